@@ -1,0 +1,44 @@
+/** One direction: routes -> lib -> core, never back, never in a circle. */
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'core-stands-alone',
+      comment: 'The core computes: no interface, database or network.',
+      severity: 'error',
+      from: { path: '^src/core', pathNot: '\\.test\\.ts$|^src/core/testing' },
+      to: { path: '^src/(lib|routes|workers)|node_modules/(?!zod/|canonicalize/|@noble/hashes/)' }
+    },
+    {
+      name: 'lib-does-not-know-the-screens',
+      severity: 'error',
+      from: { path: '^src/lib' },
+      to: { path: '^src/routes' }
+    },
+    {
+      name: 'the-interface-stays-off-the-server',
+      severity: 'error',
+      from: { path: '^src/lib/(ui|offline)' },
+      to: { path: '^src/lib/server' }
+    },
+    {
+      name: 'narrow-faces',
+      comment: 'Outside a core folder only its index.ts may be named.',
+      severity: 'error',
+      from: { path: '^src/(lib|routes|workers)' },
+      to: { path: '^src/core/[^/]+/(?!index\\.ts)' }
+    },
+    {
+      name: 'narrow-faces-inside',
+      severity: 'error',
+      from: { path: '^src/core/([^/]+)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/[^/]+/(?!index\\.ts)', pathNot: '^src/core/$1/' }
+    }
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'svelte', 'default', 'types'] }
+  }
+};

@@ -1,0 +1,36 @@
+import globals from 'globals';
+import svelte from 'eslint-plugin-svelte';
+import ts from 'typescript-eslint';
+import js from '@eslint/js';
+import svelteConfig from './svelte.config.js';
+
+export default ts.config(
+  { ignores: ['node_modules/', '.svelte-kit/', 'build/', 'test-results/', '.dependency-cruiser.cjs'] },
+  js.configs.recommended,
+  ...ts.configs.recommended,
+  ...svelte.configs.recommended,
+  { languageOptions: { globals: { ...globals.browser, ...globals.node } } },
+  {
+    files: ['**/*.svelte', '**/*.svelte.ts'],
+    languageOptions: { parserOptions: { extraFileExtensions: ['.svelte'], parser: ts.parser, svelteConfig } }
+  },
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'no-undef': 'off',
+      // The application is always served at the root of its origin.
+      'svelte/no-navigation-without-resolve': 'off'
+    }
+  },
+  {
+    files: ['src/core/**/*.ts'],
+    ignores: ['**/*.test.ts', 'src/core/testing/**'],
+    rules: {
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now', message: 'The core has no clock: pass the time in.' },
+        { object: 'Math', property: 'random', message: 'The core has no dice: pass a seed in.' }
+      ]
+    }
+  }
+);

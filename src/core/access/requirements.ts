@@ -1,0 +1,149 @@
+import { removes, type Joint, type Model, type Part } from '../machine';
+import { actionsOf, moveId, openId, refId, type Action, type ActionId } from './actions';
+import { Drawing } from './covers';
+
+/** Why an action needs another: said by the drawing, by what holds what, or by the file's own words. */
+export type Cause =
+  | { kind: 'holds'; joint: string; part: string }
+  | { kind: 'covers'; part: string; what: string }
+  | { kind: 'raised'; part: string; joint: string }
+  | { kind: 'loose-cable'; cable: string; part: string }
+  | { kind: 'relation'; reason: string; leg: 'down' | 'both' }
+  | { kind: 'goal'; goal: string }
+  | { kind: 'isolation'; joint: string }
+  | { kind: 'rider'; part: string; of: string };
+
+/** One way to meet a requirement: all of these must have been done. */
+export type Alternative = readonly ActionId[];
+
+/** Before `of` can be done, one of the alternatives must have been. */
+export interface Requirement {
+  id: string;
+  of: ActionId;
+  alternatives: readonly Alternative[];
+  cause: Cause;
+}
+
+export interface Access {
+  model: Model;
+  actions: ReadonlyMap<ActionId, Action>;
+  requirements: ReadonlyMap<ActionId, readonly Requirement[]>;
+  drawing: Drawing;
+}
+
+/** Derives, from drawing, joints and relations, what every action needs done before it. */
+export function accessOf(model: Model): Access {
+  const actions = actionsOf(model);
+  const drawing = new Drawing(model);
+  const requirements = new Map<ActionId, Requirement[]>();
+  for (const action of actions.values()) {
+    const list: Requirement[] = [];
+    const need = (cause: Cause, key: string, alternatives: Alternative[]) =>
+      list.push({ id: `${action.id} < ${key}`, of: action.id, alternatives: unique(alternatives), cause });
+    if (action.kind === 'open') joint(model, drawing, action.joint, need);
+    else move(model, drawing, action, need);
+    requirements.set(action.id, list);
+  }
+  for (const relation of model.machine.relations) {
+    if (relation.kind !== 'order' || relation.leg === 'up') continue;
+    const of = refId(relation.after);
+    const before = refId(relation.before);
+    requirements.get(of)?.push({
+      id: `${of} < relation ${before}`,
+      of,
+      alternatives: [[before]],
+      cause: { kind: 'relation', reason: relation.reason, leg: relation.leg }
+    });
+  }
+  return { model, actions, requirements, drawing };
+}
+
+type Need = (cause: Cause, key: string, alternatives: Alternative[]) => void;
+
+function joint(model: Model, drawing: Drawing, j: Joint, need: Need): void {
+  if (j.reachedRaised) {
+    // Raised is enough; being out of the machine altogether is not: the joint would hold it back.
+    const raising = model.part(j.reachedRaised).moves.filter((m) => !removes(m));
+    need({ kind: 'raised', part: j.reachedRaised, joint: j.id }, `raised ${j.reachedRaised}`, raising.map((m) => [moveId(j.reachedRaised!, m.id)]));
+  }
+  if (comesFreeLast(j)) {
+    for (const fixing of fixingsOf(model, j)) need({ kind: 'holds', joint: fixing.id, part: j.a }, `fixed ${fixing.id}`, [[openId(fixing.id)]]);
+  }
+  for (const cover of drawing.coversOfJoint(j)) {
+    need({ kind: 'covers', part: cover.id, what: j.id }, `cover ${cover.id}`, waysToClear(model, cover, [j.a, j.b]));
+  }
+}
+
+/** Joints that open by moving the part itself: a card rises out of its slot, clips and glue let go as it is drawn. */
+function comesFreeLast(j: Joint): boolean {
+  return ['clips', 'adhesive', 'hook'].includes(j.kind) || (j.kind === 'connector' && ['edge-card', 'memory-socket', 'tray'].includes(j.family));
+}
+
+/** What still holds the part to what stays, and so has to be open before such a joint can give way. */
+function fixingsOf(model: Model, j: Joint): Joint[] {
+  const riders = model.riders(j.a);
+  return [...riders].flatMap((rider) =>
+    model.jointsOf(rider).filter((other) => {
+      const far = riders.has(other.a) ? other.b : other.a;
+      return !riders.has(far) && !comesFreeLast(other) && !other.reachedRaised && !model.isLoose(far) && !model.isLoose(rider);
+    })
+  );
+}
+
+function move(model: Model, drawing: Drawing, action: Action & { kind: 'move' }, need: Need): void {
+  const { part } = action;
+  const leash = new Set(action.move.leaves);
+  const riders = model.riders(part.id);
+  const loose = new Set<string>();
+  for (const rider of riders) {
+    for (const j of model.jointsOf(rider)) {
+      const other = riders.has(j.a) ? j.b : j.a;
+      if (riders.has(other) || leash.has(j.id)) continue;
+      if (model.isLoose(other) || model.isLoose(rider)) loose.add(model.isLoose(other) ? other : rider);
+      else need({ kind: 'holds', joint: j.id, part: part.id }, `holds ${j.id}`, [[openId(j.id)]]);
+    }
+  }
+  for (const cable of loose) {
+    const joints = model.jointsOf(cable).filter((j) => !leash.has(j.id));
+    if (riders.has(cable)) {
+      for (const j of joints) need({ kind: 'holds', joint: j.id, part: part.id }, `holds ${j.id}`, [[openId(j.id)]]);
+      continue;
+    }
+    const near = joints.filter((j) => riders.has(j.a) || riders.has(j.b));
+    const far = joints.filter((j) => !near.includes(j));
+    // With nothing at its other end the cable simply comes along.
+    if (near.length > 0 && far.length > 0) {
+      need({ kind: 'loose-cable', cable, part: part.id }, `cable ${cable}`, [near.map((j) => openId(j.id)), far.map((j) => openId(j.id))]);
+    }
+  }
+  for (const held of drawing.heldOver(part, action.move.zone)) {
+    need({ kind: 'covers', part: held.a, what: part.id }, `cable ${held.id}`, [[openId(held.id)]]);
+  }
+  for (const cover of drawing.coversOfExit(part, action.move)) {
+    need({ kind: 'covers', part: cover.id, what: part.id }, `cover ${cover.id}`, waysToClear(model, cover, [part.id]));
+  }
+}
+
+/**
+ * How a cover can stop covering: moved aside by itself, carried off by what it is mounted on,
+ * or left behind when what it covers is carried off.
+ */
+export function waysToClear(model: Model, cover: Part, covered: readonly string[]): Alternative[] {
+  const ways: Alternative[] = cover.moves.filter((m) => m.clears || removes(m)).map((m) => [moveId(cover.id, m.id)]);
+  const rideTogether = (carrier: string) => covered.every((id) => model.riders(carrier).has(id));
+  for (const carrier of model.carriers(cover.id)) {
+    if (rideTogether(carrier)) break;
+    ways.push(...model.part(carrier).moves.filter((m) => m.clears || removes(m)).map((m) => [moveId(carrier, m.id)]));
+  }
+  for (const carrier of [covered[0]!, ...model.carriers(covered[0]!)]) {
+    if (!rideTogether(carrier) || carrier === model.root.id) continue;
+    if (model.riders(carrier).has(cover.id)) break;
+    if (covered.length === 1 && carrier === covered[0]) continue;
+    ways.push(...model.part(carrier).moves.filter(removes).map((m) => [moveId(carrier, m.id)]));
+  }
+  return ways;
+}
+
+function unique(alternatives: readonly Alternative[]): Alternative[] {
+  return [...new Map(alternatives.map((a) => [[...a].sort().join(' '), a])).values()];
+}

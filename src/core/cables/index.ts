@@ -1,0 +1,1 @@
+export { crossings, pathLength, type Crossing } from './run';

@@ -1,0 +1,2 @@
+export { checkMachine, readMachineFile, type MachineFile } from './machine-file';
+export { jsonSchema, PUBLISHED, type Published } from './schemas';

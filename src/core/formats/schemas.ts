@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { Machine } from '../machine';
+import { Plan } from '../plan';
+import { RunEvent } from '../run';
+
+/** The published formats by name, each as JSON Schema (draft 2020-12) made from the schema that checks it. */
+export const PUBLISHED = {
+  machine: { title: 'eager-wrench/machine@1', schema: Machine },
+  plan: { title: 'eager-wrench/plan@1', schema: Plan },
+  'run-event': { title: 'eager-wrench/run@1, one event', schema: RunEvent }
+} as const;
+export type Published = keyof typeof PUBLISHED;
+
+export function jsonSchema(name: Published): object {
+  const { title, schema } = PUBLISHED[name];
+  return { title, ...z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) };
+}

@@ -1,0 +1,11 @@
+export * from './schema';
+export { Joint, Screw, Cable, CablePoint, ConnectorFamily, Drive, Hole } from './joints';
+export type { JointKind, JointOf } from './joints';
+export { Outline, Point } from './shapes';
+export { area, boxOf, distance, flatten, type Box } from './outline';
+export { fault, warning, shown, type Fault } from './faults';
+export { parseDocument, parseMachine, MACHINE_FILE_MAX_BYTES, type Parsed } from './read';
+export { referenceFaults } from './references';
+export { modelOf, type Model } from './model';
+export { contentHash } from './hash';
+export { Id, line, prose } from './text';

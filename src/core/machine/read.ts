@@ -1,0 +1,89 @@
+import type { z } from 'zod';
+import { fault, shown, type Fault } from './faults';
+import { Machine } from './schema';
+
+/** A machine file of a large notebook is about 150 kB; this leaves room without letting one fill memory. */
+export const MACHINE_FILE_MAX_BYTES = 4_000_000;
+const MAX_NESTING = 40;
+const MAX_FAULTS = 200;
+
+export type Parsed<T> = { ok: true; value: T } | { ok: false; faults: Fault[] };
+
+/**
+ * Reads JSON text into a checked shape. Never throws.
+ * @param text the document
+ * @param schema what it has to be
+ * @param maxBytes the largest size accepted, counted in UTF-16 units (never more than the bytes)
+ */
+export function parseDocument<S extends z.ZodType>(text: string, schema: S, maxBytes: number): Parsed<z.output<S>> {
+  if (text.length > maxBytes) {
+    return failed(`is ${(text.length / 1e6).toFixed(1)} MB; at most ${(maxBytes / 1e6).toFixed(0)} MB are read`);
+  }
+  const depth = nesting(text);
+  if (depth > MAX_NESTING) return failed(`is nested more than ${MAX_NESTING} levels deep`);
+
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch (error) {
+    return failed(`is not JSON: ${shown((error as Error).message)}${lineOf(text, error as Error)}`);
+  }
+  const result = schema.safeParse(data);
+  if (result.success) return { ok: true, value: result.data };
+  return { ok: false, faults: result.error.issues.slice(0, MAX_FAULTS).map(inWords) };
+}
+
+export function parseMachine(text: string): Parsed<Machine> {
+  return parseDocument(text, Machine, MACHINE_FILE_MAX_BYTES);
+}
+
+function failed(message: string): { ok: false; faults: Fault[] } {
+  return { ok: false, faults: [fault([], message)] };
+}
+
+/** Deepest nesting of brackets outside strings; counted before parsing so that no parser has to recurse. */
+function nesting(text: string): number {
+  let depth = 0;
+  let deepest = 0;
+  let inString = false;
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i);
+    if (inString) {
+      if (c === 92) i++;
+      else if (c === 34) inString = false;
+    } else if (c === 34) inString = true;
+    else if (c === 91 || c === 123) deepest = Math.max(deepest, ++depth);
+    else if (c === 93 || c === 125) depth--;
+  }
+  return deepest;
+}
+
+function lineOf(text: string, error: Error): string {
+  const at = /position (\d+)/.exec(error.message);
+  if (!at || error.message.includes('line ')) return '';
+  return ` (line ${text.slice(0, Number(at[1])).split('\n').length})`;
+}
+
+function inWords(issue: z.core.$ZodIssue): Fault {
+  const path = issue.path;
+  switch (issue.code) {
+    case 'unrecognized_keys':
+      return fault(path, `has ${issue.keys.length > 1 ? 'fields' : 'a field'} not in the format: ${issue.keys.slice(0, 5).map(shown).join(', ')}`);
+    case 'invalid_type':
+      return fault(path, issue.input === undefined ? `is missing or not ${article(issue.expected)}` : `must be ${article(issue.expected)}`);
+    case 'invalid_value':
+      return fault(path, `must be ${issue.values.length > 1 ? 'one of ' : ''}${issue.values.map((v) => shown(String(v))).join(', ')}`);
+    case 'invalid_union':
+      return fault(path, issue.errors.length === 0 ? 'is of no kind that the format knows' : 'has none of the forms that the format knows');
+    case 'too_big':
+      return fault(path, issue.origin === 'array' ? `has too many entries (at most ${issue.maximum})` : issue.message.startsWith('is ') ? issue.message : `is too large (at most ${issue.maximum})`);
+    case 'too_small':
+      return fault(path, issue.origin === 'array' ? `has too few entries (at least ${issue.minimum})` : issue.message.startsWith('is ') ? issue.message : `is too small (at least ${issue.minimum})`);
+    default:
+      return fault(path, shown(issue.message));
+  }
+}
+
+function article(expected: string): string {
+  return `${/^[aeio]/.test(expected) ? 'an' : 'a'} ${expected}`;
+}

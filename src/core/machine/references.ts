@@ -1,0 +1,138 @@
+import { fault, shown, type Fault } from './faults';
+import { area, flatten } from './outline';
+import type { ActionRef, Machine } from './schema';
+import type { Outline } from './shapes';
+
+/** Outlines with more corners than this are drawings of something else. */
+const MAX_CORNERS = 20_000;
+
+/**
+ * Faults that can be told from names and counts alone: unknown references, doubled ids, carriers that go round,
+ * parts that nothing holds, positions that disagree with counts. With none of these, lookups are safe.
+ */
+export function referenceFaults(machine: Machine): Fault[] {
+  const faults: Fault[] = [];
+  const zones = idsOf('zones', machine.zones, faults);
+  const parts = idsOf('parts', machine.parts, faults);
+  const joints = idsOf('joints', machine.joints, faults);
+  const cables = new Set(machine.cables.map((c) => c.part));
+  const moves = new Map(machine.parts.map((p) => [p.id, new Set(p.moves.map((m) => m.id))]));
+  const known = (set: ReadonlySet<string>, id: string | undefined, what: string, path: PropertyKey[]) => {
+    if (id !== undefined && !set.has(id)) faults.push(fault(path, `names ${what} "${shown(id)}", which is not in the file`));
+  };
+  const action = (ref: ActionRef, path: PropertyKey[]) => {
+    if ('joint' in ref) return known(joints, ref.joint, 'joint', [...path, 'joint']);
+    known(parts, ref.part, 'part', [...path, 'part']);
+    if (parts.has(ref.part) && !moves.get(ref.part)!.has(ref.move)) {
+      faults.push(fault([...path, 'move'], `names move "${shown(ref.move)}", which part "${ref.part}" does not have`));
+    }
+  };
+  const outline = (shape: Outline, path: PropertyKey[]) => {
+    const points = flatten(shape);
+    if (points.length > MAX_CORNERS) faults.push(fault(path, `has more than ${MAX_CORNERS} corners`));
+    else if (Math.abs(area(points)) < 0.01) faults.push(fault(path, 'encloses no area'));
+  };
+
+  machine.zones.forEach((zone, i) => outline(zone.outline, ['zones', i, 'outline']));
+  machine.parts.forEach((part, i) => {
+    const at = ['parts', i];
+    known(parts, part.on, 'part', [...at, 'on']);
+    part.spareIncludes.forEach((id, k) => known(parts, id, 'part', [...at, 'spareIncludes', k]));
+    if (moves.get(part.id)!.size < part.moves.length) faults.push(fault([...at, 'moves'], 'has two moves of one id'));
+    part.shapes.forEach((shape, k) => {
+      const place = [...at, 'shapes', k];
+      known(zones, shape.zone, 'zone', [...place, 'zone']);
+      outline(shape.outline, [...place, 'outline']);
+      shape.openings.forEach((opening, n) => outline(opening, [...place, 'openings', n]));
+      if (shape.depth[0] >= shape.depth[1]) faults.push(fault([...place, 'depth'], 'must run from nearer to farther'));
+    });
+    part.moves.forEach((move, k) => {
+      known(zones, move.zone, 'zone', [...at, 'moves', k, 'zone']);
+      move.leaves.forEach((id, n) => known(joints, id, 'joint', [...at, 'moves', k, 'leaves', n]));
+    });
+    part.numbers.forEach((number, k) =>
+      number.variants?.forEach((id, n) => known(new Set(machine.variants.map((v) => v.id)), id, 'variant', [...at, 'numbers', k, 'variants', n]))
+    );
+  });
+  const roots = machine.parts.filter((p) => !p.on && !cables.has(p.id));
+  if (roots.length !== 1) {
+    faults.push(fault(['parts'], roots.length === 0
+      ? 'every part stands on another: one has to carry them all'
+      : `only one part may stand on nothing; these do: ${roots.slice(0, 6).map((p) => p.id).join(', ')}`));
+  }
+  faults.push(...carrierLoops(machine));
+
+  machine.joints.forEach((joint, i) => {
+    const at = ['joints', i];
+    known(parts, joint.a, 'part', [...at, 'a']);
+    known(parts, joint.b, 'part', [...at, 'b']);
+    known(zones, joint.zone, 'zone', [...at, 'zone']);
+    known(parts, joint.reachedRaised, 'part', [...at, 'reachedRaised']);
+    if (joint.a === joint.b) faults.push(fault(at, `holds "${joint.a}" onto itself`));
+    if (joint.kind !== 'screws') return;
+    known(parts, joint.screw.hole.behind, 'part', [...at, 'screw', 'hole', 'behind']);
+    if (joint.at.length !== joint.count) {
+      faults.push(fault([...at, 'at'], `gives ${joint.at.length} places for ${joint.count} screws`));
+    }
+    const order = joint.screw.printedOrder;
+    if (order && (order.length !== joint.count || new Set(order).size !== order.length || Math.max(...order) >= joint.count)) {
+      faults.push(fault([...at, 'screw', 'printedOrder'], `must name each of the ${joint.count} holes once, counted from 0`));
+    }
+  });
+  const held = new Set(machine.joints.flatMap((j) => [j.a, j.b]));
+  machine.parts.forEach((part, i) => {
+    if (!held.has(part.id) && machine.parts.length > 1) faults.push(fault(['parts', i], `"${part.id}" is held by no joint`));
+  });
+
+  machine.cables.forEach((cable, i) => {
+    const at = ['cables', i];
+    known(parts, cable.part, 'part', [...at, 'part']);
+    cable.path.forEach((point, k) => {
+      known(zones, point.zone, 'zone', [...at, 'path', k, 'zone']);
+      known(joints, point.guide, 'joint', [...at, 'path', k, 'guide']);
+    });
+    cable.ends.forEach((end, k) => known(joints, end.joint, 'joint', [...at, 'ends', k, 'joint']));
+  });
+  machine.isolation.steps.forEach((step, i) => known(joints, step.joint, 'joint', ['isolation', 'steps', i, 'joint']));
+  known(joints, machine.isolation.joint, 'joint', ['isolation', 'joint']);
+  machine.relations.forEach((relation, i) => {
+    const at = ['relations', i];
+    if (relation.kind === 'exempt') {
+      known(parts, relation.cover, 'part', [...at, 'cover']);
+      action(relation.action, [...at, 'action']);
+    } else {
+      action(relation.before, [...at, 'before']);
+      action(relation.after, [...at, 'after']);
+    }
+  });
+  return faults;
+}
+
+function idsOf(list: string, things: readonly { id: string }[], faults: Fault[]): Set<string> {
+  const seen = new Set<string>();
+  things.forEach((thing, i) => {
+    if (seen.has(thing.id)) faults.push(fault([list, i, 'id'], `"${thing.id}" stands twice`));
+    seen.add(thing.id);
+  });
+  return seen;
+}
+
+function carrierLoops(machine: Machine): Fault[] {
+  const on = new Map(machine.parts.map((p) => [p.id, p.on]));
+  const settled = new Set<string>();
+  const faults: Fault[] = [];
+  machine.parts.forEach((part, i) => {
+    const chain: string[] = [];
+    let id: string | undefined = part.id;
+    while (id && !settled.has(id) && !chain.includes(id)) {
+      chain.push(id);
+      id = on.get(id);
+    }
+    if (id && chain.includes(id)) {
+      const loop = [...chain.slice(chain.indexOf(id)), id];
+      faults.push(fault(['parts', i, 'on'], `goes round: ${loop.join(' on ')}`));
+    }
+    for (const seen of chain) settled.add(seen);
+  });
+  return faults;
+}

@@ -1,0 +1,38 @@
+import { z } from 'zod';
+
+/** C0 and C1 controls (NUL above all, which PostgreSQL refuses) and marks that reorder text on screen. */
+// eslint-disable-next-line no-control-regex
+const UNFIT = /[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069]/;
+
+function wellFormed(text: string): boolean {
+  for (const char of text) {
+    const code = char.codePointAt(0)!;
+    if (code >= 0xd800 && code <= 0xdfff) return false;
+  }
+  return true;
+}
+
+/** One line of text that people wrote: trimmed of nothing, but free of control characters. */
+export function line(max: number) {
+  return z
+    .string()
+    .min(1, 'is empty')
+    .max(max, `is longer than ${max} characters`)
+    .refine((text) => !UNFIT.test(text), 'holds a control character')
+    .refine(wellFormed, 'is not well-formed Unicode');
+}
+
+/** An identifier within one machine file: lower case letters, digits, single hyphens. */
+export const Id = z
+  .string()
+  .max(64, 'is longer than 64 characters')
+  .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'must be lower case letters, digits and single hyphens');
+
+/** Several lines that people wrote: notes. Line breaks and tabs are fine, other controls are not. */
+export function prose(max: number) {
+  return z
+    .string()
+    .max(max, `is longer than ${max} characters`)
+    .refine((text) => !UNFIT.test(text.replace(/[\n\r\t]/g, '')), 'holds a control character')
+    .refine(wellFormed, 'is not well-formed Unicode');
+}

@@ -1,0 +1,42 @@
+import type { Action } from '../access';
+import type { IsolationStep, Model } from '../machine';
+import type { Caution } from './schema';
+
+/** Cautions for one action; short, and only where they apply. */
+export function cautionsFor(model: Model, action: Action): Caution[] {
+  const out: Caution[] = [];
+  if (action.kind === 'move') {
+    const care = new Set([...model.riders(action.part.id)].flatMap((id) => model.part(id).care));
+    const own = new Set(action.part.care);
+    if (own.has('cell')) out.push({ text: 'Lithium cell: do not bend, press or pierce it. Swollen, wet or hot: stop, leave it, follow your local rules.', harm: true });
+    if (own.has('sharp')) out.push({ text: 'Sharp edges.', harm: true });
+    if (own.has('hot')) out.push({ text: 'May be hot: let it cool.', harm: true });
+    if (own.has('bends')) out.push({ text: 'Bends easily: lift it evenly.', harm: false });
+    if (own.has('fragile')) out.push({ text: 'Breaks easily.', harm: false });
+    if (care.has('static')) out.push({ text: 'Wrist strap on; hold boards and cards by the edges.', harm: false });
+    return out;
+  }
+  const { joint } = action;
+  const nearCell = [joint.a, joint.b].some((id) => model.part(id).care.includes('cell'));
+  if (nearCell && (joint.kind === 'adhesive' || joint.kind === 'clips')) {
+    out.push({ text: 'No metal tool near the cell, and no solvent unless the cell is sound.', harm: true });
+  } else if (nearCell && joint.kind === 'connector') {
+    out.push({ text: 'Plastic tools only at the battery plug.', harm: false });
+  }
+  if (joint.kind === 'connector' && joint.family === 'flip-lock-back') out.push({ text: 'Locks at the back break more easily than those in front.', harm: false });
+  if (joint.kind === 'connector' && joint.family === 'antenna-snap') out.push({ text: 'Never pull by the wire.', harm: false });
+  return out;
+}
+
+export function isolationCautions(step: IsolationStep): Caution[] {
+  switch (step.kind) {
+    case 'shut-down':
+      return [{ text: 'A fast or hybrid shutdown is not off.', harm: false }];
+    case 'unplug-adapter':
+      return [{ text: 'The adapter stays away until the end. Adapters are never opened.', harm: true }];
+    case 'cool-down':
+      return [{ text: 'Heat sink and exhaust can burn.', harm: true }];
+    default:
+      return [];
+  }
+}

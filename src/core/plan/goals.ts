@@ -1,0 +1,93 @@
+import { z } from 'zod';
+import { moveId, openId, type Access, type Alternative, type Requirement } from '../access';
+import { Id, removes, type Model } from '../machine';
+
+/** What the job is for. `reach` names a joint (reseat a plug); the others name a part. */
+export const Goal = z.discriminatedUnion('do', [
+  z.strictObject({ do: z.literal('reach'), joint: Id }),
+  z.strictObject({ do: z.literal('expose'), part: Id }),
+  z.strictObject({ do: z.literal('remove'), part: Id }),
+  z.strictObject({ do: z.literal('replace'), part: Id })
+]);
+export type Goal = z.infer<typeof Goal>;
+
+export const Goals = z.array(Goal).min(1, 'needs at least one goal').max(60);
+
+export const goalId = (goal: Goal) => `${goal.do}:${goal.do === 'reach' ? goal.joint : goal.part}`;
+
+/** Goals in one order whatever order they were asked in, each once. */
+export function settleGoals(goals: readonly Goal[]): Goal[] {
+  return [...new Map(goals.map((g) => [goalId(g), g])).entries()].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, g]) => g);
+}
+
+export class PlanningError extends Error {
+  override name = 'PlanningError';
+}
+
+/** The pseudo-action that stands for the whole job: it comes after everything. */
+export const JOB = 'job';
+
+/**
+ * What the goals ask for, as requirements of the job.
+ * @throws PlanningError when a goal names what the machine does not have, or what cannot be done to it
+ */
+export function goalRequirements(access: Access, goals: readonly Goal[]): Requirement[] {
+  const { model } = access;
+  const out: Requirement[] = [];
+  for (const goal of settleGoals(goals)) {
+    const id = goalId(goal);
+    const ask = (alternatives: readonly Alternative[], key = '') =>
+      out.push({ id: `${JOB} < ${id}${key}`, of: JOB, alternatives, cause: { kind: 'goal', goal: id } });
+
+    if (goal.do === 'reach') {
+      if (!model.machine.joints.some((j) => j.id === goal.joint)) throw new PlanningError(`no joint "${goal.joint}" in ${model.machine.id}`);
+      ask([[openId(goal.joint)]]);
+      continue;
+    }
+    const part = model.machine.parts.find((p) => p.id === goal.part);
+    if (!part) throw new PlanningError(`no part "${goal.part}" in ${model.machine.id}`);
+    if (goal.do === 'expose') {
+      for (const cover of access.drawing.coversOfSight(part)) {
+        ask(cover.moves.filter((m) => m.clears || removes(m)).map((m) => [moveId(cover.id, m.id)]), ` < ${cover.id}`);
+      }
+      continue;
+    }
+    if (part.id === model.root.id) throw new PlanningError(`"${part.id}" is what everything else stands on: it is what remains`);
+    ask(waysOut(model, part.id));
+    if (goal.do === 'replace') out.push(...movedOver(model, part.id));
+  }
+  return out;
+}
+
+function waysOut(model: Model, part: string): Alternative[] {
+  const ways = model.part(part).moves.filter(removes).map((m) => [moveId(part, m.id)]);
+  if (ways.length === 0) throw new PlanningError(`"${part}" has no move that takes it out`);
+  return ways;
+}
+
+/** Parts on the old one that its spare does not bring: each has to come off and go onto the new one. */
+export function ridersToMove(model: Model, part: string): string[] {
+  const includes = new Set(model.part(part).spareIncludes);
+  const from = (id: string): string[] =>
+    model.children(id).flatMap((child) => (includes.has(child.id) ? from(child.id) : [child.id]));
+  return from(part);
+}
+
+function movedOver(model: Model, part: string): Requirement[] {
+  const cause = (rider: string) => ({ kind: 'rider', part: rider, of: part }) as const;
+  const out: Requirement[] = ridersToMove(model, part).map((rider) => ({
+    id: `${JOB} < ${rider} from ${part}`,
+    of: JOB,
+    alternatives: waysOut(model, rider),
+    cause: cause(rider)
+  }));
+  const old = model.riders(part);
+  const includes = new Set(model.part(part).spareIncludes);
+  for (const cable of model.machine.parts.filter((p) => p.id !== part && model.isLoose(p.id) && !includes.has(p.id))) {
+    for (const joint of model.jointsOf(cable.id)) {
+      if (!old.has(joint.a) && !old.has(joint.b)) continue;
+      out.push({ id: `${JOB} < ${joint.id} from ${part}`, of: JOB, alternatives: [[openId(joint.id)]], cause: cause(cable.id) });
+    }
+  }
+  return out;
+}

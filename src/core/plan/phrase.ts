@@ -1,0 +1,259 @@
+import type { Action, Cause } from '../access';
+import type { ConnectorFamily, IsolationStep, Joint, JointOf, Model, Screw } from '../machine';
+import type { Goal } from './goals';
+
+/** All instructions are written here and nowhere else, so that wording has one place and can be translated. */
+export interface Phrase {
+  text: string;
+  detail?: string;
+}
+
+export function screwSize(screw: Screw): string {
+  return `M${screw.threadMm} x ${screw.lengthMm}${screw.head === 'flat-broad' ? ' broad' : ''}`;
+}
+
+const plural = (n: number, one: string) => (n === 1 ? `the ${one}` : `${n} ${one}s`);
+const lower = (text: string) => (/^[A-Z][a-z]/.test(text) ? text[0]!.toLowerCase() + text.slice(1) : text);
+const sentence = (...pieces: (string | false | undefined)[]) => pieces.filter(Boolean).join(' ') || undefined;
+
+export function openPhrase(joint: Joint): Phrase {
+  const name = lower(joint.name);
+  switch (joint.kind) {
+    case 'screws':
+      return screwsOut(joint);
+    case 'connector':
+      return { text: `Unplug: ${name}`, detail: sentence(OPEN_MOTION[joint.family], marks(joint), joint.note) };
+    case 'clips':
+      return {
+        text: `Free the clips: ${name}`,
+        detail: sentence(
+          `Start at ${joint.start}.`,
+          joint.direction && `Draw it ${joint.direction}.`,
+          joint.hooked.length > 0 && `Hooks at ${joint.hooked.join(' and ')}: slide out, never pry.`,
+          joint.note
+        )
+      };
+    case 'adhesive':
+      return { text: adhesiveText(joint), detail: sentence(`${joint.method}.`, joint.note) };
+    case 'tape':
+      return { text: `Peel back the tape: ${name}`, detail: sentence('Keep it clean; it goes back.', joint.note) };
+    case 'dressing':
+      return { text: `Undress: ${name}`, detail: sentence(`Out of its ${joint.guide}; note how it ran.`, joint.note) };
+    case 'latch':
+      return { text: `Open the latch: ${name}`, detail: sentence(joint.held && 'It has to be held.', joint.note) };
+    case 'hook':
+      return { text: `Unhook: ${name}`, detail: sentence(`${joint.direction}.`, joint.note) };
+  }
+}
+
+function screwsOut(joint: JointOf<'screws'>): Phrase {
+  const { screw, count } = joint;
+  const size = screwSize(screw);
+  const order = screw.printedOrder && 'In the printed order, each a little at a time.';
+  return screw.captive
+    ? { text: `Loosen ${plural(count, 'captive screw')}: ${lower(joint.name)}`, detail: sentence(`${size}, ${screw.drive}. They stay in their part.`, order, joint.note) }
+    : { text: `Take out ${plural(count, 'screw')}: ${lower(joint.name)}`, detail: sentence(`${size}, ${screw.drive}.`, order, joint.note) };
+}
+
+export function closePhrase(joint: Joint): Phrase {
+  const name = lower(joint.name);
+  switch (joint.kind) {
+    case 'screws': {
+      const { screw, count } = joint;
+      return {
+        text: screw.captive ? `Tighten ${plural(count, 'captive screw')}: ${name}` : `Put in ${plural(count, 'screw')}: ${name}`,
+        detail: sentence(
+          `${screwSize(screw)}, ${screw.drive}.`,
+          screw.printedOrder && 'In the printed order,',
+          count > 2 && (screw.printedOrder ? 'in two passes.' : 'In two passes.'),
+          screw.torqueNm !== undefined && `${screw.torqueNm} N·m.`,
+          screw.threadLocker && 'Thread locker.'
+        )
+      };
+    }
+    case 'connector':
+      return { text: `Plug in: ${name}`, detail: sentence(CLOSE_MOTION[joint.family], marks(joint)) };
+    case 'clips':
+      return {
+        text: `Close the clips: ${name}`,
+        detail: sentence(joint.hooked.length > 0 && `Hooks at ${joint.hooked.join(' and ')} go in first.`, 'Press along the seam until no gap is left.')
+      };
+    case 'adhesive':
+      return { text: joint.singleUse ? `Settle it on the fresh ${ADHESIVE[joint.adhesive]}: ${name}` : `Press down: ${name}`, detail: joint.settingSeconds > 0 ? `Sets in ${Math.ceil(joint.settingSeconds / 60)} min.` : undefined };
+    case 'tape':
+      return { text: `Tape back: ${name}` };
+    case 'dressing':
+      return { text: `Dress the cable: ${name}`, detail: `Into its ${joint.guide}, without a twist.` };
+    case 'latch':
+      return { text: `Close the latch: ${name}` };
+    case 'hook':
+      return { text: `Hook in: ${name}` };
+  }
+}
+
+const OPEN_MOTION: Record<ConnectorFamily, string> = {
+  'flip-lock-back': 'Flip the lock up from the back, gently: it breaks easily. Draw the flat cable out straight.',
+  'flip-lock-front': 'Flip the lock up from the cable side, then draw the flat cable out straight.',
+  'slide-lock': 'Slide the lock out evenly on both sides, then draw the flat cable out.',
+  'pull-tab': 'No lock: pull the tab straight along the board.',
+  'wire-along-board': 'Push the plug out along the board by its sides, never by the wires.',
+  'lift-straight': 'Lift the plug straight up.',
+  'antenna-snap': 'Pop it straight up, close to the snap.',
+  'board-to-board': 'Lever it up evenly on both sides.',
+  bail: 'Fold the bail over, then pull along the board.',
+  'edge-card': 'The card rises by itself; slide it out along that angle.',
+  'memory-socket': 'Spread both side springs until the module pops up, then draw it out.',
+  'processor-lock': 'Turn the lock screw to open.',
+  tray: 'Press the pin in and draw the tray out.'
+};
+
+const CLOSE_MOTION: Record<ConnectorFamily, string> = {
+  'flip-lock-back': 'Slide the flat cable in square to its line, then press the lock down.',
+  'flip-lock-front': 'Slide the flat cable in square to its line, then press the lock down.',
+  'slide-lock': 'Slide the flat cable in, then push the lock home evenly on both sides.',
+  'pull-tab': 'Push it home straight along the board.',
+  'wire-along-board': 'Line it up and push it home along the board.',
+  'lift-straight': 'Line it up and press straight down.',
+  'antenna-snap': 'Set it square over the post and press until it snaps.',
+  'board-to-board': 'Line it up, then press one end and the other.',
+  bail: 'Push it home, then fold the bail over.',
+  'edge-card': 'In at an angle up to the contacts, then hold it down for its screw.',
+  'memory-socket': 'In at an angle up to the contacts, then press down until both springs click.',
+  'processor-lock': 'The marked corner must match; turn the lock screw to close.',
+  tray: 'Push it in until it lies flush.'
+};
+
+const ADHESIVE = {
+  'thermal-compound': 'thermal compound',
+  'thermal-pad': 'thermal pad',
+  'foam-tape': 'foam tape',
+  'pull-strips': 'pull strips',
+  glue: 'glue',
+  film: 'film'
+} as const;
+
+function adhesiveText(joint: JointOf<'adhesive'>): string {
+  const name = lower(joint.name);
+  switch (joint.adhesive) {
+    case 'pull-strips':
+      return `Draw out the pull strips: ${name}`;
+    case 'thermal-compound':
+    case 'thermal-pad':
+      return `Loosen the bond: ${name}`;
+    default:
+      return `Free the ${ADHESIVE[joint.adhesive]}: ${name}`;
+  }
+}
+
+function marks(joint: JointOf<'connector'>): string | undefined {
+  if (!joint.marks) return undefined;
+  return joint.marks[0] === joint.marks[1] ? `Mark ${joint.marks[0]} to mark ${joint.marks[1]}.` : `Plug ${joint.marks[0]} belongs on ${joint.marks[1]}.`;
+}
+
+const OUT = { lift: 'Lift out', slide: 'Slide out', tilt: 'Tilt out', raise: 'Raise', swing: 'Swing away', fold: 'Fold back' } as const;
+const BACK = { lift: 'Put back', slide: 'Slide back in', tilt: 'Tilt back in', raise: 'Lower', swing: 'Swing back', fold: 'Fold down' } as const;
+
+export function movePhrase(action: Action & { kind: 'move' }): Phrase {
+  return { text: `${OUT[action.move.kind]} the ${lower(action.part.name)}`, detail: action.move.how };
+}
+
+/** @param fresh the part is replaced: the new one goes in */
+export function returnPhrase(action: Action & { kind: 'move' }, fresh: boolean): Phrase {
+  return { text: `${BACK[action.move.kind]} the ${fresh ? 'new ' : ''}${lower(action.part.name)}`, detail: action.move.back };
+}
+
+export function posePhrase(pose: string): Phrase {
+  const [up, lid] = pose.split('/');
+  const side = up === 'underside' ? 'underside up' : up === 'topside' ? 'upright' : 'as it lies';
+  return { text: `Turn the machine: ${side}${lid === 'any' ? '' : `, lid ${lid}`}`, detail: 'On a clean mat; nothing loose inside.' };
+}
+
+export function isolationPhrase(step: IsolationStep): Phrase {
+  return { text: step.text };
+}
+
+export function consumablePhrase(joint: JointOf<'adhesive'>, part: string): Phrase {
+  return {
+    text: `Clean both faces for fresh ${ADHESIVE[joint.adhesive]}: ${lower(part)}`,
+    detail: `${consumableAmount(joint)}. ${joint.adhesive === 'thermal-compound' ? 'Nothing beside the die.' : 'No old residue may stay.'}`
+  };
+}
+
+/** Volume of compound is area times film thickness; pads and tapes are cut to their area. */
+export function consumableAmount(joint: JointOf<'adhesive'>): string {
+  const { areaMm2, thicknessMm } = joint;
+  if (areaMm2 === undefined) return 'One set';
+  if (joint.adhesive === 'thermal-compound' && thicknessMm !== undefined) {
+    return `${(areaMm2 * thicknessMm).toFixed(0)} mm³ (${areaMm2} mm² at ${thicknessMm} mm)`;
+  }
+  return `${areaMm2} mm²${thicknessMm === undefined ? '' : `, ${thicknessMm} mm thick`}`;
+}
+
+export function consumableName(joint: JointOf<'adhesive'>): string {
+  return ADHESIVE[joint.adhesive];
+}
+
+export function swapPhrase(model: Model, part: string, over: readonly string[]): Phrase {
+  const { name, numbers } = model.part(part);
+  return {
+    text: `Lay the new ${lower(name)} beside the old one`,
+    detail: sentence(
+      numbers.length > 0 && `Number ${numbers.map((n) => n.number).join(' or ')}.`,
+      'Same holes, same plugs, same side.',
+      over.length > 0 && `Goes over to the new one: ${over.map((id) => lower(model.part(id).name)).join(', ')}.`
+    )
+  };
+}
+
+export const OPEN_TEST: Phrase = {
+  text: 'Power test with the cover off',
+  detail: 'Adapter in: charge light, start, screen, keys. Then shut down fully, adapter out, battery disconnected in firmware again if it was.'
+};
+
+/** Why a step moved although nothing of its own made it: what it waits for did. */
+export function waitsPhrase(action: Action): string {
+  return `Waits for the ${lower(action.kind === 'open' ? action.joint.name : action.part.name)}.`;
+}
+
+export const openTestReason = 'Boards or plugs were touched: tried before it is covered.';
+
+/** The work itself where nothing is swapped. */
+export function goalWorkPhrase(model: Model, goal: Goal): Phrase {
+  if (goal.do === 'reach') return { text: `Reseat: ${lower(model.joint(goal.joint).name)}`, detail: 'Look for bent contacts, dirt, a torn cable.' };
+  const name = lower(model.part(goal.part).name);
+  return goal.do === 'expose' ? { text: `Look at the ${name}`, detail: 'Note what you find.' } : { text: `The ${name} is out: do the work on it`, detail: 'It goes back on the way up.' };
+}
+
+/** A cause by name, as the answer to "why is this here?". */
+export function causePhrase(model: Model, cause: Cause): string {
+  const part = (id: string) => lower(model.part(id).name);
+  const thing = (id: string) => (model.machine.joints.some((j) => j.id === id) ? lower(model.joint(id).name) : part(id));
+  switch (cause.kind) {
+    case 'holds':
+      return `The ${thing(cause.joint)} ${heldVerb(model.joint(cause.joint))} the ${part(cause.part)}.`;
+    case 'covers':
+      return `The ${part(cause.part)} lies over the ${thing(cause.what)}.`;
+    case 'raised':
+      return `The ${thing(cause.joint)} can be reached only while the ${part(cause.part)} is raised.`;
+    case 'loose-cable':
+      return `The ${part(cause.cable)} ties the ${part(cause.part)} to what stays; this is its cheaper end.`;
+    case 'relation':
+      return cause.reason.endsWith('.') ? cause.reason : `${cause.reason}.`;
+    case 'isolation':
+      return `Power goes first: the ${thing(cause.joint)} is opened on every job.`;
+    case 'rider':
+      return `The ${part(cause.part)} does not come with a new ${part(cause.of)}: it moves over.`;
+    case 'goal':
+      return `Asked for: ${goalPhrase(model, cause.goal)}.`;
+  }
+}
+
+/** Plural names ("bottom cover screws") hold; singular ones ("fan plug") hold-s. */
+function heldVerb(joint: Joint): string {
+  return /[^s]s$/.test(joint.name) ? 'hold' : 'holds';
+}
+
+export function goalPhrase(model: Model, goal: string): string {
+  const [verb, id] = goal.split(':') as [string, string];
+  return verb === 'reach' ? `reach the ${lower(model.joint(id).name)}` : `${verb} the ${lower(model.part(id).name)}`;
+}

@@ -1,0 +1,85 @@
+import { z } from 'zod';
+import { Goals } from './goals';
+
+export const PLAN_FORMAT = 'eager-wrench/plan@1';
+
+export const Caution = z.strictObject({
+  text: z.string(),
+  /** Someone can be hurt: to be acknowledged before going on. */
+  harm: z.boolean()
+});
+export type Caution = z.infer<typeof Caution>;
+
+/** A cable to mind while a part goes down. */
+export const Pinch = z.strictObject({
+  cable: z.string(),
+  /** under: must be laid first; over: held out of the way; edge: crosses the part's edge here. */
+  where: z.enum(['under', 'over']),
+  zone: z.string(),
+  /** Where it crosses the part's edge, mm in the zone's frame. */
+  crosses: z.array(z.tuple([z.number(), z.number()]))
+});
+export type Pinch = z.infer<typeof Pinch>;
+
+export const Leg = z.enum(['isolate', 'down', 'swap', 'up', 'prove']);
+export type Leg = z.infer<typeof Leg>;
+
+export const Step = z.strictObject({
+  id: z.string(),
+  leg: Leg,
+  do: z.enum(['prepare', 'pose', 'open', 'close', 'move', 'return', 'swap', 'test', 'restore']),
+  joint: z.string().optional(),
+  part: z.string().optional(),
+  move: z.string().optional(),
+  zone: z.string().optional(),
+  /** `side/lid`, or `mat` for work on a part that is out. */
+  pose: z.string().optional(),
+  tool: z.string().optional(),
+  /** Screws of this step. */
+  count: z.int().optional(),
+  /** Standard time, s. */
+  seconds: z.number(),
+  /** Depth below the zone's face, mm. */
+  depth: z.number().optional(),
+  /** The counterpart on the other leg. */
+  mirror: z.string().optional(),
+  /** Why it has no counterpart, or does not stand where the mirror would put it. */
+  departs: z.string().optional(),
+  /** Ids of the requirements that brought it in. */
+  because: z.array(z.string()),
+  /** What to do, in one line. */
+  text: z.string(),
+  /** How, in another. */
+  detail: z.string().optional(),
+  cautions: z.array(Caution),
+  pinch: z.array(Pinch),
+  /** For tests: the function that is proved. */
+  test: z.string().optional()
+});
+export type Step = z.infer<typeof Step>;
+
+export const Bounded = z.strictObject({ cost: z.number(), bound: z.number(), proved: z.boolean() });
+
+export const Plan = z.strictObject({
+  format: z.literal(PLAN_FORMAT),
+  machine: z.strictObject({ id: z.string(), revision: z.string(), hash: z.string() }),
+  goals: Goals,
+  weighting: z.string(),
+  steps: z.array(Step),
+  /** Every requirement that some step names, in words. */
+  requirements: z.array(z.strictObject({ id: z.string(), of: z.string(), cause: z.string(), text: z.string() })),
+  /** Ids of steps done before the power is away. */
+  energised: z.array(z.string()),
+  /** Cost in s, down plus up. */
+  set: Bounded,
+  /** Weighted setup changes, s. */
+  order: Bounded,
+  inHand: z.strictObject({
+    spares: z.array(z.strictObject({ part: z.string(), name: z.string(), numbers: z.array(z.string()) })),
+    tools: z.array(z.strictObject({ tool: z.string(), substitutes: z.array(z.string()) })),
+    consumables: z.array(z.strictObject({ name: z.string(), amount: z.string() }))
+  }),
+  /** Whole time, s: middle and cautious. */
+  times: z.strictObject({ p50: z.number(), p80: z.number() })
+});
+export type Plan = z.infer<typeof Plan>;

@@ -1,0 +1,17 @@
+import { sveltekit } from '@sveltejs/kit/vite';
+import tailwindcss from '@tailwindcss/vite';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  plugins: [tailwindcss(), sveltekit()],
+  build: {
+    // Fonts stay files of their own: a data: URL would need a wider content security policy.
+    assetsInlineLimit: 0
+  },
+  test: {
+    include: ['src/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'],
+    reporters: ['default'],
+    testTimeout: 30_000,
+    hookTimeout: 120_000
+  }
+});
