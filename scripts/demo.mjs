@@ -1,0 +1,94 @@
+/** Everything from a fresh machine to a running demo; see README. */
+import { appendFileSync, existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureBuild, ensurePackages } from './setup/packages.mjs';
+import { Cluster, ensurePostgres } from './setup/postgres.mjs';
+import { startServer } from './setup/server.mjs';
+import { dataFolder, ensureFolder, isAlive, must, say, withLock } from './setup/system.mjs';
+
+const [major, minor] = process.versions.node.split('.').map(Number);
+if (major < 20 || (major === 20 && minor < 19)) {
+  say(`Node.js 20.19 or newer is needed; this is ${process.version}.`);
+  process.exit(1);
+}
+const fresh = process.argv.includes('--fresh');
+const given = process.env.DATABASE_URL;
+const folder = dataFolder();
+const note = join(folder, 'running.json');
+
+const undo = [];
+let stopping = false;
+async function stop(status) {
+  if (stopping) return;
+  stopping = true;
+  for (const step of undo.reverse()) await step().catch((error) => say(error.message));
+  process.exit(status);
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
+
+function running() {
+  if (!existsSync(note)) return undefined;
+  try {
+    const found = JSON.parse(readFileSync(note, 'utf8'));
+    return isAlive(found.pid) ? found : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+function welcome(address) {
+  const { people, password } = JSON.parse(readFileSync(new URL('../demo/people.json', import.meta.url), 'utf8'));
+  process.stdout.write(`\nEager Wrench is ready: ${address}\n\n`);
+  for (const { signIn, role, name } of people) process.stdout.write(`  ${signIn.padEnd(8)} ${password}   ${name}, ${role}\n`);
+  process.stdout.write(`\nData: ${given ? 'the server that DATABASE_URL names' : folder}. Ctrl-C stops everything.\n`);
+}
+
+async function database() {
+  if (given) return given;
+  const cluster = new Cluster(folder);
+  await cluster.start();
+  undo.push(() => cluster.stop());
+  return cluster.createDatabase('eager_wrench');
+}
+
+try {
+  ensureFolder(folder);
+  await withLock('demo', async () => {
+    await withLock('setup', async () => {
+      if (!given) await ensurePostgres();
+      await ensurePackages();
+      await ensureBuild();
+    });
+    const other = running();
+    if (other && fresh) throw new Error(`The demo is running (process ${other.pid}): stop it before starting over.`);
+    if (other) {
+      say('It is running already.');
+      welcome(other.address);
+      process.exit(0);
+    }
+    if (fresh && given) throw new Error('--fresh starts over with the demo\u2019s own data only; empty the database that DATABASE_URL names yourself.');
+    if (fresh) for (const name of ['pg', 'pg-new', 'password']) rmSync(join(folder, name), { recursive: true, force: true });
+    const url = await database();
+    await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], { env: { ...process.env, DATABASE_URL: url } });
+    const logFile = join(folder, 'server.log');
+    writeFileSync(logFile, '');
+    const log = (line) => appendFileSync(logFile, `${line}\n`);
+    const wanted = process.env.PORT ?? '4280';
+    const server = await startServer({ DATABASE_URL: url, PORT: wanted }, log).catch((error) => {
+      if (process.env.PORT) throw error;
+      return startServer({ DATABASE_URL: url, PORT: '0' }, log);
+    });
+    undo.push(() => server.stop());
+    writeFileSync(note, JSON.stringify({ pid: process.pid, address: server.address }));
+    undo.push(async () => rmSync(note, { force: true }));
+    welcome(server.address);
+    void server.exited.then((code) => {
+      if (stopping) return;
+      say(`The server ended with status ${code}; its log is ${logFile}.`);
+      void stop(1);
+    });
+  });
+} catch (error) {
+  say(error.message);
+  await stop(1);
+}

@@ -1,0 +1,45 @@
+/**
+ * Serves the built application: one process, stopped gracefully. HOST and PORT say where (port 0: any free one),
+ * ORIGIN the address people use when a proxy stands in front. Writes one line of JSON when it listens.
+ */
+import { createServer } from 'node:http';
+import { fileURLToPath } from 'node:url';
+
+const host = process.env.HOST ?? '127.0.0.1';
+const server = createServer();
+server.headersTimeout = 15_000;
+server.requestTimeout = 60_000;
+server.maxHeadersCount = 100;
+
+server.on('error', (error) => {
+  process.stderr.write(`cannot listen on ${host}:${process.env.PORT}: ${error.message}\n`);
+  process.exit(1);
+});
+
+server.listen(Number(process.env.PORT ?? 3000), host, async () => {
+  // The handler reads its settings once, when it is loaded: the port is known only now.
+  const address = `http://${host.includes(':') ? `[${host}]` : host}:${server.address().port}`;
+  process.env.ORIGIN ??= address;
+  process.env.BODY_SIZE_LIMIT ??= '5M';
+  const { handler } = await import(fileURLToPath(new URL('../build/handler.js', import.meta.url)));
+  server.on('request', handler);
+  process.stdout.write(`${JSON.stringify({ level: 'info', time: new Date().toISOString(), msg: 'listening', url: process.env.ORIGIN, address, pid: process.pid })}\n`);
+});
+
+let stopping = false;
+for (const signal of ['SIGTERM', 'SIGINT']) {
+  process.on(signal, () => {
+    if (stopping) return;
+    stopping = true;
+    // Requests under way get their answer; idle connections are closed at once.
+    server.close(async () => {
+      await new Promise((resolve) => {
+        if (process.emit('sveltekit:shutdown', signal)) setTimeout(resolve, 200);
+        else resolve();
+      });
+      process.exit(0);
+    });
+    server.closeIdleConnections();
+    setTimeout(() => process.exit(1), 10_000).unref();
+  });
+}

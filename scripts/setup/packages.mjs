@@ -1,0 +1,42 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { must, ROOT, say } from './system.mjs';
+
+function hashOf(paths) {
+  const hash = createHash('sha256').update(process.version);
+  const add = (path) => {
+    const full = join(ROOT, path);
+    if (!existsSync(full)) return;
+    if (statSync(full).isDirectory()) for (const name of readdirSync(full).sort()) add(join(path, name));
+    else hash.update(path).update('\0').update(readFileSync(full)).update('\0');
+  };
+  for (const path of paths) add(path);
+  return hash.digest('hex');
+}
+
+function isFresh(stamp, hash) {
+  return existsSync(stamp) && readFileSync(stamp, 'utf8') === hash;
+}
+
+/** npm packages exactly as the lock file says; nothing is done when they are already so. */
+export async function ensurePackages() {
+  const stamp = join(ROOT, 'node_modules', '.eager-wrench-stamp');
+  const hash = hashOf(['package-lock.json']);
+  if (isFresh(stamp, hash)) return;
+  say('Installing npm packages ...');
+  await must('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: ['ignore', 'ignore', 'inherit'] });
+  writeFileSync(stamp, hash);
+}
+
+const SOURCES = ['src', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts', 'tsconfig.json'];
+
+/** The application as it is served; built again only when its sources have changed. */
+export async function ensureBuild() {
+  const stamp = join(ROOT, 'build', '.eager-wrench-stamp');
+  const hash = hashOf(SOURCES);
+  if (isFresh(stamp, hash)) return;
+  say('Building the application ...');
+  await must('npx', ['vite', 'build', '--logLevel', 'warn']);
+  writeFileSync(stamp, hash);
+}

@@ -1,0 +1,37 @@
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { createInterface } from 'node:readline';
+import { ROOT } from './system.mjs';
+
+/**
+ * Starts the built application as a process of its own and waits until it listens.
+ * @param env at least DATABASE_URL; PORT 0 (any) unless given
+ * @param log what to do with each further line it writes
+ */
+export async function startServer(env, log = () => {}) {
+  const child = spawn(process.execPath, [join(ROOT, 'scripts', 'serve.mjs')], {
+    cwd: ROOT,
+    env: { NODE_ENV: 'production', ...process.env, PORT: '0', ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+    detached: true
+  });
+  child.stderr.on('data', (data) => log(String(data).trimEnd()));
+  const lines = createInterface({ input: child.stdout });
+  const exited = new Promise((resolve) => child.on('exit', (code) => resolve(code ?? 1)));
+  const address = await new Promise((resolve, reject) => {
+    lines.on('line', (line) => {
+      if (line.includes('"listening"')) resolve(JSON.parse(line).address);
+      log(line);
+    });
+    exited.then((code) => reject(new Error(`the server ended with status ${code} before it listened`)));
+  });
+  return {
+    address,
+    child,
+    exited,
+    async stop(signal = 'SIGTERM') {
+      if (child.exitCode === null && child.signalCode === null) child.kill(signal);
+      await exited;
+    }
+  };
+}

@@ -1,0 +1,39 @@
+import pg from 'pg';
+import { log } from './log';
+import { settings } from './settings';
+
+export type Queryable = Pick<pg.PoolClient, 'query'>;
+
+let shared: pg.Pool | undefined;
+
+/** The process's pool. Connections that break while idle are replaced; the next query opens a new one. */
+export function pool(): pg.Pool {
+  if (!shared) {
+    shared = new pg.Pool({ connectionString: settings.databaseUrl, max: settings.poolSize, connectionTimeoutMillis: 5000, statement_timeout: 15_000, application_name: 'eager-wrench' });
+    shared.on('error', (error) => log.warn({ err: error }, 'an idle database connection broke'));
+  }
+  return shared;
+}
+
+export async function closePool(): Promise<void> {
+  const closing = shared;
+  shared = undefined;
+  await closing?.end();
+}
+
+/** All or nothing: what `work` does is committed together, or not at all. */
+export async function transaction<T>(work: (client: Queryable) => Promise<T>): Promise<T> {
+  const client = await pool().connect();
+  let broken: Error | undefined;
+  try {
+    await client.query('begin');
+    const result = await work(client);
+    await client.query('commit');
+    return result;
+  } catch (error) {
+    await client.query('rollback').catch((e: Error) => (broken = e));
+    throw error;
+  } finally {
+    client.release(broken);
+  }
+}

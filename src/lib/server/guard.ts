@@ -1,0 +1,43 @@
+import type { Role } from './people';
+
+/**
+ * Who may do what: every route is named here with its methods, and what is not named is refused.
+ * `open` needs no session.
+ */
+type Allowed = 'open' | readonly Role[];
+
+const ALL: readonly Role[] = ['technician', 'lead', 'trainee'];
+const BENCH: readonly Role[] = ['technician', 'lead'];
+const LEAD: readonly Role[] = ['lead'];
+
+export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POST', Allowed>>>>> = {
+  '/': { GET: ALL },
+  '/healthz': { GET: 'open' },
+  '/signin': { GET: 'open', POST: 'open' },
+  '/signout': { POST: ALL },
+  '/theme': { POST: 'open' },
+  '/jobs': { GET: ALL },
+  '/jobs/new': { GET: BENCH, POST: BENCH },
+  '/jobs/[number=integer]': { GET: ALL },
+  '/jobs/[number=integer]/plan': { GET: ALL, POST: BENCH },
+  '/jobs/[number=integer]/bench': { GET: ALL },
+  '/jobs/[number=integer]/report': { GET: ALL },
+  '/machines': { GET: ALL, POST: LEAD },
+  '/machines/[file=integer]': { GET: ALL },
+  '/api/machines': { POST: LEAD },
+  '/api/machines/[file=integer]': { GET: ALL },
+  '/api/runs/[run=uuid]/events': { GET: ALL, POST: BENCH }
+};
+
+export type Verdict = 'allowed' | 'sign-in' | 'forbidden' | 'unknown';
+
+/** @param route the route's id as SvelteKit names it; null when no route matched */
+export function judge(route: string | null, method: string, role: Role | undefined): Verdict {
+  const rule = route === null ? undefined : RULES[route];
+  // HEAD shows no more than GET does.
+  const allowed = rule?.[(method === 'HEAD' ? 'GET' : method) as 'GET' | 'POST'];
+  if (allowed === 'open') return 'allowed';
+  if (!role) return 'sign-in';
+  if (!rule) return 'unknown';
+  return allowed?.includes(role) ? 'allowed' : 'forbidden';
+}

@@ -1,0 +1,83 @@
+import type { Goal } from '$core/plan';
+import type { Queryable } from './database';
+
+export type JobStage = 'planned' | 'on-bench' | 'closed';
+
+export interface JobRow {
+  id: string;
+  number: number;
+  customer: string;
+  serial: string;
+  complaint: string;
+  goals: Goal[];
+  dueOn: string | null;
+  createdAt: string;
+  closedAt: string | null;
+  stage: JobStage;
+  fileId: number;
+  maker: string;
+  model: string;
+  revision: string;
+  runId: string | null;
+  startedAt: string | null;
+  /** The technician at its bench, once it has been started. */
+  startedBy: string | null;
+  p80Seconds: number | null;
+  stepsDone: number;
+  steps: number | null;
+}
+
+const SELECT = `
+  select j.id, j.number::int as number, j.customer, j.serial, j.complaint, j.goals, to_char(j.due_on, 'YYYY-MM-DD') as "dueOn",
+         j.created_at as "createdAt", j.closed_at as "closedAt",
+         case when j.closed_at is not null then 'closed' when r.id is not null then 'on-bench' else 'planned' end as stage,
+         m.id::int as "fileId", m.maker, m.model, m.revision,
+         r.id as "runId", r.started_at as "startedAt", r.p80_seconds as "p80Seconds", p.display_name as "startedBy",
+         coalesce(jsonb_array_length(r.plan -> 'steps'), 0) as steps,
+         (select count(distinct e.body ->> 'step')::int from run_event e
+           where e.run_id = r.id and e.body ->> 'type' in ('done', 'tested', 'skipped')) as "stepsDone"
+    from job j
+    join machine_file m on m.id = j.machine_file_id
+    left join run r on r.job_id = j.id
+    left join person p on p.id = r.started_by`;
+
+interface Raw extends Omit<JobRow, 'createdAt' | 'closedAt' | 'startedAt'> {
+  createdAt: Date;
+  closedAt: Date | null;
+  startedAt: Date | null;
+}
+const dated = (row: Raw): JobRow => ({
+  ...row,
+  createdAt: row.createdAt.toISOString(),
+  closedAt: row.closedAt?.toISOString() ?? null,
+  startedAt: row.startedAt?.toISOString() ?? null
+});
+
+/** Open jobs by what is due first, then the closed ones, newest first. */
+export async function listJobs(db: Queryable, limit = 500): Promise<JobRow[]> {
+  const { rows } = await db.query(`${SELECT} order by j.closed_at desc nulls first, j.due_on nulls last, j.number limit $1`, [limit]);
+  return rows.map(dated);
+}
+
+export async function findJob(db: Queryable, number: number): Promise<JobRow | undefined> {
+  const { rows } = await db.query(`${SELECT} where j.number = $1`, [number]);
+  return rows[0] && dated(rows[0]);
+}
+
+export interface NewJob {
+  fileId: number;
+  customer: string;
+  serial: string;
+  complaint: string;
+  goals: readonly Goal[];
+  dueOn: string | null;
+}
+
+export async function addJob(db: Queryable, job: NewJob, by: string): Promise<number> {
+  const { rows } = await db.query(
+    `insert into job (machine_file_id, customer, serial, complaint, goals, due_on, created_by)
+     values ($1, $2, $3, $4, $5, $6, $7) returning number::int as number`,
+    [job.fileId, job.customer, job.serial, job.complaint, JSON.stringify(job.goals), job.dueOn, by]
+  );
+  return rows[0].number;
+}

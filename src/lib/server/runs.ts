@@ -1,0 +1,92 @@
+import { accessFor } from './planning';
+import { machineDocument } from './machines';
+import { namesOf } from './people';
+import { transaction, type Queryable } from './database';
+import type { Machine } from '$core/machine';
+import { plan as makePlan, type Goal, type Plan } from '$core/plan';
+import { fold, obstacles, type Obstacle, type RunEvent } from '$core/run';
+
+export interface Run {
+  id: string;
+  jobId: string;
+  fileId: number;
+  plan: Plan;
+  signedAt: string | null;
+}
+
+export async function findRun(db: Queryable, id: string): Promise<Run | undefined> {
+  const { rows } = await db.query(
+    'select id, job_id as "jobId", machine_file_id::int as "fileId", plan, signed_at as "signedAt" from run where id = $1',
+    [id]
+  );
+  return rows[0] && { ...rows[0], signedAt: rows[0].signedAt?.toISOString() ?? null };
+}
+
+/** Starts the bench run of a job, pinned to its machine file and plan; a job that is already on the bench keeps its run. */
+export async function startRun(db: Queryable, job: { id: string; fileId: number; goals: readonly Goal[] }, by: string): Promise<string> {
+  const known = await db.query('select id from run where job_id = $1', [job.id]);
+  if (known.rows[0]) return known.rows[0].id;
+  const file = await machineDocument(db, job.fileId);
+  if (!file) throw new Error(`job ${job.id} names machine file ${job.fileId}, which is not there`);
+  const plan = makePlan(accessFor(file.hash, file.machine), job.goals, { hash: file.hash });
+  const { rows } = await db.query(
+    `insert into run (job_id, machine_file_id, plan, p50_seconds, p80_seconds, started_by) values ($1, $2, $3, $4, $5, $6)
+     on conflict (job_id) do nothing returning id`,
+    [job.id, job.fileId, JSON.stringify(plan), plan.times.p50, plan.times.p80, by]
+  );
+  if (rows[0]) return rows[0].id;
+  return (await db.query('select id from run where job_id = $1', [job.id])).rows[0].id;
+}
+
+/** All events of a run in the order in which they arrived; `by` is the person's display name. */
+export async function eventsOf(db: Queryable, runId: string, after = 0): Promise<{ events: RunEvent[]; seq: number }> {
+  const { rows } = await db.query('select seq::int as seq, person_id as person, body from run_event where run_id = $1 and seq > $2 order by seq', [runId, after]);
+  const names = await namesOf(db, [...new Set(rows.map((r: { person: string }) => r.person))]);
+  return {
+    events: rows.map((r: { person: string; body: RunEvent }) => ({ ...r.body, by: names.get(r.person) ?? 'unknown' })),
+    seq: rows.at(-1)?.seq ?? after
+  };
+}
+
+export type Appended = { ok: true; seq: number } | { ok: false; why: 'signed' | 'changed' | 'not-closed'; event: string; obstacles?: Obstacle[] };
+
+/**
+ * Takes each event once. Sent again it changes nothing; another event under a known id is refused, and so is all that
+ * comes after the signature. Signing is refused while the run does not close. All or none of the events are taken.
+ */
+export async function appendEvents(runId: string, machine: Machine, hash: string, sent: readonly RunEvent[], personId: string): Promise<Appended> {
+  const refused: { answer?: Appended } = {};
+  const answer = await transaction(async (db): Promise<Appended> => {
+    const run = (await db.query('select plan, signed_at as "signedAt", job_id as "jobId" from run where id = $1 for update', [runId])).rows[0];
+    const refuse = (no: Appended): never => {
+      refused.answer = no;
+      throw new Refused();
+    };
+    let seq: number = (await db.query('select coalesce(max(seq), 0)::int as seq from run_event where run_id = $1', [runId])).rows[0].seq;
+    let signed: boolean = run.signedAt !== null;
+    for (const { by: _by, ...event } of sent) {
+      const known = (await db.query('select run_id as run, body = $2::jsonb as same from run_event where id = $1', [event.id, JSON.stringify(event)])).rows[0];
+      if (known?.run === runId && known.same) continue;
+      if (known) refuse({ ok: false, why: 'changed', event: event.id });
+      if (signed) refuse({ ok: false, why: 'signed', event: event.id });
+      if (event.type === 'signed') {
+        const { events } = await eventsOf(db, runId);
+        const { model } = accessFor(hash, machine);
+        const left = obstacles(model, run.plan, fold(model, run.plan, events));
+        if (left.length > 0) refuse({ ok: false, why: 'not-closed', event: event.id, obstacles: left });
+        await db.query('update run set signed_at = now(), signed_by = $2 where id = $1', [runId, personId]);
+        await db.query('update job set closed_at = now() where id = $1', [run.jobId]);
+        signed = true;
+      }
+      seq += 1;
+      await db.query('insert into run_event (run_id, seq, id, at, person_id, body) values ($1, $2, $3, $4, $5, $6)', [runId, seq, event.id, event.at, personId, JSON.stringify(event)]);
+    }
+    return { ok: true, seq };
+  }).catch((error: unknown) => {
+    if (error instanceof Refused && refused.answer) return refused.answer;
+    throw error;
+  });
+  return answer;
+}
+
+class Refused extends Error {}

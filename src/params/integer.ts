@@ -1,0 +1,1 @@
+export const match = (value: string): boolean => /^[1-9]\d{0,8}$/.test(value);
