@@ -4,7 +4,11 @@ import adapter from '@sveltejs/adapter-node';
 export default {
   kit: {
     adapter: adapter({ out: 'build' }),
-    alias: { $core: 'src/core' },
+    alias: {
+      $core: 'src/core',
+      // One folder of the package: its only entry would have all of its components compiled at every build.
+      '$bits': 'node_modules/bits-ui/dist/bits'
+    },
     csp: {
       mode: 'nonce',
       directives: {

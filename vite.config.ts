@@ -6,7 +6,8 @@ export default defineConfig({
   plugins: [tailwindcss(), sveltekit()],
   build: {
     // Fonts stay files of their own: a data: URL would need a wider content security policy.
-    assetsInlineLimit: 0
+    assetsInlineLimit: 0,
+    reportCompressedSize: false
   },
   test: {
     include: ['src/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'],

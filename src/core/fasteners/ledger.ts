@@ -1,7 +1,10 @@
 import type { JointOf } from '../machine';
 
-export const FATES = ['missing-as-received', 'still-in', 'lost', 'discarded', 'from-stock'] as const;
-/** What became of a screw that the count does not show. `from-stock` brings one in; the others explain one away. */
+export const FATES = ['missing-as-received', 'still-in', 'lost', 'discarded', 'from-stock', 'extra'] as const;
+/**
+ * What became of a screw that the count does not show. `from-stock` brings one in, `extra` is one that the machine file
+ * does not know; the others explain one away.
+ */
 export type Fate = (typeof FATES)[number];
 
 /** The account of one group of screws. */
@@ -22,7 +25,7 @@ export interface LedgerLine {
 }
 
 export function emptyFates(): Record<Fate, number> {
-  return { 'missing-as-received': 0, 'still-in': 0, lost: 0, discarded: 0, 'from-stock': 0 };
+  return { 'missing-as-received': 0, 'still-in': 0, lost: 0, discarded: 0, 'from-stock': 0, extra: 0 };
 }
 
 /** The account from its counts; every figure that can be derived is. */
@@ -34,8 +37,8 @@ export function ledgerLine(group: JointOf<'screws'>, out: number, back: number, 
     back,
     fates,
     inHand: out + fates['from-stock'] - back - fates.lost - fates.discarded,
-    unexplained: group.count - out - fates['missing-as-received'] - fates['still-in'],
-    emptyHoles: Math.max(0, group.count - fates['still-in'] - back)
+    unexplained: group.count + fates.extra - out - fates['missing-as-received'] - fates['still-in'],
+    emptyHoles: Math.max(0, group.count + fates.extra - fates['still-in'] - back)
   };
 }
 

@@ -22,8 +22,7 @@ export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POS
   '/jobs/[number=integer]/plan': { GET: ALL, POST: BENCH },
   '/jobs/[number=integer]/bench': { GET: ALL },
   '/jobs/[number=integer]/report': { GET: ALL },
-  '/machines': { GET: ALL, POST: LEAD },
-  '/machines/[file=integer]': { GET: ALL },
+  '/machines': { GET: ALL },
   '/api/machines': { POST: LEAD },
   '/api/machines/[file=integer]': { GET: ALL },
   '/api/runs/[run=uuid]/events': { GET: ALL, POST: BENCH }

@@ -1,0 +1,42 @@
+import type { Fate } from '../fasteners';
+import type { Plan, Step } from '../plan';
+import type { RunState } from './fold';
+
+/** How many screws this step should count: all of the group on the way down, those in hand on the way up. */
+export function expectedCount(state: RunState, step: Step): number | undefined {
+  if (step.count === undefined) return undefined;
+  const line = state.ledger.find((l) => l.joint === step.joint);
+  if (!line) return step.count;
+  return step.do === 'close' ? Math.max(0, line.inHand + (state.steps[step.id] ? line.back : 0)) : line.expected - line.fates['missing-as-received'];
+}
+
+/** What can explain a count that differs from the expected one, likeliest first. */
+export function possibleFates(step: Step, counted: number, expected: number): Fate[] {
+  if (counted === expected) return [];
+  if (step.do === 'close') return counted < expected ? ['lost', 'discarded'] : ['from-stock'];
+  return counted < expected ? ['missing-as-received', 'still-in', 'lost'] : ['extra'];
+}
+
+/** Explaining words for a fate, as a technician would say it of `n` screws. */
+export function fateWords(fate: Fate, n: number): string {
+  const one = n === 1;
+  switch (fate) {
+    case 'missing-as-received':
+      return one ? 'Was missing when the machine came in' : 'Were missing when the machine came in';
+    case 'still-in':
+      return one ? 'Is still in: would not come out' : 'Are still in: would not come out';
+    case 'lost':
+      return one ? 'Is lost' : 'Are lost';
+    case 'discarded':
+      return 'Stripped or bent: thrown away';
+    case 'from-stock':
+      return 'Taken from stock';
+    case 'extra':
+      return one ? 'One more than the machine file knows' : 'More than the machine file knows';
+  }
+}
+
+/** The step at which work goes on, undefined when all are answered. */
+export function currentStep(plan: Plan, state: RunState): Step | undefined {
+  return plan.steps[state.position];
+}

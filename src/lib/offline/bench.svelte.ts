@@ -1,0 +1,105 @@
+import { v4 as uuid } from 'uuid';
+import type { Model } from '$core/machine';
+import type { Plan } from '$core/plan';
+import { fold, type Obstacle, type RunEvent, type RunState } from '$core/run';
+import { confirm, keep, waiting } from './outbox';
+
+type Body<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never;
+/** An event without what the bench adds to it. */
+export type Fact = Body<RunEvent>;
+
+export type Sync = 'saved' | 'saving' | 'waiting' | 'refused';
+const RETRY_MS = [500, 1000, 2000, 5000, 10_000];
+
+/** A run at the bench: facts count at once, are kept in the browser, and go to the server in order when it can be reached. */
+export class Bench {
+  events = $state.raw<RunEvent[]>([]);
+  sync = $state<Sync>('saved');
+  /** Why the server refused, and what stands in the way of signing. */
+  refusal = $state<{ message: string; obstacles: Obstacle[] } | undefined>();
+  readonly state: RunState = $derived.by(() => fold(this.model, this.plan, this.events));
+
+  #pending: RunEvent[] = [];
+  #sending = false;
+  #tries = 0;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(
+    readonly run: string,
+    readonly model: Model,
+    readonly plan: Plan,
+    recorded: RunEvent[],
+    private readonly who: string
+  ) {
+    this.events = recorded;
+  }
+
+  /** Takes up what an earlier visit could not send. */
+  async open(): Promise<void> {
+    const known = new Set(this.events.map((e) => e.id));
+    const kept = await waiting(this.run);
+    this.#pending = [...kept.filter((e) => !known.has(e.id)), ...this.#pending];
+    this.events = [...this.events, ...kept.filter((e) => !known.has(e.id))];
+    void confirm(this.run, known);
+    void this.#send();
+  }
+
+  close(): void {
+    clearTimeout(this.#timer);
+  }
+
+  record(fact: Fact): void {
+    // Two facts within one clock tick keep their order, and a clock set back does not undo what was done.
+    const last = this.events.reduce((latest, e) => (e.at > latest ? e.at : latest), '');
+    const now = new Date().toISOString();
+    const at = now > last ? now : new Date(Date.parse(last) + 1).toISOString();
+    const event = { ...fact, id: uuid(), at } as RunEvent;
+    this.events = [...this.events, { ...event, by: this.who }];
+    this.#pending.push(event);
+    this.sync = 'saving';
+    void keep(this.run, event).finally(() => void this.#send());
+  }
+
+  async #send(): Promise<void> {
+    if (this.#sending) return;
+    if (this.#pending.length === 0) {
+      if (this.sync !== 'refused') this.sync = 'saved';
+      return;
+    }
+    this.#sending = true;
+    clearTimeout(this.#timer);
+    const batch = this.#pending.slice(0, 200).map(({ by: _by, ...event }) => event);
+    try {
+      const response = await fetch(`/api/runs/${this.run}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: batch }) });
+      if (response.ok) await this.#taken(batch);
+      else if (response.status === 409 || response.status === 422) await this.#refused(batch, await response.json());
+      else throw new Error(`status ${response.status}`);
+    } catch {
+      this.sync = 'waiting';
+      this.#timer = setTimeout(() => void this.#send(), RETRY_MS[Math.min(this.#tries++, RETRY_MS.length - 1)]);
+      this.#sending = false;
+      return;
+    }
+    this.#sending = false;
+    void this.#send();
+  }
+
+  async #taken(batch: { id: string }[]): Promise<void> {
+    const ids = new Set(batch.map((e) => e.id));
+    this.#pending = this.#pending.filter((e) => !ids.has(e.id));
+    this.#tries = 0;
+    this.refusal = undefined;
+    this.sync = this.#pending.length > 0 ? 'saving' : 'saved';
+    await confirm(this.run, ids);
+  }
+
+  /** Only a signature can be refused by a run that is open; it is taken back so that work can go on. */
+  async #refused(batch: { id: string }[], answer: { message: string; event?: string; obstacles?: Obstacle[] }): Promise<void> {
+    const ids = new Set(answer.event ? [answer.event] : batch.map((e) => e.id));
+    this.refusal = { message: answer.message, obstacles: answer.obstacles ?? [] };
+    this.#pending = this.#pending.filter((e) => !ids.has(e.id));
+    this.events = this.events.filter((e) => !ids.has(e.id));
+    this.sync = this.#pending.length > 0 ? 'saving' : 'refused';
+    await confirm(this.run, ids);
+  }
+}

@@ -1,0 +1,28 @@
+import { error } from '@sveltejs/kit';
+
+/**
+ * The request's body as text, no longer than allowed.
+ * @throws 413 when it is longer, whatever its headers say; 400 when it is not UTF-8
+ */
+export async function textBody(request: Request, maxBytes: number): Promise<string> {
+  const tooLarge = () => error(413, `The request is larger than ${(maxBytes / 1e6).toFixed(1)} MB.`);
+  if (Number(request.headers.get('content-length') ?? 0) > maxBytes) tooLarge();
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  try {
+    for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
+      size += chunk.byteLength;
+      if (size > maxBytes) break;
+      chunks.push(chunk);
+    }
+  } catch {
+    // The server's own limit cuts the stream off.
+    tooLarge();
+  }
+  if (size > maxBytes) tooLarge();
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(chunks));
+  } catch {
+    error(400, 'The request is not UTF-8 text.');
+  }
+}

@@ -1,0 +1,24 @@
+<script lang="ts">
+  import Delete from '@lucide/svelte/icons/delete';
+
+  /** The count of screws, by number: typed on a keyboard anywhere on the page, or tapped here. */
+  let { expected, value = $bindable('') }: { expected: number; value: string } = $props();
+
+  export function press(key: string): void {
+    if (key === 'Backspace') value = value.slice(0, -1);
+    else if (value.length < 3) value = value === '0' ? key : value + key;
+  }
+</script>
+
+<div class="flex items-center gap-5">
+  <div class="text-center">
+    <output class="figure block min-w-28 rounded-lg border-2 border-rule-strong bg-sunk px-3 text-6xl leading-[1.35] font-bold" aria-label="Counted">{value === '' ? '–' : value}</output>
+    <span class="text-base text-soft">of {expected} expected</span>
+  </div>
+  <div class="grid grid-cols-6 gap-1.5" role="group" aria-label="Count">
+    {#each ['1', '2', '3', '4', '5', 'Backspace', '6', '7', '8', '9', '0'] as key (key)}
+      <button type="button" tabindex="-1" class="button figure size-13 p-0 text-xl" onclick={() => press(key)} aria-label={key === 'Backspace' ? 'Delete a digit' : key}>{#if key === 'Backspace'}<Delete size={22} aria-hidden="true" />{:else}{key}{/if}</button>
+    {/each}
+    <button type="button" tabindex="-1" class="button figure size-13 p-0 text-sm" onclick={() => (value = String(expected))} aria-label="All {expected}">all</button>
+  </div>
+</div>

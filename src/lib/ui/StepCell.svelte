@@ -1,0 +1,34 @@
+<script lang="ts">
+  import type { Step } from '$core/plan';
+
+  /** One step of a leg in the plan's two columns. */
+  let { step, number, isChosen, onselect }: { step: Step; number: number; isChosen: boolean; onselect: (step: Step) => void } = $props();
+
+  const departs = $derived(step.leg === 'up' && step.departs !== undefined && step.do !== 'pose');
+</script>
+
+<button
+  type="button"
+  id="step-{step.id}"
+  class="cell {isChosen ? 'chosen' : ''} {departs ? 'departs' : ''} {step.do === 'pose' ? 'pose' : ''} {step.do === 'move' || step.do === 'return' ? 'strong' : ''}"
+  aria-pressed={isChosen}
+  onclick={() => onselect(step)}
+>
+  <span class="figure number">{number}</span>
+  <span class="min-w-0">
+    <span class="block">{step.text}</span>
+    {#if departs}<span class="why">{step.departs}</span>{/if}
+  </span>
+</button>
+
+<style>
+  .cell { display: flex; width: 100%; gap: 0.6em; align-items: baseline; text-align: left; border-radius: 5px; padding: 3px 8px; border: 1px solid transparent; cursor: pointer; font-size: 0.93rem; line-height: 1.3; }
+  .cell:hover { background: var(--sheet); border-color: var(--rule); }
+  .number { color: var(--ink-soft); font-size: 0.8rem; min-width: 2ch; text-align: right; }
+  .strong { font-weight: 650; }
+  .pose { font-style: italic; color: var(--ink-soft); }
+  .departs { border-left: 3px dashed var(--now); border-radius: 0 5px 5px 0; }
+  .why { display: block; font-weight: 400; font-size: 0.86rem; color: var(--now); }
+  .chosen, .chosen:hover { background: var(--now); border-color: var(--now); color: var(--on-now); }
+  .chosen .number, .chosen .why { color: inherit; }
+</style>

@@ -1,0 +1,2 @@
+export { default as MachineDrawing } from './MachineDrawing.svelte';
+export { default as ScrewPicture } from './ScrewPicture.svelte';

@@ -1,0 +1,13 @@
+import { redirect } from '@sveltejs/kit';
+import { pool } from '$lib/server/database';
+import { jobOfPage } from '$lib/server/job-page';
+import { eventsOf, findRun } from '$lib/server/runs';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ params, locals }) => {
+  const { job, machine } = await jobOfPage(params);
+  if (!job.runId) redirect(303, `/jobs/${job.number}/plan`);
+  const run = (await findRun(pool(), job.runId))!;
+  const { events } = await eventsOf(pool(), run.id);
+  return { job, machine, run: { id: run.id, plan: run.plan }, events, mayWork: locals.person!.role !== 'trainee' };
+};

@@ -1,0 +1,258 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import * as Dialog from '$bits/dialog/exports.js';
+  import { modelOf } from '$core/machine';
+  import type { Fate } from '$core/fasteners';
+  import { currentStep, expectedCount, fateWords, machineAfter, NOT_SO, obstacles, possibleFates } from '$core/run';
+  import { Bench, type Fact } from '$lib/offline/bench.svelte';
+  import CountPad from '$lib/ui/CountPad.svelte';
+  import DiveProfile from '$lib/ui/DiveProfile.svelte';
+  import { MachineDrawing, ScrewPicture } from '$lib/ui/drawing';
+  import Check from '@lucide/svelte/icons/check';
+  import CloudOff from '@lucide/svelte/icons/cloud-off';
+  import CloudCheck from '@lucide/svelte/icons/cloud-check';
+  import Pause from '@lucide/svelte/icons/pause';
+  import Play from '@lucide/svelte/icons/play';
+  import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
+  import Undo2 from '@lucide/svelte/icons/undo-2';
+  import { KEYS, keyOf } from './keys';
+  import InHand from './InHand.svelte';
+  import Signing from './Signing.svelte';
+
+  let { data } = $props();
+  // svelte-ignore state_referenced_locally (one bench per visit of the page: a run keeps its machine and plan)
+  const model = modelOf(data.machine);
+  // svelte-ignore state_referenced_locally
+  const plan = data.run.plan;
+  // svelte-ignore state_referenced_locally
+  const bench = new Bench(data.run.id, model, plan, data.events, data.person?.name ?? '');
+
+  const LEG = { isolate: 'Make it safe', down: 'Way down', swap: 'Swap', up: 'Way up', prove: 'Prove' } as const;
+  const FACT = { fewer: 'Fewer than expected', more: 'More than expected', 'different-size': 'A different size', stripped: 'Stripped', 'missing-as-received': 'Missing as received', 'already-open': 'Already open', 'hidden-elsewhere': 'Hidden elsewhere', broken: 'Broken', 'could-not': 'Could not be done' } as const;
+
+  let looking = $state<number | undefined>();
+  let count = $state('');
+  let acknowledged = $state<string[]>([]);
+  let near = $state(true);
+  let dialog = $state<'not-so' | 'note' | 'keys' | 'fail' | undefined>();
+  let words = $state('');
+  let what = $state<(typeof NOT_SO)[number]>('could-not');
+  /** Set while a count that differs waits for its explanation. */
+  let differs = $state<{ counted: number; expected: number } | undefined>();
+  let ready = $state(false);
+  let pad = $state<CountPad | undefined>();
+
+  const run = $derived(bench.state);
+  const now = $derived(currentStep(plan, run));
+  const index = $derived(looking ?? run.position);
+  const step = $derived(plan.steps[index]);
+  const isHere = $derived(looking === undefined || looking === run.position);
+  const expected = $derived(step ? expectedCount(run, step) : undefined);
+  const harm = $derived(step?.cautions.filter((c) => c.harm && !acknowledged.includes(`${step.id} ${c.text}`)) ?? []);
+  const machineNow = $derived(machineAfter(model, plan, (s) => (looking === undefined ? run.steps[s.id] !== undefined && run.steps[s.id]!.outcome !== 'skipped' : plan.steps.indexOf(s) < index)));
+  const zone = $derived(step?.zone ?? plan.steps.slice(0, index).findLast((s) => s.zone)?.zone ?? data.machine.zones[0]!.id);
+  const goals = plan.goals.flatMap((g) => (g.do === 'reach' ? [] : [g.part]));
+  const joint = $derived(step?.joint ? model.joint(step.joint) : undefined);
+  const inHand = $derived(run.ledger.filter((l) => l.inHand !== 0));
+  const fates = $derived(differs && step ? possibleFates(step, differs.counted, differs.expected) : []);
+  const mayAct = $derived(data.mayWork && !run.signed);
+  const lastCounted = $derived(run.counted.at(-1));
+
+  onMount(() => {
+    void bench.open().finally(() => (ready = true));
+    return () => bench.close();
+  });
+
+  function record(fact: Fact) {
+    bench.record(fact);
+    looking = undefined;
+    count = '';
+    differs = undefined;
+  }
+
+  function done() {
+    if (!now || !step || !mayAct || run.paused) return;
+    if (!isHere) return void (looking = undefined);
+    if (harm.length > 0) return void (acknowledged = [...acknowledged, ...harm.map((c) => `${step.id} ${c.text}`)]);
+    if (step.leg === 'prove') return record({ type: 'tested', step: step.id, outcome: 'pass' });
+    if (expected === undefined) return record({ type: 'done', step: step.id });
+    if (count === '') return;
+    const counted = Number(count);
+    if (counted !== expected) return void (differs = { counted, expected });
+    record({ type: 'done', step: step.id, count: counted });
+  }
+
+  function explainCount(fate: Fate) {
+    if (!differs || !step?.joint) return;
+    const { counted, expected: wanted } = differs;
+    const id = step.joint;
+    record({ type: 'done', step: step.id, count: counted });
+    bench.record({ type: 'account', joint: id, fate, count: Math.abs(wanted - counted) });
+  }
+
+  function undo() {
+    if (differs) return void (differs = undefined);
+    if (lastCounted && mayAct) record({ type: 'undo', event: lastCounted });
+  }
+
+  function look(by: number) {
+    const to = Math.max(0, Math.min(plan.steps.length - 1, index + by));
+    looking = to === run.position ? undefined : to;
+    differs = undefined;
+  }
+
+  function submitWords(event: SubmitEvent) {
+    event.preventDefault();
+    if (!step) return;
+    if (dialog === 'not-so') {
+      bench.record({ type: 'not-so', step: step.id, what, ...(words ? { note: words } : {}) });
+      if (what === 'could-not') record({ type: 'skipped', step: step.id, note: words || 'could not be done' });
+      else if (what === 'already-open' && expected === undefined) record({ type: 'done', step: step.id });
+    } else if (dialog === 'note' && words) bench.record({ type: 'note', step: step.id, text: words });
+    else if (dialog === 'fail') record({ type: 'tested', step: step.id, outcome: 'fail', ...(words ? { note: words } : {}) });
+    dialog = undefined;
+    words = '';
+  }
+
+  function onkeydown(event: KeyboardEvent) {
+    if (dialog || (event.target instanceof HTMLElement && event.target.closest('input, textarea, select'))) return;
+    if (differs && /^[1-9]$/.test(event.key)) {
+      const fate = fates[Number(event.key) - 1];
+      if (fate) explainCount(fate);
+      return;
+    }
+    if (/^\d$/.test(event.key) || event.key === 'Backspace') {
+      if (expected !== undefined && isHere) pad?.press(event.key);
+      return;
+    }
+    const key = keyOf(event);
+    if (!key) return;
+    // A focused button keeps its own Enter and Space.
+    if (key === 'done' && event.target instanceof HTMLElement && event.target.closest('button:not([data-done]), a, summary')) return;
+    event.preventDefault();
+    if (key === 'done') done();
+    else if (key === 'undo') undo();
+    else if (key === 'notSo' && mayAct && step) dialog = 'not-so';
+    else if (key === 'note' && mayAct && step) dialog = 'note';
+    else if (key === 'pause' && mayAct) record({ type: run.paused ? 'resumed' : 'paused' });
+    else if (key === 'ahead') look(1);
+    else if (key === 'back') look(-1);
+    else if (key === 'here') {
+      looking = undefined;
+      differs = undefined;
+    } else if (key === 'near') near = !near;
+    else if (key === 'help') dialog = 'keys';
+  }
+</script>
+
+<svelte:window {onkeydown} />
+<svelte:head><title>Bench: job {data.job.number} · Eager Wrench</title></svelte:head>
+
+<div class="grid h-[calc(100vh-52px)] grid-cols-[minmax(0,47fr)_minmax(0,53fr)]" data-ready={ready}>
+  <section class="flex min-h-0 flex-col bg-sheet" aria-label="The step in hand">
+    <div class="flex items-center gap-4 border-b border-rule px-6 py-2.5">
+      <h1 class="text-base font-semibold">Job {data.job.number}, {data.job.customer}</h1>
+      <p class="ml-auto flex items-center gap-1.5 text-soft" role="status">
+        {#if bench.sync === 'saved'}<CloudCheck size={17} aria-hidden="true" /> Saved{:else if bench.sync === 'saving'}Saving{:else if bench.sync === 'waiting'}<CloudOff size={17} aria-hidden="true" /> Kept here until the server answers{:else}<TriangleAlert size={17} aria-hidden="true" /> Refused{/if}
+      </p>
+      <button type="button" class="button" onclick={() => (dialog = 'keys')}>Keys <kbd>?</kbd></button>
+    </div>
+
+    {#if run.signed || !step}
+      <Signing {bench} {model} job={data.job} mayAct={data.mayWork} obstacles={run.signed ? [] : obstacles(model, plan, run)} onlook={(i) => (looking = i)} onundo={undo} />
+    {:else}
+      <div class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 pt-5">
+        <p class="text-lg text-soft">
+          {LEG[step.leg]}, step <span class="figure">{index + 1}</span> of <span class="figure">{plan.steps.length}</span>
+          {#if !isHere}<span class="ml-2 rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn">Only looking: step {run.position + 1} is in hand</span>{/if}
+        </p>
+        <p class="mt-2 text-[2.45rem] leading-[1.12] font-bold tracking-tight text-balance" aria-live="polite">{step.text}</p>
+        {#if step.detail}<p class="mt-3 text-[1.4rem] leading-snug">{step.detail}</p>{/if}
+        {#if step.leg === 'up' && step.departs}<p class="mt-3 border-l-4 border-now pl-3 text-lg"><span class="font-semibold">Not the mirror.</span> {step.departs}</p>{/if}
+        {#each step.pinch as pinch (pinch.cable + pinch.zone)}
+          <p class="mt-2 text-lg"><span class="font-semibold">{model.part(pinch.cable).name}</span> {pinch.where === 'under' ? 'lies under it: laid first.' : 'runs over it: hold it clear.'}</p>
+        {/each}
+        {#each step.cautions as caution (caution.text)}
+          <p class="mt-3 flex gap-3 rounded-lg px-4 py-3 text-lg {caution.harm ? 'bg-now-wash font-semibold' : 'bg-warn-wash'}"><TriangleAlert size={24} class="mt-0.5 shrink-0" aria-hidden="true" />{caution.text}</p>
+        {/each}
+        {#if expected !== undefined && isHere && mayAct && harm.length === 0 && !differs}
+          <div class="mt-5 flex items-center gap-5">
+            <CountPad bind:this={pad} {expected} bind:value={count} />
+            {#if joint?.kind === 'screws'}<div class="hidden min-[1200px]:block"><ScrewPicture screw={joint.screw} pxPerMm={11} /></div>{/if}
+          </div>
+        {/if}
+        {#if differs}
+          {@const n = Math.abs(differs.expected - differs.counted)}
+          <div class="mt-5 rounded-lg border-2 border-now p-4" role="alert">
+            <p class="text-xl font-semibold">{differs.counted} counted, {differs.expected} expected. What about the other{n === 1 ? '' : ` ${n}`}?</p>
+            <div class="mt-3 grid gap-2">
+              {#each fates as fate, i (fate)}
+                <button type="button" class="button min-h-12 justify-start text-lg" onclick={() => explainCount(fate)}><kbd>{i + 1}</kbd>{fateWords(fate, n)}</button>
+              {/each}
+              <button type="button" class="button min-h-12 justify-start text-lg" onclick={() => (differs = undefined)}><kbd>Esc</kbd>Count again</button>
+            </div>
+          </div>
+        {/if}
+      </div>
+      <div class="flex items-stretch gap-2.5 px-6 py-4">
+        {#if run.paused}
+          <button type="button" class="button button-act min-h-18 flex-1 text-xl" onclick={() => record({ type: 'resumed' })} disabled={!mayAct}><Play aria-hidden="true" /> Go on <kbd>P</kbd></button>
+        {:else if mayAct}
+          <button type="button" data-done class="button min-h-18 flex-1 text-xl {isHere ? 'button-now' : ''}" onclick={done} disabled={differs !== undefined || (isHere && harm.length === 0 && expected !== undefined && count === '')}>
+            <Check aria-hidden="true" />
+            {#if !isHere}Back to step {run.position + 1}{:else if harm.length > 0}Understood{:else if step.leg === 'prove'}Works{:else if expected !== undefined && count === ''}Count first{:else}Done{/if}
+            <kbd>Enter</kbd>
+          </button>
+          {#if step.leg === 'prove' && isHere}
+            <button type="button" class="button min-h-18 text-lg" onclick={() => (dialog = 'fail')}>Fails</button>
+            <button type="button" class="button min-h-18 text-lg" onclick={() => record({ type: 'tested', step: step!.id, outcome: 'not-applicable' })}>Not here</button>
+          {:else}
+            <button type="button" class="button min-h-18 text-lg" onclick={() => (dialog = 'not-so')}>Not so <kbd>N</kbd></button>
+          {/if}
+          <button type="button" class="button min-h-18 min-w-14" aria-label="Pause (P)" title="Pause (P)" onclick={() => record({ type: 'paused' })}><Pause size={22} aria-hidden="true" /></button>
+          <button type="button" class="button min-h-18 min-w-14" aria-label="Take back the last fact (U)" title="Take back (U)" disabled={!lastCounted} onclick={undo}><Undo2 size={22} aria-hidden="true" /></button>
+        {:else}
+          <p class="py-5 text-soft">You can follow this run; a technician or lead records it.</p>
+        {/if}
+      </div>
+    {/if}
+  </section>
+
+  <section class="flex min-h-0 flex-col border-l border-rule" aria-label="The machine">
+    <div class="min-h-0 flex-1 p-3">
+      <MachineDrawing {model} {zone} state={machineNow} nowJoint={step && step.leg !== 'swap' ? step.joint : undefined} nowPart={step?.part} {goals} {near} />
+    </div>
+    <InHand {model} lines={inHand} />
+    <div class="border-t border-rule bg-sheet px-4 pt-2 pb-1"><div class="h-22"><DiveProfile {plan} at={index} onselect={(i) => (looking = i === run.position ? undefined : i)} /></div><div class="h-4"></div></div>
+  </section>
+</div>
+
+<Dialog.Root open={dialog !== undefined} onOpenChange={(open) => { if (!open) dialog = undefined; }}>
+  <Dialog.Portal>
+    <Dialog.Overlay class="fixed inset-0 z-40 bg-black/50" />
+    <Dialog.Content class="fixed top-1/2 left-1/2 z-50 w-[540px] max-w-[92vw] -translate-x-1/2 -translate-y-1/2 rounded-xl border border-rule bg-sheet p-6 text-ink shadow-2xl">
+      {#if dialog === 'keys'}
+        <Dialog.Title class="text-xl font-semibold">Keys at the bench</Dialog.Title>
+        <dl class="mt-4 grid grid-cols-[90px_1fr] gap-y-2.5 text-lg">
+          {#each Object.values(KEYS) as key (key.shown)}<dt><kbd>{key.shown}</kbd></dt><dd>{key.means}</dd>{/each}
+          <dt><kbd>0</kbd>–<kbd>9</kbd></dt><dd>Count the screws</dd>
+        </dl>
+        <Dialog.Close class="button mt-6 w-full">Close</Dialog.Close>
+      {:else}
+        <Dialog.Title class="text-xl font-semibold">{dialog === 'not-so' ? 'What is not so?' : dialog === 'fail' ? 'How does it fail?' : 'Note'}</Dialog.Title>
+        <Dialog.Description class="mt-1 text-soft">{step?.text}</Dialog.Description>
+        <form class="mt-4 space-y-3" onsubmit={submitWords}>
+          {#if dialog === 'not-so'}
+            <div class="grid grid-cols-2 gap-2">
+              {#each NOT_SO as fact (fact)}
+                <label class="button justify-start has-checked:border-act has-checked:bg-act has-checked:text-on-act"><input type="radio" name="what" value={fact} bind:group={what} class="accent-(--on-act)" />{FACT[fact]}</label>
+              {/each}
+            </div>
+          {/if}
+          <label class="block"><span class="label">{dialog === 'not-so' ? 'In words, if it needs any' : 'In words'}</span><textarea class="field" rows="3" maxlength="2000" bind:value={words} required={dialog === 'note'}></textarea></label>
+          <div class="flex gap-2"><button class="button button-act flex-1">Record</button><Dialog.Close class="button">Cancel</Dialog.Close></div>
+        </form>
+      {/if}
+    </Dialog.Content>
+  </Dialog.Portal>
+</Dialog.Root>

@@ -1,0 +1,30 @@
+<script lang="ts">
+  import type { LedgerLine } from '$core/fasteners';
+  import type { Model } from '$core/machine';
+  import { screwSize } from '$core/plan';
+
+  /** Screws that are out of the machine at this moment, by group. */
+  let { model, lines }: { model: Model; lines: readonly LedgerLine[] } = $props();
+
+  const groups = $derived(
+    lines.flatMap((line) => {
+      const joint = model.joint(line.joint);
+      return joint.kind === 'screws' ? [{ ...line, name: joint.name, size: screwSize(joint.screw), captive: joint.screw.captive }] : [];
+    })
+  );
+  const inBins = $derived(groups.filter((g) => !g.captive));
+  const loosened = $derived(groups.filter((g) => g.captive).reduce((sum, g) => sum + g.inHand, 0));
+</script>
+
+<div class="border-t border-rule bg-sheet px-4 py-2.5" aria-label="Screws out" role="region">
+  {#if groups.length === 0}
+    <p class="text-soft">No screws out.</p>
+  {:else}
+    <ul class="flex flex-wrap gap-x-5 gap-y-1">
+      {#each inBins as group (group.joint)}
+        <li><span class="figure font-semibold">{group.inHand} × {group.size}</span> <span class="text-soft">{group.name.toLowerCase()}</span></li>
+      {/each}
+      {#if loosened > 0}<li class="text-soft">and {loosened} captive ones loosened, in their part</li>{/if}
+    </ul>
+  {/if}
+</div>

@@ -1,0 +1,79 @@
+<script lang="ts">
+  import type { Fate } from '$core/fasteners';
+  import type { Model } from '$core/machine';
+  import { fateWords, type Obstacle } from '$core/run';
+  import type { Bench } from '$lib/offline/bench.svelte';
+  import { moment } from '$lib/ui/format';
+  import CircleCheck from '@lucide/svelte/icons/circle-check';
+  import CircleAlert from '@lucide/svelte/icons/circle-alert';
+
+  /** The end of a run: what is still open, or the signature. */
+  interface Props {
+    bench: Bench;
+    model: Model;
+    job: { number: number };
+    mayAct: boolean;
+    obstacles: readonly Obstacle[];
+    onlook: (index: number) => void;
+    onundo: () => void;
+  }
+  let { bench, model, job, mayAct, obstacles, onlook, onundo }: Props = $props();
+  let note = $state('');
+
+  const run = $derived(bench.state);
+  const isSent = $derived(run.signed !== undefined && bench.sync === 'saved');
+  /** What can be said of a group that does not close, with the count that says it. */
+  const answers = (joint: string): { fate: Fate; count: number }[] => {
+    const line = run.ledger.find((l) => l.joint === joint)!;
+    if (line.inHand > 0) return (['lost', 'discarded'] as const).map((fate) => ({ fate, count: line.inHand }));
+    if (line.inHand < 0) return [{ fate: 'from-stock', count: -line.inHand }];
+    if (line.unexplained > 0) return (['missing-as-received', 'still-in'] as const).map((fate) => ({ fate, count: line.unexplained }));
+    return [{ fate: 'extra', count: -line.unexplained }];
+  };
+</script>
+
+<div class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 py-6">
+  {#if run.signed}
+    <p class="flex items-center gap-3 text-4xl font-bold"><CircleCheck size={40} class="text-good" aria-hidden="true" /> Closed</p>
+    <p class="mt-3 text-lg">Signed by {run.signed.by}, {moment(run.signed.at)}. {isSent ? 'Every screw is accounted for.' : 'Waiting for the server to take the signature.'}</p>
+    {#if isSent}<a class="button button-act mt-8 min-h-14 self-start text-lg" href="/jobs/{job.number}/report">Read the report</a>{/if}
+  {:else if obstacles.length > 0}
+    <p class="flex items-center gap-3 text-3xl font-bold"><CircleAlert size={34} class="text-now" aria-hidden="true" /> Not closed yet</p>
+    <ul class="mt-5 space-y-4">
+      {#each obstacles as obstacle (obstacle.kind + obstacle.at)}
+        <li class="rounded-lg border border-rule p-4">
+          <p class="text-lg">{obstacle.text}</p>
+          {#if obstacle.kind === 'screws' && mayAct}
+            <div class="mt-3 flex flex-wrap gap-2">
+              {#each answers(obstacle.at) as { fate, count } (fate)}
+                <button type="button" class="button min-h-12" onclick={() => bench.record({ type: 'account', joint: obstacle.at, fate, count })}>{fateWords(fate, count)}</button>
+              {/each}
+              {#if run.ledger.find((l) => l.joint === obstacle.at)}<span class="self-center text-soft">{model.joint(obstacle.at).name}</span>{/if}
+            </div>
+          {:else if obstacle.kind !== 'screws'}
+            <button type="button" class="button mt-3 min-h-12" onclick={() => onlook(bench.plan.steps.findIndex((s) => s.id === obstacle.at))}>Go to this step</button>
+          {/if}
+        </li>
+      {/each}
+    </ul>
+  {:else}
+    <p class="flex items-center gap-3 text-3xl font-bold"><CircleCheck size={34} class="text-good" aria-hidden="true" /> Everything is back</p>
+    <p class="mt-3 text-lg">All steps are answered, all tests are done, and every screw is accounted for.</p>
+    {#if bench.refusal}<p role="alert" class="mt-4 rounded-md border-l-4 border-now bg-now-wash px-4 py-3 text-lg">{bench.refusal.message}</p>{/if}
+    {#if mayAct}
+      <form
+        class="mt-6 space-y-4"
+        onsubmit={(e) => {
+          e.preventDefault();
+          bench.record({ type: 'signed', ...(note ? { note } : {}) });
+        }}
+      >
+        <label class="block"><span class="label">For the report, if there is more to say</span><textarea class="field" rows="3" maxlength="2000" bind:value={note}></textarea></label>
+        <div class="flex gap-2">
+          <button class="button button-now min-h-16 flex-1 text-xl">Sign and close</button>
+          <button type="button" class="button min-h-16" onclick={onundo}>Take back the last fact</button>
+        </div>
+      </form>
+    {/if}
+  {/if}
+</div>

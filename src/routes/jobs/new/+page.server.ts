@@ -1,0 +1,60 @@
+import { error, fail, redirect } from '@sveltejs/kit';
+import { z } from 'zod';
+import { line, prose } from '$core/machine';
+import { Goals, plan, PlanningError } from '$core/plan';
+import { pool } from '$lib/server/database';
+import { addJob } from '$lib/server/jobs';
+import { listMachines, machineDocument } from '$lib/server/machines';
+import { accessFor } from '$lib/server/planning';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ url }) => {
+  const machines = await listMachines(pool());
+  const wanted = Number(url.searchParams.get('machine')) || machines[0]?.fileId;
+  const file = wanted === undefined ? undefined : await machineDocument(pool(), wanted);
+  if (wanted !== undefined && !file) error(404, 'There is no such machine file.');
+  return { machines, fileId: wanted ?? null, machine: file?.machine ?? null };
+};
+
+const Form = z.object({
+  fileId: z.coerce.number().int().positive(),
+  customer: line(120),
+  serial: z.union([z.literal(''), line(60)]),
+  complaint: prose(2000),
+  dueOn: z.union([z.literal(''), z.iso.date()]),
+  goals: z.string().max(10_000)
+});
+
+const FIELD = { fileId: 'Machine', customer: 'For', serial: 'Serial number', complaint: 'Complaint', dueOn: 'Due', goals: 'What to do' } as const;
+
+export const actions: Actions = {
+  default: async ({ request, locals }) => {
+    const sent = Object.fromEntries(await request.formData());
+    const form = Form.safeParse(sent);
+    if (!form.success) {
+      const issue = form.error.issues[0]!;
+      return fail(400, { message: `${FIELD[issue.path[0] as keyof typeof FIELD] ?? 'The form'} ${issue.message}.` });
+    }
+    const goals = Goals.safeParse(parsed(form.data.goals));
+    if (!goals.success) return fail(400, { message: 'Choose at least one part to work on.' });
+    const file = await machineDocument(pool(), form.data.fileId);
+    if (!file) return fail(400, { message: 'That machine file is not here any more.' });
+    try {
+      plan(accessFor(file.hash, file.machine), goals.data, { hash: file.hash });
+    } catch (problem) {
+      if (problem instanceof PlanningError) return fail(400, { message: problem.message });
+      throw problem;
+    }
+    const { dueOn, ...rest } = form.data;
+    const number = await addJob(pool(), { ...rest, dueOn: dueOn || null, goals: goals.data }, locals.person!.id);
+    redirect(303, `/jobs/${number}/plan`);
+  }
+};
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}

@@ -1,0 +1,127 @@
+<script lang="ts">
+  import { enhance } from '$app/forms';
+  import { goto } from '$app/navigation';
+  import { accessOf } from '$core/access';
+  import { modelOf, removes } from '$core/machine';
+  import { plan, type Goal, type Plan } from '$core/plan';
+  import DiveProfile from '$lib/ui/DiveProfile.svelte';
+  import { MachineDrawing } from '$lib/ui/drawing';
+  import { duration, plural } from '$lib/ui/format';
+
+  let { data, form } = $props();
+  let chosen = $state<string[]>([]);
+  let sending = $state(false);
+  let zone = $state('');
+
+  const access = $derived(data.machine ? accessOf(modelOf(data.machine)) : undefined);
+  const replaceable = $derived(
+    data.machine?.parts.filter((p) => p.moves.some(removes) && p.numbers.length > 0).sort((a, b) => a.name.localeCompare(b.name)) ?? []
+  );
+  const goals = $derived(chosen.map((part): Goal => ({ do: 'replace', part })));
+  const answer = $derived.by((): { plan?: Plan; problem?: string } => {
+    if (!access || goals.length === 0) return {};
+    try {
+      return { plan: plan(access, goals, { hash: 'preview' }) };
+    } catch (problem) {
+      return { problem: (problem as Error).message };
+    }
+  });
+  const shownZone = $derived(zone || data.machine?.zones[0]?.id || '');
+  const zones = $derived(data.machine?.zones.filter((z) => data.machine!.parts.some((p) => p.numbers.length > 0 && p.shapes.some((s) => s.zone === z.id))) ?? []);
+  const closedUp = { open: new Set<string>(), off: new Set<string>(), loose: new Set<string>() };
+
+  function toggle(part: string) {
+    if (!replaceable.some((p) => p.id === part)) return;
+    chosen = chosen.includes(part) ? chosen.filter((p) => p !== part) : [...chosen, part];
+  }
+  const count = (p: Plan, what: string) => p.steps.filter((s) => s.do === what).length;
+</script>
+
+<svelte:head><title>New job · Eager Wrench</title></svelte:head>
+
+{#if !data.machine || !access}
+  <div class="mx-auto max-w-xl px-6 py-20 text-center">
+    <h1 class="text-2xl">No machine to work on yet</h1>
+    <p class="mt-3 text-soft">A job needs a machine file. A lead can import one.</p>
+    <a class="button button-act mt-6" href="/machines">To the machines</a>
+  </div>
+{:else}
+  <form
+    method="POST"
+    class="grid grid-cols-[350px_minmax(0,1fr)] gap-5 px-5 py-5"
+    use:enhance={() => {
+      sending = true;
+      return async ({ update }) => {
+        await update({ reset: false });
+        sending = false;
+      };
+    }}
+  >
+    <div class="space-y-3.5">
+      <h1 class="text-2xl">New job</h1>
+      {#if form?.message}<p role="alert" class="rounded-md border-l-4 border-now bg-now-wash px-3 py-2.5">{form.message}</p>{/if}
+      <label class="block">
+        <span class="label">Machine</span>
+        <select
+          class="field"
+          name="fileId"
+          value={data.fileId}
+          onchange={(e) => {
+            chosen = [];
+            void goto(`/jobs/new?machine=${e.currentTarget.value}`, { keepFocus: true });
+          }}
+        >
+          {#each data.machines as m (m.fileId)}<option value={m.fileId}>{m.maker} {m.model}, {m.revision}</option>{/each}
+        </select>
+      </label>
+      <div class="grid grid-cols-2 gap-3">
+        <label class="block"><span class="label">For</span><input class="field" name="customer" required maxlength="120" placeholder="Ship, crew or customer" /></label>
+        <label class="block"><span class="label">Serial number</span><input class="field figure" name="serial" maxlength="60" /></label>
+      </div>
+      <label class="block"><span class="label">Complaint</span><textarea class="field" name="complaint" rows="2" maxlength="2000" placeholder="What is wrong, in their words"></textarea></label>
+      <label class="block"><span class="label">Due</span><input class="field" type="date" name="dueOn" /></label>
+      <input type="hidden" name="goals" value={JSON.stringify(goals)} />
+
+      <fieldset>
+        <legend class="label">Replace</legend>
+        <div class="sheet grid max-h-[292px] grid-cols-1 overflow-y-auto p-1.5">
+          {#each replaceable as part (part.id)}
+            <label class="flex min-h-9 cursor-pointer items-center gap-2.5 rounded px-2 hover:bg-sunk has-checked:bg-sunk has-checked:font-semibold">
+              <input type="checkbox" class="size-4.5 accent-(--act)" checked={chosen.includes(part.id)} onchange={() => toggle(part.id)} />
+              <span>{part.name}</span>
+              <span class="figure ml-auto text-sm font-normal text-soft">{part.numbers[0]?.number}</span>
+            </label>
+          {/each}
+        </div>
+      </fieldset>
+    </div>
+
+    <div class="flex min-w-0 flex-col gap-4">
+      <div class="sheet relative h-[470px] p-3">
+        <div class="absolute left-4 top-3 z-10 flex gap-1" role="group" aria-label="Side">
+          {#each zones as z (z.id)}
+            <button type="button" class="rounded px-3 py-1.5 {z.id === shownZone ? 'bg-act font-semibold text-on-act' : 'text-soft hover:text-ink'}" aria-pressed={z.id === shownZone} onclick={() => (zone = z.id)}>{z.name}</button>
+          {/each}
+        </div>
+        <div class="h-full pt-9"><MachineDrawing model={access.model} zone={shownZone} state={closedUp} goals={chosen} onpick={toggle} /></div>
+      </div>
+
+      <div class="sheet flex min-h-[150px] items-stretch gap-6 px-5 py-4" aria-live="polite">
+        {#if answer.problem}
+          <div><p class="text-lg font-semibold text-now">This cannot be planned</p><p class="mt-1">{answer.problem}</p></div>
+        {:else if answer.plan}
+          {@const p = answer.plan}
+          <div class="w-56 shrink-0">
+            <p class="text-2xl font-semibold">{duration(p.times.p50)}</p>
+            <p class="text-soft">{duration(p.times.p80)} to be on the safe side</p>
+            <p class="mt-2">{plural(p.steps.length, 'step')}: {plural(count(p, 'open'), 'joint')} to open, {plural(count(p, 'move'), 'part')} to move</p>
+          </div>
+          <div class="min-w-0 flex-1"><DiveProfile plan={p} /></div>
+          <button class="button button-act self-center" disabled={sending}>{sending ? 'Opening ...' : 'Open the job'}</button>
+        {:else}
+          <p class="self-center text-lg text-soft">Choose what to replace, in the list or on the drawing. The way down and back up is worked out as you choose.</p>
+        {/if}
+      </div>
+    </div>
+  </form>
+{/if}

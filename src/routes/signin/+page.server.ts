@@ -1,0 +1,33 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { pool } from '$lib/server/database';
+import { log } from '$lib/server/log';
+import { openSession, SESSION_COOKIE } from '$lib/server/sessions';
+import { signIn } from '$lib/server/sign-in';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, url }) => {
+  if (locals.person) redirect(303, destination(url));
+};
+
+/** Only paths of our own: an address from elsewhere must not be able to send people away after signing in. */
+function destination(url: URL): string {
+  const to = url.searchParams.get('to') ?? '';
+  return /^\/(?![/\\])/.test(to) ? to : '/jobs';
+}
+
+export const actions: Actions = {
+  default: async ({ request, cookies, url, getClientAddress, locals }) => {
+    const form = await request.formData();
+    const name = String(form.get('name') ?? '').slice(0, 100);
+    const answer = await signIn(name, String(form.get('password') ?? ''), getClientAddress());
+    if (!answer.ok) {
+      log.warn({ request: locals.requestId, limited: answer.waitSeconds !== undefined }, 'sign-in refused');
+      return answer.waitSeconds === undefined
+        ? fail(400, { name, message: 'Name and password do not go together.' })
+        : fail(429, { name, message: `Too many tries. Wait ${Math.ceil(answer.waitSeconds / 60)} min, then try again.` });
+    }
+    const token = await openSession(pool(), answer.person.id);
+    cookies.set(SESSION_COOKIE, token, { path: '/', httpOnly: true, sameSite: 'lax', secure: url.protocol === 'https:', maxAge: 14 * 86_400 });
+    redirect(303, destination(url));
+  }
+};
