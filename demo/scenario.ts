@@ -6,7 +6,8 @@ import { addJob, findJob } from '../src/lib/server/jobs';
 import { importMachine, machineDocument } from '../src/lib/server/machines';
 import { addPerson, type Role } from '../src/lib/server/people';
 import { appendEvents, findRun, startRun } from '../src/lib/server/runs';
-import type { Goal, Plan, Step } from '../src/core/plan';
+import { modelOf } from '../src/core/machine';
+import { jobPhrase, type Goal, type Plan, type Step } from '../src/core/plan';
 import type { RunEvent } from '../src/core/run';
 
 export interface DemoPeople {
@@ -33,9 +34,10 @@ export async function seed(db: Queryable, { people, password }: DemoPeople): Pro
     files.set(imported.row.machineId, imported.row.fileId);
   }
   const fathom = files.get('norrvik-fathom-14')!;
+  const { machine } = (await machineDocument(db, fathom))!;
   const due = (days: number) => new Date(Date.now() + days * 1440 * MINUTE).toISOString().slice(0, 10);
   const job = (customer: string, serial: string, complaint: string, goals: Goal[], dueOn: string | null) =>
-    addJob(db, { fileId: fathom, customer, serial, complaint, goals, dueOn }, ines);
+    addJob(db, { fileId: fathom, customer, serial, complaint, goals, work: jobPhrase(modelOf(machine), goals), dueOn }, ines);
 
   const done = await job('MS Terna, bridge', 'NF14-00217', 'Fan rattles from cold; stops after a minute.', replace('fan'), due(-1));
   const half = await job('MS Terna, purser', 'NF14-00231', 'Two dead keys after coffee; battery holds 40 minutes.', replace('battery', 'keyboard'), due(0));

@@ -7,6 +7,8 @@ create table job (
   serial text not null default '' check (length(serial) <= 60),
   complaint text not null default '' check (length(complaint) <= 2000),
   goals jsonb not null,
+  -- The goals in words, as they read when the job was opened.
+  work text not null,
   due_on date,
   created_by uuid not null references person,
   created_at timestamptz not null default now(),

@@ -14,6 +14,6 @@
     <button class="button" onclick={() => location.reload()}>Try again</button>
   </p>
   {#if page.error?.request}
-    <p class="mt-8 text-soft">If it happens again, name this request: <span class="figure">{page.error.request}</span></p>
+    <p class="mt-8 text-soft">If it happens again, name this request: <span class="code">{page.error.request}</span></p>
   {/if}
 </div>

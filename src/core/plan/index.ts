@@ -4,6 +4,6 @@ export { Plan, Step, Leg, Caution, Pinch, PLAN_FORMAT } from './schema';
 export { alignLegs, commonOrder, type Row } from './align';
 export { WEIGHTS, order, type Weighting, type Weights, type OrderProblem, type Order } from './order';
 export { cheapestSet, type RemovalSet, type SetProblem } from './removal-set';
-export { goalPhrase, screwSize } from './phrase';
+export { goalPhrase, jobPhrase, screwSize } from './phrase';
 export { touchedFunctions, testPhrase } from './prove';
 export { explain, type Reason } from './explain';

@@ -257,3 +257,14 @@ export function goalPhrase(model: Model, goal: string): string {
   const [verb, id] = goal.split(':') as [string, string];
   return verb === 'reach' ? `reach the ${lower(model.joint(id).name)}` : `${verb} the ${lower(model.part(id).name)}`;
 }
+
+/** What a job is for, in one line: "Replace fan, keyboard; reach display plug". */
+export function jobPhrase(model: Model, goals: readonly Goal[]): string {
+  const byVerb = new Map<string, string[]>();
+  for (const goal of goals) {
+    const name = lower(goal.do === 'reach' ? model.joint(goal.joint).name : model.part(goal.part).name);
+    byVerb.set(goal.do, [...(byVerb.get(goal.do) ?? []), name]);
+  }
+  const text = [...byVerb].map(([verb, names]) => `${verb} ${names.join(', ')}`).join('; ');
+  return text[0]!.toUpperCase() + text.slice(1);
+}

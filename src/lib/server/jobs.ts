@@ -10,6 +10,8 @@ export interface JobRow {
   serial: string;
   complaint: string;
   goals: Goal[];
+  /** The goals in words. */
+  work: string;
   dueOn: string | null;
   createdAt: string;
   closedAt: string | null;
@@ -28,7 +30,7 @@ export interface JobRow {
 }
 
 const SELECT = `
-  select j.id, j.number::int as number, j.customer, j.serial, j.complaint, j.goals, to_char(j.due_on, 'YYYY-MM-DD') as "dueOn",
+  select j.id, j.number::int as number, j.customer, j.serial, j.complaint, j.goals, j.work, to_char(j.due_on, 'YYYY-MM-DD') as "dueOn",
          j.created_at as "createdAt", j.closed_at as "closedAt",
          case when j.closed_at is not null then 'closed' when r.id is not null then 'on-bench' else 'planned' end as stage,
          m.id::int as "fileId", m.maker, m.model, m.revision,
@@ -70,14 +72,15 @@ export interface NewJob {
   serial: string;
   complaint: string;
   goals: readonly Goal[];
+  work: string;
   dueOn: string | null;
 }
 
 export async function addJob(db: Queryable, job: NewJob, by: string): Promise<number> {
   const { rows } = await db.query(
-    `insert into job (machine_file_id, customer, serial, complaint, goals, due_on, created_by)
-     values ($1, $2, $3, $4, $5, $6, $7) returning number::int as number`,
-    [job.fileId, job.customer, job.serial, job.complaint, JSON.stringify(job.goals), job.dueOn, by]
+    `insert into job (machine_file_id, customer, serial, complaint, goals, work, due_on, created_by)
+     values ($1, $2, $3, $4, $5, $6, $7, $8) returning number::int as number`,
+    [job.fileId, job.customer, job.serial, job.complaint, JSON.stringify(job.goals), job.work, job.dueOn, by]
   );
   return rows[0].number;
 }

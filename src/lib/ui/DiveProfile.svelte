@@ -36,8 +36,9 @@
   }
 </script>
 
+<div class="flex h-full flex-col">
 <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions (the list of steps does the same by keyboard) -->
-<svg viewBox="0 0 {W} {H}" preserveAspectRatio="none" role="img" aria-label="Depth of each step: down {deepest} mm and back up" class="h-full max-h-36 w-full {onselect ? 'cursor-pointer' : ''}" onclick={onselect ? pick : undefined}>
+<svg viewBox="0 0 {W} {H}" preserveAspectRatio="none" role="img" aria-label="Depth of each step: down {deepest} mm and back up" class="min-h-0 w-full flex-1 {onselect ? 'cursor-pointer' : ''}" onclick={onselect ? pick : undefined}>
   {#each bands as band (band)}
     <rect x="0" y={TOP + (band * (BOTTOM - TOP)) / 5} width={W} height={(BOTTOM - TOP) / 5 + 8} style:fill="var(--depth-{band})" />
   {/each}
@@ -53,10 +54,11 @@
     {#if at < plan.steps.length}<path d="M{x(at)} {y(at)}h0.01" class="here" vector-effect="non-scaling-stroke" />{/if}
   {/if}
 </svg>
-<div class="relative h-4 text-sm text-soft" aria-hidden="true">
+<div class="relative h-5 shrink-0 text-sm text-soft" aria-hidden="true">
   <span class="absolute left-1">down</span>
   {#if turn >= 0}<span class="absolute -translate-x-1/2" style:left="{x(turn) / 10}%">swap</span>{/if}
   {#if prove >= 0}<span class="absolute -translate-x-full" style:left="{x(prove - 1) / 10 - 1}%">up</span><span class="absolute right-1">prove</span>{/if}
+</div>
 </div>
 
 <style>

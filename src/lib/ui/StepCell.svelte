@@ -22,7 +22,7 @@
 </button>
 
 <style>
-  .cell { display: flex; width: 100%; gap: 0.6em; align-items: baseline; text-align: left; border-radius: 5px; padding: 3px 8px; border: 1px solid transparent; cursor: pointer; font-size: 0.93rem; line-height: 1.3; }
+  .cell { display: flex; width: 100%; gap: 0.6em; align-items: baseline; text-align: left; border-radius: 5px; padding: 3px 8px; border: 1px solid transparent; cursor: pointer; font-size: 0.93rem; line-height: 1.3; scroll-margin: 60px; }
   .cell:hover { background: var(--sheet); border-color: var(--rule); }
   .number { color: var(--ink-soft); font-size: 0.8rem; min-width: 2ch; text-align: right; }
   .strong { font-weight: 650; }

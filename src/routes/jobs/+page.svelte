@@ -8,7 +8,6 @@
   const closed = $derived(data.jobs.filter((j) => j.stage === 'closed'));
   const mayStart = $derived(data.person?.role !== 'trainee');
 
-  const work = (job: JobRow) => job.goals.map((g) => `${g.do} ${('joint' in g ? g.joint : g.part).replaceAll('-', ' ')}`).join(', ');
   const today = new Date().toISOString().slice(0, 10);
   const next = (job: JobRow) =>
     job.stage === 'planned'
@@ -31,7 +30,7 @@
         <th scope="col" class="py-2 font-semibold">Work</th>
         <th scope="col" class="w-36 py-2 font-semibold">Due</th>
         <th scope="col" class="w-52 py-2 font-semibold">Where it stands</th>
-        <th scope="col" class="w-44 py-2 pr-4 font-semibold"><span class="sr-only">Next</span></th>
+        <th scope="col" class="w-48 py-2 pr-4 font-semibold"><span class="sr-only">Next</span></th>
       </tr>
     </thead>
     <tbody>
@@ -40,8 +39,8 @@
         <tr class="border-b border-rule last:border-0">
           <td class="figure py-3 pl-4 align-top">{job.number}</td>
           <td class="py-3 pr-4 align-top"><span class="font-semibold">{job.customer}</span>{#if job.complaint}<br /><span class="text-soft">{job.complaint}</span>{/if}</td>
-          <td class="py-3 pr-4 align-top">{job.maker} {job.model}<br /><span class="figure text-sm text-soft">{job.serial}</span></td>
-          <td class="py-3 pr-4 align-top">{work(job)}</td>
+          <td class="py-3 pr-4 align-top">{job.maker} {job.model}<br /><span class="code text-sm text-soft">{job.serial}</span></td>
+          <td class="py-3 pr-4 align-top">{job.work}</td>
           <td class="py-3 pr-4 align-top">
             {#if job.dueOn}
               {#if job.dueOn < today && !job.closedAt}<span class="font-semibold text-now">{day(job.dueOn)}, late</span>{:else if job.dueOn === today && !job.closedAt}<span class="font-semibold">Today</span>{:else}{day(job.dueOn)}{/if}
@@ -57,7 +56,7 @@
             {:else if job.stage === 'closed' && job.closedAt}Closed {day(job.closedAt)}{:else}Planned{/if}
             {#if job.p80Seconds && job.stage === 'on-bench'}<span class="sr-only">cautious estimate {duration(job.p80Seconds)}</span>{/if}
           </td>
-          <td class="py-2 pr-4 text-right align-top"><a class="button w-full {job.stage === 'on-bench' ? 'button-act' : ''}" href={go.href} aria-label="{go.text}: job {job.number}">{go.text}</a></td>
+          <td class="py-2 pr-4 text-right align-top"><a class="button w-full whitespace-nowrap {job.stage === 'on-bench' ? 'button-act' : ''}" href={go.href} aria-label="{go.text}: job {job.number}">{go.text}</a></td>
         </tr>
       {/each}
     </tbody>

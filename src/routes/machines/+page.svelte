@@ -54,7 +54,7 @@
         <li class="border-b border-rule last:border-0">
           <a href="/machines?file={m.fileId}" aria-current={m.fileId === data.shownId ? 'true' : undefined} class="block border-l-4 px-4 py-3 {m.fileId === data.shownId ? 'border-now bg-sunk' : 'border-transparent hover:bg-sunk'}">
             <span class="font-semibold">{m.maker} {m.model}</span> <span class="text-soft">{m.revision}</span>
-            <span class="mt-0.5 block text-sm text-soft">{day(m.importedAt)}, <span class="figure">{m.hash.slice(0, 12)}</span></span>
+            <span class="mt-0.5 block text-sm text-soft">{day(m.importedAt)}, <span class="code">{m.hash.slice(0, 12)}</span></span>
           </a>
         </li>
       {:else}
@@ -72,7 +72,7 @@
         <p class="font-semibold">{answer.message}</p>
         {#if answer.faults.length > 0}
           <ul class="mt-2 max-h-64 space-y-1.5 overflow-y-auto text-sm">
-            {#each answer.faults as f (f.place + f.message)}<li><span class="figure">{f.place}</span><br />{f.message}</li>{/each}
+            {#each answer.faults as f (f.place + f.message)}<li><span class="code">{f.place}</span><br />{f.message}</li>{/each}
           </ul>
         {/if}
       </div>

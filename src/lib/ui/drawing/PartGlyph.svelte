@@ -11,8 +11,30 @@
   const wide = $derived(w >= h);
   const range = (n: number) => Array.from({ length: n }, (_, i) => i);
 
-  /** Rows of keys: how many in each, so that the rows are staggered as on a keyboard. */
-  const KEY_ROWS = [14, 14, 14, 13, 12, 9];
+  /** Rows of keys from the far edge, each key by its width in key units; every row is fifteen units long. */
+  const KEY_ROWS: { height: number; keys: number[] }[] = [
+    { height: 0.6, keys: Array(15).fill(1) },
+    { height: 1, keys: [...Array(13).fill(1), 2] },
+    { height: 1, keys: [1.5, ...Array(12).fill(1), 1.5] },
+    { height: 1, keys: [1.75, ...Array(11).fill(1), 2.25] },
+    { height: 1, keys: [2.25, ...Array(10).fill(1), 2.75] },
+    { height: 1, keys: [1, 1, 1, 1, 5.5, 1, 1, 1, 1.25, 1.25] }
+  ];
+  const keys = $derived.by(() => {
+    const unit = (w - 8) / 15;
+    const rise = (h - 8) / KEY_ROWS.reduce((sum, r) => sum + r.height, 0);
+    let y = box.minY + 4;
+    return KEY_ROWS.flatMap(({ height, keys: row }) => {
+      let x = box.minX + 4;
+      const drawn = row.map((k) => {
+        const key = { x, y, width: k * unit - 1.8, height: height * rise - 1.8 };
+        x += k * unit;
+        return key;
+      });
+      y += height * rise;
+      return drawn;
+    });
+  });
 </script>
 
 {#if part.kind === 'fan'}
@@ -80,13 +102,8 @@
     <rect x={cx - 5} y={cy - 4} width="10" height="8" rx="1" class="chip" />
   {/if}
 {:else if part.kind === 'keyboard'}
-  {#each KEY_ROWS as keys, row (row)}
-    {@const ky = box.minY + 4 + (row * (h - 8)) / 6}
-    {@const kh = (h - 8) / 6 - 2}
-    {#each range(keys) as i (i)}
-      {@const kw = (w - 10) / keys}
-      <rect x={box.minX + 5 + i * kw} y={ky} width={kw - 1.8} height={kh} rx="1.2" class="key" />
-    {/each}
+  {#each keys as key, i (i)}
+    <rect {...key} rx="1.2" class="key" />
   {/each}
 {:else if part.kind === 'speaker'}
   <rect x={box.minX + 5} y={box.minY + h * 0.2} width={w - 10} height={h * 0.6} rx={(w - 10) / 2} class="recess" />
@@ -125,15 +142,11 @@
   <rect x={box.minX + 2} y={box.minY + 2} width={w * 0.55} height={Math.max(0.2, h - 4)} rx="0.6" class="fine" />
 {:else if part.kind === 'cover'}
   <rect x={box.minX + 6} y={box.minY + 6} width={w - 12} height={h - 12} rx="6" class="fine" />
-  {#each range(9) as i (i)}
-    <path d="M{box.minX + 44 + i * 4.4} {box.minY + 34}v34" class="vent" />
-  {/each}
 {/if}
 
 <style>
   .fine { fill: none; stroke: var(--drawn-fine); stroke-width: 0.4; }
   .trace { fill: none; stroke: var(--drawn-fine); stroke-width: 0.35; opacity: 0.8; }
-  .vent { fill: none; stroke: var(--drawn-fine); stroke-width: 1; stroke-linecap: round; opacity: 0.6; }
   .recess { fill: color-mix(in oklab, var(--drawn) 12%, transparent); stroke: var(--drawn-fine); stroke-width: 0.4; }
   .raised { fill: color-mix(in oklab, var(--sheet) 40%, transparent); stroke: var(--drawn-fine); stroke-width: 0.4; }
   .chip { fill: color-mix(in oklab, var(--drawn) 55%, transparent); stroke: none; }

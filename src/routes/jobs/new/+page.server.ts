@@ -1,7 +1,7 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { line, prose } from '$core/machine';
-import { Goals, plan, PlanningError } from '$core/plan';
+import { Goals, jobPhrase, plan, PlanningError } from '$core/plan';
 import { pool } from '$lib/server/database';
 import { addJob } from '$lib/server/jobs';
 import { listMachines, machineDocument } from '$lib/server/machines';
@@ -39,14 +39,15 @@ export const actions: Actions = {
     if (!goals.success) return fail(400, { message: 'Choose at least one part to work on.' });
     const file = await machineDocument(pool(), form.data.fileId);
     if (!file) return fail(400, { message: 'That machine file is not here any more.' });
+    const access = accessFor(file.hash, file.machine);
     try {
-      plan(accessFor(file.hash, file.machine), goals.data, { hash: file.hash });
+      plan(access, goals.data, { hash: file.hash });
     } catch (problem) {
       if (problem instanceof PlanningError) return fail(400, { message: problem.message });
       throw problem;
     }
     const { dueOn, ...rest } = form.data;
-    const number = await addJob(pool(), { ...rest, dueOn: dueOn || null, goals: goals.data }, locals.person!.id);
+    const number = await addJob(pool(), { ...rest, dueOn: dueOn || null, goals: goals.data, work: jobPhrase(access.model, goals.data) }, locals.person!.id);
     redirect(303, `/jobs/${number}/plan`);
   }
 };

@@ -28,7 +28,9 @@
   });
   const shownZone = $derived(zone || data.machine?.zones[0]?.id || '');
   const zones = $derived(data.machine?.zones.filter((z) => data.machine!.parts.some((p) => p.numbers.length > 0 && p.shapes.some((s) => s.zone === z.id))) ?? []);
-  const closedUp = { open: new Set<string>(), off: new Set<string>(), loose: new Set<string>() };
+  /** Drawn without what only hides the parts one chooses from. */
+  const HIDING = new Set(['cover', 'shield', 'bracket', 'foot', 'film']);
+  const opened = $derived({ open: new Set<string>(), loose: new Set<string>(), off: new Set(data.machine?.parts.filter((p) => HIDING.has(p.kind) && !chosen.includes(p.id)).map((p) => p.id)) });
 
   function toggle(part: string) {
     if (!replaceable.some((p) => p.id === part)) return;
@@ -76,7 +78,7 @@
       </label>
       <div class="grid grid-cols-2 gap-3">
         <label class="block"><span class="label">For</span><input class="field" name="customer" required maxlength="120" placeholder="Ship, crew or customer" /></label>
-        <label class="block"><span class="label">Serial number</span><input class="field figure" name="serial" maxlength="60" /></label>
+        <label class="block"><span class="label">Serial number</span><input class="field code" name="serial" maxlength="60" /></label>
       </div>
       <label class="block"><span class="label">Complaint</span><textarea class="field" name="complaint" rows="2" maxlength="2000" placeholder="What is wrong, in their words"></textarea></label>
       <label class="block"><span class="label">Due</span><input class="field" type="date" name="dueOn" /></label>
@@ -84,12 +86,12 @@
 
       <fieldset>
         <legend class="label">Replace</legend>
-        <div class="sheet grid max-h-[292px] grid-cols-1 overflow-y-auto p-1.5">
+        <div class="sheet grid max-h-[calc(100vh-500px)] min-h-48 grid-cols-1 overflow-y-auto p-1.5">
           {#each replaceable as part (part.id)}
             <label class="flex min-h-9 cursor-pointer items-center gap-2.5 rounded px-2 hover:bg-sunk has-checked:bg-sunk has-checked:font-semibold">
               <input type="checkbox" class="size-4.5 accent-(--act)" checked={chosen.includes(part.id)} onchange={() => toggle(part.id)} />
               <span>{part.name}</span>
-              <span class="figure ml-auto text-sm font-normal text-soft">{part.numbers[0]?.number}</span>
+              <span class="code ml-auto text-sm font-normal text-soft">{part.numbers[0]?.number}</span>
             </label>
           {/each}
         </div>
@@ -97,13 +99,13 @@
     </div>
 
     <div class="flex min-w-0 flex-col gap-4">
-      <div class="sheet relative h-[470px] p-3">
+      <div class="sheet relative h-[calc(100vh-260px)] min-h-96 p-3">
         <div class="absolute left-4 top-3 z-10 flex gap-1" role="group" aria-label="Side">
           {#each zones as z (z.id)}
             <button type="button" class="rounded px-3 py-1.5 {z.id === shownZone ? 'bg-act font-semibold text-on-act' : 'text-soft hover:text-ink'}" aria-pressed={z.id === shownZone} onclick={() => (zone = z.id)}>{z.name}</button>
           {/each}
         </div>
-        <div class="h-full pt-9"><MachineDrawing model={access.model} zone={shownZone} state={closedUp} goals={chosen} onpick={toggle} /></div>
+        <div class="h-full pt-9"><MachineDrawing model={access.model} zone={shownZone} state={opened} goals={chosen} onpick={toggle} /></div>
       </div>
 
       <div class="sheet flex min-h-[150px] items-stretch gap-6 px-5 py-4" aria-live="polite">
@@ -116,7 +118,7 @@
             <p class="text-soft">{duration(p.times.p80)} to be on the safe side</p>
             <p class="mt-2">{plural(p.steps.length, 'step')}: {plural(count(p, 'open'), 'joint')} to open, {plural(count(p, 'move'), 'part')} to move</p>
           </div>
-          <div class="min-w-0 flex-1"><DiveProfile plan={p} /></div>
+          <div class="h-32 min-w-0 flex-1"><DiveProfile plan={p} /></div>
           <button class="button button-act self-center" disabled={sending}>{sending ? 'Opening ...' : 'Open the job'}</button>
         {:else}
           <p class="self-center text-lg text-soft">Choose what to replace, in the list or on the drawing. The way down and back up is worked out as you choose.</p>

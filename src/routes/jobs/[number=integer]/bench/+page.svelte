@@ -6,6 +6,7 @@
   import { currentStep, expectedCount, fateWords, machineAfter, NOT_SO, obstacles, possibleFates } from '$core/run';
   import { Bench, type Fact } from '$lib/offline/bench.svelte';
   import CountPad from '$lib/ui/CountPad.svelte';
+  import DepthScale from '$lib/ui/DepthScale.svelte';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
   import { MachineDrawing, ScrewPicture } from '$lib/ui/drawing';
   import Check from '@lucide/svelte/icons/check';
@@ -56,6 +57,7 @@
   const inHand = $derived(run.ledger.filter((l) => l.inHand !== 0));
   const fates = $derived(differs && step ? possibleFates(step, differs.counted, differs.expected) : []);
   const mayAct = $derived(data.mayWork && !run.signed);
+  const coming = $derived(plan.steps.slice(index + 1, index + 3));
   const lastCounted = $derived(run.counted.at(-1));
 
   onMount(() => {
@@ -166,7 +168,7 @@
           {LEG[step.leg]}, step <span class="figure">{index + 1}</span> of <span class="figure">{plan.steps.length}</span>
           {#if !isHere}<span class="ml-2 rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn">Only looking: step {run.position + 1} is in hand</span>{/if}
         </p>
-        <p class="mt-2 text-[2.45rem] leading-[1.12] font-bold tracking-tight text-balance" aria-live="polite">{step.text}</p>
+        <p class="mt-2 text-[2.6rem] leading-[1.12] font-bold tracking-tight text-balance" aria-live="polite">{step.text}</p>
         {#if step.detail}<p class="mt-3 text-[1.4rem] leading-snug">{step.detail}</p>{/if}
         {#if step.leg === 'up' && step.departs}<p class="mt-3 border-l-4 border-now pl-3 text-lg"><span class="font-semibold">Not the mirror.</span> {step.departs}</p>{/if}
         {#each step.pinch as pinch (pinch.cable + pinch.zone)}
@@ -194,6 +196,11 @@
           </div>
         {/if}
       </div>
+      {#if isHere && coming.length > 0}
+        <ol class="shrink-0 border-t border-rule px-6 pt-3 text-lg text-soft" aria-label="Coming next">
+          {#each coming as next, i (next.id)}<li class="flex gap-3 py-0.5 {i > 0 ? 'opacity-80' : ''}"><span class="w-12 shrink-0">{i === 0 ? 'then' : ''}</span><span>{next.text}</span></li>{/each}
+        </ol>
+      {/if}
       <div class="flex items-stretch gap-2.5 px-6 py-4">
         {#if run.paused}
           <button type="button" class="button button-act min-h-18 flex-1 text-xl" onclick={() => record({ type: 'resumed' })} disabled={!mayAct}><Play aria-hidden="true" /> Go on <kbd>P</kbd></button>
@@ -219,11 +226,12 @@
   </section>
 
   <section class="flex min-h-0 flex-col border-l border-rule" aria-label="The machine">
-    <div class="min-h-0 flex-1 p-3">
+    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_158px] py-3 pl-3">
       <MachineDrawing {model} {zone} state={machineNow} nowJoint={step && step.leg !== 'swap' ? step.joint : undefined} nowPart={step?.part} {goals} {near} />
+      <DepthScale {model} {plan} {zone} now={step?.depth} gone={machineNow.off} />
     </div>
     <InHand {model} lines={inHand} />
-    <div class="border-t border-rule bg-sheet px-4 pt-2 pb-1"><div class="h-22"><DiveProfile {plan} at={index} onselect={(i) => (looking = i === run.position ? undefined : i)} /></div><div class="h-4"></div></div>
+    <div class="border-t border-rule bg-sheet px-4 pt-2 pb-1"><div class="h-26"><DiveProfile {plan} at={index} onselect={(i) => (looking = i === run.position ? undefined : i)} /></div></div>
   </section>
 </div>
 

@@ -2,6 +2,7 @@
   import { modelOf } from '$core/machine';
   import { alignLegs, explain, type Step } from '$core/plan';
   import { machineAfter } from '$core/run';
+  import DepthScale from '$lib/ui/DepthScale.svelte';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
   import { MachineDrawing, ScrewPicture } from '$lib/ui/drawing';
   import { duration, plural } from '$lib/ui/format';
@@ -70,7 +71,10 @@
     <div class="min-h-0 flex-1 overflow-y-auto px-3 py-2" tabindex="0" role="region" aria-label="Steps">
       <div class="grid grid-cols-[minmax(0,1fr)_34px_minmax(0,1fr)]">
         <span></span><span></span>
-        <p class="pb-2 pl-2 text-sm text-soft">Then prove: {tests.map((t) => t.text.toLowerCase()).join(', ')}.</p>
+        <details class="mb-1">
+          <summary class="cursor-pointer px-2 py-1 text-soft">Then prove what was touched: {plural(tests.length, 'test')}</summary>
+          {#each tests as step (step.id)}<StepCell {step} number={number.get(step.id)!} isChosen={step.id === chosen.id} onselect={select} />{/each}
+        </details>
         {#each rows as row, i (i)}
           <div class="py-px">{#if row.down}<StepCell step={row.down} number={number.get(row.down.id)!} isChosen={row.down.id === chosen.id} onselect={select} />{/if}</div>
           <div class="spine" aria-hidden="true">
@@ -84,12 +88,13 @@
         </div>
       </div>
     </div>
-    <div class="border-t border-rule bg-sheet px-4 pt-2 pb-1.5"><div class="h-20"><DiveProfile {plan} at={index} onselect={(i) => select(plan.steps[i]!)} /></div><div class="h-4"></div></div>
+    <div class="border-t border-rule bg-sheet px-4 pt-2 pb-1.5"><div class="h-24"><DiveProfile {plan} at={index} onselect={(i) => select(plan.steps[i]!)} /></div></div>
   </section>
 
   <section class="flex min-h-0 flex-col overflow-y-auto bg-sheet" aria-label="The chosen step">
-    <div class="h-[330px] shrink-0 bg-sunk p-2">
+    <div class="grid h-[310px] shrink-0 grid-cols-[minmax(0,1fr)_158px] bg-sunk py-2 pl-2">
       <MachineDrawing {model} {zone} state={before} nowJoint={chosen.joint && chosen.leg !== 'swap' ? chosen.joint : undefined} nowPart={chosen.part} {goals} />
+      <DepthScale {model} {plan} {zone} now={chosen.depth} gone={before.off} />
     </div>
     <div class="space-y-3 px-5 py-4">
       <div class="flex items-start gap-4">
@@ -123,7 +128,7 @@
             {#each reasons as reason, i (reason.text)}
               <li class="flex gap-2" style:padding-left="{Math.min(i, 5) * 12}px">
                 {#if i > 0}<CornerDownRight size={16} class="mt-0.5 shrink-0 text-soft" aria-hidden="true" />{/if}
-                <span>{reason.text}{#if reason.step} <button type="button" class="link" onclick={() => select(plan.steps.find((s) => s.id === reason.step)!)}>Step {number.get(reason.step)}</button>{/if}</span>
+                <span>{reason.text}{#if reason.step}{' '}<button type="button" class="link" onclick={() => select(plan.steps.find((s) => s.id === reason.step)!)}>Step {number.get(reason.step)}</button>{/if}</span>
               </li>
             {/each}
           </ol>
@@ -132,14 +137,14 @@
       <details class="border-t border-rule pt-3" open={index === 0}>
         <summary class="cursor-pointer font-semibold">Have in hand</summary>
         <dl class="mt-2 grid grid-cols-[110px_1fr] gap-y-1.5">
-          <dt class="text-soft">Spares</dt><dd>{#each plan.inHand.spares as s (s.part)}<span class="block">{s.name} <span class="figure text-sm text-soft">{s.numbers.join(' or ')}</span></span>{:else}None{/each}</dd>
+          <dt class="text-soft">Spares</dt><dd>{#each plan.inHand.spares as s (s.part)}<span class="block">{s.name} <span class="code text-sm text-soft">{s.numbers.join(' or ')}</span></span>{:else}None{/each}</dd>
           <dt class="text-soft">Tools</dt><dd>{plan.inHand.tools.map((t) => (t.substitutes.length ? `${t.tool} (or ${t.substitutes.join(', ')})` : t.tool)).join(', ') || 'None'}</dd>
           <dt class="text-soft">Consumables</dt><dd>{#each plan.inHand.consumables as c (c.name)}<span class="block">{c.name}, {c.amount}</span>{:else}None{/each}</dd>
         </dl>
         <p class="mt-3 text-soft">
           {plan.energised.length === 0 ? 'Nothing is done while energised.' : `${plural(plan.energised.length, 'step')} before the power is away.`}
           The set of steps is {plan.set.proved ? 'proved to be the least work' : `within ${Math.round(plan.set.cost - plan.set.bound)} s of the least`}.
-          Their order is {plan.order.proved ? 'proved to waste the fewest motions' : `at most ${Math.round(plan.order.cost - plan.order.bound)} s from the best possible`}.
+          Their order is {plan.order.proved ? 'proved to waste the fewest motions' : `within ${Math.round(plan.order.cost - plan.order.bound)} s of wasted motion of the best possible`}.
         </p>
       </details>
     </div>

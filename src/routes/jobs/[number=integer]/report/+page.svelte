@@ -40,7 +40,7 @@
 
     <dl class="mt-6 grid grid-cols-[150px_1fr_130px_1fr] gap-x-4 gap-y-2">
       <dt class="text-soft">For</dt><dd class="font-semibold">{job.customer}</dd>
-      <dt class="text-soft">Serial number</dt><dd class="figure">{job.serial || 'not noted'}</dd>
+      <dt class="text-soft">Serial number</dt><dd class="code">{job.serial || 'not noted'}</dd>
       <dt class="text-soft">Machine</dt><dd>{data.machine.maker} {data.machine.model}, {data.machine.revision}</dd>
       <dt class="text-soft">Time at the bench</dt><dd>{duration(state.activeSeconds)} <span class="text-soft">(planned {duration(plan.times.p50)})</span></dd>
       <dt class="text-soft">Complaint</dt><dd class="col-span-3">{job.complaint || 'none noted'}</dd>
@@ -49,7 +49,7 @@
     <h2 class="mt-8 text-xl">Done</h2>
     <ul class="mt-2 space-y-1">
       {#each replaced as part (part.id)}
-        <li><span class="font-semibold">{part.name} {state.signed ? 'replaced' : 'to be replaced'}</span>{#if part.numbers.length} <span class="figure text-sm text-soft">{part.numbers.map((n) => n.number).join(' or ')}</span>{/if}</li>
+        <li><span class="font-semibold">{part.name} {state.signed ? 'replaced' : 'to be replaced'}</span>{#if part.numbers.length}{' '}<span class="code text-sm text-soft">{part.numbers.map((n) => n.number).join(' or ')}</span>{/if}</li>
       {/each}
       <li class="text-soft">{done.length} of {plan.steps.length} steps{#if skipped.length > 0}, {skipped.length} skipped{/if}</li>
     </ul>
@@ -61,7 +61,7 @@
     {:else}
       <ul class="mt-2 space-y-1.5">
         {#each state.findings as f (f.event)}
-          <li>{#if finding(f)}<span class="font-semibold">{finding(f)}.</span> {/if}{f.note ?? ''} <span class="text-soft">{#if f.step && f.what !== 'note' && !isFate(f.what)}{text.get(f.step)}, {/if}{moment(f.at)}, {f.by}</span></li>
+          <li>{#if finding(f)}<span class="font-semibold">{finding(f)}.</span>{' '}{/if}{f.note ?? ''} <span class="text-soft">{#if f.step && f.what !== 'note' && !isFate(f.what)}{text.get(f.step)}, {/if}{moment(f.at)}, {f.by}</span></li>
         {/each}
       </ul>
     {/if}
@@ -73,7 +73,7 @@
         {#each state.ledger as line (line.joint)}
           {@const joint = model.joint(line.joint)}
           <tr class="border-b border-rule">
-            <td class="py-1.5">{joint.name}{#if joint.kind === 'screws' && joint.screw.captive} <span class="text-soft">captive</span>{/if}</td>
+            <td class="py-1.5">{joint.name}{#if joint.kind === 'screws' && joint.screw.captive}{' '}<span class="text-soft">captive</span>{/if}</td>
             <td class="figure">{joint.kind === 'screws' ? screwSize(joint.screw) : ''}</td>
             <td class="figure text-right">{line.expected}</td><td class="figure text-right">{line.out}</td><td class="figure text-right">{line.back}</td>
             <td class="pl-6">{#if line.inHand === 0 && line.unexplained === 0}closes{#if line.emptyHoles > 0 && line.out > 0}, {line.emptyHoles} {line.emptyHoles === 1 ? 'hole' : 'holes'} empty{/if}{:else}<span class="font-semibold text-now">{line.inHand} in hand</span>{/if}</td>
@@ -97,7 +97,7 @@
         <p><span class="font-semibold">Signed by {state.signed.by}</span>, {moment(state.signed.at)}</p>
         {#if state.signed.note}<p class="mt-1">{state.signed.note}</p>{/if}
       {:else}<p class="text-soft">Not signed.</p>{/if}
-      <p class="mt-3 text-sm text-soft">Planned on machine file <span class="figure">{data.hash.slice(0, 12)}</span>. Local rules and licensed practice come before anything said here.</p>
+      <p class="mt-3 text-sm text-soft">Planned on machine file <span class="code">{data.hash.slice(0, 12)}</span>. Local rules and licensed practice come before anything said here.</p>
     </footer>
   </article>
 </div>
