@@ -30,7 +30,7 @@ export function parseDocument<S extends z.ZodType>(text: string, schema: S, maxB
   }
   const result = schema.safeParse(data);
   if (result.success) return { ok: true, value: result.data };
-  return { ok: false, faults: result.error.issues.slice(0, MAX_FAULTS).map(inWords) };
+  return { ok: false, faults: result.error.issues.slice(0, MAX_FAULTS).map((issue) => inWords(issue, data)) };
 }
 
 export function parseMachine(text: string): Parsed<Machine> {
@@ -64,13 +64,13 @@ function lineOf(text: string, error: Error): string {
   return ` (line ${text.slice(0, Number(at[1])).split('\n').length})`;
 }
 
-function inWords(issue: z.core.$ZodIssue): Fault {
+function inWords(issue: z.core.$ZodIssue, data: unknown): Fault {
   const path = issue.path;
   switch (issue.code) {
     case 'unrecognized_keys':
       return fault(path, `has ${issue.keys.length > 1 ? 'fields' : 'a field'} not in the format: ${issue.keys.slice(0, 5).map(shown).join(', ')}`);
     case 'invalid_type':
-      return fault(path, issue.input === undefined ? `is missing or not ${article(issue.expected)}` : `must be ${article(issue.expected)}`);
+      return fault(path, isThere(data, path) ? `must be ${article(issue.expected)}` : `is missing: ${article(issue.expected)} is wanted`);
     case 'invalid_value':
       return fault(path, `must be ${issue.values.length > 1 ? 'one of ' : ''}${issue.values.map((v) => shown(String(v))).join(', ')}`);
     case 'invalid_union':
@@ -82,6 +82,15 @@ function inWords(issue: z.core.$ZodIssue): Fault {
     default:
       return fault(path, shown(issue.message));
   }
+}
+
+function isThere(data: unknown, path: readonly PropertyKey[]): boolean {
+  let at: unknown = data;
+  for (const key of path) {
+    if (typeof at !== 'object' || at === null) return false;
+    at = (at as Record<PropertyKey, unknown>)[key];
+  }
+  return at !== undefined;
 }
 
 function article(expected: string): string {

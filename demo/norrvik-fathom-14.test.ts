@@ -1,0 +1,77 @@
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, it } from 'vitest';
+import { readMachineFile } from '../src/core/formats';
+import { plan, type Goal, type Plan } from '../src/core/plan';
+import { norrvikFathom14 } from './build/norrvik-fathom-14';
+
+const text = readFileSync(fileURLToPath(new URL('machines/norrvik-fathom-14.json', import.meta.url)), 'utf8');
+const file = readMachineFile(text);
+if (!file.ok) throw new Error(JSON.stringify(file.faults));
+const planFor = (...parts: string[]) => plan(file.access, parts.map((part): Goal => ({ do: 'replace', part })));
+const at = (p: Plan, id: string) => {
+  const i = p.steps.findIndex((s) => s.id === id);
+  expect(i, `${id} is in the plan`).toBeGreaterThanOrEqual(0);
+  return i;
+};
+const inOrder = (p: Plan, ...ids: string[]) => {
+  const places = ids.map((id) => at(p, id));
+  expect(places, ids.join(' < ')).toEqual([...places].sort((a, b) => a - b));
+};
+
+it('the shipped file is what its builder writes', () => {
+  expect(JSON.parse(text)).toEqual(JSON.parse(JSON.stringify(norrvikFathom14())));
+});
+
+it('is a complete machine: parts, screws in their places, cables with a path', () => {
+  const { machine } = file;
+  expect(machine.parts.length).toBeGreaterThanOrEqual(40);
+  const screws = machine.joints.filter((j) => j.kind === 'screws');
+  expect(screws.reduce((sum, j) => sum + j.count, 0)).toBeGreaterThan(60);
+  for (const part of machine.parts.filter((p) => ['cable', 'flat-cable', 'antenna'].includes(p.kind))) expect(machine.cables.some((c) => c.part === part.id), part.id).toBe(true);
+  for (const zone of machine.zones) expect(machine.parts.some((p) => p.shapes.some((s) => s.zone === zone.id)), zone.id).toBe(true);
+});
+
+describe('what a technician would say of it', () => {
+  it('the cover is captive, opens hinge side first and hooks at the front', () => {
+    const p = planFor('fan');
+    inOrder(p, 'down/joint:cover-screws', 'down/joint:cover-clips', 'down/move:bottom-cover/lift');
+    expect(p.steps[at(p, 'down/joint:cover-clips')]!.detail).toMatch(/hinge side.*Hooks at the front edge/);
+    expect(p.steps[at(p, 'down/joint:cover-screws')]!.text).toMatch(/^Loosen 8 captive/);
+  });
+  it('the battery is disconnected in firmware first, and by its plug before any other', () => {
+    inOrder(planFor('ssd'), 'isolate/adapter-out', 'isolate/firmware-off', 'down/move:bottom-cover/lift', 'down/joint:battery-plug', 'down/joint:ssd-shield-screw');
+  });
+  it('the SSD lies under a shield, and rises when its screw is out', () => {
+    inOrder(planFor('ssd'), 'down/move:ssd-shield/lift', 'down/joint:ssd-screw', 'down/joint:ssd-slot', 'down/move:ssd/slide');
+  });
+  it('a radio card gives up its antennas, its screw, its slot', () => {
+    inOrder(planFor('wlan-card'), 'down/joint:wlan-main-snap', 'down/joint:wlan-card-slot', 'down/move:wlan-card/lift');
+    inOrder(planFor('wlan-card'), 'down/joint:wlan-card-screw', 'down/joint:wlan-card-slot');
+  });
+  it('the keyboard is held from below, folded over, and unplugged on its leash', () => {
+    inOrder(planFor('keyboard'), 'down/joint:keyboard-screws', 'down/joint:keyboard-clips', 'down/move:keyboard/fold', 'down/joint:keyboard-plug', 'down/move:keyboard/lift');
+  });
+  it('the touchpad lies under the battery', () => inOrder(planFor('touchpad'), 'down/move:battery/lift', 'down/joint:touchpad-screws', 'down/move:touchpad/lift'));
+  it('the board leaves after the SIM tray, the fan and the keyboard, sockets last', () => {
+    const p = planFor('board');
+    for (const first of ['sim-tray/draw', 'fan/lift', 'keyboard/lift']) inOrder(p, `down/move:${first}`, 'down/move:board/tilt');
+    expect(p.steps.some((s) => s.part === 'battery')).toBe(false);
+    expect(p.steps.some((s) => s.part === 'display')).toBe(false);
+  });
+  it('the display does not come off before its antennas are drawn back', () => {
+    const p = planFor('display');
+    for (const wire of ['wlan-main', 'wlan-aux', 'wwan-main', 'wwan-aux']) inOrder(p, `down/joint:${wire}-snap`, `down/joint:${wire}-clip`, 'down/move:display/lift');
+  });
+  it('the panel needs no opening of the base beyond making it safe', () => {
+    const p = planFor('panel');
+    expect(p.steps.some((s) => s.part === 'fan' || s.part === 'battery')).toBe(false);
+    inOrder(p, 'down/joint:bezel-cap-left-film', 'down/joint:bezel-screws', 'down/joint:bezel-clips', 'down/move:panel/raise', 'down/joint:panel-plug', 'down/move:panel/lift');
+  });
+  it('the heat sink is tightened in its printed order with fresh compound', () => {
+    const p = planFor('heat-sink');
+    inOrder(p, 'up/prepare:heat-sink-compound', 'up/move:heat-sink/lift', 'up/joint:heat-sink-screws');
+    expect(p.steps[at(p, 'up/joint:heat-sink-screws')]!.detail).toMatch(/printed order/);
+    expect(p.inHand.consumables[0]!.amount).toMatch(/43 mm³/);
+  });
+});

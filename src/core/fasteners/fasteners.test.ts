@@ -1,0 +1,61 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { Joint, type JointOf } from '../machine';
+import { screw } from '../testing/machines';
+import { emptyFates, fit, isClosed, ledgerLine, mixUps, type ScrewGroup } from '.';
+
+const group = (id: string, over: Record<string, unknown> = {}, hole: Record<string, unknown> = {}): ScrewGroup => {
+  const base = screw(id, 'x', 'y', [1, 1], 0) as { screw: Record<string, unknown> & { hole: object } };
+  return Joint.parse({ ...base, screw: { ...base.screw, ...over, hole: { ...base.screw.hole, ...hole } } }) as JointOf<'screws'>;
+};
+const verdict = (length: number, hole: Record<string, unknown> = {}, over: Record<string, unknown> = {}) => {
+  const g = group('g', { lengthMm: length, ...over }, hole);
+  return fit(g.screw, g.screw.hole, 2);
+};
+
+describe('fit of a screw in a hole', () => {
+  it('is right when it grips enough and does not reach the bottom', () => expect(verdict(4)).toMatchObject({ verdict: 'right', engagementMm: 3, beyondMm: 0 }));
+  it('punches through by what it is too long', () => {
+    const result = verdict(6);
+    expect(result.verdict).toBe('punches-through');
+    expect(result.beyondMm).toBeCloseTo(1.4);
+  });
+  it('strips when it barely grips, and is loose in between', () => {
+    expect(verdict(1.9).verdict).toBe('strips');
+    expect(verdict(2.5).verdict).toBe('loose');
+  });
+  it('wants twice as much thread in plastic', () => expect(verdict(4, { material: 'plastic', depthMm: 6 }).verdict).toBe('loose'));
+  it('goes through an open hole without harm, unless something lies behind it', () => {
+    expect(verdict(6, { through: true }).verdict).toBe('right');
+    expect(verdict(6, { through: true, behind: 'x' }).verdict).toBe('punches-through');
+  });
+  it('does not go in when its thread is thicker', () => expect(verdict(4, {}, { threadMm: 2.5 }).verdict).toBe('does-not-fit'));
+});
+
+it('mix-ups name the long screw in the short hole first, and never captive screws', () => {
+  const short = group('short', { lengthMm: 3 }, { clampedMm: 1, depthMm: 2.2 });
+  const long = group('long', { lengthMm: 4 });
+  const found = mixUps([short, long, group('held', { lengthMm: 5, captive: true })]);
+  expect(found[0]).toMatchObject({ screw: 'long', hole: 'short', fit: { verdict: 'punches-through' } });
+  expect(found.some((m) => m.screw === 'held' || m.hole === 'held')).toBe(false);
+});
+
+describe('the ledger', () => {
+  it('closes exactly when nothing is in hand and nothing is unexplained', () => {
+    const n = fc.integer({ min: 0, max: 6 });
+    fc.assert(
+      fc.property(n, n, n, n, n, n, n, (out, missing, still, lost, thrown, stock, extra) => {
+        const g = { ...group('g'), count: 6 };
+        const fates = { ...emptyFates(), 'missing-as-received': missing, 'still-in': still, lost, discarded: thrown, 'from-stock': stock, extra };
+        const back = out + stock - lost - thrown;
+        const line = ledgerLine(g, out, back, fates);
+        // Every screw of the file, and every one found besides, has come out, stayed in or was never there.
+        expect(isClosed(line)).toBe(6 + extra === out + missing + still);
+        expect(isClosed(ledgerLine(g, out, back - 1, fates))).toBe(false);
+      })
+    );
+  });
+  it('counts the holes that stay empty', () => {
+    expect(ledgerLine({ ...group('g'), count: 8 }, 7, 7, { ...emptyFates(), 'missing-as-received': 1 }).emptyHoles).toBe(1);
+  });
+});

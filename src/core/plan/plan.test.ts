@@ -1,0 +1,183 @@
+import { describe, expect, it } from 'vitest';
+import { removes } from '../machine';
+import { actionOf, problemsOf, unmet } from '../testing/checker';
+import { accessTo, demoAccess, machine, part, plug, screw } from '../testing/machines';
+import { alignLegs, explain, plan, Plan, PlanningError, removalSet, ridersToMove, type Goal } from '.';
+
+const access = demoAccess();
+const { model } = access;
+const replace = (...parts: string[]): Goal[] => parts.map((part) => ({ do: 'replace', part }));
+/** Every single goal that this machine allows. */
+const singles: Goal[] = [
+  ...model.machine.parts.filter((p) => p.id !== model.root.id && p.moves.some(removes)).flatMap((p): Goal[] => [{ do: 'remove', part: p.id }, { do: 'replace', part: p.id }, { do: 'expose', part: p.id }]),
+  ...model.machine.joints.map((j): Goal => ({ do: 'reach', joint: j.id }))
+];
+const possible = singles.flatMap((goal) => {
+  try {
+    return [{ goal, name: Object.values(goal).join(' '), made: plan(access, [goal]) }];
+  } catch (error) {
+    if (error instanceof PlanningError) return [];
+    throw error;
+  }
+});
+const opens = (p: Plan) => p.steps.filter((s) => s.do === 'open').length;
+
+describe('every single goal of the demo machine', () => {
+  it('can be planned', () => {
+    expect(possible.length).toBe(singles.length);
+  });
+
+  it('gives a plan that works step by step and leaves nothing open', () => {
+    for (const { name, made } of possible) expect(problemsOf(access, made), name).toEqual([]);
+  });
+
+  it('needs every one of its steps: without any one, a later step or the goal is impossible', () => {
+    for (const { goal, name, made } of possible) {
+      const ids = made.steps.filter((s) => s.leg === 'down').flatMap((s) => actionOf(s) ?? []);
+      const wanted = removalSet(access, [goal]);
+      const jobNeeds = [...wanted.taken.values()].filter(({ requirement }) => requirement.of === 'job').map(({ requirement }) => requirement.alternatives);
+      for (const left of ids) {
+        const done = new Set<string>();
+        // Whatever can still be done without it, is done, in any order.
+        for (let grew = true; grew; ) {
+          grew = false;
+          for (const id of ids) if (id !== left && !done.has(id) && unmet(access, id, done).length === 0) grew = !!done.add(id);
+        }
+        const goalMet = jobNeeds.every((alternatives) => alternatives.some((a) => a.every((id) => done.has(id))));
+        const allDone = ids.every((id) => id === left || done.has(id));
+        expect(goalMet && allDone, `${name} without ${left}`).toBe(false);
+      }
+    }
+  });
+
+  it('says why each step of the set is there, down to the goal or to isolation', () => {
+    for (const { name, made } of possible) {
+      for (const step of made.steps.filter((s) => s.do === 'open' || s.do === 'move')) {
+        const reasons = explain(made, step);
+        expect(reasons.length, `${name}: ${step.id}`).toBeGreaterThan(0);
+        expect(reasons.at(-1)!.text, `${name}: ${step.id}`).toMatch(/^Asked for|^Power goes first|does not come with a new/);
+      }
+    }
+  });
+
+  it('pairs every step with its mirror or says why it has none', () => {
+    for (const { name, made } of possible) {
+      const byId = new Map(made.steps.map((s) => [s.id, s]));
+      expect(byId.size, name).toBe(made.steps.length);
+      for (const step of made.steps) {
+        expect(step.mirror !== undefined || step.departs !== undefined, `${name}: ${step.id}`).toBe(true);
+        if (step.mirror) expect(byId.get(step.mirror)?.mirror, `${name}: ${step.id}`).toBe(step.id);
+      }
+      const rows = alignLegs(made);
+      expect(rows.flatMap((r) => [r.down, r.up]).filter(Boolean).length, name).toBe(made.steps.filter((s) => ['isolate', 'down', 'up'].includes(s.leg)).length);
+    }
+  });
+
+  it('reads back as the published format', () => {
+    for (const { name, made } of possible) expect(Plan.safeParse(JSON.parse(JSON.stringify(made))).success, name).toBe(true);
+  });
+});
+
+describe('what a plan costs', () => {
+  const fan = plan(access, replace('fan'));
+  const board = plan(access, replace('board'));
+  it('the fan opens fewer joints than the main board', () => expect(opens(fan)).toBeLessThan(opens(board)));
+  it('two jobs in one visit cost less than the two alone', () => {
+    for (const [a, b] of [['fan', 'board'], ['ssd', 'battery'], ['keyboard', 'panel']] as const) {
+      const both = plan(access, replace(a, b));
+      expect(both.set.cost).toBeLessThan(plan(access, replace(a)).set.cost + plan(access, replace(b)).set.cost);
+      expect(both.set.cost).toBeGreaterThanOrEqual(Math.max(plan(access, replace(a)).set.cost, plan(access, replace(b)).set.cost));
+    }
+  });
+  it('states a bound that it does not undercut', () => {
+    for (const { made } of possible) {
+      expect(made.set).toMatchObject({ proved: true, bound: made.set.cost });
+      expect(made.order.bound).toBeLessThanOrEqual(made.order.cost);
+      expect(made.times.p80).toBeGreaterThan(made.times.p50);
+    }
+  });
+});
+
+it('the same goals in any order give the same bytes', () => {
+  const one = JSON.stringify(plan(access, replace('fan', 'ssd', 'battery')));
+  expect(JSON.stringify(plan(access, replace('battery', 'fan', 'ssd', 'fan')))).toBe(one);
+});
+
+describe('safety', () => {
+  it('power goes away before any other plug and comes back after all others', () => {
+    for (const { name, made } of possible) {
+      const plugs = (leg: string) => made.steps.filter((s) => s.leg === leg && s.joint && model.joint(s.joint).kind === 'connector' && s.zone !== 'left-edge').map((s) => s.joint);
+      if (!made.steps.some((s) => s.joint === 'battery-plug')) continue;
+      expect(plugs('down')[0], name).toBe('battery-plug');
+      expect(plugs('up').at(-1), name).toBe('battery-plug');
+    }
+  });
+  it('a job inside starts by making it safe and ends with the adapter', () => {
+    const made = plan(access, replace('fan'));
+    expect(made.steps.slice(0, 3).map((s) => s.leg)).toEqual(['isolate', 'isolate', 'isolate']);
+    expect(made.steps.filter((s) => s.leg === 'up').at(-1)!.id).toBe('restore/adapter-out');
+    expect(made.energised).toEqual([]);
+  });
+  it('a tray in the edge is drawn without opening the machine', () => {
+    const made = plan(access, replace('sim-tray'));
+    expect(made.steps.some((s) => s.part === 'bottom-cover')).toBe(false);
+  });
+  it('lists what is done while energised where nothing takes the power away from outside', () => {
+    const little = accessTo(machine(
+      [part('rest', [0, 0, 80], [0, 1], 'base', { kind: 'cover' }), part('cell', [10, 10, 30], [4, 8], 'base', { kind: 'battery', care: ['cell'] }), part('pad', [50, 50, 20], [5, 6])],
+      [screw('rest-s', 'rest', 'base', [78, 78], 0), screw('cell-s', 'cell', 'base', [12, 12], 4), plug('cell-p', 'cell', 'base', [45, 20], 4), screw('pad-s', 'pad', 'base', [52, 52], 5)],
+      { isolation: { steps: [{ id: 'cell-p', kind: 'open-joint', joint: 'cell-p', text: 'Open the battery plug', seconds: 5 }], joint: 'cell-p' } }
+    ));
+    const made = plan(little, replace('pad'));
+    expect(made.energised).toEqual(['down/joint:rest-s', 'down/move:rest/lift']);
+    expect(made.steps.filter((s) => s.leg === 'down').map((s) => s.id)).toContain('down/joint:cell-p');
+  });
+});
+
+describe('the way up', () => {
+  const board = plan(access, replace('board'));
+  const up = (id: string) => board.steps.findIndex((s) => s.id === `up/${id}`);
+  it('lays what runs under a part before the part', () => {
+    expect(up('joint:wlan-main-tape')).toBeLessThan(up('move:heat-sink/lift'));
+    expect(board.steps[up('move:heat-sink/lift')]!.pinch).toContainEqual(expect.objectContaining({ cable: 'wlan-main', where: 'under' }));
+  });
+  it('closes plugs on the under side while the part is still raised', () => {
+    expect(up('joint:keyboard-plug')).toBeLessThan(up('move:keyboard/fold'));
+    expect(up('joint:keyboard-plug')).toBeGreaterThan(up('move:keyboard/lift'));
+  });
+  it('takes fresh compound before the heat sink', () => expect(up('prepare:heat-sink-compound')).toBeLessThan(up('move:heat-sink/lift')));
+  it('tries the machine before it is covered, when plugs were touched', () => {
+    expect(up('open-test')).toBeGreaterThan(up('joint:battery-plug'));
+    expect(up('open-test')).toBeLessThan(up('move:bottom-cover/lift'));
+    expect(plan(access, replace('bottom-cover')).steps.some((s) => s.test === 'open-power')).toBe(false);
+  });
+  it('follows relations for the way up where they differ from the mirror, and says so', () => {
+    expect(board.steps[up('move:heat-sink/lift')]!.departs).toMatch(/runs under the heat sink/);
+    const both = plan(access, replace('battery', 'touchpad-cable'));
+    const at = (id: string) => both.steps.findIndex((s) => s.id === id);
+    expect(at('up/joint:touchpad-plug')).toBeLessThan(at('up/move:battery/lift'));
+  });
+});
+
+describe('replacing', () => {
+  it('moves over what the spare does not bring', () => {
+    expect(ridersToMove(model, 'board').sort()).toEqual(['coin-cell', 'display-bracket', 'heat-sink', 'memory-a', 'memory-b', 'memory-shield', 'sim-tray', 'ssd', 'ssd-shield', 'wlan-card', 'wwan-card']);
+    const made = plan(access, replace('board'));
+    for (const rider of ridersToMove(model, 'board')) expect(made.steps.some((s) => s.do === 'move' && s.part === rider), rider).toBe(true);
+    expect(plan(access, replace('display')).steps.some((s) => s.part === 'panel')).toBe(false);
+  });
+  it('refuses what cannot be done, by name', () => {
+    expect(() => plan(access, replace('case'))).toThrow(/what remains/);
+    expect(() => plan(access, replace('flywheel'))).toThrow(/no part "flywheel"/);
+    expect(() => plan(access, [{ do: 'reach', joint: 'nowhere' }])).toThrow(/no joint "nowhere"/);
+    expect(() => plan(access, [])).toThrow(PlanningError);
+  });
+});
+
+it('tests what was touched and nothing else', () => {
+  const tests = (p: Plan) => p.steps.filter((s) => s.leg === 'prove').map((s) => s.test);
+  expect(tests(plan(access, replace('fan')))).toEqual(['power', 'cooling', 'battery']);
+  const board = tests(plan(access, replace('board')));
+  for (const f of ['identity', 'clock', 'wifi', 'keyboard', 'touchpad', 'fingerprint', 'left-speaker', 'camera']) expect(board).toContain(f);
+  expect(tests(plan(access, replace('sim-tray')))).toEqual(['sim']);
+});

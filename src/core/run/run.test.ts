@@ -1,0 +1,113 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { plan } from '../plan';
+import { demoAccess } from '../testing/machines';
+import { expectedCount, fold, machineAfter, obstacles, possibleFates, RunEvent } from '.';
+
+const access = demoAccess();
+const { model } = access;
+const made = plan(access, [{ do: 'replace', part: 'fan' }]);
+
+const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
+const at = (s: number) => new Date(Date.UTC(2026, 10, 24, 8) + s * 1000).toISOString();
+let serial = 0;
+const event = (body: Record<string, unknown>, second = ++serial): RunEvent => RunEvent.parse({ id: uuid(++serial), at: at(second), ...body });
+
+/** A run that does every step of the plan, with changes by step id. */
+function wholeRun(change: Record<string, Record<string, unknown>> = {}): RunEvent[] {
+  return made.steps.map((s, i) =>
+    event({ ...(s.leg === 'prove' ? { type: 'tested', outcome: 'pass' } : { type: 'done', ...(s.count === undefined ? {} : { count: s.count }) }), step: s.id, ...change[s.id] }, i * 10)
+  );
+}
+const state = (events: RunEvent[]) => fold(model, made, events);
+const left = (events: RunEvent[]) => obstacles(model, made, state(events));
+
+describe('the fold', () => {
+  it('does not depend on the order in which events come, nor on how often', () => {
+    const events = [...wholeRun(), event({ type: 'note', text: 'dusty' }, 5)];
+    const truth = JSON.stringify(state(events));
+    fc.assert(
+      fc.property(fc.shuffledSubarray(events, { minLength: events.length }), fc.subarray(events), (shuffled, again) => {
+        expect(JSON.stringify(state([...again, ...shuffled, ...again]))).toBe(truth);
+      }),
+      { numRuns: 60 }
+    );
+  });
+
+  it('stands at the first step that has no answer', () => {
+    const events = wholeRun();
+    expect(state([]).position).toBe(0);
+    expect(state(events.slice(0, 5)).position).toBe(5);
+    expect(state(events).position).toBe(made.steps.length);
+  });
+
+  it('takes back what was undone', () => {
+    const events = wholeRun().slice(0, 5);
+    const undo = event({ type: 'undo', event: events[4]!.id }, 100);
+    expect(state([...events, undo]).position).toBe(4);
+    expect(JSON.stringify(state([...events, undo]).ledger)).toBe(JSON.stringify(state(events.slice(0, 4)).ledger));
+  });
+
+  it('leaves pauses out of the time', () => {
+    const events = [event({ type: 'note', text: 'a' }, 0), event({ type: 'paused' }, 60), event({ type: 'resumed' }, 1000), event({ type: 'note', text: 'b' }, 1030)];
+    expect(state(events).activeSeconds).toBe(90);
+  });
+
+  it('counts nothing after the signature', () => {
+    const events = [...wholeRun(), event({ type: 'signed' }, 5000), event({ type: 'note', text: 'late' }, 6000)];
+    expect(state(events).findings).toEqual([]);
+    expect(state(events).signed?.at).toBe(at(5000));
+  });
+});
+
+describe('closing', () => {
+  it('a finished run closes: its ledger is at zero', () => {
+    expect(left(wholeRun())).toEqual([]);
+    expect(state(wholeRun()).ledger.every((l) => l.inHand === 0 && l.unexplained === 0)).toBe(true);
+  });
+
+  it('with one screw fewer it does not close until it is said what became of it', () => {
+    const short = wholeRun({ 'up/joint:fan-screws': { count: 1 } });
+    expect(left(short)).toMatchObject([{ kind: 'screws', at: 'fan-screws', text: expect.stringContaining('1 still in hand') }]);
+    expect(left([...short, event({ type: 'account', joint: 'fan-screws', fate: 'lost', count: 1 }, 9000)])).toEqual([]);
+  });
+
+  it('one that was missing from the start has to be said too', () => {
+    const counted = wholeRun({ 'down/joint:cover-screws': { count: 7 }, 'up/joint:cover-screws': { count: 7 } });
+    expect(left(counted)).toMatchObject([{ kind: 'screws', at: 'cover-screws' }]);
+    expect(left([...counted, event({ type: 'account', joint: 'cover-screws', fate: 'missing-as-received', count: 1 }, 9000)])).toEqual([]);
+  });
+
+  it('one too many is a question as well', () => {
+    const many = wholeRun({ 'up/joint:fan-screws': { count: 3 } });
+    expect(left(many)[0]!.text).toContain('1 more went in');
+    expect(left([...many, event({ type: 'account', joint: 'fan-screws', fate: 'from-stock', count: 1 }, 9000)])).toEqual([]);
+  });
+
+  it('every step and every test has to be answered', () => {
+    const events = wholeRun();
+    const missing = made.steps.findIndex((s) => s.leg === 'prove');
+    expect(left(events.filter((_, i) => i !== missing))).toMatchObject([{ kind: 'test', at: made.steps[missing]!.id }]);
+    expect(left(events.slice(0, -5)).filter((o) => o.kind !== 'screws').length).toBe(5);
+  });
+});
+
+it('expects on the way up what came out on the way down', () => {
+  const fan = made.steps.find((s) => s.id === 'up/joint:fan-screws')!;
+  const down = made.steps.findIndex((s) => s.id === 'down/joint:fan-screws');
+  expect(expectedCount(state(wholeRun().slice(0, down + 1)), fan)).toBe(2);
+  const one = wholeRun({ 'down/joint:fan-screws': { count: 1 } }).slice(0, down + 1);
+  expect(expectedCount(state(one), fan)).toBe(1);
+  expect(possibleFates(fan, 1, 2)).toEqual(['lost', 'discarded']);
+  expect(possibleFates(made.steps[down]!, 1, 2)[0]).toBe('missing-as-received');
+  expect(possibleFates(made.steps[down]!, 2, 2)).toEqual([]);
+});
+
+it('the machine is whole again at the end, and bare in the middle', () => {
+  const swap = made.steps.findIndex((s) => s.leg === 'swap');
+  const middle = machineAfter(model, made, (s) => made.steps.indexOf(s) < swap);
+  expect([...middle.off].sort()).toEqual(['bottom-cover', 'fan', 'fan-wire', 'foot-left', 'foot-rear', 'foot-right']);
+  expect(middle.open.has('fan-screws')).toBe(true);
+  const end = machineAfter(model, made, () => true);
+  expect([end.open.size, end.off.size, end.loose.size]).toEqual([0, 0, 0]);
+});
