@@ -11,6 +11,7 @@ export default defineConfig({
   },
   test: {
     include: ['src/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'],
+    globalSetup: ['scripts/setup/test-cluster.mjs'],
     reporters: ['default'],
     testTimeout: 30_000,
     hookTimeout: 120_000

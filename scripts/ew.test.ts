@@ -1,0 +1,61 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { afterAll, describe, expect, it } from 'vitest';
+import { Plan } from '../src/core/plan';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+const folder = mkdtempSync(join(tmpdir(), 'ew-test-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+const demo = join(root, 'demo/machines/norrvik-fathom-14.json');
+
+function ew(...args: string[]) {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), '--tsconfig', join(root, 'src/core/tsconfig.json'), join(root, 'scripts/ew.ts'), ...args], { encoding: 'utf8', cwd: folder });
+  return { status, stdout, stderr };
+}
+function file(name: string, text: string): string {
+  writeFileSync(join(folder, name), text);
+  return join(folder, name);
+}
+
+describe('the command line', () => {
+  it('validates a good file', () => {
+    const { status, stdout } = ew('validate', demo);
+    expect(status).toBe(0);
+    expect(stdout).toMatch(/Norrvik Fathom 14 r2, \d+ parts[\s\S]*sha256 [0-9a-f]{64}/);
+  });
+  it('ends with 2 and every fault by its place', () => {
+    const { status, stderr, stdout } = ew('validate', file('bad.json', '{"format":"eager-wrench/machine@1","id":"X"}'));
+    expect(status).toBe(2);
+    expect(stdout).toBe('');
+    expect(stderr).toContain('bad.json: fault: id: must be lower case');
+    expect(stderr).toContain('bad.json: fault: zones: is missing');
+  });
+  it.each([
+    ['no such file', () => ['validate', join(folder, 'none.json')], 'cannot be read (ENOENT)'],
+    ['not JSON', () => ['validate', file('text.json', 'hello')], 'is not JSON'],
+    ['50 MB', () => ['validate', file('large.json', ' '.repeat(50_000_000))], 'is 50.0 MB'],
+    ['an unknown part', () => ['plan', demo, '--replace', 'flywheel'], 'no part "flywheel"'],
+    ['no goal', () => ['plan', demo], 'choose at least one goal'],
+    ['an unknown option', () => ['plan', demo, '--burn', 'it'], "Unknown option '--burn'"],
+    ['an unknown verb', () => ['destroy', demo], 'no command "destroy"'],
+    ['an unknown schema', () => ['schema', 'constructor'], 'no schema "constructor"'],
+    ['nothing at all', () => [], 'ew validate FILE']
+  ])('refuses %s', (_, args, message) => {
+    const { status, stderr } = ew(...args());
+    expect(status).toBe(2);
+    expect(stderr).toContain(message);
+    expect(stderr).not.toContain('    at ');
+  });
+  it('plans in lines and as eager-wrench/plan@1', () => {
+    expect(ew('plan', demo, '--replace', 'fan,ssd').stdout).toContain('Lift out the fan');
+    const { status, stdout } = ew('plan', demo, '--replace', 'fan', '--reach', 'display-plug', '--remove', 'battery', '--json');
+    expect(status).toBe(0);
+    expect(Plan.parse(JSON.parse(stdout)).goals.map((g) => g.do).sort()).toEqual(['reach', 'remove', 'replace']);
+  });
+  it('prints the published schema', () => {
+    expect(JSON.parse(ew('schema', 'machine').stdout)).toMatchObject({ title: 'eager-wrench/machine@1', type: 'object' });
+  });
+});

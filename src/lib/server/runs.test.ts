@@ -1,0 +1,136 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { demoText } from '$core/testing/machines';
+import { modelOf, type Machine } from '$core/machine';
+import { fold, type RunEvent } from '$core/run';
+import { pool } from './database';
+import { addJob, findJob, listJobs } from './jobs';
+import { importMachine, listMachines, machineDocument } from './machines';
+import { addPerson } from './people';
+import { appendEvents, eventsOf, findRun, startRun, type Run } from './runs';
+import { freshDatabase } from './testing/database';
+
+let database: Awaited<ReturnType<typeof freshDatabase>>;
+let tam: string;
+let fileId: number;
+let machine: Machine;
+let hash: string;
+
+beforeAll(async () => {
+  database = await freshDatabase();
+  tam = await addPerson(pool(), { signIn: 'tam', name: 'Tam Okello', role: 'technician' }, 'a long enough password');
+  const imported = await importMachine(pool(), demoText(), tam);
+  if (!imported.ok) throw new Error('the demo machine has faults');
+  fileId = imported.row.fileId;
+  ({ machine, hash } = (await machineDocument(pool(), fileId))!);
+});
+afterAll(() => database.drop());
+
+async function newRun(): Promise<{ run: Run; number: number }> {
+  const number = await addJob(pool(), { fileId, customer: 'MS Terna', serial: '', complaint: '', goals: [{ do: 'replace', part: 'fan' }], work: 'Replace fan', dueOn: null }, tam);
+  const job = (await findJob(pool(), number))!;
+  return { run: (await findRun(pool(), await startRun(pool(), job, tam)))!, number };
+}
+let clock = Date.UTC(2026, 10, 24, 8);
+const event = (body: Record<string, unknown>) => ({ id: randomUUID(), at: new Date((clock += 1000)).toISOString(), ...body }) as RunEvent;
+const append = (run: Run, events: RunEvent[]) => appendEvents(run.id, machine, hash, events, tam);
+const answerAll = (run: Run, change: Record<string, object> = {}) =>
+  run.plan.steps.map((s) => event({ ...(s.leg === 'prove' ? { type: 'tested', outcome: 'pass' } : { type: 'done', ...(s.count === undefined ? {} : { count: s.count }) }), step: s.id, ...change[s.id] }));
+
+describe('events', () => {
+  it('are taken once, however often and in whatever pieces they are sent', async () => {
+    const { run } = await newRun();
+    const events = answerAll(run).slice(0, 8);
+    expect(await append(run, events.slice(0, 5))).toEqual({ ok: true, seq: 5 });
+    expect(await append(run, events)).toEqual({ ok: true, seq: 8 });
+    expect(await append(run, events)).toEqual({ ok: true, seq: 8 });
+    const recorded = (await eventsOf(pool(), run.id)).events;
+    expect(recorded.map((e) => e.id)).toEqual(events.map((e) => e.id));
+    expect(recorded[0]!.by).toBe('Tam Okello');
+    expect((await eventsOf(pool(), run.id, 6)).events.length).toBe(2);
+  });
+
+  it('sent by many at once are still taken once', async () => {
+    const { run } = await newRun();
+    const events = answerAll(run).slice(0, 10);
+    const answers = await Promise.all(Array.from({ length: 8 }, (_, i) => append(run, i % 2 ? events : [...events].reverse())));
+    expect(answers.every((a) => a.ok)).toBe(true);
+    const { rows } = await pool().query('select count(*)::int as n, max(seq)::int as last from run_event where run_id = $1', [run.id]);
+    expect(rows[0]).toEqual({ n: 10, last: 10 });
+  });
+
+  it('of a known id with other contents are refused, and nothing of the batch is taken', async () => {
+    const { run } = await newRun();
+    const [first, second] = answerAll(run) as [RunEvent, RunEvent];
+    await append(run, [first]);
+    expect(await append(run, [second, { ...first, type: 'note', text: 'changed' } as RunEvent])).toMatchObject({ ok: false, why: 'changed', event: first.id });
+    expect((await eventsOf(pool(), run.id)).events.length).toBe(1);
+    const other = await newRun();
+    expect(await append(other.run, [first])).toMatchObject({ ok: false, why: 'changed' });
+  });
+
+  it('can be neither changed nor deleted in the database', async () => {
+    const { run } = await newRun();
+    await append(run, answerAll(run).slice(0, 1));
+    await expect(pool().query('update run_event set seq = 9 where run_id = $1', [run.id])).rejects.toThrow(/append-only/);
+    await expect(pool().query('delete from run_event where run_id = $1', [run.id])).rejects.toThrow(/append-only/);
+    await expect(pool().query('truncate run_event')).rejects.toThrow(/append-only/);
+    await expect(pool().query("update machine_file set model = 'x'")).rejects.toThrow(/append-only/);
+  });
+});
+
+describe('signing', () => {
+  it('closes a run whose ledger is at zero, and then takes nothing more', async () => {
+    const { run, number } = await newRun();
+    const signed = event({ type: 'signed' });
+    expect(await append(run, [...answerAll(run), signed])).toMatchObject({ ok: true });
+    expect((await findJob(pool(), number))!.stage).toBe('closed');
+    expect(await append(run, [signed])).toMatchObject({ ok: true });
+    expect(await append(run, [event({ type: 'note', text: 'late' })])).toMatchObject({ ok: false, why: 'signed' });
+    const state = fold(modelOf(machine), run.plan, (await eventsOf(pool(), run.id)).events);
+    expect(state.ledger.every((l) => l.inHand === 0)).toBe(true);
+    expect(state.signed?.by).toBe('Tam Okello');
+  });
+
+  it('is refused with one screw fewer until it is said what became of it', async () => {
+    const { run, number } = await newRun();
+    await append(run, answerAll(run, { 'up/joint:fan-screws': { count: 1 } }));
+    const signed = event({ type: 'signed' });
+    expect(await append(run, [signed])).toMatchObject({ ok: false, why: 'not-closed', obstacles: [{ kind: 'screws', at: 'fan-screws' }] });
+    expect((await findJob(pool(), number))!.stage).toBe('on-bench');
+    expect(await append(run, [event({ type: 'account', joint: 'fan-screws', fate: 'lost', count: 1 }), event({ type: 'signed' })])).toMatchObject({ ok: true });
+  });
+});
+
+describe('runs and jobs', () => {
+  it('a job that is started twice at once has one run', async () => {
+    const number = await addJob(pool(), { fileId, customer: 'MS Sule', serial: '', complaint: '', goals: [{ do: 'replace', part: 'ssd' }], work: 'Replace SSD', dueOn: '2026-12-01' }, tam);
+    const job = (await findJob(pool(), number))!;
+    const ids = await Promise.all([startRun(pool(), job, tam), startRun(pool(), job, tam), startRun(pool(), job, tam)]);
+    expect(new Set(ids).size).toBe(1);
+    expect((await findJob(pool(), number))!).toMatchObject({ stage: 'on-bench', dueOn: '2026-12-01', startedBy: 'Tam Okello' });
+  });
+
+  it('a run stays with the machine file it was planned on when a newer one comes', async () => {
+    const { run, number } = await newRun();
+    const newer = JSON.parse(demoText());
+    newer.revision = 'r3';
+    const imported = await importMachine(pool(), JSON.stringify(newer), tam);
+    expect(imported).toMatchObject({ ok: true, isNew: true });
+    expect((await findRun(pool(), run.id))!.fileId).toBe(fileId);
+    expect((await findJob(pool(), number))!.revision).toBe('r2');
+    expect((await listMachines(pool())).map((m) => m.revision)).toEqual(['r3', 'r2']);
+  });
+
+  it('the same machine file twice is one, and a faulty one is none', async () => {
+    const before = (await pool().query('select count(*)::int as n from machine_file')).rows[0].n;
+    expect(await importMachine(pool(), JSON.stringify(JSON.parse(demoText()), null, 4), tam)).toMatchObject({ ok: true, isNew: false });
+    expect(await importMachine(pool(), '{"format":"eager-wrench/machine@1"}', tam)).toMatchObject({ ok: false });
+    expect((await pool().query('select count(*)::int as n from machine_file')).rows[0].n).toBe(before);
+  });
+
+  it('the list has what is open first', async () => {
+    const stages = (await listJobs(pool())).map((j) => j.stage);
+    expect(stages.lastIndexOf('on-bench')).toBeLessThan(stages.indexOf('closed'));
+  });
+});

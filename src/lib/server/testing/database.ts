@@ -1,0 +1,27 @@
+import { randomUUID } from 'node:crypto';
+import pg from 'pg';
+import { migrate } from '../../../../db/migrate';
+import { closePool } from '../database';
+
+/** For tests only: a migrated database of one's own, which the server's code then uses. */
+export async function freshDatabase(): Promise<{ url: string; drop(): Promise<void> }> {
+  const cluster = process.env.TEST_CLUSTER_URL;
+  if (!cluster) throw new Error('TEST_CLUSTER_URL is not set: the test runner starts a cluster and sets it');
+  const name = `test_${randomUUID().replaceAll('-', '')}`;
+  const admin = async (sql: string) => {
+    const client = new pg.Client({ connectionString: cluster });
+    await client.connect();
+    await client.query(sql).finally(() => client.end());
+  };
+  await admin(`create database ${name}`);
+  const url = cluster.replace(/\/postgres$/, `/${name}`);
+  await migrate(url);
+  process.env.DATABASE_URL = url;
+  return {
+    url,
+    drop: async () => {
+      await closePool();
+      await admin(`drop database ${name} with (force)`);
+    }
+  };
+}
