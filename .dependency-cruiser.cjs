@@ -1,7 +1,14 @@
 /** One direction: routes -> lib -> core, never back, never in a circle. */
 module.exports = {
   forbidden: [
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'no-circles', severity: 'error', from: { path: '^src' }, to: { circular: true } },
+    {
+      name: 'no-unresolved',
+      comment: 'An import that cannot be followed could break any rule unseen.',
+      severity: 'error',
+      from: { path: '^src' },
+      to: { couldNotResolve: true, pathNot: '^\\$app/|^\\./\\$types$' }
+    },
     {
       name: 'core-stands-alone',
       comment: 'The core computes: no interface, database or network.',
@@ -25,7 +32,7 @@ module.exports = {
       name: 'narrow-faces',
       comment: 'Outside a core folder only its index.ts may be named.',
       severity: 'error',
-      from: { path: '^src/(lib|routes|workers)' },
+      from: { path: '^src/(lib|routes|workers)', pathNot: '\\.test\\.ts$' },
       to: { path: '^src/core/[^/]+/(?!index\\.ts)' }
     },
     {
@@ -38,7 +45,7 @@ module.exports = {
   options: {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
-    tsConfig: { fileName: 'tsconfig.json' },
+    tsConfig: { fileName: '.dependency-cruiser.tsconfig.json' },
     enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'svelte', 'default', 'types'] }
   }
 };

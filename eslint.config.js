@@ -19,7 +19,11 @@ export default ts.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'no-undef': 'off',
       // The application is always served at the root of its origin.
-      'svelte/no-navigation-without-resolve': 'off'
+      'svelte/no-navigation-without-resolve': 'off',
+      // Sets and dates that live for one call need not be reactive.
+      'svelte/prefer-svelte-reactivity': 'off',
+      // {' '} keeps the space before a block that the compiler would trim.
+      'svelte/no-useless-mustaches': 'off'
     }
   },
   {

@@ -13,7 +13,7 @@ export default defineConfig({
     include: ['src/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'],
     globalSetup: ['scripts/setup/test-cluster.mjs'],
     reporters: ['default'],
-    testTimeout: 30_000,
+    testTimeout: 60_000,
     hookTimeout: 120_000
   }
 });

@@ -39,8 +39,6 @@ function start(program, args, stdio) {
 
 /** A private cluster on loopback, reached only over TCP and only with its password. */
 export class Cluster {
-  #child;
-
   /** @param folder holds the data and the password; made when absent. */
   constructor(folder) {
     this.folder = folder;
@@ -113,7 +111,6 @@ export class Cluster {
     child.on('exit', () => (gone = true)).on('error', () => (gone = true));
     child.unref();
     if (!(await this.#answers(100, () => gone))) return false;
-    this.#child = child;
     this.pid = child.pid;
     return true;
   }

@@ -5,8 +5,8 @@ import { ROOT } from './system.mjs';
 
 /**
  * Starts the built application as a process of its own and waits until it listens.
- * @param env at least DATABASE_URL; PORT 0 (any) unless given
- * @param log what to do with each further line it writes
+ * @param {Record<string, string>} env at least DATABASE_URL; PORT 0 (any) unless given
+ * @param {(line: string) => void} log what to do with each line it writes
  */
 export async function startServer(env, log = () => {}) {
   const child = spawn(process.execPath, [join(ROOT, 'scripts', 'serve.mjs')], {

@@ -14,7 +14,7 @@ const RETRY_MS = [500, 1000, 2000, 5000, 10_000];
 /** A run at the bench: facts count at once, are kept in the browser, and go to the server in order when it can be reached. */
 export class Bench {
   events = $state.raw<RunEvent[]>([]);
-  sync = $state<Sync>('saved');
+  sync = $state<Sync>('saving');
   /** Why the server refused, and what stands in the way of signing. */
   refusal = $state<{ message: string; obstacles: Obstacle[] } | undefined>();
   readonly state: RunState = $derived.by(() => fold(this.model, this.plan, this.events));

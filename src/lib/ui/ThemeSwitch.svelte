@@ -12,7 +12,7 @@
   async function change() {
     chosen = NEXT[chosen];
     document.documentElement.dataset.theme = chosen;
-    await fetch('/theme', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ theme: chosen }) }).catch(() => {});
+    await fetch('/theme', { method: 'POST', keepalive: true, headers: { 'content-type': 'application/json' }, body: JSON.stringify({ theme: chosen }) }).catch(() => {});
   }
 </script>
 

@@ -198,7 +198,7 @@
       </div>
       {#if isHere && coming.length > 0}
         <ol class="shrink-0 border-t border-rule px-6 pt-3 text-lg text-soft" aria-label="Coming next">
-          {#each coming as next, i (next.id)}<li class="flex gap-3 py-0.5 {i > 0 ? 'opacity-80' : ''}"><span class="w-12 shrink-0">{i === 0 ? 'then' : ''}</span><span>{next.text}</span></li>{/each}
+          {#each coming as next, i (next.id)}<li class="flex gap-3 py-0.5"><span class="w-12 shrink-0">{i === 0 ? 'then' : ''}</span><span>{next.text}</span></li>{/each}
         </ol>
       {/if}
       <div class="flex items-stretch gap-2.5 px-6 py-4">

@@ -1,0 +1,91 @@
+import { execFileSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { fileURLToPath } from 'node:url';
+import { test as base, type APIRequestContext, type Page } from '@playwright/test';
+import pg from 'pg';
+import { startServer } from '../scripts/setup/server.mjs';
+import people from '../demo/people.json' with { type: 'json' };
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+export const PASSWORD = people.password;
+
+/** A served application with a database of its own. */
+export class App {
+  address = '';
+  private server: Awaited<ReturnType<typeof startServer>> | undefined;
+
+  private constructor(readonly databaseUrl: string, private readonly name: string) {}
+
+  static async open(seeded = true): Promise<App> {
+    const cluster = process.env.TEST_CLUSTER_URL!;
+    const name = `e2e_${randomUUID().replaceAll('-', '')}`;
+    await admin(`create database ${name}`);
+    const app = new App(cluster.replace(/\/postgres$/, `/${name}`), name);
+    execFileSync('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', ...(seeded ? ['seed'] : [])], { cwd: root, env: { ...process.env, DATABASE_URL: app.databaseUrl }, stdio: ['ignore', 'ignore', 'inherit'] });
+    await app.start();
+    return app;
+  }
+
+  /** Starts the server, at its earlier address if it had one. */
+  async start(): Promise<void> {
+    const port = this.address ? new URL(this.address).port : '0';
+    this.server = await startServer({ DATABASE_URL: this.databaseUrl, PORT: port, LOG_LEVEL: 'warn' }, (line: string) => {
+      if (!line.includes('"listening"')) process.stderr.write(`${line}\n`);
+    });
+    this.address = this.server.address;
+  }
+
+  async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<number> {
+    await this.server!.stop(signal);
+    return this.server!.exited;
+  }
+
+  async sql<T>(text: string, values: unknown[] = []): Promise<T[]> {
+    const client = new pg.Client({ connectionString: this.databaseUrl });
+    await client.connect();
+    try {
+      return (await client.query(text, values)).rows;
+    } finally {
+      await client.end();
+    }
+  }
+
+  async close(): Promise<void> {
+    await this.stop();
+    await admin(`drop database ${this.name} with (force)`);
+  }
+}
+
+async function admin(sql: string): Promise<void> {
+  const client = new pg.Client({ connectionString: process.env.TEST_CLUSTER_URL });
+  await client.connect();
+  await client.query(sql).finally(() => client.end());
+}
+
+export const test = base.extend<{ signInAs(name: string): Promise<void> }, { app: App }>({
+  app: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const app = await App.open();
+      await use(app);
+      await app.close();
+    },
+    { scope: 'worker' }
+  ],
+  baseURL: async ({ app }, use) => use(app.address),
+  signInAs: async ({ page }, use) => use((name) => signIn(page, name))
+});
+export { expect } from '@playwright/test';
+
+export async function signIn(page: Page, name: string): Promise<void> {
+  await page.goto('/signin');
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Password').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL('**/jobs');
+}
+
+/** Signs a bare HTTP client in; its cookie stays in the context. */
+export async function signInByForm(request: APIRequestContext, address: string, name: string): Promise<void> {
+  await request.post(`${address}/signin`, { form: { name, password: PASSWORD }, headers: { origin: address }, maxRedirects: 0 });
+}

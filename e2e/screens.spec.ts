@@ -1,0 +1,76 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { App, expect, PASSWORD, signIn, test } from './fixtures';
+
+const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unknown>][] = [
+  ['jobs', '/jobs'],
+  ['new job, nothing chosen', '/jobs/new'],
+  ['new job', '/jobs/new', (page) => page.getByRole('checkbox', { name: /^Main board/ }).check()],
+  ['plan', '/jobs/103/plan', (page) => page.getByRole('button', { name: /Put back the heat sink/ }).click()],
+  ['bench', '/jobs/102/bench'],
+  ['bench, keys', '/jobs/102/bench', (page) => page.getByRole('button', { name: /^Keys/ }).click()],
+  ['bench, not so', '/jobs/102/bench', (page) => page.getByRole('button', { name: /^Not so/ }).click()],
+  ['report', '/jobs/101/report'],
+  ['machines', '/machines'],
+  ['not found', '/jobs/99999/plan']
+];
+
+/** No finding of the accessibility checker, and nothing beyond the right edge. */
+async function check(page: Page, name: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`), name).toEqual([]);
+  const wider = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+  expect(wider, `${name}: horizontal scroll`).toBeLessThanOrEqual(0);
+}
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`every screen is clean in the ${theme} theme`, async ({ page, app }) => {
+    test.setTimeout(240_000);
+    await page.emulateMedia({ colorScheme: theme });
+    const problems: string[] = [];
+    page.on('pageerror', (error) => problems.push(error.message));
+    page.on('console', (message) => {
+      if (message.type() === 'error' && !message.text().includes('404')) problems.push(message.text());
+    });
+    await page.goto(`${app.address}/signin`);
+    await check(page, 'sign-in');
+    await signIn(page, 'ines');
+    for (const [name, path, then] of SCREENS) {
+      await page.goto(path);
+      await page.waitForLoadState('networkidle');
+      await then?.(page);
+      await check(page, name);
+    }
+    expect(problems).toEqual([]);
+  });
+}
+
+test('the theme is chosen by hand and remembered', async ({ page, signInAs }) => {
+  await signInAs('tam');
+  await page.getByRole('button', { name: /^Theme: as the system/ }).click();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'light');
+  const kept = page.waitForResponse((r) => r.url().endsWith('/theme') && r.request().postData()!.includes('dark'));
+  await page.getByRole('button', { name: /^Theme: light/ }).click();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  await kept;
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+});
+
+test('an empty shop says what to do', async ({ browser }) => {
+  const app = await App.open(false);
+  const { hashPassword } = await import('../src/lib/server/passwords');
+  await app.sql('insert into person (sign_in, display_name, role, password_hash) values ($1, $2, $3, $4)', ['ines', 'Ines Havgaard', 'lead', await hashPassword(PASSWORD)]);
+  const context = await browser.newContext({ baseURL: app.address });
+  const page = await context.newPage();
+  await signIn(page, 'ines');
+  await expect(page.getByText('No jobs yet')).toBeVisible();
+  await check(page, 'no jobs');
+  await page.getByRole('link', { name: 'Open the first job' }).click();
+  await expect(page.getByText('No machine to work on yet')).toBeVisible();
+  await page.getByRole('link', { name: 'To the machines' }).click();
+  await expect(page.getByText('No machine yet.')).toBeVisible();
+  await check(page, 'no machines');
+  await context.close();
+  await app.close();
+});

@@ -1,0 +1,70 @@
+/** Everything that has to hold, from a fresh machine; ends with one line over all runners and a true exit status. */
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureBuild, ensurePackages } from './setup/packages.mjs';
+import { ensurePostgres } from './setup/postgres.mjs';
+import { installDebian, run, say, scratch, withLock } from './setup/system.mjs';
+
+let passed = 0;
+let failed = 0;
+const results = mkdtempSync(join(scratch, 'eager-wrench-results-'));
+
+function title(text) {
+  process.stdout.write(`\n== ${text}\n`);
+}
+
+/** A check that passes or fails as a whole. */
+async function check(name, command, args) {
+  title(name);
+  const status = await run(command, args).catch((error) => (say(error.message), 1));
+  if (status === 0) passed++;
+  else failed++;
+  process.stdout.write(`${name}: ${status === 0 ? 'passed' : 'FAILED'}\n`);
+}
+
+/** A runner that counts its tests itself; one that ends badly without a failed test counts as a failure. */
+async function runner(name, command, args, env, file, count) {
+  title(name);
+  const status = await run(command, args, { env: { ...process.env, ...env } }).catch((error) => (say(error.message), 1));
+  let counted = { passed: 0, failed: 0 };
+  if (existsSync(file)) counted = count(JSON.parse(readFileSync(file, 'utf8')));
+  if (status !== 0 && counted.failed === 0) counted.failed = 1;
+  if (status === 0 && counted.passed === 0) counted.failed = 1;
+  passed += counted.passed;
+  failed += counted.failed;
+}
+
+const chromium = () => [process.env.CHROMIUM, '/usr/bin/chromium'].some((path) => path && existsSync(path));
+
+async function main() {
+  title('Set-up');
+  await withLock('setup', async () => {
+    await ensurePostgres();
+    if (!chromium()) await installDebian(['chromium']);
+    await ensurePackages();
+    await ensureBuild();
+  });
+  passed++;
+
+  await check('Lint', 'npx', ['eslint', '.']);
+  await check('Types: core', 'npx', ['tsc', '-p', 'src/core/tsconfig.json']);
+  await check('Types: scripts and tests', 'npx', ['tsc', '-p', 'scripts/tsconfig.json']);
+  await check('Types: application', 'npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--output', 'human', '--threshold', 'warning']);
+  await check('Dependency rule', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src']);
+  await check('Published schemas are current', 'npx', ['tsx', '--tsconfig', 'src/core/tsconfig.json', 'scripts/schemas.ts', '--check']);
+
+  const unit = join(results, 'unit.json');
+  await runner('Unit tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`], {}, unit, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }));
+  const browser = join(results, 'browser.json');
+  await runner('Browser tests', 'npx', ['playwright', 'test'], { PLAYWRIGHT_JSON: browser }, browser, (r) => ({ passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected }));
+}
+
+try {
+  await main();
+} catch (error) {
+  say(error.stack ?? String(error));
+  failed++;
+}
+rmSync(results, { recursive: true, force: true });
+process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
+process.exit(failed === 0 ? 0 : 1);
