@@ -2,20 +2,22 @@ import type { Action } from '../access';
 import type { IsolationStep, Model } from '../machine';
 import type { Caution } from './schema';
 
-/** Cautions for one action; short, and only where they apply. */
-export function cautionsFor(model: Model, action: Action): Caution[] {
+/** Cautions for one action on one leg; short, and only where they apply. */
+export function cautionsFor(model: Model, action: Action, leg: 'down' | 'up'): Caution[] {
   const out: Caution[] = [];
   if (action.kind === 'move') {
     const care = new Set([...model.riders(action.part.id)].flatMap((id) => model.part(id).care));
     const own = new Set(action.part.care);
     if (own.has('cell')) out.push({ text: 'Lithium cell: do not bend, press or pierce it. Swollen, wet or hot: stop, leave it, follow your local rules.', harm: true });
     if (own.has('sharp')) out.push({ text: 'Sharp edges.', harm: true });
-    if (own.has('hot')) out.push({ text: 'May be hot: let it cool.', harm: true });
-    if (own.has('bends')) out.push({ text: 'Bends easily: lift it evenly.', harm: false });
+    if (own.has('hot') && leg === 'down') out.push({ text: 'May be hot: let it cool.', harm: true });
+    if (own.has('bends')) out.push({ text: 'Bends easily: keep it flat and even.', harm: false });
     if (own.has('fragile')) out.push({ text: 'Breaks easily.', harm: false });
     if (care.has('static')) out.push({ text: 'Wrist strap on; hold boards and cards by the edges.', harm: false });
     return out;
   }
+  // What is said of plugs and clips is about opening them.
+  if (leg === 'up') return out;
   const { joint } = action;
   const nearCell = [joint.a, joint.b].some((id) => model.part(id).care.includes('cell'));
   if (nearCell && (joint.kind === 'adhesive' || joint.kind === 'clips')) {

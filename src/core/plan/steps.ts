@@ -46,7 +46,7 @@ export class StepWriter {
         ...this.place(action, pose),
         mirror: `up/${action.id}`,
         because: this.reasons.get(action.id) ?? [],
-        cautions: cautionsFor(this.access.model, action)
+        cautions: cautionsFor(this.access.model, action, 'down')
       });
       this.done.add(action.id);
     }
@@ -91,7 +91,7 @@ export class StepWriter {
         mirror: `down/${id}`,
         ...(departs ? { departs } : {}),
         because: this.reasons.get(id) ?? [],
-        cautions: action.kind === 'move' ? cautionsFor(this.access.model, action) : [],
+        cautions: cautionsFor(this.access.model, action, 'up'),
         pinch: action.kind === 'move' && action.removes ? crossings(this.access.model, action.part).map(({ cable, where, zone, crosses }) => ({ cable, where, zone, crosses })) : []
       });
     }

@@ -71,8 +71,10 @@ export class Bench {
     const batch = this.#pending.slice(0, 200).map(({ by: _by, ...event }) => event);
     try {
       const response = await fetch(`/api/runs/${this.run}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: batch }) });
+      // Always read: an answer left unread holds its connection, and browsers have few.
+      const answer = await response.json();
       if (response.ok) await this.#taken(batch);
-      else if (response.status === 409 || response.status === 422) await this.#refused(batch, await response.json());
+      else if (response.status === 409 || response.status === 422) await this.#refused(batch, answer);
       else throw new Error(`status ${response.status}`);
     } catch {
       this.sync = 'waiting';

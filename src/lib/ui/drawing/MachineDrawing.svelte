@@ -47,7 +47,7 @@
       if (!matters && !fits) return [];
       const nearer = parts.slice(i + 1).filter((other) => !SEE_THROUGH.has(other.part.kind));
       const places = NAME_PLACES.map(([u, v]): [number, number] => [box.minX + (box.maxX - box.minX) * u, box.minY + (box.maxY - box.minY) * v]);
-      const free = places.find((p) => contains(item.area, p) && !nearer.some((other) => contains(other.area, p)));
+      const free = places.find((p) => contains(item.area, p) && !nearer.some((other) => contains(other.area, p) && !other.shape.openings.some((o) => contains(areaOf(o), p))));
       const at = free ?? (part.id === nowPart ? places[0] : undefined);
       return at ? [{ id: part.id, name: part.name, at, isGoal }] : [];
     });

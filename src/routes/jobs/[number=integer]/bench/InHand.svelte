@@ -24,7 +24,7 @@
       {#each inBins as group (group.joint)}
         <li><span class="figure font-semibold">{group.inHand} × {group.size}</span> <span class="text-soft">{group.name.toLowerCase()}</span></li>
       {/each}
-      {#if loosened > 0}<li class="text-soft">and {loosened} captive ones loosened, in their part</li>{/if}
+      {#if loosened > 0}<li class="text-soft">{loosened} captive {loosened === 1 ? 'screw' : 'screws'} loosened, in their part</li>{/if}
     </ul>
   {/if}
 </div>
