@@ -62,7 +62,7 @@ async function admin(sql: string): Promise<void> {
   await client.query(sql).finally(() => client.end());
 }
 
-export const test = base.extend<{ signInAs(name: string): Promise<void> }, { app: App }>({
+export const test = base.extend<{ signInAs(name: string): Promise<void>; ownApp(seeded?: boolean): Promise<App> }, { app: App }>({
   app: [
     // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
@@ -73,6 +73,17 @@ export const test = base.extend<{ signInAs(name: string): Promise<void> }, { app
     { scope: 'worker' }
   ],
   baseURL: async ({ app }, use) => use(app.address),
+  /** An application of the test's own, closed at its end however it ends. */
+  // eslint-disable-next-line no-empty-pattern
+  ownApp: async ({}, use) => {
+    const opened: App[] = [];
+    await use(async (seeded) => {
+      const app = await App.open(seeded);
+      opened.push(app);
+      return app;
+    });
+    for (const app of opened) await app.close();
+  },
   signInAs: async ({ page }, use) => use((name) => signIn(page, name))
 });
 export { expect } from '@playwright/test';

@@ -1,7 +1,7 @@
-import { App, expect, signIn, signInByForm, test } from './fixtures';
+import { expect, signIn, signInByForm, test } from './fixtures';
 
-test('killing the server in the middle of a run loses nothing', async ({ browser }) => {
-  const app = await App.open();
+test('killing the server in the middle of a run loses nothing', async ({ browser, ownApp }) => {
+  const app = await ownApp();
   const context = await browser.newContext({ baseURL: app.address });
   const page = await context.newPage();
   await signIn(page, 'tam');
@@ -41,7 +41,6 @@ test('killing the server in the middle of a run loses nothing', async ({ browser
   expect(after.map((e) => e.id).slice(0, 6)).toEqual(before.map((e) => e.id));
   expect(after.length).toBe(9);
   await context.close();
-  await app.close();
 });
 
 test('the same events sent again change nothing, and others under their ids are refused', async ({ app, playwright }) => {
@@ -62,8 +61,8 @@ test('the same events sent again change nothing, and others under their ids are 
   await request.dispose();
 });
 
-test('two processes serve one database, and stop gracefully when asked', async ({ playwright }) => {
-  const app = await App.open();
+test('two processes serve one database, and stop gracefully when asked', async ({ playwright, ownApp }) => {
+  const app = await ownApp();
   const first = app.address;
   const firstStop = app.stop.bind(app);
   const request = await playwright.request.newContext();
@@ -82,9 +81,9 @@ test('two processes serve one database, and stop gracefully when asked', async (
   await request.dispose();
 });
 
-test('behind TLS the cookie is secure; without a database the health check says so', async () => {
+test('behind TLS the cookie is secure; without a database the health check says so', async ({ ownApp }) => {
   const { startServer } = await import('../scripts/setup/server.mjs');
-  const app = await App.open();
+  const app = await ownApp();
   const tls = await startServer({ DATABASE_URL: app.databaseUrl, PORT: '0', ORIGIN: 'https://bench.example', LOG_LEVEL: 'warn' });
   const { PASSWORD } = await import('./fixtures');
   const answer = await fetch(`${tls.address}/signin`, { method: 'POST', redirect: 'manual', headers: { origin: 'https://bench.example', 'content-type': 'application/x-www-form-urlencoded' }, body: `name=tam&password=${PASSWORD}` });
@@ -96,5 +95,4 @@ test('behind TLS the cookie is secure; without a database the health check says 
   expect(health.status).toBe(503);
   expect(await health.json()).toEqual({ process: 'up', database: 'down' });
   await lost.stop();
-  await app.close();
 });

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { App, expect, PASSWORD, signIn, test } from './fixtures';
+import { expect, PASSWORD, signIn, test } from './fixtures';
 
 const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unknown>][] = [
   ['jobs', '/jobs'],
@@ -57,8 +57,8 @@ test('the theme is chosen by hand and remembered', async ({ page, signInAs }) =>
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
 });
 
-test('an empty shop says what to do', async ({ browser }) => {
-  const app = await App.open(false);
+test('an empty shop says what to do', async ({ browser, ownApp }) => {
+  const app = await ownApp(false);
   const { hashPassword } = await import('../src/lib/server/passwords');
   await app.sql('insert into person (sign_in, display_name, role, password_hash) values ($1, $2, $3, $4)', ['ines', 'Ines Havgaard', 'lead', await hashPassword(PASSWORD)]);
   const context = await browser.newContext({ baseURL: app.address });
@@ -72,5 +72,4 @@ test('an empty shop says what to do', async ({ browser }) => {
   await expect(page.getByText('No machine yet.')).toBeVisible();
   await check(page, 'no machines');
   await context.close();
-  await app.close();
 });

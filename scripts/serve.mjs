@@ -27,19 +27,16 @@ server.listen(Number(process.env.PORT ?? 3000), host, async () => {
 });
 
 let stopping = false;
-for (const signal of ['SIGTERM', 'SIGINT']) {
-  process.on(signal, () => {
-    if (stopping) return;
-    stopping = true;
-    // Requests under way get their answer; idle connections are closed at once.
-    server.close(async () => {
-      await new Promise((resolve) => {
-        if (process.emit('sveltekit:shutdown', signal)) setTimeout(resolve, 200);
-        else resolve();
-      });
-      process.exit(0);
-    });
-    server.closeIdleConnections();
-    setTimeout(() => process.exit(1), 10_000).unref();
+function stop(reason) {
+  if (stopping) return;
+  stopping = true;
+  // Requests under way get their answer; idle connections are closed at once.
+  server.close(async () => {
+    if (process.emit('sveltekit:shutdown', reason)) await new Promise((resolve) => setTimeout(resolve, 200));
+    process.exit(0);
   });
+  server.closeIdleConnections();
+  setTimeout(() => process.exit(1), 10_000).unref();
 }
+for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, () => stop(signal));
+if (process.env.STOP_WITH_STDIN) process.stdin.on('end', () => stop('parent gone')).resume();

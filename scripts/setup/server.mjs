@@ -11,8 +11,9 @@ import { ROOT } from './system.mjs';
 export async function startServer(env, log = () => {}) {
   const child = spawn(process.execPath, [join(ROOT, 'scripts', 'serve.mjs')], {
     cwd: ROOT,
-    env: { NODE_ENV: 'production', ...process.env, PORT: '0', ...env },
-    stdio: ['ignore', 'pipe', 'pipe'],
+    env: { NODE_ENV: 'production', ...process.env, PORT: '0', ...env, STOP_WITH_STDIN: '1' },
+    // Its standard input closes when this process ends, however it ends: then the server stops, too.
+    stdio: ['pipe', 'pipe', 'pipe'],
     detached: true
   });
   child.stderr.on('data', (data) => log(String(data).trimEnd()));
