@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { readMachineFile } from '../src/core/formats';
 import { plan, type Goal, type Plan } from '../src/core/plan';
-import { norrvikFathom14 } from './build/norrvik-fathom-14';
+import { norrvikFathom14 } from './authoring/norrvik-fathom-14';
 
 const text = readFileSync(fileURLToPath(new URL('machines/norrvik-fathom-14.json', import.meta.url)), 'utf8');
 const file = readMachineFile(text);

@@ -94,5 +94,10 @@ test('behind TLS the cookie is secure; without a database the health check says 
   const health = await fetch(`${lost.address}/healthz`);
   expect(health.status).toBe(503);
   expect(await health.json()).toEqual({ process: 'up', database: 'down' });
+  // A page says so, too, in our own words and as hardened as any.
+  const page = await fetch(`${lost.address}/jobs`, { headers: { cookie: 'eager_wrench_session=abc' } });
+  expect(page.status).toBe(503);
+  expect(await page.text()).toContain('The database does not answer');
+  expect(page.headers.get('x-content-type-options')).toBe('nosniff');
   await lost.stop();
 });

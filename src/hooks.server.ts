@@ -1,7 +1,8 @@
-import { error, json, redirect, type Handle, type HandleServerError } from '@sveltejs/kit';
-import { closePool, pool } from '$lib/server/database';
+import { isRedirect, redirect, type Handle, type HandleServerError } from '@sveltejs/kit';
+import { closePool, isOutOfReach, pool } from '$lib/server/database';
 import { judge } from '$lib/server/guard';
 import { log } from '$lib/server/log';
+import { refusal } from '$lib/server/refusal';
 import { personOfSession, SESSION_COOKIE } from '$lib/server/sessions';
 import { themeOf } from '$lib/server/theme';
 
@@ -12,21 +13,18 @@ export const handle: Handle = async ({ event, resolve }) => {
   const started = performance.now();
   event.locals.requestId = crypto.randomUUID();
   event.locals.theme = themeOf(event.cookies);
-  let status = 500;
+  let status = 303;
   try {
-    const refused = await gate(event);
     const response =
-      refused ??
-      (await resolve(event, {
-        transformPageChunk: ({ html }) => html.replace('%ew.theme%', event.locals.theme)
-      }));
+      (await gate(event)) ??
+      (await resolve(event, { transformPageChunk: ({ html }) => html.replace('%ew.theme%', event.locals.theme) }));
     status = response.status;
-    harden(response, event.url.protocol === 'https:');
-    response.headers.set('x-request-id', event.locals.requestId);
-    return response;
+    return harden(event, response);
   } catch (thrown) {
-    status = (thrown as { status?: number }).status ?? 500;
-    throw thrown;
+    if (isRedirect(thrown)) throw thrown;
+    status = isOutOfReach(thrown) ? 503 : 500;
+    log.error({ request: event.locals.requestId, err: thrown }, 'unexpected');
+    return harden(event, refuse(event, status, status === 503 ? 'The database does not answer. Nothing that was saved is lost; try again in a moment.' : OUR_FAULT));
   } finally {
     log.info({
       request: event.locals.requestId,
@@ -40,29 +38,35 @@ export const handle: Handle = async ({ event, resolve }) => {
   }
 };
 
-async function gate(event: Parameters<Handle>[0]['event']): Promise<Response | undefined> {
+const OUR_FAULT = 'Something went wrong on our side. Nothing that was saved is lost.';
+
+type RequestEvent = Parameters<Handle>[0]['event'];
+
+function isForPrograms(event: RequestEvent): boolean {
+  return event.isDataRequest || event.url.pathname.startsWith('/api/');
+}
+
+function refuse(event: RequestEvent, status: number, message: string): Response {
+  return refusal(status, message, event.locals.requestId, isForPrograms(event));
+}
+
+async function gate(event: RequestEvent): Promise<Response | undefined> {
   const token = event.cookies.get(SESSION_COOKIE);
   if (token && event.route.id !== '/healthz') event.locals.person = await personOfSession(pool(), token);
-  const forPrograms = event.route.id?.startsWith('/api/') ?? event.url.pathname.startsWith('/api/');
-  const refuse = (status: 401 | 403 | 404, message: string) => {
-    if (forPrograms) return json({ message, request: event.locals.requestId }, { status });
-    error(status, { message, request: event.locals.requestId });
-  };
   switch (judge(event.route.id, event.request.method, event.locals.person?.role)) {
     case 'allowed':
       return undefined;
     case 'sign-in':
-      if (forPrograms || event.request.method !== 'GET') return refuse(401, 'Sign in first.');
-      redirect(303, `/signin?to=${encodeURIComponent(event.url.pathname + event.url.search)}`);
-      break;
+      if (event.url.pathname.startsWith('/api/') || event.request.method !== 'GET') return refuse(event, 401, 'Sign in first.');
+      return redirect(303, `/signin?to=${encodeURIComponent(event.url.pathname + event.url.search)}`);
     case 'forbidden':
-      return refuse(403, 'Your role does not allow this. Ask a lead.');
+      return refuse(event, 403, 'Your role does not allow this. Ask a lead.');
     case 'unknown':
-      return refuse(404, 'There is no such page.');
+      return refuse(event, 404, 'There is no such page.');
   }
 }
 
-function harden(response: Response, tls: boolean): void {
+function harden(event: RequestEvent, response: Response): Response {
   const set = (name: string, value: string) => {
     if (!response.headers.has(name)) response.headers.set(name, value);
   };
@@ -75,10 +79,12 @@ function harden(response: Response, tls: boolean): void {
   // Pages carry their own policy with a nonce; everything else needs nothing at all.
   set('content-security-policy', "default-src 'none'; frame-ancestors 'none'");
   set('cache-control', 'no-store');
-  if (tls) set('strict-transport-security', 'max-age=31536000');
+  if (event.url.protocol === 'https:') set('strict-transport-security', 'max-age=31536000');
+  response.headers.set('x-request-id', event.locals.requestId);
+  return response;
 }
 
 export const handleError: HandleServerError = ({ error: thrown, event, status, message }) => {
   if (status >= 500) log.error({ request: event.locals.requestId, err: thrown }, 'unexpected');
-  return { message: status === 500 ? 'Something went wrong on our side. Nothing that was saved is lost.' : message, request: event.locals.requestId };
+  return { message: status === 500 ? OUR_FAULT : message, request: event.locals.requestId };
 };

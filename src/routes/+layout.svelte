@@ -1,6 +1,6 @@
 <script lang="ts">
   import '../app.css';
-  import { page } from '$app/state';
+  import { navigating, page } from '$app/state';
   import ThemeSwitch from '$lib/ui/ThemeSwitch.svelte';
   import LogOut from '@lucide/svelte/icons/log-out';
 
@@ -11,6 +11,7 @@
   ];
 </script>
 
+{#if navigating.to}<div class="loading" role="progressbar" aria-label="Loading {navigating.to.url.pathname}"></div>{/if}
 <a href="#main" class="skip">Skip to the page</a>
 {#if data.person}
   <header class="no-print flex h-13 items-center gap-6 border-b border-rule bg-sheet px-5">
@@ -38,6 +39,9 @@
 </main>
 
 <style>
+  /* Only what takes longer than a moment is worth a sign. */
+  .loading { position: fixed; inset: 0 0 auto 0; height: 3px; z-index: 60; background: var(--now); transform-origin: left; animation: fill 8s 0.25s cubic-bezier(0.1, 0.6, 0.2, 1) both; }
+  @keyframes fill { from { transform: scaleX(0); } to { transform: scaleX(0.95); } }
   .skip { position: absolute; left: -999px; }
   .skip:focus { left: 8px; top: 8px; z-index: 50; background: var(--sheet); padding: 8px 12px; }
   main:focus { outline: none; }

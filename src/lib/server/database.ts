@@ -37,3 +37,11 @@ export async function transaction<T>(work: (client: Queryable) => Promise<T>): P
     client.release(broken);
   }
 }
+
+const OUT_OF_REACH = new Set(['ECONNREFUSED', 'ECONNRESET', 'ENOTFOUND', 'ETIMEDOUT', 'EPIPE', '57P01', '57P02', '57P03', '08000', '08003', '08006', '53300']);
+
+/** Whether the database could not be asked at all, as against a question that it refused. */
+export function isOutOfReach(error: unknown): boolean {
+  const { code, message } = error as { code?: string; message?: string };
+  return OUT_OF_REACH.has(code ?? '') || /timeout exceeded when trying to connect|Connection terminated/.test(message ?? '');
+}

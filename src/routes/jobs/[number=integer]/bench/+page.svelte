@@ -57,6 +57,7 @@
   const inHand = $derived(run.ledger.filter((l) => l.inHand !== 0));
   const fates = $derived(differs && step ? possibleFates(step, differs.counted, differs.expected) : []);
   const mayAct = $derived(data.mayWork && !run.signed);
+  const isTest = $derived(step?.leg === 'prove' && isHere && !run.paused);
   const coming = $derived(plan.steps.slice(index + 1, index + 3));
   const lastCounted = $derived(run.counted.at(-1));
 
@@ -135,6 +136,8 @@
     if (key === 'done') done();
     else if (key === 'undo') undo();
     else if (key === 'notSo' && mayAct && step) dialog = 'not-so';
+    else if (key === 'fails' && mayAct && isTest) dialog = 'fail';
+    else if (key === 'absent' && mayAct && isTest) record({ type: 'tested', step: step!.id, outcome: 'not-applicable' });
     else if (key === 'note' && mayAct && step) dialog = 'note';
     else if (key === 'pause' && mayAct) record({ type: run.paused ? 'resumed' : 'paused' });
     else if (key === 'ahead') look(1);
@@ -210,9 +213,9 @@
             {#if !isHere}Back to step {run.position + 1}{:else if harm.length > 0}Understood{:else if step.leg === 'prove'}Works{:else if expected !== undefined && count === ''}Count first{:else}Done{/if}
             <kbd>Enter</kbd>
           </button>
-          {#if step.leg === 'prove' && isHere}
-            <button type="button" class="button min-h-18 text-lg" onclick={() => (dialog = 'fail')}>Fails</button>
-            <button type="button" class="button min-h-18 text-lg" onclick={() => record({ type: 'tested', step: step!.id, outcome: 'not-applicable' })}>Not here</button>
+          {#if isTest}
+            <button type="button" class="button min-h-18 text-lg" onclick={() => (dialog = 'fail')}>Fails <kbd>F</kbd></button>
+            <button type="button" class="button min-h-18 text-lg" onclick={() => record({ type: 'tested', step: step!.id, outcome: 'not-applicable' })}>Not here <kbd>X</kbd></button>
           {:else}
             <button type="button" class="button min-h-18 text-lg" onclick={() => (dialog = 'not-so')}>Not so <kbd>N</kbd></button>
           {/if}

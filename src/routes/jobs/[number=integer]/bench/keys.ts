@@ -3,6 +3,8 @@ export const KEYS = {
   done: { keys: ['Enter', ' '], shown: 'Enter', means: 'Done (Space and most pedals too)' },
   undo: { keys: ['u'], shown: 'U', means: 'Take back the last fact' },
   notSo: { keys: ['n'], shown: 'N', means: 'Not so: something is not as expected' },
+  fails: { keys: ['f'], shown: 'F', means: 'A test fails' },
+  absent: { keys: ['x'], shown: 'X', means: 'A test does not apply here' },
   note: { keys: ['m'], shown: 'M', means: 'Write a note' },
   pause: { keys: ['p'], shown: 'P', means: 'Pause or go on' },
   ahead: { keys: ['ArrowRight'], shown: '→', means: 'Look ahead' },
