@@ -111,3 +111,17 @@ it('the machine is whole again at the end, and bare in the middle', () => {
   const end = machineAfter(model, made, () => true);
   expect([end.open.size, end.off.size, end.loose.size]).toEqual([0, 0, 0]);
 });
+
+it.each([
+  ['a time before notebooks', { at: '0000-01-01T00:00:00Z' }],
+  ['no time', { at: 'yesterday' }],
+  ['half a screw', { count: 1.5 }],
+  ['fewer than none', { count: -1 }],
+  ['an id that is none', { id: '1' }],
+  ['a field that is not in the format', { admin: true }],
+  ['a NUL', { type: 'note', text: 'a\u0000b', count: undefined }]
+])('refuses an event with %s', (_, change) => {
+  const good = { id: uuid(1), at: at(1), type: 'done', step: 'down/joint:fan-screws', count: 2 };
+  expect(RunEvent.safeParse(good).success).toBe(true);
+  expect(RunEvent.safeParse({ ...good, ...change }).success).toBe(false);
+});

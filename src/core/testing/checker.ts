@@ -14,6 +14,8 @@ export function problemsOf(access: Access, plan: Plan): string[] {
       done.add(id);
     } else {
       if (!done.has(id)) problems.push(`${id} is brought back without having been opened`);
+      // Closing needs the same things out of the way as opening did.
+      problems.push(...unmet(access, id, done, 'up'));
       done.delete(id);
     }
   }
@@ -27,9 +29,10 @@ export function actionOf(step: { leg: string; joint?: string; part?: string; mov
   return undefined;
 }
 
-export function unmet(access: Access, id: ActionId, done: ReadonlySet<ActionId>): string[] {
+export function unmet(access: Access, id: ActionId, done: ReadonlySet<ActionId>, leg: 'down' | 'up' = 'down'): string[] {
   return access.requirements
     .get(id)!
+    .filter((r) => leg === 'down' || r.cause.kind !== 'relation' || r.cause.leg === 'both')
     .filter((r) => !r.alternatives.some((a) => a.every((need) => done.has(need))))
     .map((r) => `${id} needs ${r.id}`);
 }

@@ -59,6 +59,7 @@ describe('signing in', () => {
     expect(await signIn(' TAM ', PASSWORD, '192.0.2.1')).toMatchObject({ ok: true, person: { signIn: 'tam' } });
     expect(await signIn('tam', 'wrong', '192.0.2.1')).toEqual({ ok: false });
     expect(await signIn('nobody', PASSWORD, '192.0.2.1')).toEqual({ ok: false });
+    expect(await signIn('no\u0000body\ud800', PASSWORD, '192.0.2.1')).toEqual({ ok: false });
   });
   it('makes one wait after five failures, even with the right password, but not from elsewhere', async () => {
     const tries = await Promise.all(Array.from({ length: 5 }, () => signIn('tam', 'wrong', '192.0.2.7')));

@@ -26,3 +26,8 @@ export async function textBody(request: Request, maxBytes: number): Promise<stri
     error(400, 'The request is not UTF-8 text.');
   }
 }
+
+/** A row's id from a query parameter; undefined when it is none. */
+export function idFrom(value: string | null): number | undefined {
+  return value !== null && /^[1-9]\d{0,14}$/.test(value) ? Number(value) : undefined;
+}

@@ -16,7 +16,9 @@ export type SignIn = { ok: true; person: Person } | { ok: false; waitSeconds?: n
 
 /** Checks name and password; says how long to wait when there were too many failures. */
 export async function signIn(name: string, password: string, address: string): Promise<SignIn> {
-  const key = `${name.trim().toLowerCase().slice(0, 60)} ${address}`;
+  // Controls and half characters can be in no name, and the database would refuse to look for them.
+  const asked = name.replace(/[\p{C}]/gu, '').trim().toLowerCase().slice(0, 60);
+  const key = `${asked} ${address}`;
   const limits = [
     { limiter: limiter('sign-in', PER_NAME), key, ...PER_NAME },
     { limiter: limiter('sign-in-address', PER_ADDRESS), key: address, ...PER_ADDRESS }
@@ -30,10 +32,11 @@ export async function signIn(name: string, password: string, address: string): P
       throw refused;
     }
   }
-  const found = await findForSignIn(pool(), name);
+  const found = await findForSignIn(pool(), asked);
   if (!(await passwordMatches(found?.passwordHash, password)) || !found) return { ok: false };
   await limits[0]!.limiter.delete(key);
   await limits[1]!.limiter.reward(address);
+  await pool().query('delete from rate_limit where expire < $1', [Date.now()]);
   const { id, signIn: signedIn, name: display, role } = found;
   return { ok: true, person: { id, signIn: signedIn, name: display, role } };
 }

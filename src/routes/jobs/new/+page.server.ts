@@ -2,6 +2,7 @@ import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { line, prose } from '$core/machine';
 import { Goals, jobPhrase, plan, PlanningError } from '$core/plan';
+import { idFrom } from '$lib/server/body';
 import { pool } from '$lib/server/database';
 import { addJob } from '$lib/server/jobs';
 import { listMachines, machineDocument } from '$lib/server/machines';
@@ -10,7 +11,7 @@ import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ url }) => {
   const machines = await listMachines(pool());
-  const wanted = Number(url.searchParams.get('machine')) || machines[0]?.fileId;
+  const wanted = idFrom(url.searchParams.get('machine')) ?? machines[0]?.fileId;
   const file = wanted === undefined ? undefined : await machineDocument(pool(), wanted);
   if (wanted !== undefined && !file) error(404, 'There is no such machine file.');
   return { machines, fileId: wanted ?? null, machine: file?.machine ?? null };
@@ -21,7 +22,7 @@ const Form = z.object({
   customer: line(120),
   serial: z.union([z.literal(''), line(60)]),
   complaint: prose(2000),
-  dueOn: z.union([z.literal(''), z.iso.date()]),
+  dueOn: z.union([z.literal(''), z.iso.date().refine((d) => d >= '2000-01-01' && d < '3000-01-01', 'is out of reach')]),
   goals: z.string().max(10_000)
 });
 
