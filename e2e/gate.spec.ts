@@ -1,5 +1,5 @@
 import { RULES } from '../src/lib/server/guard';
-import { expect, signInByForm, test } from './fixtures';
+import { expect, PASSWORD, signInByForm, test } from './fixtures';
 
 const example = (route: string) => route.replace('[number=integer]', '101').replace('[file=integer]', '1').replace('[run=uuid]', '00000000-0000-4000-8000-000000000000');
 
@@ -36,8 +36,24 @@ test('every answer is hardened', async ({ app }) => {
   expect(foreign.status).toBe(403);
 });
 
+test('odd addresses and forms are refused without an error of ours', async ({ app, playwright }) => {
+  const request = await playwright.request.newContext();
+  await signInByForm(request, app.address, 'ines');
+  for (const path of ['/machines?file=1e300', '/machines?file=1.5', '/machines?file=x', '/jobs/new?machine=99999999999999', '/jobs/999999999/plan', '/api/machines/999999999', '/api/runs/00000000-0000-4000-8000-000000000000/events?after=-1']) {
+    expect((await request.get(`${app.address}${path}`)).status(), path).toBeLessThan(500);
+  }
+  const form = { fileId: '1', customer: 'MS Terna', serial: '', complaint: '', dueOn: '', goals: '[{"do":"replace","part":"fan"}]' };
+  const wrong: Partial<typeof form>[] = [{ fileId: '1e99' }, { fileId: '77777' }, { customer: '' }, { customer: 'a\u0000b' }, { serial: 'x'.repeat(100) }, { complaint: 'x'.repeat(3000) }, { dueOn: '0000-01-01' }, { dueOn: 'soon' }, { goals: '[]' }, { goals: '{' }, { goals: '[{"do":"replace","part":"flywheel"}]' }, { goals: '[{"do":"replace","part":"case"}]' }];
+  const [before] = await app.sql<{ n: number }>('select count(*)::int as n from job');
+  for (const change of wrong) {
+    const answer = await request.post(`${app.address}/jobs/new`, { form: { ...form, ...change }, headers: { origin: app.address, accept: 'text/html' } });
+    expect(answer.status(), JSON.stringify(change).slice(0, 60)).toBe(400);
+  }
+  expect(await app.sql('select count(*)::int as n from job')).toEqual([before]);
+  await request.dispose();
+});
+
 test('signing in leads only to pages of our own', async ({ app }) => {
-  const { PASSWORD } = await import('./fixtures');
   for (const [to, expected] of [['/machines', '/machines'], ['//elsewhere.example', '/jobs'], ['https://elsewhere.example', '/jobs'], ['/\\elsewhere.example', '/jobs']]) {
     const answer = await fetch(`${app.address}/signin?to=${encodeURIComponent(to!)}`, { method: 'POST', redirect: 'manual', headers: { origin: app.address, accept: 'text/html', 'content-type': 'application/x-www-form-urlencoded' }, body: `name=ines&password=${PASSWORD}` });
     expect(answer.headers.get('location'), to).toBe(expected);

@@ -1,4 +1,4 @@
-import { expect, signIn, signInByForm, test } from './fixtures';
+import { expect, PASSWORD, signIn, signInByForm, test } from './fixtures';
 
 test('killing the server in the middle of a run loses nothing', async ({ browser, ownApp }) => {
   const app = await ownApp();
@@ -40,6 +40,26 @@ test('killing the server in the middle of a run loses nothing', async ({ browser
   const after = await recorded();
   expect(after.map((e) => e.id).slice(0, 6)).toEqual(before.map((e) => e.id));
   expect(after.length).toBe(9);
+  await context.close();
+});
+
+test('a session that ends at the bench keeps the facts until one signs in again', async ({ browser, ownApp }) => {
+  const app = await ownApp();
+  const context = await browser.newContext({ baseURL: app.address });
+  const page = await context.newPage();
+  await signIn(page, 'tam');
+  await page.goto('/jobs/105/plan');
+  await page.getByRole('button', { name: 'Start at the bench' }).click();
+  await expect(page.locator('[data-ready=true]')).toBeVisible();
+  await app.sql('delete from session');
+  await page.keyboard.press('Enter');
+  await page.getByRole('link', { name: 'Sign in again to send' }).click();
+  await page.getByLabel('Name').fill('tam');
+  await page.getByLabel('Password').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL('**/jobs/105/bench');
+  await expect(page.getByRole('status')).toContainText('Saved');
+  expect((await app.sql('select 1 from run_event e join run r on r.id = e.run_id join job j on j.id = r.job_id where j.number = 105')).length).toBe(1);
   await context.close();
 });
 
@@ -85,7 +105,6 @@ test('behind TLS the cookie is secure; without a database the health check says 
   const { startServer } = await import('../scripts/setup/server.mjs');
   const app = await ownApp();
   const tls = await startServer({ DATABASE_URL: app.databaseUrl, PORT: '0', ORIGIN: 'https://bench.example', LOG_LEVEL: 'warn' });
-  const { PASSWORD } = await import('./fixtures');
   const answer = await fetch(`${tls.address}/signin`, { method: 'POST', redirect: 'manual', headers: { origin: 'https://bench.example', 'content-type': 'application/x-www-form-urlencoded' }, body: `name=tam&password=${PASSWORD}` });
   expect(answer.headers.get('set-cookie')).toMatch(/HttpOnly.*Secure.*SameSite=Lax/i);
   expect(answer.headers.get('strict-transport-security')).toBeTruthy();

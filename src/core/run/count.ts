@@ -1,5 +1,6 @@
 import type { Fate } from '../fasteners';
 import type { Plan, Step } from '../plan';
+import type { NotSo } from './events';
 import type { RunState } from './fold';
 
 /** How many screws this step should count: all of the group on the way down, those in hand on the way up. */
@@ -39,4 +40,11 @@ export function fateWords(fate: Fate, n: number): string {
 /** The step at which work goes on, undefined when all are answered. */
 export function currentStep(plan: Plan, state: RunState): Step | undefined {
   return plan.steps[state.position];
+}
+
+/** What may turn out not to be so at this step: sizes and counts only where there are screws. */
+export function possibleFacts(step: Step): NotSo[] {
+  if (step.count !== undefined) return ['different-size', 'stripped', 'missing-as-received', 'already-open', 'hidden-elsewhere', 'broken', 'could-not'];
+  if (step.joint || step.part) return ['already-open', 'hidden-elsewhere', 'broken', 'could-not'];
+  return ['could-not'];
 }

@@ -17,6 +17,7 @@ const common = {
 };
 
 export const NOT_SO = ['fewer', 'more', 'different-size', 'stripped', 'missing-as-received', 'already-open', 'hidden-elsewhere', 'broken', 'could-not'] as const;
+export type NotSo = (typeof NOT_SO)[number];
 
 /** One thing that happened at the bench. */
 export const RunEvent = z.discriminatedUnion('type', [

@@ -8,7 +8,7 @@ type Body<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never;
 /** An event without what the bench adds to it. */
 export type Fact = Body<RunEvent>;
 
-export type Sync = 'saved' | 'saving' | 'waiting' | 'refused';
+export type Sync = 'saved' | 'saving' | 'waiting' | 'signed-out' | 'refused';
 const RETRY_MS = [500, 1000, 2000, 5000, 10_000];
 
 /** A run at the bench: facts count at once, are kept in the browser, and go to the server in order when it can be reached. */
@@ -37,10 +37,10 @@ export class Bench {
   /** Takes up what an earlier visit could not send. */
   async open(): Promise<void> {
     const known = new Set(this.events.map((e) => e.id));
-    const kept = await waiting(this.run);
+    const kept = await waiting(this.run, this.who);
     this.#pending = [...kept.filter((e) => !known.has(e.id)), ...this.#pending];
     this.events = [...this.events, ...kept.filter((e) => !known.has(e.id))];
-    void confirm(this.run, known);
+    void confirm(this.run, this.who, known);
     void this.#send();
   }
 
@@ -57,7 +57,7 @@ export class Bench {
     this.events = [...this.events, { ...event, by: this.who }];
     this.#pending.push(event);
     this.sync = 'saving';
-    void keep(this.run, event).finally(() => void this.#send());
+    void keep(this.run, this.who, event).finally(() => void this.#send());
   }
 
   async #send(): Promise<void> {
@@ -75,9 +75,9 @@ export class Bench {
       const answer = await response.json();
       if (response.ok) await this.#taken(batch);
       else if (response.status === 409 || response.status === 422) await this.#refused(batch, answer);
-      else throw new Error(`status ${response.status}`);
-    } catch {
-      this.sync = 'waiting';
+      else throw new Error(`status ${response.status}`, { cause: response.status });
+    } catch (error) {
+      this.sync = (error as Error).cause === 401 ? 'signed-out' : 'waiting';
       this.#timer = setTimeout(() => void this.#send(), RETRY_MS[Math.min(this.#tries++, RETRY_MS.length - 1)]);
       this.#sending = false;
       return;
@@ -92,7 +92,7 @@ export class Bench {
     this.#tries = 0;
     this.refusal = undefined;
     this.sync = this.#pending.length > 0 ? 'saving' : 'saved';
-    await confirm(this.run, ids);
+    await confirm(this.run, this.who, ids);
   }
 
   /** Only a signature can be refused by a run that is open; it is taken back so that work can go on. */
@@ -102,6 +102,6 @@ export class Bench {
     this.#pending = this.#pending.filter((e) => !ids.has(e.id));
     this.events = this.events.filter((e) => !ids.has(e.id));
     this.sync = this.#pending.length > 0 ? 'saving' : 'refused';
-    await confirm(this.run, ids);
+    await confirm(this.run, this.who, ids);
   }
 }

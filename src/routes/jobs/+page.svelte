@@ -20,15 +20,15 @@
 <svelte:head><title>Jobs · Eager Wrench</title></svelte:head>
 
 {#snippet table(jobs: JobRow[], caption: string)}
-  <table class="w-full border-collapse">
+  <table class="w-full table-fixed border-collapse">
     <caption class="pb-2 text-left text-lg font-semibold">{caption}</caption>
     <thead>
       <tr class="border-b border-rule-strong text-left text-sm text-soft">
         <th scope="col" class="w-16 py-2 pl-4 font-semibold">Job</th>
         <th scope="col" class="py-2 font-semibold">For</th>
-        <th scope="col" class="py-2 font-semibold">Machine</th>
-        <th scope="col" class="py-2 font-semibold">Work</th>
-        <th scope="col" class="w-36 py-2 font-semibold">Due</th>
+        <th scope="col" class="w-44 py-2 font-semibold">Machine</th>
+        <th scope="col" class="w-48 py-2 font-semibold">Work</th>
+        <th scope="col" class="w-32 py-2 font-semibold">Due</th>
         <th scope="col" class="w-52 py-2 font-semibold">Where it stands</th>
         <th scope="col" class="w-48 py-2 pr-4 font-semibold"><span class="sr-only">Next</span></th>
       </tr>

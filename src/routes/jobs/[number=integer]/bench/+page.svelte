@@ -3,7 +3,7 @@
   import * as Dialog from '$bits/dialog/exports.js';
   import { modelOf } from '$core/machine';
   import type { Fate } from '$core/fasteners';
-  import { currentStep, expectedCount, fateWords, machineAfter, NOT_SO, obstacles, possibleFates } from '$core/run';
+  import { currentStep, expectedCount, fateWords, machineAfter, obstacles, possibleFacts, possibleFates, type NotSo } from '$core/run';
   import { Bench, type Fact } from '$lib/offline/bench.svelte';
   import CountPad from '$lib/ui/CountPad.svelte';
   import DepthScale from '$lib/ui/DepthScale.svelte';
@@ -29,7 +29,7 @@
   const bench = new Bench(data.run.id, model, plan, data.events, data.person?.name ?? '');
 
   const LEG = { isolate: 'Make it safe', down: 'Way down', swap: 'Swap', up: 'Way up', prove: 'Prove' } as const;
-  const FACT = { fewer: 'Fewer than expected', more: 'More than expected', 'different-size': 'A different size', stripped: 'Stripped', 'missing-as-received': 'Missing as received', 'already-open': 'Already open', 'hidden-elsewhere': 'Hidden elsewhere', broken: 'Broken', 'could-not': 'Could not be done' } as const;
+  const FACT: Record<NotSo, string> = { fewer: 'Fewer than expected', more: 'More than expected', 'different-size': 'A different size', stripped: 'Stripped', 'missing-as-received': 'Missing as received', 'already-open': 'Already open', 'hidden-elsewhere': 'Hidden elsewhere', broken: 'Broken', 'could-not': 'Could not be done' };
 
   let looking = $state<number | undefined>();
   let count = $state('');
@@ -37,7 +37,7 @@
   let near = $state(true);
   let dialog = $state<'not-so' | 'note' | 'keys' | 'fail' | undefined>();
   let words = $state('');
-  let what = $state<(typeof NOT_SO)[number]>('could-not');
+  let what = $state<NotSo>('could-not');
   /** Set while a count that differs waits for its explanation. */
   let differs = $state<{ counted: number; expected: number } | undefined>();
   let ready = $state(false);
@@ -158,7 +158,7 @@
     <div class="flex items-center gap-4 border-b border-rule px-6 py-2.5">
       <h1 class="text-base font-semibold">Job {data.job.number}, {data.job.customer}</h1>
       <p class="ml-auto flex items-center gap-1.5 text-soft" role="status">
-        {#if bench.sync === 'saved'}<CloudCheck size={17} aria-hidden="true" /> Saved{:else if bench.sync === 'saving'}Saving{:else if bench.sync === 'waiting'}<CloudOff size={17} aria-hidden="true" /> Kept here until the server answers{:else}<TriangleAlert size={17} aria-hidden="true" /> Refused{/if}
+        {#if bench.sync === 'signed-out'}<CloudOff size={17} aria-hidden="true" /> Kept here. <a class="link" href="/signin?to=/jobs/{data.job.number}/bench">Sign in again to send</a>{:else if bench.sync === 'saved'}<CloudCheck size={17} aria-hidden="true" /> Saved{:else if bench.sync === 'saving'}Saving{:else if bench.sync === 'waiting'}<CloudOff size={17} aria-hidden="true" /> Kept here until the server answers{:else}<TriangleAlert size={17} aria-hidden="true" /> Refused{/if}
       </p>
       <button type="button" class="button" onclick={() => (dialog = 'keys')}>Keys <kbd>?</kbd></button>
     </div>
@@ -215,7 +215,7 @@
           </button>
           {#if isTest}
             <button type="button" class="button min-h-18 text-lg" onclick={() => (dialog = 'fail')}>Fails <kbd>F</kbd></button>
-            <button type="button" class="button min-h-18 text-lg" onclick={() => record({ type: 'tested', step: step!.id, outcome: 'not-applicable' })}>Not here <kbd>X</kbd></button>
+            <button type="button" class="button min-h-18 text-lg whitespace-nowrap" onclick={() => record({ type: 'tested', step: step!.id, outcome: 'not-applicable' })}>Not here <kbd>X</kbd></button>
           {:else}
             <button type="button" class="button min-h-18 text-lg" onclick={() => (dialog = 'not-so')}>Not so <kbd>N</kbd></button>
           {/if}
@@ -255,7 +255,7 @@
         <form class="mt-4 space-y-3" onsubmit={submitWords}>
           {#if dialog === 'not-so'}
             <div class="grid grid-cols-2 gap-2">
-              {#each NOT_SO as fact (fact)}
+              {#each step ? possibleFacts(step) : [] as fact (fact)}
                 <label class="button justify-start has-checked:border-act has-checked:bg-act has-checked:text-on-act"><input type="radio" name="what" value={fact} bind:group={what} class="accent-(--on-act)" />{FACT[fact]}</label>
               {/each}
             </div>
