@@ -4,6 +4,8 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   plugins: [tailwindcss(), sveltekit()],
+  // Its CommonJS form hides its names from Node.js; the bundler takes the other one.
+  ssr: { noExternal: ['jsonc-parser'] },
   build: {
     // Fonts stay files of their own: a data: URL would need a wider content security policy.
     assetsInlineLimit: 0,

@@ -39,7 +39,14 @@ function start(program, args, stdio) {
 
 /** A private cluster on loopback, reached only over TCP and only with its password. */
 export class Cluster {
-  /** @param folder holds the data and the password; made when absent. */
+  password = '';
+  port = 0;
+  /** The server's process, once it runs. */
+  pid = 0;
+  log = '';
+  isThrowAway = false;
+
+  /** @param {string} folder holds the data and the password; made when absent. */
   constructor(folder) {
     this.folder = folder;
     this.data = join(folder, 'pg');

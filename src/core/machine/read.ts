@@ -1,3 +1,4 @@
+import { printParseErrorCode, visit } from 'jsonc-parser';
 import type { z } from 'zod';
 import { fault, shown, type Fault } from './faults';
 import { Machine } from './schema';
@@ -25,8 +26,8 @@ export function parseDocument<S extends z.ZodType>(text: string, schema: S, maxB
   let data: unknown;
   try {
     data = JSON.parse(text);
-  } catch (error) {
-    return failed(`is not JSON: ${shown((error as Error).message)}${lineOf(text, error as Error)}`);
+  } catch {
+    return failed(`is not JSON: ${whereItBreaks(text)}`);
   }
   const result = schema.safeParse(data);
   if (result.success) return { ok: true, value: result.data };
@@ -58,10 +59,18 @@ function nesting(text: string): number {
   return deepest;
 }
 
-function lineOf(text: string, error: Error): string {
-  const at = /position (\d+)/.exec(error.message);
-  if (!at || error.message.includes('line ')) return '';
-  return ` (line ${text.slice(0, Number(at[1])).split('\n').length})`;
+/** The first place at which the text stops being JSON, by line and column. */
+function whereItBreaks(text: string): string {
+  let place = 'it ends too early';
+  let found = false;
+  visit(text, {
+    onError: (error, _offset, _length, line, column) => {
+      if (found) return;
+      found = true;
+      place = `${printParseErrorCode(error).replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()} in line ${line + 1}, column ${column + 1}`;
+    }
+  }, { disallowComments: true });
+  return place;
 }
 
 function inWords(issue: z.core.$ZodIssue, data: unknown): Fault {

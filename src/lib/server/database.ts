@@ -25,6 +25,9 @@ export async function closePool(): Promise<void> {
 export async function transaction<T>(work: (client: Queryable) => Promise<T>): Promise<T> {
   const client = await pool().connect();
   let broken: Error | undefined;
+  // Nobody else listens to a connection that is lent out: unheard, its breaking would end the process.
+  const lost = (error: Error) => (broken = error);
+  client.on('error', lost);
   try {
     await client.query('begin');
     const result = await work(client);
@@ -34,6 +37,7 @@ export async function transaction<T>(work: (client: Queryable) => Promise<T>): P
     await client.query('rollback').catch((e: Error) => (broken = e));
     throw error;
   } finally {
+    client.off('error', lost);
     client.release(broken);
   }
 }

@@ -16,7 +16,7 @@
   import Play from '@lucide/svelte/icons/play';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import Undo2 from '@lucide/svelte/icons/undo-2';
-  import { KEYS, keyOf } from './keys';
+  import { KEYS, keyOf } from '$lib/ui/bench-keys';
   import InHand from './InHand.svelte';
   import Signing from './Signing.svelte';
 

@@ -1,0 +1,93 @@
+import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import pg from 'pg';
+import { afterAll, describe, expect, it } from 'vitest';
+import { migrate } from '../../db/migrate';
+import { Cluster } from './postgres.mjs';
+import { dataFolder, freePort, isAlive, scratch, withLock } from './system.mjs';
+
+const query = async (url: string, sql: string) => {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  return (await client.query(sql).finally(() => client.end())).rows;
+};
+
+describe('a private cluster', () => {
+  const folder = mkdtempSync(join(scratch, 'eager-wrench-setup-'));
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+  it('keeps its data from one start to the next, adopts a server left running, and lets nobody in without the password', async () => {
+    // The database's own user has to enter the folder.
+    chmodSync(folder, 0o755);
+    const first = await new Cluster(folder).start();
+    const url = await first.createDatabase('shop');
+    await query(url, 'create table kept as select 42 as answer');
+    expect(statSync(join(folder, 'password')).mode & 0o077).toBe(0);
+    await expect(query(url.replace(first.password, 'guess'), 'select 1')).rejects.toThrow(/password/);
+
+    const adopted = await new Cluster(folder).start();
+    expect(adopted.pid).toBe(first.pid);
+    expect(await adopted.createDatabase('shop')).toBe(url);
+
+    await first.stop();
+    expect(isAlive(first.pid)).toBe(false);
+    const second = await new Cluster(folder).start();
+    expect(second.pid).not.toBe(first.pid);
+    expect(await query(second.url('shop'), 'select answer from kept')).toEqual([{ answer: 42 }]);
+    await second.stop();
+  });
+
+  it('a throw-away one leaves nothing behind', async () => {
+    const cluster = await Cluster.throwAway().start();
+    expect(existsSync(cluster.folder)).toBe(true);
+    await cluster.stop();
+    expect(existsSync(cluster.folder)).toBe(false);
+    expect(isAlive(cluster.pid)).toBe(false);
+  });
+});
+
+describe('migrations', () => {
+  it('run once, however many processes ask at once', async () => {
+    const cluster = process.env.TEST_CLUSTER_URL!;
+    const name = `migrate_${Date.now()}`;
+    await query(cluster, `create database ${name}`);
+    const url = cluster.replace(/\/postgres$/, `/${name}`);
+    await Promise.all([migrate(url), migrate(url), migrate(url)]);
+    await migrate(url);
+    expect(await query(url, 'select name from migration order by id')).toEqual([{ name: '0001_people' }, { name: '0002_machines' }, { name: '0003_jobs' }]);
+    await query(cluster, `drop database ${name} with (force)`);
+  });
+});
+
+describe('locks and ports', () => {
+  it('let one at a time do its work', async () => {
+    let inside = 0;
+    let most = 0;
+    const work = async () => {
+      most = Math.max(most, ++inside);
+      await new Promise((r) => setTimeout(r, 30));
+      inside--;
+    };
+    await Promise.all([withLock('test-a', work), withLock('test-a', work), withLock('test-a', work)]);
+    expect(most).toBe(1);
+  });
+  it('are let go when the work fails', async () => {
+    await expect(withLock('test-b', async () => Promise.reject(new Error('no')))).rejects.toThrow('no');
+    expect(await withLock('test-b', async () => 'again')).toBe('again');
+  });
+  it('two checkouts never share data', () => {
+    expect(dataFolder()).toMatch(/eager-wrench\/.+-[0-9a-f]{8}$/);
+  });
+  it('a free port is free', async () => {
+    const ports = await Promise.all([freePort(), freePort(), freePort()]);
+    for (const port of ports) expect(port).toBeGreaterThan(1023);
+  });
+});
+
+it('what installs and builds is plain JavaScript that needs no package before packages are there', () => {
+  for (const name of ['system.mjs', 'packages.mjs', 'postgres.mjs', 'server.mjs']) {
+    const text = readFileSync(new URL(name, import.meta.url), 'utf8');
+    const statics = [...text.matchAll(/^import .* from '([^']+)'/gm)].map((m) => m[1]!);
+    expect(statics.every((from) => from.startsWith('node:') || from.startsWith('./')), name).toBe(true);
+  }
+});

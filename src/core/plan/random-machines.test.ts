@@ -1,0 +1,92 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { ActionId } from '../access';
+import { checkMachine } from '../formats';
+import { Machine } from '../machine';
+import { problemsOf } from '../testing/checker';
+import { accessTo, machine, part, plug, screw } from '../testing/machines';
+import { actionCost, plan, PlanningError, removalSet, type Goal } from '.';
+
+/** A small notebook at random: parts in layers, some mounted on others, screws on each, plugs between some. */
+const notebook = fc
+  .record({
+    parts: fc.array(fc.record({ x: fc.integer({ min: 0, max: 6 }), y: fc.integer({ min: 0, max: 6 }), size: fc.integer({ min: 1, max: 4 }), depth: fc.integer({ min: 0, max: 5 }), on: fc.integer({ min: 0, max: 4 }), seconds: fc.integer({ min: 1, max: 30 }) }), { minLength: 2, maxLength: 4 }),
+    plugs: fc.array(fc.tuple(fc.nat(3), fc.nat(3), fc.integer({ min: 1, max: 20 })), { maxLength: 2 }),
+    relations: fc.array(fc.tuple(fc.nat(3), fc.nat(3)), { maxLength: 1 })
+  })
+  .map(({ parts, plugs, relations }) => {
+    const id = (i: number) => `p${i}`;
+    const made = parts.map((p, i) => {
+      const on = p.on > 0 && p.on <= i ? id(p.on - 1) : 'base';
+      return part(id(i), [p.x * 10, p.y * 10, p.size * 10], [p.depth, p.depth + 0.9], on, { moves: [{ id: 'lift', kind: 'lift', zone: 'face', seconds: p.seconds }] });
+    });
+    const joints = [
+      ...made.map((m, i) => screw(`s${i}`, m.id, m.on!, [parts[i]!.x * 10 + 5, parts[i]!.y * 10 + 5], parts[i]!.depth, { seconds: 5 + i } as never)),
+      ...plugs.flatMap(([a, b, seconds], i) => (a < made.length && b < made.length && a !== b ? [plug(`c${i}`, id(a), id(b), [parts[a]!.x * 10 + 3, parts[a]!.y * 10 + 3], parts[a]!.depth, { seconds } as never)] : []))
+    ];
+    return machine(made, joints, {
+      relations: relations.flatMap(([a, b]) => (a < made.length && b < made.length && a !== b ? [{ kind: 'order' as const, before: { joint: `s${a}` }, after: { part: id(b), move: 'lift' }, leg: 'both' as const, reason: 'the sticker says so' }] : []))
+    });
+  });
+
+/** All sets of actions, the truth for small machines: the cheapest that can be done in some order and meets the goal. */
+function cheapest(input: Parameters<typeof accessTo>[0], goal: ActionId): number | undefined {
+  const access = accessTo(input);
+  const ids = [...access.actions.keys()];
+  let best: number | undefined;
+  for (let mask = 0; mask < 1 << ids.length; mask++) {
+    const members = ids.filter((_, i) => mask & (1 << i));
+    const cost = members.reduce((sum, id) => sum + actionCost(access.actions.get(id)!), 0);
+    if (!members.includes(goal) || (best !== undefined && cost >= best)) continue;
+    const done = new Set<ActionId>();
+    for (let grew = true; grew; ) {
+      grew = false;
+      for (const id of members) {
+        if (done.has(id) || !access.requirements.get(id)!.every((r) => r.alternatives.some((a) => a.every((x) => done.has(x))))) continue;
+        done.add(id);
+        grew = true;
+      }
+    }
+    if (done.size === members.length) best = cost;
+  }
+  return best;
+}
+
+describe('on small machines at random', () => {
+  it('a part\u2019s set costs what trying all sets finds, and what cannot be done is refused by both', () => {
+    let feasible = 0;
+    fc.assert(
+      fc.property(notebook, fc.nat(3), (input, pick) => {
+        const target = input.parts[1 + (pick % (input.parts.length - 1))]!.id;
+        const truth = cheapest(input, `move:${target}/lift`);
+        const goals: Goal[] = [{ do: 'remove', part: target }];
+        if (truth === undefined) return void expect(() => removalSet(accessTo(input), goals)).toThrow(PlanningError);
+        feasible++;
+        expect(removalSet(accessTo(input), goals)).toMatchObject({ cost: truth, bound: truth, proved: true });
+      }),
+      { numRuns: 250 }
+    );
+    expect(feasible).toBeGreaterThan(80);
+  });
+
+  it('plans work step by step, more goals never cost less, and parts in another order cost the same', () => {
+    fc.assert(
+      fc.property(notebook, (input) => {
+        const file = checkMachine(Machine.parse(input));
+        if (!file.ok) return void expect(file.faults.length).toBeGreaterThan(0);
+        const targets = input.parts.slice(1).map((p) => p.id);
+        const goals = (n: number) => targets.slice(0, n).map((part): Goal => ({ do: 'remove', part }));
+        let last = 0;
+        for (let n = 1; n <= targets.length; n++) {
+          const made = plan(file.access, goals(n));
+          expect(problemsOf(file.access, made)).toEqual([]);
+          expect(made.set.cost).toBeGreaterThanOrEqual(last);
+          last = made.set.cost;
+        }
+        const turned = accessTo({ ...input, parts: [...input.parts].reverse(), joints: [...input.joints].reverse() });
+        expect(plan(turned, goals(targets.length)).set.cost).toBe(last);
+      }),
+      { numRuns: 150 }
+    );
+  });
+});
