@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { LengthMm, Mm, Point, PositiveMm } from './shapes';
+import { LengthMm, Point, PositiveMm } from './shapes';
 import { Id, line } from './text';
 
-/** A place in a zone: [x, y] mm. Depth is the distance from the zone's face inwards, mm. */
+/** Ten hours bound every single time: glue sets within a working day. */
 const Seconds = z.number().min(0).max(36_000);
 
 export const Drive = z.enum(['PH00', 'PH0', 'PH1', 'T3', 'T4', 'T5', 'T6', 'P2', 'P5', 'H1.5', 'H2', 'slot']);
@@ -67,7 +67,7 @@ const common = {
   /** ... onto this part. */
   b: Id,
   zone: Id,
-  /** Where, in the zone's frame: screw heads, plugs, points along a seam. */
+  /** Where, [x, y] mm in the zone's frame: screw heads, plugs, points along a seam. */
   at: z.array(Point).min(1).max(2000),
   /** Depth of the screw heads or the plug below the zone's face, mm. */
   depth: LengthMm,
@@ -154,4 +154,3 @@ export const Cable = z.strictObject({
   ends: z.array(z.strictObject({ joint: Id, mark: line(40).optional() })).min(1).max(8)
 });
 export type Cable = z.infer<typeof Cable>;
-export { Mm };

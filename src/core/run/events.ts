@@ -33,4 +33,3 @@ export const RunEvent = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('signed'), ...common, note: Note.optional() })
 ]);
 export type RunEvent = z.infer<typeof RunEvent>;
-export type RunEventType = RunEvent['type'];

@@ -1,4 +1,4 @@
-export { RunEvent, type NotSo, type RunEventType } from './events';
+export { RunEvent, type NotSo } from './events';
 export { fold, type RunState, type StepRecord } from './fold';
 export { obstacles, type Obstacle } from './closing';
 export { machineAfter, type MachineState } from './machine-state';

@@ -77,7 +77,7 @@
         </select>
       </label>
       <div class="grid grid-cols-2 gap-3">
-        <label class="block"><span class="label">For</span><input class="field" name="customer" required maxlength="120" placeholder="Ship, crew or customer" /></label>
+        <label class="block"><span class="label">For</span><input class="field" name="customer" required maxlength="120" placeholder="Ship or crew" /></label>
         <label class="block"><span class="label">Serial number</span><input class="field code" name="serial" maxlength="60" /></label>
       </div>
       <label class="block"><span class="label">Complaint</span><textarea class="field" name="complaint" rows="2" maxlength="2000" placeholder="What is wrong, in their words"></textarea></label>
