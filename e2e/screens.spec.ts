@@ -12,6 +12,14 @@ const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unkno
   ['bench, not so', '/jobs/102/bench', (page) => page.getByRole('button', { name: /^Not so/ }).click()],
   ['report', '/jobs/101/report'],
   ['machines', '/machines'],
+  [
+    'machines, a faulty file',
+    '/machines',
+    async (page) => {
+      await page.getByLabel('Import a machine file').setInputFiles({ name: 'mine.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"eager-wrench/machine@1"}') });
+      await expect(page.getByRole('alert')).toContainText('nothing was stored');
+    }
+  ],
   ['not found', '/jobs/99999/plan']
 ];
 
@@ -30,7 +38,7 @@ for (const theme of ['light', 'dark'] as const) {
     const problems: string[] = [];
     page.on('pageerror', (error) => problems.push(error.message));
     page.on('console', (message) => {
-      if (message.type() === 'error' && !message.text().includes('404')) problems.push(message.text());
+      if (message.type() === 'error' && !/status of 4(04|22)/.test(message.text())) problems.push(message.text());
     });
     await page.goto(`${app.address}/signin`);
     await check(page, 'sign-in');

@@ -71,9 +71,12 @@
       <div role="alert" class="mt-4 rounded-md border-l-4 px-4 py-3 {answer.ok ? 'border-good bg-good-wash' : 'border-now bg-now-wash'}">
         <p class="font-semibold">{answer.message}</p>
         {#if answer.faults.length > 0}
-          <ul class="mt-2 max-h-64 space-y-1.5 overflow-y-auto text-sm">
-            {#each answer.faults as f (f.place + f.message)}<li><span class="code">{f.place}</span><br />{f.message}</li>{/each}
-          </ul>
+          <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
+          <div role="region" aria-label="What was found" tabindex="0" class="mt-2 max-h-64 overflow-y-auto text-sm">
+            <ul class="space-y-1.5">
+              {#each answer.faults as f, i (i)}<li><span class="code">{f.place}</span><br />{f.message}</li>{/each}
+            </ul>
+          </div>
         {/if}
       </div>
     {/if}
