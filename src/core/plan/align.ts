@@ -46,3 +46,8 @@ export function alignLegs(plan: Plan): Row[] {
   }
   return rows;
 }
+
+/** The face one looks at during a step: its own, or that of the last step that had one; undefined before the first. */
+export function zoneAt(plan: Plan, index: number): string | undefined {
+  return plan.steps.slice(0, index + 1).findLast((s) => s.zone)?.zone;
+}

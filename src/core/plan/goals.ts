@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { moveId, openId, type Access, type Alternative, type Requirement } from '../access';
-import { Id, removes, type Model } from '../machine';
+import { Id, removes, type Model, type Part } from '../machine';
 
 /** What the job is for. `reach` names a joint (reseat a plug); the others name a part. */
 export const Goal = z.discriminatedUnion('do', [
@@ -18,6 +18,16 @@ export const goalId = (goal: Goal) => `${goal.do}:${goal.do === 'reach' ? goal.j
 /** Goals in one order whatever order they were asked in, each once. */
 export function settleGoals(goals: readonly Goal[]): Goal[] {
   return [...new Map(goals.map((g) => [goalId(g), g])).entries()].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, g]) => g);
+}
+
+/** The parts that the goals are about; reseating a plug is about none. */
+export function goalParts(goals: readonly Goal[]): string[] {
+  return goals.flatMap((g) => (g.do === 'reach' ? [] : [g.part]));
+}
+
+/** Parts that can be ordered and taken out: what a job can replace, by name. */
+export function replaceableParts(model: Model): Part[] {
+  return model.machine.parts.filter((p) => p.numbers.length > 0 && p.id !== model.root.id && p.moves.some(removes)).sort((a, b) => a.name.localeCompare(b.name, 'en'));
 }
 
 export class PlanningError extends Error {

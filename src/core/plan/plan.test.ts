@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { removes } from '../machine';
 import { actionOf, problemsOf, unmet } from '../testing/checker';
 import { accessTo, demoAccess, machine, part, plug, screw } from '../testing/machines';
-import { alignLegs, explain, plan, Plan, PlanningError, removalSet, ridersToMove, type Goal } from '.';
+import { alignLegs, explain, goalParts, plan, Plan, PlanningError, removalSet, replaceableParts, ridersToMove, zoneAt, type Goal } from '.';
 
 const access = demoAccess();
 const { model } = access;
@@ -180,4 +180,17 @@ it('tests what was touched and nothing else', () => {
   const board = tests(plan(access, replace('board')));
   for (const f of ['identity', 'clock', 'wifi', 'keyboard', 'touchpad', 'fingerprint', 'left-speaker', 'camera']) expect(board).toContain(f);
   expect(tests(plan(access, replace('sim-tray')))).toEqual(['sim']);
+});
+
+it('knows what can be replaced, what a job is about, and which face one looks at', () => {
+  const ids = replaceableParts(model).map((p) => p.id);
+  for (const id of ['fan', 'keyboard', 'board', 'ssd', 'battery']) expect(ids).toContain(id);
+  expect(ids).not.toContain('case');
+  expect(ids).not.toContain('fan-wire');
+  expect(goalParts([{ do: 'reach', joint: 'fan-plug' }, { do: 'expose', part: 'fan' }])).toEqual(['fan']);
+  const made = plan(access, replace('keyboard'));
+  const fold = made.steps.findIndex((s) => s.id === 'down/move:keyboard/fold');
+  expect(zoneAt(made, 0)).toBeUndefined();
+  expect(zoneAt(made, fold)).toBe('topside');
+  expect(zoneAt(made, made.steps.findIndex((s) => s.leg === 'swap'))).toBe('topside');
 });

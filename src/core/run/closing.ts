@@ -1,4 +1,4 @@
-import { isClosed } from '../fasteners';
+import { isClosed, type Fate, type LedgerLine } from '../fasteners';
 import type { Model } from '../machine';
 import type { Plan } from '../plan';
 import type { RunState } from './fold';
@@ -27,4 +27,12 @@ export function obstacles(model: Model, plan: Plan, state: RunState): Obstacle[]
   const open = plan.steps.filter((s) => !state.steps[s.id]);
   for (const step of open) out.push({ kind: step.do === 'test' ? 'test' : 'step', at: step.id, text: step.text });
   return out;
+}
+
+/** What can be said of a group that does not close, each with the count that says it; nothing when it closes. */
+export function explanations(line: LedgerLine): { fate: Fate; count: number }[] {
+  if (line.inHand > 0) return (['lost', 'discarded'] as const).map((fate) => ({ fate, count: line.inHand }));
+  if (line.inHand < 0) return [{ fate: 'from-stock', count: -line.inHand }];
+  if (line.unexplained > 0) return (['missing-as-received', 'still-in'] as const).map((fate) => ({ fate, count: line.unexplained }));
+  return line.unexplained < 0 ? [{ fate: 'extra', count: -line.unexplained }] : [];
 }

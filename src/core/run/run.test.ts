@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { plan } from '../plan';
 import { demoAccess } from '../testing/machines';
-import { expectedCount, fold, machineAfter, obstacles, possibleFates, RunEvent } from '.';
+import { countFacts, expectedCount, explanations, fold, machineAfter, notSoFacts, obstacles, possibleFacts, possibleFates, RunEvent } from '.';
 
 const access = demoAccess();
 const { model } = access;
@@ -124,4 +124,50 @@ it.each([
   const good = { id: uuid(1), at: at(1), type: 'done', step: 'down/joint:fan-screws', count: 2 };
   expect(RunEvent.safeParse(good).success).toBe(true);
   expect(RunEvent.safeParse({ ...good, ...change }).success).toBe(false);
+});
+
+describe('what is said at the bench, as facts', () => {
+  const screws = made.steps.find((s) => s.id === 'down/joint:fan-screws')!;
+  const plug = made.steps.find((s) => s.id === 'down/joint:fan-plug')!;
+  const shutDown = made.steps[0]!;
+
+  it('a right count is one fact, another one is two', () => {
+    expect(countFacts(screws, 2, 2)).toEqual([{ type: 'done', step: screws.id, count: 2 }]);
+    expect(countFacts(screws, 1, 2, 'lost')).toEqual([{ type: 'done', step: screws.id, count: 1 }, { type: 'account', joint: 'fan-screws', fate: 'lost', count: 1 }]);
+    expect(countFacts(screws, 5, 2, 'extra')[1]).toMatchObject({ fate: 'extra', count: 3 });
+  });
+
+  it('every offered explanation of a count lets the run close in the end', () => {
+    for (const [id, counted, expected] of [['down/joint:fan-screws', 1, 2], ['down/joint:fan-screws', 3, 2], ['up/joint:fan-screws', 1, 2], ['up/joint:fan-screws', 4, 2]] as const) {
+      const step = made.steps.find((s) => s.id === id)!;
+      for (const fate of possibleFates(step, counted, expected)) {
+        const facts = countFacts(step, counted, expected, fate);
+        const before = wholeRun({ [id]: { count: counted } });
+        const said = [...before, ...facts.slice(1).map((f) => event({ ...f }, 8000))];
+        // Whatever is still open after it can be explained, and then nothing is.
+        const line = state(said).ledger.find((l) => l.joint === 'fan-screws')!;
+        const rest = explanations(line).slice(0, 1).map((e) => event({ type: 'account', joint: 'fan-screws', ...e }, 8100));
+        const open = state([...said, ...rest]).ledger.find((l) => l.joint === 'fan-screws')!;
+        const last = explanations(open).slice(0, 1).map((e) => event({ type: 'account', joint: 'fan-screws', ...e }, 8200));
+        expect(left([...said, ...rest, ...last]), `${id} ${counted} ${fate}`).toEqual([]);
+      }
+    }
+  });
+
+  it('a closed group needs no explanation', () => {
+    for (const line of state(wholeRun()).ledger) expect(explanations(line)).toEqual([]);
+  });
+
+  it('what could not be done is skipped; what was open already is done, unless it has to be counted', () => {
+    expect(notSoFacts(plug, 'could-not', '').map((f) => f.type)).toEqual(['not-so', 'skipped']);
+    expect(notSoFacts(plug, 'already-open', 'hung loose').map((f) => f.type)).toEqual(['not-so', 'done']);
+    expect(notSoFacts(screws, 'already-open', '').map((f) => f.type)).toEqual(['not-so']);
+    expect(notSoFacts(screws, 'stripped', 'PH0 bit')).toEqual([{ type: 'not-so', step: screws.id, what: 'stripped', note: 'PH0 bit' }]);
+  });
+
+  it('sizes and counts are asked only where there are screws', () => {
+    expect(possibleFacts(screws)).toContain('stripped');
+    expect(possibleFacts(plug)).not.toContain('stripped');
+    expect(possibleFacts(shutDown)).toEqual(['could-not']);
+  });
 });

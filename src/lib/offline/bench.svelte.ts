@@ -1,12 +1,8 @@
 import { v4 as uuid } from 'uuid';
 import type { Model } from '$core/machine';
 import type { Plan } from '$core/plan';
-import { fold, type Obstacle, type RunEvent, type RunState } from '$core/run';
+import { fold, type Fact, type Obstacle, type RunEvent, type RunState } from '$core/run';
 import { confirm, keep, waiting } from './outbox';
-
-type Body<E> = E extends RunEvent ? Omit<E, 'id' | 'at' | 'by'> : never;
-/** An event without what the bench adds to it. */
-export type Fact = Body<RunEvent>;
 
 export type Sync = 'saved' | 'saving' | 'waiting' | 'signed-out' | 'refused';
 const RETRY_MS = [500, 1000, 2000, 5000, 10_000];

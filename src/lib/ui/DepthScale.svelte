@@ -1,13 +1,13 @@
 <script lang="ts">
   import type { Model } from '$core/machine';
-  import type { Plan } from '$core/plan';
+  import { goalParts, type Plan } from '$core/plan';
 
   /** The depth of the machine as a scale along the drawing: what lies at which level, how deep one is, where the target lies. */
   let { model, plan, zone, now, gone }: { model: Model; plan: Plan; zone: string; now?: number; gone: ReadonlySet<string> } = $props();
 
   const TOP = 12;
   let H = $state(300);
-  const goals = $derived(new Set(plan.goals.flatMap((g) => (g.do === 'reach' ? [] : [g.part]))));
+  const goals = $derived(new Set(goalParts(plan.goals)));
   const moved = $derived(new Set(plan.steps.flatMap((s) => (s.do === 'move' && s.part ? [s.part] : []))));
   const levels = $derived.by(() => {
     const found = model.machine.parts

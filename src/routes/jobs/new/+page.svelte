@@ -2,8 +2,8 @@
   import { enhance } from '$app/forms';
   import { goto } from '$app/navigation';
   import { accessOf } from '$core/access';
-  import { modelOf, removes } from '$core/machine';
-  import { plan, type Goal, type Plan } from '$core/plan';
+  import { modelOf } from '$core/machine';
+  import { plan, replaceableParts, type Goal, type Plan } from '$core/plan';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
   import { MachineDrawing } from '$lib/ui/drawing';
   import { duration, plural } from '$lib/ui/format';
@@ -14,9 +14,7 @@
   let zone = $state('');
 
   const access = $derived(data.machine ? accessOf(modelOf(data.machine)) : undefined);
-  const replaceable = $derived(
-    data.machine?.parts.filter((p) => p.moves.some(removes) && p.numbers.length > 0).sort((a, b) => a.name.localeCompare(b.name)) ?? []
-  );
+  const replaceable = $derived(access ? replaceableParts(access.model) : []);
   const goals = $derived(chosen.map((part): Goal => ({ do: 'replace', part })));
   const answer = $derived.by((): { plan?: Plan; problem?: string } => {
     if (!access || goals.length === 0) return {};

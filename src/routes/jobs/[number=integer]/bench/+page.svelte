@@ -3,8 +3,9 @@
   import * as Dialog from '$bits/dialog/exports.js';
   import { modelOf } from '$core/machine';
   import type { Fate } from '$core/fasteners';
-  import { currentStep, expectedCount, fateWords, machineAfter, obstacles, possibleFacts, possibleFates, type NotSo } from '$core/run';
-  import { Bench, type Fact } from '$lib/offline/bench.svelte';
+  import { goalParts, zoneAt } from '$core/plan';
+  import { countFacts, currentStep, expectedCount, fateWords, machineAfter, notSoFacts, obstacles, possibleFacts, possibleFates, type Fact, type NotSo } from '$core/run';
+  import { Bench } from '$lib/offline/bench.svelte';
   import CountPad from '$lib/ui/CountPad.svelte';
   import DepthScale from '$lib/ui/DepthScale.svelte';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
@@ -51,8 +52,8 @@
   const expected = $derived(step ? expectedCount(run, step) : undefined);
   const harm = $derived(step?.cautions.filter((c) => c.harm && !acknowledged.includes(`${step.id} ${c.text}`)) ?? []);
   const machineNow = $derived(machineAfter(model, plan, (s) => (looking === undefined ? run.steps[s.id] !== undefined && run.steps[s.id]!.outcome !== 'skipped' : plan.steps.indexOf(s) < index)));
-  const zone = $derived(step?.zone ?? plan.steps.slice(0, index).findLast((s) => s.zone)?.zone ?? data.machine.zones[0]!.id);
-  const goals = plan.goals.flatMap((g) => (g.do === 'reach' ? [] : [g.part]));
+  const zone = $derived(zoneAt(plan, index) ?? data.machine.zones[0]!.id);
+  const goals = goalParts(plan.goals);
   const joint = $derived(step?.joint ? model.joint(step.joint) : undefined);
   const inHand = $derived(run.ledger.filter((l) => l.inHand !== 0));
   const fates = $derived(differs && step ? possibleFates(step, differs.counted, differs.expected) : []);
@@ -66,8 +67,8 @@
     return () => bench.close();
   });
 
-  function record(fact: Fact) {
-    bench.record(fact);
+  function record(...facts: Fact[]) {
+    for (const fact of facts) bench.record(fact);
     looking = undefined;
     count = '';
     differs = undefined;
@@ -82,15 +83,11 @@
     if (count === '') return;
     const counted = Number(count);
     if (counted !== expected) return void (differs = { counted, expected });
-    record({ type: 'done', step: step.id, count: counted });
+    record(...countFacts(step, counted, expected));
   }
 
   function explainCount(fate: Fate) {
-    if (!differs || !step?.joint) return;
-    const { counted, expected: wanted } = differs;
-    const id = step.joint;
-    record({ type: 'done', step: step.id, count: counted });
-    bench.record({ type: 'account', joint: id, fate, count: Math.abs(wanted - counted) });
+    if (differs && step) record(...countFacts(step, differs.counted, differs.expected, fate));
   }
 
   function undo() {
@@ -107,11 +104,8 @@
   function submitWords(event: SubmitEvent) {
     event.preventDefault();
     if (!step) return;
-    if (dialog === 'not-so') {
-      bench.record({ type: 'not-so', step: step.id, what, ...(words ? { note: words } : {}) });
-      if (what === 'could-not') record({ type: 'skipped', step: step.id, note: words || 'could not be done' });
-      else if (what === 'already-open' && expected === undefined) record({ type: 'done', step: step.id });
-    } else if (dialog === 'note' && words) bench.record({ type: 'note', step: step.id, text: words });
+    if (dialog === 'not-so') record(...notSoFacts(step, what, words));
+    else if (dialog === 'note' && words) bench.record({ type: 'note', step: step.id, text: words });
     else if (dialog === 'fail') record({ type: 'tested', step: step.id, outcome: 'fail', ...(words ? { note: words } : {}) });
     dialog = undefined;
     words = '';

@@ -1,7 +1,6 @@
 <script lang="ts">
-  import type { Fate } from '$core/fasteners';
   import type { Model } from '$core/machine';
-  import { fateWords, type Obstacle } from '$core/run';
+  import { explanations, fateWords, type Obstacle } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
   import { moment } from '$lib/ui/format';
   import CircleCheck from '@lucide/svelte/icons/circle-check';
@@ -22,14 +21,7 @@
 
   const run = $derived(bench.state);
   const isSent = $derived(run.signed !== undefined && bench.sync === 'saved');
-  /** What can be said of a group that does not close, with the count that says it. */
-  const answers = (joint: string): { fate: Fate; count: number }[] => {
-    const line = run.ledger.find((l) => l.joint === joint)!;
-    if (line.inHand > 0) return (['lost', 'discarded'] as const).map((fate) => ({ fate, count: line.inHand }));
-    if (line.inHand < 0) return [{ fate: 'from-stock', count: -line.inHand }];
-    if (line.unexplained > 0) return (['missing-as-received', 'still-in'] as const).map((fate) => ({ fate, count: line.unexplained }));
-    return [{ fate: 'extra', count: -line.unexplained }];
-  };
+  const lineOf = (joint: string) => run.ledger.find((l) => l.joint === joint)!;
 </script>
 
 <div class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 py-6">
@@ -45,10 +37,10 @@
           <p class="text-lg">{obstacle.text}</p>
           {#if obstacle.kind === 'screws' && mayAct}
             <div class="mt-3 flex flex-wrap gap-2">
-              {#each answers(obstacle.at) as { fate, count } (fate)}
+              {#each explanations(lineOf(obstacle.at)) as { fate, count } (fate)}
                 <button type="button" class="button min-h-12" onclick={() => bench.record({ type: 'account', joint: obstacle.at, fate, count })}>{fateWords(fate, count)}</button>
               {/each}
-              {#if run.ledger.find((l) => l.joint === obstacle.at)}<span class="self-center text-soft">{model.joint(obstacle.at).name}</span>{/if}
+              <span class="self-center text-soft">{model.joint(obstacle.at).name}</span>
             </div>
           {:else if obstacle.kind !== 'screws'}
             <button type="button" class="button mt-3 min-h-12" onclick={() => onlook(bench.plan.steps.findIndex((s) => s.id === obstacle.at))}>Go to this step</button>

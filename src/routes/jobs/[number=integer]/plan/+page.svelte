@@ -1,6 +1,6 @@
 <script lang="ts">
   import { modelOf } from '$core/machine';
-  import { alignLegs, explain, type Step } from '$core/plan';
+  import { alignLegs, explain, goalParts, zoneAt, type Step } from '$core/plan';
   import { machineAfter } from '$core/run';
   import DepthScale from '$lib/ui/DepthScale.svelte';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
@@ -16,13 +16,13 @@
   const rows = $derived(alignLegs(plan));
   const swaps = $derived(plan.steps.filter((s) => s.leg === 'swap'));
   const tests = $derived(plan.steps.filter((s) => s.leg === 'prove'));
-  const goals = $derived(plan.goals.flatMap((g) => (g.do === 'reach' ? [] : [g.part])));
+  const goals = $derived(goalParts(plan.goals));
 
   let chosenId = $state('');
   const index = $derived(Math.max(0, plan.steps.findIndex((s) => s.id === chosenId)));
   const chosen = $derived(plan.steps[index]!);
   const before = $derived(machineAfter(model, plan, (s) => plan.steps.indexOf(s) < index));
-  const zone = $derived(chosen.zone ?? plan.steps.slice(0, index).findLast((s) => s.zone)?.zone ?? data.machine.zones[0]!.id);
+  const zone = $derived(zoneAt(plan, index) ?? data.machine.zones[0]!.id);
   const reasons = $derived(explain(plan, chosen));
   const joint = $derived(chosen.joint ? model.joint(chosen.joint) : undefined);
   const number = $derived(new Map(plan.steps.map((s, i) => [s.id, i + 1])));
