@@ -1,7 +1,8 @@
 import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
-import { test as base, type APIRequestContext, type Page } from '@playwright/test';
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
 import pg from 'pg';
 import { startServer } from '../scripts/setup/server.mjs';
 import people from '../demo/people.json' with { type: 'json' };
@@ -86,7 +87,7 @@ export const test = base.extend<{ signInAs(name: string): Promise<void>; ownApp(
   },
   signInAs: async ({ page }, use) => use((name) => signIn(page, name))
 });
-export { expect } from '@playwright/test';
+export { expect };
 
 export async function signIn(page: Page, name: string): Promise<void> {
   await page.goto('/signin');
@@ -99,4 +100,20 @@ export async function signIn(page: Page, name: string): Promise<void> {
 /** Signs a bare HTTP client in; its cookie stays in the context. */
 export async function signInByForm(request: APIRequestContext, address: string, name: string): Promise<void> {
   await request.post(`${address}/signin`, { form: { name, password: PASSWORD }, headers: { origin: address }, maxRedirects: 0 });
+}
+
+/** No finding of the accessibility checker, and nothing beyond the right edge. */
+export async function checkScreen(page: Page, name: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`), name).toEqual([]);
+  const wider = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+  expect(wider, `${name}: horizontal scroll`).toBeLessThanOrEqual(0);
+}
+
+/** The same in both themes, for a state that is hard to come by. */
+export async function checkInBothThemes(page: Page, name: string): Promise<void> {
+  for (const colorScheme of ['dark', 'light'] as const) {
+    await page.emulateMedia({ colorScheme });
+    await checkScreen(page, `${name}, ${colorScheme}`);
+  }
 }

@@ -1,6 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, PASSWORD, signIn, test } from './fixtures';
+import { checkInBothThemes, checkScreen, expect, PASSWORD, signIn, test } from './fixtures';
 
 const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unknown>][] = [
   ['jobs', '/jobs'],
@@ -23,14 +22,6 @@ const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unkno
   ['not found', '/jobs/99999/plan']
 ];
 
-/** No finding of the accessibility checker, and nothing beyond the right edge. */
-async function check(page: Page, name: string): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`), name).toEqual([]);
-  const wider = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
-  expect(wider, `${name}: horizontal scroll`).toBeLessThanOrEqual(0);
-}
-
 for (const theme of ['light', 'dark'] as const) {
   test(`every screen is clean in the ${theme} theme`, async ({ page, app }) => {
     test.setTimeout(240_000);
@@ -41,13 +32,13 @@ for (const theme of ['light', 'dark'] as const) {
       if (message.type() === 'error' && !/status of 4(04|22)/.test(message.text())) problems.push(message.text());
     });
     await page.goto(`${app.address}/signin`);
-    await check(page, 'sign-in');
+    await checkScreen(page, 'sign-in');
     await signIn(page, 'ines');
     for (const [name, path, then] of SCREENS) {
       await page.goto(path);
       await page.waitForLoadState('networkidle');
       await then?.(page);
-      await check(page, name);
+      await checkScreen(page, name);
     }
     expect(problems).toEqual([]);
   });
@@ -73,11 +64,11 @@ test('an empty shop says what to do', async ({ browser, ownApp }) => {
   const page = await context.newPage();
   await signIn(page, 'ines');
   await expect(page.getByText('No jobs yet')).toBeVisible();
-  await check(page, 'no jobs');
+  await checkInBothThemes(page, 'no jobs');
   await page.getByRole('link', { name: 'Open the first job' }).click();
   await expect(page.getByText('No machine to work on yet')).toBeVisible();
   await page.getByRole('link', { name: 'To the machines' }).click();
   await expect(page.getByText('No machine yet.')).toBeVisible();
-  await check(page, 'no machines');
+  await checkInBothThemes(page, 'no machines');
   await context.close();
 });

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test } from './fixtures';
+import { checkInBothThemes, expect, test } from './fixtures';
 
 const stepText = (page: Page) => page.locator('section[aria-label="The step in hand"] p[aria-live]');
 const position = async (page: Page) => (await page.locator('section[aria-label="The step in hand"]').innerText()).match(/step (\d+) of (\d+)/)?.[1];
@@ -17,6 +17,7 @@ async function oneStep(page: Page, count?: (expected: number, text: string) => n
     await page.keyboard.press('Enter');
     if (other !== undefined) {
       await expect(page.getByText(`${other} counted, ${expected} expected`)).toBeVisible();
+      await checkInBothThemes(page, 'a count that differs');
       await page.keyboard.press('1');
     }
   } else await page.keyboard.press('Enter');
@@ -66,11 +67,18 @@ test('from a request to a signed report', async ({ page, signInAs }) => {
 
   await test.step('down and back up by keyboard alone, with one screw missing', async () => {
     await expect(stepText(page)).toHaveText('Shut down fully: hold Shift while shutting down');
+    let testSeen = false;
     for (let guard = 0; guard < 200; guard++) {
+      if (!testSeen && (await page.getByRole('button', { name: /^Works/ }).isVisible())) {
+        testSeen = true;
+        await checkInBothThemes(page, 'a test');
+      }
       if (await page.getByText('Everything is back').isVisible()) break;
       await oneStep(page, (expected, text) => (text.startsWith('Loosen 8 captive') ? expected - 1 : undefined));
     }
     await expect(page.getByText('Everything is back')).toBeVisible();
+    expect(testSeen).toBe(true);
+    await checkInBothThemes(page, 'ready to sign');
   });
 
   await test.step('sign and read the report', async () => {
@@ -140,6 +148,7 @@ test('a run that does not close asks what became of the screw', async ({ page, s
   expect((await page.request.post(`/api/runs/${run!.id}/events`, { data: { events } })).status()).toBe(200);
   await page.reload();
   await expect(page.getByText('Not closed yet')).toBeVisible();
+  await checkInBothThemes(page, 'not closed');
   await expect(page.getByText('SSD screw: 1 still in hand. Say what became of it.')).toBeVisible();
   const refused = await page.request.post(`/api/runs/${run!.id}/events`, { data: { events: [{ id: crypto.randomUUID(), at: new Date().toISOString(), type: 'signed' }] } });
   expect(refused.status()).toBe(409);
@@ -158,4 +167,5 @@ test('a trainee can follow, not record', async ({ page, signInAs }) => {
   expect(await position(page)).toBe(before);
   expect((await page.goto('/jobs/new'))!.status()).toBe(403);
   await expect(page.getByText('Your role does not allow this.')).toBeVisible();
+  await checkInBothThemes(page, 'refused by role');
 });
