@@ -55,6 +55,23 @@ describe('the way up', () => {
     const { up: order, made } = ids(accessTo(machine(parts, joints, { relations: [down, up] })), 'cell', 'guide');
     expect(order.indexOf('move:guide/lift')).toBeLessThan(order.indexOf('move:cell/lift'));
     expect(made.steps.some((s) => s.departs === 'The guide positions the cell')).toBe(true);
+    // It replaces the mirror of a relation that holds for both ways, rather than contradicting it.
+    const both = ids(accessTo(machine(parts, joints, { relations: [{ ...down, leg: 'both' }, up] })), 'cell', 'guide');
+    expect(both.up.indexOf('move:guide/lift')).toBeLessThan(both.up.indexOf('move:cell/lift'));
+  });
+
+  it('closes a plug before the isolating one even where the strict mirror would not', () => {
+    const relation = { kind: 'order' as const, before: { joint: 'pad-p' }, after: { joint: 'cell-p' }, leg: 'down' as const, reason: 'The pad\u2019s plug hides the battery plug' };
+    const access = accessTo(machine(
+      [part('cell', [0, 0, 20], [3, 5], 'base', { kind: 'battery' }), part('pad', [40, 0, 20], [3, 5])],
+      [screw('cell-s', 'cell', 'base', [2, 2], 3), plug('cell-p', 'cell', 'base', [15, 15], 3), screw('pad-s', 'pad', 'base', [42, 2], 3), plug('pad-p', 'pad', 'base', [50, 15], 3)],
+      { isolation: { steps: [], joint: 'cell-p' }, relations: [relation] }
+    ));
+    const { up, down, made } = ids(access, 'pad');
+    expect(down.indexOf('joint:pad-p')).toBeLessThan(down.indexOf('joint:cell-p'));
+    expect(up.indexOf('joint:pad-p')).toBeLessThan(up.indexOf('joint:cell-p'));
+    expect(made.energised).toContain('down/joint:pad-p');
+    expect(made.steps.some((s) => s.departs === 'Power goes on after all other plugs are in.')).toBe(true);
   });
 
   it('closes the isolating plug after all others and once its battery is fixed', () => {
