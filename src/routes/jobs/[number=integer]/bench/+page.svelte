@@ -208,8 +208,8 @@
             <kbd>Enter</kbd>
           </button>
           {#if isTest}
-            <button type="button" class="button min-h-18 text-lg" onclick={() => (dialog = 'fail')}>Fails <kbd>F</kbd></button>
-            <button type="button" class="button min-h-18 text-lg whitespace-nowrap" onclick={() => record({ type: 'tested', step: step!.id, outcome: 'not-applicable' })}>Not here <kbd>X</kbd></button>
+            <button type="button" class="button min-h-18 px-3 text-lg" onclick={() => (dialog = 'fail')}>Fails <kbd>F</kbd></button>
+            <button type="button" class="button min-h-18 px-3 text-lg whitespace-nowrap" onclick={() => record({ type: 'tested', step: step!.id, outcome: 'not-applicable' })}>Not here <kbd>X</kbd></button>
           {:else}
             <button type="button" class="button min-h-18 text-lg" onclick={() => (dialog = 'not-so')}>Not so <kbd>N</kbd></button>
           {/if}
