@@ -1,36 +1,15 @@
-import { readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
-import { readMachineFile } from '../src/core/formats';
-import { plan, type Goal, type Plan } from '../src/core/plan';
 import { norrvikFathom14 } from './authoring/norrvik-fathom-14';
+import { demoMachine, holdsForAll } from './testing/facts';
 
-const text = readFileSync(fileURLToPath(new URL('machines/norrvik-fathom-14.json', import.meta.url)), 'utf8');
-const file = readMachineFile(text);
-if (!file.ok) throw new Error(JSON.stringify(file.faults));
-const planFor = (...parts: string[]) => plan(file.access, parts.map((part): Goal => ({ do: 'replace', part })));
-const at = (p: Plan, id: string) => {
-  const i = p.steps.findIndex((s) => s.id === id);
-  expect(i, `${id} is in the plan`).toBeGreaterThanOrEqual(0);
-  return i;
-};
-const inOrder = (p: Plan, ...ids: string[]) => {
-  const places = ids.map((id) => at(p, id));
-  expect(places, ids.join(' < ')).toEqual([...places].sort((a, b) => a - b));
-};
+const m = demoMachine('norrvik-fathom-14');
+const all = holdsForAll('norrvik-fathom-14', norrvikFathom14());
+const planFor = m.replace;
+const { inOrder, place: at } = m;
 
-it('the shipped file is what its builder writes', () => {
-  expect(JSON.parse(text)).toEqual(JSON.parse(JSON.stringify(norrvikFathom14())));
-});
-
-it('is a complete machine: parts, screws in their places, cables with a path', () => {
-  const { machine } = file;
-  expect(machine.parts.length).toBeGreaterThanOrEqual(40);
-  const screws = machine.joints.filter((j) => j.kind === 'screws');
-  expect(screws.reduce((sum, j) => sum + j.count, 0)).toBeGreaterThan(60);
-  for (const part of machine.parts.filter((p) => ['cable', 'flat-cable', 'antenna'].includes(p.kind))) expect(machine.cables.some((c) => c.part === part.id), part.id).toBe(true);
-  for (const zone of machine.zones) expect(machine.parts.some((p) => p.shapes.some((s) => s.zone === zone.id)), zone.id).toBe(true);
-});
+it('the shipped file is what its builder writes', all.asBuilt);
+it('is a complete machine: parts, screws in their places, cables with a path', all.complete);
+it('every single goal is planned both ways, proved least, and works step by step', all.planned);
 
 describe('what a technician would say of it', () => {
   it('the cover is captive, opens hinge side first and hooks at the front', () => {
@@ -74,4 +53,20 @@ describe('what a technician would say of it', () => {
     expect(p.steps[at(p, 'up/joint:heat-sink-screws')]!.detail).toMatch(/printed order/);
     expect(p.inHand.consumables[0]!.amount).toMatch(/43 mm³/);
   });
+});
+
+describe('orders that no plan may have', () => {
+  const p = planFor('board', 'touchpad');
+  it.each([
+    ['down/joint:cover-clips', 'down/move:bottom-cover/lift'],
+    ['down/joint:battery-plug', 'down/move:battery/lift'],
+    ['down/move:ssd-shield/lift', 'down/joint:ssd-screw'],
+    ['down/move:keyboard/fold', 'down/joint:keyboard-plug'],
+    ['down/move:sim-tray/draw', 'down/move:board/tilt'],
+    ['down/joint:dc-tape', 'down/joint:dc-plug'],
+    ['up/move:board/tilt', 'up/joint:board-screws'],
+    ['up/joint:keyboard-plug', 'up/move:keyboard/fold'],
+    ['up/joint:touchpad-plug', 'up/move:battery/lift'],
+    ['up/joint:battery-plug', 'up/move:bottom-cover/lift']
+  ])('%s only then %s', (first, second) => m.forbids(p, first, second));
 });

@@ -28,22 +28,28 @@ export async function seed(db: Queryable, { people, password }: DemoPeople): Pro
 
   const folder = fileURLToPath(new URL('machines/', import.meta.url));
   const files = new Map<string, number>();
-  for (const name of readdirSync(folder).filter((n) => n.endsWith('.json'))) {
+  const named = (within: string) => readdirSync(`${folder}${within}`).flatMap((n) => (n.endsWith('.json') ? [`${within}${n}`] : []));
+  // What was built first comes first, so that the newest file of a machine is the one in use.
+  for (const name of [...named('earlier/'), ...named('')]) {
     const imported = await importMachine(db, readFileSync(`${folder}${name}`, 'utf8'), ines);
     if (!imported.ok) throw new Error(`${name}: ${imported.faults[0]!.place} ${imported.faults[0]!.message}`);
     files.set(imported.row.machineId, imported.row.fileId);
   }
-  const fathom = files.get('norrvik-fathom-14')!;
-  const { machine } = (await machineDocument(db, fathom))!;
   const due = (days: number) => new Date(Date.now() + days * 1440 * MINUTE).toISOString().slice(0, 10);
-  const job = (customer: string, serial: string, complaint: string, goals: Goal[], dueOn: string | null) =>
-    addJob(db, { fileId: fathom, customer, serial, complaint, goals, work: jobPhrase(modelOf(machine), goals), dueOn }, ines);
+  const job = async (customer: string, serial: string, complaint: string, goals: Goal[], dueOn: string | null, on = 'norrvik-fathom-14') => {
+    const fileId = files.get(on)!;
+    const { machine } = (await machineDocument(db, fileId))!;
+    return addJob(db, { fileId, customer, serial, complaint, goals, work: jobPhrase(modelOf(machine), goals), dueOn }, ines);
+  };
 
   const done = await job('MS Terna, bridge', 'NF14-00217', 'Fan rattles from cold; stops after a minute.', replace('fan'), due(-1));
   const half = await job('MS Terna, purser', 'NF14-00231', 'Two dead keys after coffee; battery holds 40 minutes.', replace('battery', 'keyboard'), due(0));
   await job('MS Sule, engine room', 'NF14-00188', 'Will not start, no light with two adapters.', replace('board'), due(2));
   await job('Depot spare 3', 'NF14-00302', 'Larger drive for chart data.', replace('ssd'), due(5));
   await job('MS Alke, catering', 'NF14-00254', 'Runs hot and loud; full service.', replace('fan', 'ssd', 'battery'), null);
+  await job('MS Terna, chart room', 'LG13-00043', 'Battery swollen at the last survey? Touchpad clicks on its own.', replace('battery'), due(1), 'lindquay-gannet-13');
+  await job('MS Sule, mess', 'NB15-00112', 'Hot and slow; lamp flickers.', replace('panel', 'fan'), due(6), 'norrvik-ballast-15');
+  await job('MS Alke, bridge wing', 'LS11-00021', 'Dead after spray came over the rail.', replace('board'), due(4), 'lindquay-slip-11');
 
   await work(db, done, tam, Infinity, Date.now() - 26 * 60 * MINUTE);
   await work(db, half, tam, 12, Date.now() - 25 * MINUTE);

@@ -61,7 +61,7 @@ export function inputs(m: MachineBuilder) {
   m.part('keyboard-cable', 'Keyboard cable', 'flat-cable', 'keyboard', { care: ['fragile'] });
   m.part('backlight-cable', 'Keyboard light cable', 'flat-cable', 'keyboard', { care: ['fragile'] });
   m.screws('keyboard-screws', 'Keyboard screws', 'keyboard', 'case', U, 8.8, [[110, 127], [212, 127]], pan(2, 5, 3.8, metal(2, 3.4), 0.2), { note: 'Marked with a key beside the hole.' });
-  m.clips('keyboard-clips', 'Keyboard edge catches', 'keyboard', 'case', T, 1, [[30, 144], [161, 144], [292, 144]], 'the far left corner', { seconds: 15, closeSeconds: 12, hooked: ['the near edge'] });
+  m.clips('keyboard-clips', 'Keyboard edge catches', 'keyboard', 'case', T, 1, [[30, 144], [161, 144], [292, 144]], 'the far left corner', { startAt: [30, 144], seconds: 15, closeSeconds: 12, hooked: ['the near edge'] });
   const main = above([150, 100]);
   const light = above([124, 102]);
   m.plug('keyboard-plug', 'Keyboard plug', 'keyboard-cable', 'board', T, 6, main, 'flip-lock-back', 'signal', { reachedRaised: 'keyboard', functions: ['keyboard'] });

@@ -26,6 +26,7 @@ export function outside(m: MachineBuilder) {
   const cover: PointIn[] = [[12, 20], [112, 18], [210, 18], [310, 20], [12, 124], [310, 124], [92, 213], [232, 213]];
   m.screws('cover-screws', 'Bottom cover screws', 'bottom-cover', 'case', U, 0.2, cover, { ...pan(2.5, 6, 5, metal(1.4, 5), 0.3), head: 'flat-broad', captive: true, substitutes: ['PH1'] });
   m.clips('cover-clips', 'Bottom cover clips', 'bottom-cover', 'case', U, 1, [[1, 200], [1, 8], [161, 1], [321, 8], [321, 200]], 'the hinge side, left of the middle', {
+    startAt: [110, 3.2],
     direction: 'up and towards you',
     hooked: ['the front edge'],
     clearMm: 0.5

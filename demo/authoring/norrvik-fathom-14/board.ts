@@ -33,7 +33,7 @@ export function slots(m: MachineBuilder) {
     at: [U, rect(183, 24, 74, 66, 1.5), [2.2, 2.8]],
     moves: [{ id: 'lift', kind: 'lift', zone: U, seconds: 6, returnSeconds: 8 }]
   });
-  m.clips('memory-shield-clips', 'Memory shield catches', 'memory-shield', 'board', U, 2.5, [[183.5, 40], [183.5, 76]], 'the near left corner', { seconds: 10, closeSeconds: 8 });
+  m.clips('memory-shield-clips', 'Memory shield catches', 'memory-shield', 'board', U, 2.5, [[183.5, 40], [183.5, 76]], 'the near left corner', { startAt: [183.5, 76], seconds: 10, closeSeconds: 8 });
   for (const [id, name, y, socket] of [['memory-a', 'Memory module A', 26, 52], ['memory-b', 'Memory module B', 59, 63]] as const) {
     m.part(id, name, 'memory', 'board', {
       numbers: [{ number: id === 'memory-a' ? 'NF14-5108' : 'NF14-5116' }],

@@ -9,10 +9,4 @@ export const F = 'display-front';
 /** The same place seen from above. */
 export const above = ([x, y]: PointIn): PointIn => [W - x, y];
 
-/** A blind hole with a brass insert: what is clamped above the thread, and the thread's usable depth, mm. */
-export const metal = (clampedMm: number, depthMm: number, behind?: string) => ({ clampedMm, depthMm, material: 'brass-insert' as const, ...(behind ? { behind } : {}) });
-/** A pan-head screw under PH0, in mm and N·m. */
-export const pan = (threadMm: number, lengthMm: number, headDiameterMm: number, hole: ReturnType<typeof metal>, torqueNm: number) => ({
-  threadMm, pitchMm: threadMm === 2.5 ? 0.45 : threadMm === 2 ? 0.4 : 0.35, lengthMm, measured: 'under-head' as const, head: 'pan' as const,
-  headDiameterMm, headHeightMm: 0.9, drive: 'PH0' as const, torqueNm, hole
-});
+export { metal, pan } from '../screws';

@@ -41,7 +41,7 @@ export function display(m: MachineBuilder) {
     m.adhesive(`bezel-cap-${side}-film`, `${side === 'left' ? 'Left' : 'Right'} bezel cap film`, `bezel-cap-${side}`, 'bezel', F, 0, [[x, 200]], 'film', 'Lift with a plastic pick at the edge', { singleUse: false, seconds: 8 });
   }
   m.screws('bezel-screws', 'Bezel screws', 'bezel', 'display', F, 0.6, [[10, 200], [312, 200]], pan(2, 3.5, 4, metal(1, 3), 0.15));
-  m.clips('bezel-clips', 'Bezel clips', 'bezel', 'display', F, 0.8, [[5, 190], [5, 5], [317, 5], [317, 190]], 'the upper edge, beside the camera', { clearMm: 0.5 });
+  m.clips('bezel-clips', 'Bezel clips', 'bezel', 'display', F, 0.8, [[5, 190], [5, 5], [317, 5], [317, 190]], 'the upper edge, beside the camera', { startAt: [140, 5], clearMm: 0.5 });
   m.part('panel', 'Display panel', 'panel', 'display', {
     numbers: [{ number: 'NF14-9200' }],
     functions: ['display'],
