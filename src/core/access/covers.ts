@@ -1,5 +1,6 @@
-import type { Joint, Model, Move, Part, Shape } from '../machine';
-import { areaOf, contains, discMeets, discWithin, overlap, passing, within, type Area } from './geometry';
+import Flatbush from 'flatbush';
+import type { Joint, Model, Move, Part, Point, Shape } from '../machine';
+import { areaOf, contains, discMeets, discWithin, shared, swept, within, type Area } from './geometry';
 
 /** Room that a tool or fingers need around the place, mm: bench rules of thumb, used where the file gives none. */
 const CLEAR_MM: Record<Joint['kind'], number> = {
@@ -13,6 +14,25 @@ const CLEAR_MM: Record<Joint['kind'], number> = {
   hook: 2
 };
 
+/** Where and by how much something lies in the way: the answer to "why?", with its figures. */
+export interface Evidence {
+  zone: string;
+  /** A place that both share, mm in the zone's frame. */
+  at: Point;
+  /** How deep the part in the way begins, and what it covers, mm below the face. */
+  coverMm: number;
+  depthMm: number;
+  /** Room that the tool or the fingers need around the place, mm; absent for a way out. */
+  clearMm?: number;
+  /** How far the covered part has to move along the face, mm; 0 straight out; absent for a joint. */
+  travelMm?: number;
+}
+
+export interface Cover {
+  part: Part;
+  evidence: Evidence;
+}
+
 interface Layer {
   part: Part;
   shape: Shape;
@@ -20,86 +40,122 @@ interface Layer {
   openings: Area[];
 }
 
+/** The shapes of one zone, with an index of their boxes. */
+interface Sheet {
+  layers: Layer[];
+  index: Flatbush;
+}
+
 /** What lies over what, zone by zone. */
 export class Drawing {
-  private readonly layers = new Map<string, Layer[]>();
+  private readonly sheets = new Map<string, Sheet>();
+  private readonly own = new Map<string, Layer[]>();
   private readonly exempt = new Set<string>();
+  private readonly held: { joint: Joint; cable: string }[];
 
   constructor(private readonly model: Model) {
+    const zones = new Map<string, Layer[]>();
     for (const part of model.machine.parts) {
       for (const shape of part.shapes) {
-        const list = this.layers.get(shape.zone) ?? [];
-        list.push({ part, shape, area: areaOf(shape.outline), openings: shape.openings.map(areaOf) });
-        this.layers.set(shape.zone, list);
+        const layer = { part, shape, area: areaOf(shape.outline), openings: shape.openings.map(areaOf) };
+        zones.set(shape.zone, [...(zones.get(shape.zone) ?? []), layer]);
+        const key = `${part.id} ${shape.zone}`;
+        this.own.set(key, [...(this.own.get(key) ?? []), layer]);
       }
+    }
+    for (const [zone, layers] of zones) {
+      const index = new Flatbush(layers.length);
+      for (const { area: { box } } of layers) index.add(box.minX, box.minY, box.maxX, box.maxY);
+      index.finish();
+      this.sheets.set(zone, { layers, index });
     }
     for (const relation of model.machine.relations) {
       if (relation.kind !== 'exempt') continue;
       const { action } = relation;
       this.exempt.add(`${relation.cover} ${'joint' in action ? action.joint : `${action.part}/${action.move}`}`);
     }
+    this.held = model.machine.cables.flatMap((cable) =>
+      model.jointsOf(cable.part).filter((j) => j.kind === 'dressing' || j.kind === 'tape').map((joint) => ({ joint, cable: cable.part }))
+    );
   }
 
   /**
    * Parts whose shape lies nearer to the hand than the joint and meets the disc its tool needs at any of its places.
    * The two parts that the joint holds together are never in its way.
    */
-  coversOfJoint(joint: Joint): Part[] {
-    const radius = joint.clearMm ?? CLEAR_MM[joint.kind];
-    const covers = (layer: Layer) =>
-      layer.shape.depth[0] < joint.depth &&
-      joint.at.some((p) => discMeets(layer.area, p, radius) && !layer.openings.some((o) => discWithin(o, p, radius)));
-    return this.inTheWay(joint.zone, covers, joint.id).filter((p) => p.id !== joint.a && p.id !== joint.b && p.id !== joint.reachedRaised);
+  coversOfJoint(joint: Joint): Cover[] {
+    const clearMm = joint.clearMm ?? CLEAR_MM[joint.kind];
+    const found = new Map<string, Cover>();
+    // What rides on the part that is raised is raised with it.
+    const raised = joint.reachedRaised === undefined ? new Set<string>() : this.model.riders(joint.reachedRaised);
+    for (const at of joint.at) {
+      for (const layer of this.near(joint.zone, at[0] - clearMm, at[1] - clearMm, at[0] + clearMm, at[1] + clearMm)) {
+        const { part, shape } = layer;
+        if (found.has(part.id) || part.id === joint.a || part.id === joint.b || raised.has(part.id) || this.exempt.has(`${part.id} ${joint.id}`)) continue;
+        if (shape.depth[0] >= joint.depth || !discMeets(layer.area, at, clearMm) || layer.openings.some((o) => discWithin(o, at, clearMm))) continue;
+        found.set(part.id, { part, evidence: { zone: joint.zone, at, coverMm: shape.depth[0], depthMm: joint.depth, clearMm } });
+      }
+    }
+    return [...found.values()];
   }
 
   /**
    * Parts that lie nearer to the hand over the way out of this move. What rides on the part leaves with it,
    * and what carries the part is drawn around it, not over it: neither is in the way.
    */
-  coversOfExit(part: Part, move: Move): Part[] {
-    const own = (this.layers.get(move.zone) ?? []).filter((l) => l.part.id === part.id);
+  coversOfExit(part: Part, move: Move): Cover[] {
     const riders = this.model.riders(part.id);
     const carriers = this.model.carriers(part.id);
-    return this.inTheWay(move.zone, (layer) => own.some((o) => blocks(layer, o, move)), `${part.id}/${move.id}`).filter(
-      (p) => !riders.has(p.id) && !carriers.includes(p.id)
-    );
+    const travelMm = move.directionDeg === undefined ? 0 : (move.travelMm ?? 0);
+    const angle = ((move.directionDeg ?? 0) * Math.PI) / 180;
+    const found = new Map<string, Cover>();
+    for (const own of this.layersOf(part.id, move.zone)) {
+      for (const place of swept(own.area, Math.cos(angle) * travelMm, Math.sin(angle) * travelMm)) {
+        for (const layer of this.near(move.zone, place.box.minX, place.box.minY, place.box.maxX, place.box.maxY)) {
+          const { id } = layer.part;
+          if (found.has(id) || riders.has(id) || carriers.includes(id) || this.exempt.has(`${id} ${part.id}/${move.id}`)) continue;
+          if (layer.shape.depth[0] >= own.shape.depth[0]) continue;
+          const at = shared(layer.area, place);
+          if (!at || layer.openings.some((opening) => within(opening, place))) continue;
+          found.set(id, { part: layer.part, evidence: { zone: move.zone, at, coverMm: layer.shape.depth[0], depthMm: own.shape.depth[0], travelMm } });
+        }
+      }
+    }
+    return [...found.values()];
   }
 
   /** Parts of this zone that lie over the part: what has to go to look at it. */
-  coversOfSight(part: Part): Part[] {
+  coversOfSight(part: Part): Cover[] {
     const own = part.shapes[0];
     if (!own) return [];
-    const look: Move = { id: 'look', kind: 'lift', zone: own.zone, seconds: 0, leaves: [], clears: false };
-    return this.coversOfExit(part, look);
+    return this.coversOfExit(part, { id: 'look', kind: 'lift', zone: own.zone, seconds: 0, leaves: [], clears: false });
   }
 
   /**
    * Places where a cable that runs over the part is held down: it cannot be drawn aside before they are undone.
    * A cable that lies free is simply held aside, and one that rides on the part leaves with it.
    */
-  heldOver(part: Part, zone: string): Joint[] {
+  heldOver(part: Part, zone: string): { joint: Joint; evidence: Evidence }[] {
     const riders = this.model.riders(part.id);
-    const own = (this.layers.get(zone) ?? []).filter((l) => l.part.id === part.id);
-    return this.model.machine.cables
-      .filter((cable) => !riders.has(cable.part))
-      .flatMap((cable) => this.model.jointsOf(cable.part))
-      .filter((j) => (j.kind === 'dressing' || j.kind === 'tape') && j.zone === zone)
-      .filter((j) => own.some((o) => j.depth < o.shape.depth[0] && j.at.some((p) => contains(o.area, p))));
+    const own = this.layersOf(part.id, zone);
+    return this.held.flatMap(({ joint, cable }) => {
+      // What is held to the part itself goes with it.
+      if (riders.has(cable) || joint.zone !== zone || riders.has(joint.a) || riders.has(joint.b)) return [];
+      for (const { shape, area } of own) {
+        const at = joint.depth < shape.depth[0] ? joint.at.find((p) => contains(area, p)) : undefined;
+        if (at) return [{ joint, evidence: { zone, at, coverMm: joint.depth, depthMm: shape.depth[0], travelMm: 0 } }];
+      }
+      return [];
+    });
   }
 
-  private inTheWay(zone: string, test: (layer: Layer) => boolean, of: string): Part[] {
-    const found = new Set<Part>();
-    for (const layer of this.layers.get(zone) ?? []) {
-      if (!this.exempt.has(`${layer.part.id} ${of}`) && !found.has(layer.part) && test(layer)) found.add(layer.part);
-    }
-    return [...found];
+  private layersOf(part: string, zone: string): readonly Layer[] {
+    return this.own.get(`${part} ${zone}`) ?? [];
   }
-}
 
-function blocks(layer: Layer, own: Layer, move: Move): boolean {
-  if (layer.shape.depth[0] >= own.shape.depth[0]) return false;
-  const travel = move.directionDeg === undefined ? 0 : (move.travelMm ?? 0);
-  const angle = ((move.directionDeg ?? 0) * Math.PI) / 180;
-  const places = passing(own.area, Math.cos(angle) * travel, Math.sin(angle) * travel);
-  return places.some((place) => overlap(layer.area, place) && !layer.openings.some((opening) => within(opening, place)));
+  /** Shapes whose box meets this one, in the order of the file. */
+  private near(zone: string, minX: number, minY: number, maxX: number, maxY: number): Layer[] {
+    const sheet = this.sheets.get(zone);
+    return sheet ? sheet.index.search(minX, minY, maxX, maxY).sort((a, b) => a - b).map((i) => sheet.layers[i]!) : [];
+  }
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { areaOf, contains, discMeets, discWithin, edgeDistance, overlap, passing, within } from './geometry';
+import { areaOf, contains, discMeets, discWithin, edgeDistance, overlap, shared, swept, within } from './geometry';
 
 const box = (x: number, y: number, w: number, h: number) => areaOf({ form: 'rect', x, y, width: w, height: h });
 
@@ -48,11 +48,51 @@ describe('outlines against outlines', () => {
   });
 });
 
-it('a sweep leaves no gap that a part could hide in', () => {
-  const places = passing(box(0, 0, 4, 4), 30, 0);
-  expect(places[0]!.box.minX).toBe(0);
-  expect(places.at(-1)!.box.maxX).toBeCloseTo(34);
-  for (let i = 1; i < places.length; i++) expect(places[i]!.box.minX - places[i - 1]!.box.minX).toBeLessThanOrEqual(2);
+it('a sweep covers all that lies on the way, and nothing beside it', () => {
+  const places = swept(box(0, 0, 4, 4), 30, 0);
+  const at = fc.double({ min: -5, max: 40, noNaN: true });
+  fc.assert(
+    fc.property(at, at, (x, y) => {
+      const inside = x > 0.01 && x < 33.99 && y > 0.01 && y < 3.99;
+      const outside = x < -0.01 || x > 34.01 || y < -0.01 || y > 4.01;
+      const hit = places.some((p) => contains(p, [x, y]));
+      if (inside) expect(hit).toBe(true);
+      if (outside) expect(hit).toBe(false);
+    })
+  );
+  // A sliver that would lie between two snapshots of the moving part is met all the same.
+  expect(places.some((p) => overlap(p, box(15, 1, 0.3, 2)))).toBe(true);
+  expect(swept(box(0, 0, 4, 4), 0, 0)).toHaveLength(1);
+});
+
+it('many corners are answered by their index as by looking at each', () => {
+  const point = fc.tuple(fc.double({ min: -30, max: 30, noNaN: true }), fc.double({ min: -30, max: 30, noNaN: true }));
+  const star = (n: number, wobble: number) => ({ form: 'polygon' as const, points: Array.from({ length: n }, (_, i): [number, number] => {
+    const r = 15 + wobble * Math.sin(i * 2.3);
+    return [r * Math.cos((i / n) * 2 * Math.PI), r * Math.sin((i / n) * 2 * Math.PI)];
+  }) });
+  fc.assert(
+    fc.property(fc.integer({ min: 50, max: 400 }), fc.double({ min: 0, max: 14, noNaN: true }), point, fc.double({ min: 0.2, max: 10, noNaN: true }), (n, wobble, p, r) => {
+      const indexed = areaOf(star(n, wobble));
+      const plain = { points: indexed.points, box: indexed.box };
+      expect(indexed.edges).toBeDefined();
+      expect(contains(indexed, p)).toBe(contains(plain, p));
+      expect(discMeets(indexed, p, r)).toBe(discMeets(plain, p, r));
+      expect(discWithin(indexed, p, r)).toBe(discWithin(plain, p, r));
+      expect(overlap(indexed, box(p[0], p[1], r, r))).toBe(overlap(plain, box(p[0], p[1], r, r)));
+      expect(overlap(box(p[0], p[1], r, r), indexed)).toBe(overlap(box(p[0], p[1], r, r), plain));
+    })
+  );
+});
+
+it('where two areas overlap a shared place is given', () => {
+  const area = box(0, 0, 10, 10);
+  for (const other of [box(5, 5, 20, 20), box(-5, 4, 30, 2), box(2, 2, 3, 3), box(-5, -5, 30, 30)]) {
+    const at = shared(area, other)!;
+    const near = (a: typeof area) => contains(a, at) || edgeDistance(a, at) < 0.01;
+    expect(near(area) && near(other)).toBe(true);
+  }
+  expect(shared(area, box(10, 0, 5, 5))).toBeUndefined();
 });
 
 it('circles are flattened to within a tenth of a millimetre', () => {

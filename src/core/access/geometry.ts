@@ -1,34 +1,58 @@
+import Flatbush from 'flatbush';
 import { boxOf, flatten, type Box, type Outline, type Point } from '../machine';
 
-/** An outline ready for questions: its flattened points and their box. */
+/** An outline ready for questions: its flattened points and their box; large ones have an index of their edges. */
 export interface Area {
-  points: Point[];
+  points: readonly Point[];
   box: Box;
+  edges?: Flatbush;
 }
+
+/** From this many corners on an index of the edges is quicker than looking at each. */
+const INDEXED_CORNERS = 48;
+/** Drawings are made to about a tenth of a millimetre: a smaller overlap is two parts side by side. */
+const EPSILON = 0.1;
 
 export function areaOf(outline: Outline): Area {
-  const points = flatten(outline);
-  return { points, box: boxOf(points) };
+  return areaFrom(flatten(outline));
 }
 
+function areaFrom(points: readonly Point[]): Area {
+  const box = boxOf(points);
+  if (points.length < INDEXED_CORNERS) return { points, box };
+  const edges = new Flatbush(points.length);
+  points.forEach((p, i) => {
+    const q = points[i === 0 ? points.length - 1 : i - 1]!;
+    edges.add(Math.min(p[0], q[0]), Math.min(p[1], q[1]), Math.max(p[0], q[0]), Math.max(p[1], q[1]));
+  });
+  edges.finish();
+  return { points, box, edges };
+}
+
+/** Indices of the edges whose boxes meet this one; edge i runs from the corner before to corner i. */
+function edgesIn(area: Area, minX: number, minY: number, maxX: number, maxY: number): Iterable<number> {
+  return area.edges ? area.edges.search(minX, minY, maxX, maxY) : area.points.keys();
+}
+
+const ends = ({ points }: Area, i: number): [Point, Point] => [points[i === 0 ? points.length - 1 : i - 1]!, points[i]!];
+
 /** Even-odd rule, so that self-crossing outlines still have an inside. */
-export function contains({ points, box }: Area, [x, y]: Point): boolean {
+export function contains(area: Area, [x, y]: Point): boolean {
+  const { box } = area;
   if (x < box.minX || x > box.maxX || y < box.minY || y > box.maxY) return false;
   let inside = false;
-  for (let i = 0, j = points.length - 1; i < points.length; j = i++) {
-    const [xi, yi] = points[i]!;
-    const [xj, yj] = points[j]!;
+  for (const i of edgesIn(area, x, y, box.maxX, y)) {
+    const [[xj, yj], [xi, yi]] = ends(area, i);
     if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) inside = !inside;
   }
   return inside;
 }
 
-/** Distance from a point to the outline's edge, mm. */
-export function edgeDistance({ points }: Area, p: Point): number {
+/** Distance from a point to the outline's edge, mm; looked for no farther than `within`. */
+export function edgeDistance(area: Area, p: Point, within = Infinity): number {
+  const far = Math.min(within, 1e6);
   let nearest = Infinity;
-  for (let i = 0, j = points.length - 1; i < points.length; j = i++) {
-    nearest = Math.min(nearest, segmentDistance(p, points[j]!, points[i]!));
-  }
+  for (const i of edgesIn(area, p[0] - far, p[1] - far, p[0] + far, p[1] + far)) nearest = Math.min(nearest, segmentDistance(p, ...ends(area, i)));
   return nearest;
 }
 
@@ -45,42 +69,51 @@ export function discMeets(area: Area, centre: Point, radius: number): boolean {
   const { box } = area;
   if (centre[0] + radius <= box.minX || centre[0] - radius >= box.maxX) return false;
   if (centre[1] + radius <= box.minY || centre[1] - radius >= box.maxY) return false;
-  return contains(area, centre) || edgeDistance(area, centre) < radius - EPSILON;
+  return contains(area, centre) || edgeDistance(area, centre, radius) < radius - EPSILON;
 }
 
 /** Whether the whole disc lies within the area. */
 export function discWithin(area: Area, centre: Point, radius: number): boolean {
-  return contains(area, centre) && edgeDistance(area, centre) >= radius - EPSILON;
+  return contains(area, centre) && edgeDistance(area, centre, radius) >= radius - EPSILON;
 }
 
-/** Drawings are made to about a tenth of a millimetre: a smaller overlap is two parts side by side. */
-const EPSILON = 0.1;
+/**
+ * A point that two areas share, or undefined; touching or overlapping by less than the drawing's accuracy does not count.
+ * The point lies inside both, but for two edges that cross, where it is their crossing.
+ */
+export function shared(a: Area, b: Area): Point | undefined {
+  if (a.box.maxX <= b.box.minX + EPSILON || b.box.maxX <= a.box.minX + EPSILON) return undefined;
+  if (a.box.maxY <= b.box.minY + EPSILON || b.box.maxY <= a.box.minY + EPSILON) return undefined;
+  return deepInside(a, b) ?? deepInside(b, a) ?? crossing(a, b);
+}
 
-/** Whether two areas share inside; touching or overlapping by less than the drawing's accuracy does not count. */
 export function overlap(a: Area, b: Area): boolean {
-  if (a.box.maxX <= b.box.minX + EPSILON || b.box.maxX <= a.box.minX + EPSILON) return false;
-  if (a.box.maxY <= b.box.minY + EPSILON || b.box.maxY <= a.box.minY + EPSILON) return false;
-  return deepInside(a, b) || deepInside(b, a) || crossing(a, b);
+  return shared(a, b) !== undefined;
 }
 
-/** Whether every corner of `inner` lies within `outer`. */
+/** Whether all of `inner` lies within `outer`. */
 export function within(outer: Area, inner: Area): boolean {
-  return inner.points.every((p) => contains(outer, p) || edgeDistance(outer, p) <= EPSILON) && !crossing(outer, inner);
+  return inner.points.every((p) => contains(outer, p) || edgeDistance(outer, p, EPSILON) <= EPSILON) && crossing(outer, inner) === undefined;
 }
 
-function deepInside(outer: Area, inner: Area): boolean {
+function deepInside(outer: Area, inner: Area): Point | undefined {
+  const isDeep = (p: Point) => contains(outer, p) && edgeDistance(outer, p, EPSILON) > EPSILON;
   const middle: Point = [(inner.box.minX + inner.box.maxX) / 2, (inner.box.minY + inner.box.maxY) / 2];
-  if (contains(inner, middle) && contains(outer, middle) && edgeDistance(outer, middle) > EPSILON) return true;
-  return inner.points.some((p) => contains(outer, p) && edgeDistance(outer, p) > EPSILON);
+  if (contains(inner, middle) && isDeep(middle)) return middle;
+  return inner.points.find(isDeep);
 }
 
-function crossing(a: Area, b: Area): boolean {
-  for (let i = 0, j = a.points.length - 1; i < a.points.length; j = i++) {
-    for (let k = 0, l = b.points.length - 1; k < b.points.length; l = k++) {
-      if (segmentsCross(a.points[j]!, a.points[i]!, b.points[l]!, b.points[k]!)) return true;
+function crossing(a: Area, b: Area): Point | undefined {
+  const [few, many] = a.points.length <= b.points.length ? [a, b] : [b, a];
+  for (let i = 0; i < few.points.length; i++) {
+    const [p, q] = ends(few, i);
+    const box = boxOf([p, q]);
+    for (const k of edgesIn(many, box.minX, box.minY, box.maxX, box.maxY)) {
+      const [r, s] = ends(many, k);
+      if (segmentsCross(p, q, r, s)) return meeting(p, q, r, s);
     }
   }
-  return false;
+  return undefined;
 }
 
 /** Proper crossing, by more than the drawing's accuracy on both sides. */
@@ -92,20 +125,26 @@ function segmentsCross(p: Point, q: Point, r: Point, s: Point): boolean {
   return ((d1 > EPSILON && d2 < -EPSILON) || (d1 < -EPSILON && d2 > EPSILON)) && ((d3 > EPSILON && d4 < -EPSILON) || (d3 < -EPSILON && d4 > EPSILON));
 }
 
+function meeting(p: Point, q: Point, r: Point, s: Point): Point {
+  const before = side(r, s, p);
+  const t = before / (before - side(r, s, q));
+  return [p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t];
+}
+
 /** Distance of c from the line a-b, mm, signed. */
 function side(a: Point, b: Point, c: Point): number {
   const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
   return ((b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])) / length;
 }
 
-/** The places an outline passes when shifted by (dx, dy): close enough together that nothing slips between. */
-export function passing(area: Area, dx: number, dy: number): Area[] {
-  const n = Math.max(1, Math.ceil(Math.hypot(dx, dy) / STRIDE_MM));
-  return Array.from({ length: n + 1 }, (_, i) => {
-    const points = area.points.map(([x, y]): Point => [x + (dx * i) / n, y + (dy * i) / n]);
-    return { points, box: boxOf(points) };
+/** All that an outline passes when it is moved by (dx, dy), mm: itself before and after, and the band that each edge sweeps. */
+export function swept(area: Area, dx: number, dy: number): Area[] {
+  if (dx === 0 && dy === 0) return [area];
+  const moved = ([x, y]: Point): Point => [x + dx, y + dy];
+  const bands = area.points.flatMap((_, i) => {
+    const [p, q] = ends(area, i);
+    // An edge along the motion sweeps nothing of its own.
+    return Math.abs(side(p, q, moved(p))) <= EPSILON ? [] : [areaFrom([p, q, moved(q), moved(p)])];
   });
+  return [area, areaFrom(area.points.map(moved)), ...bands];
 }
-
-/** Parts are wider than this, so one cannot lie unseen between two places of a sweep, mm. */
-const STRIDE_MM = 2;

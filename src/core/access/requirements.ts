@@ -1,11 +1,11 @@
 import { removes, type Joint, type Model, type Part } from '../machine';
 import { actionsOf, moveId, openId, refId, type Action, type ActionId } from './actions';
-import { Drawing } from './covers';
+import { Drawing, type Evidence } from './covers';
 
 /** Why an action needs another: said by the drawing, by what holds what, or by the file's own words. */
 export type Cause =
   | { kind: 'holds'; joint: string; part: string }
-  | { kind: 'covers'; part: string; what: string }
+  | { kind: 'covers'; part: string; what: string; evidence: Evidence }
   | { kind: 'raised'; part: string; joint: string }
   | { kind: 'loose-cable'; cable: string; part: string }
   | { kind: 'relation'; reason: string; leg: 'down' | 'both' }
@@ -69,14 +69,16 @@ function joint(model: Model, drawing: Drawing, j: Joint, need: Need): void {
   if (comesFreeLast(j)) {
     for (const fixing of fixingsOf(model, j)) need({ kind: 'holds', joint: fixing.id, part: j.a }, `fixed ${fixing.id}`, [[openId(fixing.id)]]);
   }
-  for (const cover of drawing.coversOfJoint(j)) {
-    need({ kind: 'covers', part: cover.id, what: j.id }, `cover ${cover.id}`, waysToClear(model, cover, [j.a, j.b]));
+  // Contacts that part as something slides out of its bay need no hand on them.
+  if (j.kind === 'connector' && j.family === 'blade') return;
+  for (const { part: cover, evidence } of drawing.coversOfJoint(j)) {
+    need({ kind: 'covers', part: cover.id, what: j.id, evidence }, `cover ${cover.id}`, waysToClear(model, cover, [j.a, j.b]));
   }
 }
 
 /** Joints that open by moving the part itself: a card rises out of its slot, clips and glue let go as it is drawn. */
 function comesFreeLast(j: Joint): boolean {
-  return ['clips', 'adhesive', 'hook'].includes(j.kind) || (j.kind === 'connector' && ['edge-card', 'memory-socket', 'tray'].includes(j.family));
+  return ['clips', 'adhesive', 'hook'].includes(j.kind) || (j.kind === 'connector' && ['edge-card', 'memory-socket', 'tray', 'blade'].includes(j.family));
 }
 
 /** What still holds the part to what stays, and so has to be open before such a joint can give way. */
@@ -100,7 +102,7 @@ function move(model: Model, drawing: Drawing, action: Action & { kind: 'move' },
       const other = riders.has(j.a) ? j.b : j.a;
       if (riders.has(other) || leash.has(j.id)) continue;
       if (model.isLoose(other) || model.isLoose(rider)) loose.add(model.isLoose(other) ? other : rider);
-      else need({ kind: 'holds', joint: j.id, part: part.id }, `holds ${j.id}`, [[openId(j.id)]]);
+      else need({ kind: 'holds', joint: j.id, part: part.id }, `holds ${j.id}`, riders.has(j.a) ? [[openId(j.id)]] : waysApart(model, j));
     }
   }
   for (const cable of loose) {
@@ -116,12 +118,18 @@ function move(model: Model, drawing: Drawing, action: Action & { kind: 'move' },
       need({ kind: 'loose-cable', cable, part: part.id }, `cable ${cable}`, [near.map((j) => openId(j.id)), far.map((j) => openId(j.id))]);
     }
   }
-  for (const held of drawing.heldOver(part, action.move.zone)) {
-    need({ kind: 'covers', part: held.a, what: part.id }, `cable ${held.id}`, [[openId(held.id)]]);
+  for (const { joint: held, evidence } of drawing.heldOver(part, action.move.zone)) {
+    need({ kind: 'covers', part: held.a, what: part.id, evidence }, `cable ${held.id}`, [[openId(held.id)]]);
   }
-  for (const cover of drawing.coversOfExit(part, action.move)) {
-    need({ kind: 'covers', part: cover.id, what: part.id }, `cover ${cover.id}`, waysToClear(model, cover, [part.id]));
+  for (const { part: cover, evidence } of drawing.coversOfExit(part, action.move)) {
+    need({ kind: 'covers', part: cover.id, what: part.id, evidence }, `cover ${cover.id}`, waysToClear(model, cover, [part.id]));
   }
+}
+
+/** What lets go of the part that stays: contacts of a drive or a battery part only as that slides out. */
+function waysApart(model: Model, j: Joint): Alternative[] {
+  const out = j.kind === 'connector' && j.family === 'blade' ? model.part(j.a).moves.filter(removes) : [];
+  return out.length > 0 ? out.map((m) => [openId(j.id), moveId(j.a, m.id)]) : [[openId(j.id)]];
 }
 
 /**

@@ -1,5 +1,5 @@
 export * from './schema';
-export { Joint, Screw, Cable, CablePoint, ConnectorFamily, Drive, Hole } from './joints';
+export { Joint, Screw, Cable, CablePoint, ConnectorFamily, Drive, HeadStyle, Hole } from './joints';
 export type { JointKind, JointOf } from './joints';
 export { Outline, Point } from './shapes';
 export { area, boxOf, distance, flatten, type Box } from './outline';
@@ -8,4 +8,4 @@ export { parseDocument, parseMachine, MACHINE_FILE_MAX_BYTES, type Parsed } from
 export { referenceFaults } from './references';
 export { modelOf, type Model } from './model';
 export { contentHash } from './hash';
-export { Id, line, prose } from './text';
+export { Id, inSentence, line, prose } from './text';

@@ -19,13 +19,16 @@ export const Hole = z.strictObject({
   behind: Id.optional()
 });
 
+export const HeadStyle = z.enum(['pan', 'flat-broad', 'countersunk', 'shoulder', 'cheese', 'standoff']);
+export type HeadStyle = z.infer<typeof HeadStyle>;
+
 export const Screw = z.strictObject({
   threadMm: z.number().min(0.8).max(6),
   pitchMm: z.number().min(0.1).max(1.5),
   /** Under the head, or over all for countersunk heads, as `measured` says; mm. */
   lengthMm: z.number().min(1).max(60),
   measured: z.enum(['under-head', 'over-all']),
-  head: z.enum(['pan', 'flat-broad', 'countersunk', 'shoulder', 'cheese', 'standoff']),
+  head: HeadStyle,
   headDiameterMm: z.number().min(1).max(15),
   headHeightMm: z.number().min(0.2).max(8).optional(),
   drive: Drive,
@@ -54,7 +57,9 @@ export const ConnectorFamily = z.enum([
   'edge-card',
   'memory-socket',
   'processor-lock',
-  'tray'
+  'tray',
+  /** Contacts that part as a battery or a drive slides out of its bay. */
+  'blade'
 ]);
 export type ConnectorFamily = z.infer<typeof ConnectorFamily>;
 
@@ -104,6 +109,8 @@ export const Joint = z.discriminatedUnion('kind', [
     seam: z.array(Point).min(2).max(500),
     /** The side where prying begins. */
     start: line(80),
+    /** The same on the drawing, a place on the seam; mm. */
+    startAt: Point.optional(),
     /** Which way the cover is drawn as it comes free. */
     direction: line(120).optional(),
     /** Edges with hooks: slid out, never pried. */
@@ -119,6 +126,8 @@ export const Joint = z.discriminatedUnion('kind', [
     areaMm2: z.number().gt(0).max(200_000).optional(),
     /** Thickness of film or pad, mm. */
     thicknessMm: z.number().gt(0).max(10).optional(),
+    /** Strips as they lie, each from its pull tab to its far end, mm. */
+    strips: z.array(z.tuple([Point, Point])).min(1).max(50).optional(),
     /** Time before it may be loaded, s. */
     settingSeconds: Seconds.default(0)
   }),

@@ -5,6 +5,8 @@ import type { Outline } from './shapes';
 
 /** Outlines with more corners than this are drawings of something else. */
 const MAX_CORNERS = 20_000;
+/** All outlines of a large notebook have a few thousand corners together. */
+const MAX_CORNERS_IN_ALL = 100_000;
 
 /**
  * Faults that can be told from names and counts alone: unknown references, doubled ids, carriers that go round,
@@ -27,8 +29,10 @@ export function referenceFaults(machine: Machine): Fault[] {
       faults.push(fault([...path, 'move'], `names move "${shown(ref.move)}", which part "${ref.part}" does not have`));
     }
   };
+  let corners = 0;
   const outline = (shape: Outline, path: PropertyKey[]) => {
     const points = flatten(shape);
+    if (corners <= MAX_CORNERS_IN_ALL && (corners += points.length) > MAX_CORNERS_IN_ALL) faults.push(fault(path, `brings the drawing to more than ${MAX_CORNERS_IN_ALL} corners in all`));
     if (points.length > MAX_CORNERS) faults.push(fault(path, `has more than ${MAX_CORNERS} corners`));
     else if (Math.abs(area(points)) < 0.01) faults.push(fault(path, 'encloses no area'));
   };
