@@ -9,8 +9,8 @@ const group = (id: string, over: Record<string, unknown> = {}, hole: Record<stri
   return Joint.parse({ ...base, screw: { ...base.screw, ...over, hole: { ...base.screw.hole, ...hole } } }) as JointOf<'screws'>;
 };
 const verdict = (length: number, hole: Record<string, unknown> = {}, over: Record<string, unknown> = {}) => {
-  const g = group('g', { lengthMm: length, ...over }, hole);
-  return fit(g.screw, g.screw.hole, 2);
+  const made = group('made', { lengthMm: 4 }, hole);
+  return fit(group('g', { lengthMm: length, ...over }).screw, made.screw.hole, made.screw);
 };
 
 describe('fit of a screw in a hole', () => {
@@ -26,9 +26,19 @@ describe('fit of a screw in a hole', () => {
   });
   it('wants twice as much thread in plastic', () => expect(verdict(4, { material: 'plastic', depthMm: 6 }).verdict).toBe('loose'));
   it('goes through an open hole without harm, unless something lies behind it', () => {
-    expect(verdict(6, { through: true }).verdict).toBe('right');
-    expect(verdict(6, { through: true, behind: 'x' }).verdict).toBe('punches-through');
+    expect(verdict(6, { through: true }).verdict).toBe('works');
+    expect(verdict(6, { through: true, behind: 'x' })).toMatchObject({ verdict: 'punches-through', into: 'x' });
   });
+  it('works when another length grips as well, and is right only as the hole was made for', () => {
+    expect(verdict(3.5).verdict).toBe('works');
+    expect(verdict(4, {}, { head: 'cheese' }).verdict).toBe('works');
+  });
+  it('looks at the head on its seat', () => {
+    expect(verdict(4, {}, { headDiameterMm: 5 })).toMatchObject({ verdict: 'loose', head: 'proud' });
+    expect(verdict(4, {}, { headDiameterMm: 2.4 })).toMatchObject({ verdict: 'loose', head: 'pulls-through' });
+    expect(verdict(4, {}, { head: 'countersunk' })).toMatchObject({ verdict: 'loose', head: 'wrong-seat' });
+  });
+  it('another pitch does not hold', () => expect(verdict(4, {}, { pitchMm: 0.25 }).verdict).toBe('loose'));
   it('does not go in when its thread is thicker', () => expect(verdict(4, {}, { threadMm: 2.5 }).verdict).toBe('does-not-fit'));
 });
 

@@ -1,3 +1,9 @@
-export { engagement, fit, type Fit, type Verdict } from './fit';
-export { mixUps, type MixUp, type ScrewGroup } from './mix-ups';
+export { engagement, fit, type Fit, type HoleSpec, type Verdict } from './fit';
+export { fitMatrix, KEEP_APART, mixUps, type MixUp, type ScrewGroup } from './mix-ups';
 export { emptyFates, FATES, isClosed, ledgerLine, type Fate, type LedgerLine } from './ledger';
+export { parseScrewSize, sizeText, type ParsedSize, type ScrewSize } from './size';
+export { lengthOf, measureNext, UNCERTAINTY, whichScrew, type Candidate, type Measured, type Measurement, type Quantity } from './which';
+export { emptyHoles, tellNext } from './leftover';
+export { crossPattern, guidelineTorqueNm, tightening, type Tightening } from './tightening';
+export { tray, type Bin, type Tray, type TrayStyle } from './tray';
+export { mixUpPhrase } from './phrase';

@@ -1,0 +1,58 @@
+import type { Screw } from '../machine';
+
+export interface ScrewSize {
+  threadMm: number;
+  lengthMm: number;
+  head?: Screw['head'];
+}
+
+export type ParsedSize = { ok: true; size: ScrewSize } | { ok: false; message: string };
+
+/** Words that people write behind a size, and the head that each means. */
+const HEADS: [RegExp, Screw['head']][] = [
+  [/\b(broad|flat[- ]broad|wide)\b/, 'flat-broad'],
+  [/\b(countersunk|csk|flush)\b/, 'countersunk'],
+  [/\bshoulder(ed)?\b/, 'shoulder'],
+  [/\bcheese\b/, 'cheese'],
+  [/\b(standoff|stand-off)\b/, 'standoff'],
+  [/\b(pan|round)\b/, 'pan']
+];
+/** Threads and lengths found in notebooks, mm, with room to spare. */
+const THREAD = { least: 0.8, most: 6 };
+const LENGTH = { least: 1, most: 60 };
+
+/**
+ * Reads a size as people write it: `M2.5x4`, `M2 x 3.5 broad`, `2.5 mm x 4 mm`, `m 2,5 × 4`.
+ * One length alone can be thread or length and is refused as ambiguous, with what each reading would mean.
+ * @returns thread and length in mm, or what is wrong in a reader's words
+ */
+export function parseScrewSize(text: string): ParsedSize {
+  const plain = text.trim().toLowerCase().replace(/,(?=\d)/g, '.').replace(/[×*]/g, 'x');
+  if (plain.length > 60) return wrong('is too long for a screw size');
+  const match = /^(m\s*)?(\d+(?:\.\d+)?)\s*(mm)?(?:\s*x\s*(\d+(?:\.\d+)?)\s*(mm)?)?(?:\s+([a-z -]+))?$/.exec(plain);
+  if (!match) return wrong('is not a screw size: write thread x length, as in M2.5 x 4');
+  const [, metric, first, , second, , words] = match;
+  const one = Number(first);
+  if (second === undefined) {
+    return wrong(metric
+      ? `gives the thread M${one} alone: the length is wanted as well, as in M${one} x 4`
+      : `could be an M${one} thread or a length of ${one} mm: write both, as in M2 x ${one} or M${one} x 4`);
+  }
+  const two = Number(second);
+  if (one < THREAD.least || one > THREAD.most) return wrong(`has a thread of ${one} mm; from ${THREAD.least} to ${THREAD.most} mm are known`);
+  if (two < LENGTH.least || two > LENGTH.most) return wrong(`has a length of ${two} mm; from ${LENGTH.least} to ${LENGTH.most} mm are known`);
+  if (words === undefined) return { ok: true, size: { threadMm: one, lengthMm: two } };
+  const head = HEADS.find(([word]) => word.test(words))?.[1];
+  if (!head) return wrong(`has a head "${words.trim()}" that is not known: ${HEADS.map(([, name]) => name).join(', ')}`);
+  return { ok: true, size: { threadMm: one, lengthMm: two, head } };
+}
+
+function wrong(message: string): ParsedSize {
+  return { ok: false, message };
+}
+
+/** The size as it is written on bins and in steps; the head is named where it is not a pan head. */
+export function sizeText(size: ScrewSize): string {
+  const head = size.head && size.head !== 'pan' ? ` ${size.head === 'flat-broad' ? 'broad' : size.head}` : '';
+  return `M${size.threadMm} x ${size.lengthMm}${head}`;
+}

@@ -1,0 +1,127 @@
+import type { Model } from '../machine';
+import { KEEP_APART, mixUps, type MixUp, type ScrewGroup } from './mix-ups';
+import { sizeText } from './size';
+
+export type TrayStyle = 'bin-per-step' | 'map' | 'in-the-part';
+
+export interface Bin {
+  joint: string;
+  name: string;
+  count: number;
+  size: string;
+  /** Number on the bin: the place of its step among the steps that bring screws. */
+  number: number;
+  /** Where it lies on the sheet, mm from its upper left corner. */
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  /** The part that the screws stay in, for that style. */
+  part?: string;
+}
+
+export interface Tray {
+  style: TrayStyle;
+  sheet: { widthMm: number; heightMm: number };
+  /** Sheets that are needed; a bin's `y` counts on over all of them. */
+  sheets: number;
+  bins: Bin[];
+  /** Pairs that do not lie side by side, and what would happen. */
+  apart: MixUp[];
+  /** A bar to check the print with a ruler, mm. */
+  scaleBar: { x: number; y: number; lengthMm: number };
+}
+
+/** A4, upright, with room for a title and the scale bar; bins large enough for two fingers. */
+const SHEET = { width: 210, height: 297, margin: 12, head: 30, foot: 22 };
+const BIN = { width: 44, height: 30, gap: 4 };
+
+/**
+ * A layout for the screws of a job, to be printed at true scale.
+ * @param groups in the order in which the steps bring them; captive screws stay in their part and get no bin
+ */
+export function tray(model: Model, groups: readonly ScrewGroup[], style: TrayStyle): Tray {
+  const loose = groups.filter((g) => !g.screw.captive);
+  const apart = mixUps(loose).filter((m) => m.rank >= KEEP_APART);
+  const mixed = new Set(apart.flatMap((m) => [`${m.screw} ${m.hole}`, `${m.hole} ${m.screw}`]));
+  const clash = (a: ScrewGroup, b: ScrewGroup) => mixed.has(`${a.id} ${b.id}`);
+  const cells = style === 'map' ? onMap(model, loose, clash) : style === 'in-the-part' ? byPart(loose, clash) : inSteps(loose, clash);
+  const bins = cells.map(({ group, column, row }): Bin => {
+    const page = Math.floor(row / ROWS);
+    return {
+      joint: group.id, name: group.name, count: group.count, size: sizeText(group.screw), number: loose.indexOf(group) + 1,
+      x: SHEET.margin + column * (BIN.width + BIN.gap),
+      y: page * SHEET.height + SHEET.head + (row % ROWS) * (BIN.height + BIN.gap),
+      width: BIN.width, height: BIN.height,
+      ...(style === 'in-the-part' ? { part: group.a } : {})
+    };
+  });
+  return {
+    style, apart, bins,
+    sheet: { widthMm: SHEET.width, heightMm: SHEET.height },
+    sheets: Math.max(1, ...cells.map((c) => Math.floor(c.row / ROWS) + 1)),
+    scaleBar: { x: SHEET.margin, y: SHEET.height - SHEET.foot + 8, lengthMm: 100 }
+  };
+}
+
+interface Cell {
+  group: ScrewGroup;
+  column: number;
+  row: number;
+}
+
+const COLUMNS = Math.floor((SHEET.width - 2 * SHEET.margin + BIN.gap) / (BIN.width + BIN.gap));
+const ROWS = Math.floor((SHEET.height - SHEET.head - SHEET.foot + BIN.gap) / (BIN.height + BIN.gap));
+
+const touching = (a: { column: number; row: number }, b: { column: number; row: number }) => Math.abs(a.column - b.column) <= 1 && Math.abs(a.row - b.row) <= 1;
+
+/** In the order of the steps; a cell is left empty where two that must lie apart would touch. */
+function inSteps(groups: readonly ScrewGroup[], clash: (a: ScrewGroup, b: ScrewGroup) => boolean): Cell[] {
+  const cells: Cell[] = [];
+  let next = 0;
+  for (const group of groups) {
+    let cell: Cell;
+    do {
+      cell = { group, column: next % COLUMNS, row: Math.floor(next / COLUMNS) };
+      next++;
+    } while (cells.some((other) => touching(other, cell) && clash(other.group, group)));
+    cells.push(cell);
+  }
+  return cells;
+}
+
+/** The screws of one part together, part by part, each part beginning a row. */
+function byPart(groups: readonly ScrewGroup[], clash: (a: ScrewGroup, b: ScrewGroup) => boolean): Cell[] {
+  const parts = [...new Set(groups.map((g) => g.a))];
+  const cells: Cell[] = [];
+  let row = 0;
+  for (const part of parts) {
+    const own = inSteps(groups.filter((g) => g.a === part), clash);
+    while (own.some((cell) => cells.some((other) => touching(other, { ...cell, row: cell.row + row }) && clash(other.group, cell.group)))) row++;
+    cells.push(...own.map((cell) => ({ ...cell, row: cell.row + row })));
+    row = Math.max(row, ...cells.map((c) => c.row)) + 1;
+  }
+  return cells;
+}
+
+/** Each bin as near as can be to where its screws sit on the machine's face, shrunk to the sheet. */
+function onMap(model: Model, groups: readonly ScrewGroup[], clash: (a: ScrewGroup, b: ScrewGroup) => boolean): Cell[] {
+  const { widthMm, depthMm } = model.machine.size;
+  const wish = groups.map((group) => {
+    const mean = (k: 0 | 1) => group.at.reduce((sum, p) => sum + p[k], 0) / group.at.length;
+    return { group, column: clamp((mean(0) / widthMm) * COLUMNS - 0.5, COLUMNS - 1), row: clamp((mean(1) / depthMm) * ROWS - 0.5, ROWS - 1) };
+  });
+  const cells: Cell[] = [];
+  for (const { group, column, row } of wish) {
+    const free: { column: number; row: number; far: number }[] = [];
+    for (let r = 0; r < ROWS * 4; r++) {
+      for (let c = 0; c < COLUMNS; c++) free.push({ column: c, row: r, far: Math.hypot(c - column, r - row) });
+    }
+    free.sort((a, b) => a.far - b.far || a.row - b.row || a.column - b.column);
+    const cell = free.find((f) => !cells.some((o) => (o.column === f.column && o.row === f.row) || (touching(o, f) && clash(o.group, group))))!;
+    cells.push({ group, column: cell.column, row: cell.row });
+  }
+  return cells;
+}
+
+const clamp = (x: number, most: number) => Math.max(0, Math.min(most, x));
