@@ -1,25 +1,27 @@
 import type { Plan, Step } from './schema';
 
-/** The longest row of items that stands in both lists in the same order. */
+/** The longest row of items that stands in both lists in the same order; each list names an item once at most. */
 export function commonOrder<T>(a: readonly T[], b: readonly T[]): T[] {
-  const width = b.length + 1;
-  const length = new Uint16Array((a.length + 1) * width);
-  for (let i = a.length - 1; i >= 0; i--) {
-    for (let k = b.length - 1; k >= 0; k--) {
-      length[i * width + k] =
-        a[i] === b[k] ? length[(i + 1) * width + k + 1]! + 1 : Math.max(length[(i + 1) * width + k]!, length[i * width + k + 1]!);
+  const place = new Map(b.map((item, i) => [item, i]));
+  const shared = a.filter((item) => place.has(item));
+  // Longest increasing row of places: `ends[k]` is the index in `shared` where the best row of k + 1 items ends.
+  const ends: number[] = [];
+  const before: (number | undefined)[] = [];
+  shared.forEach((item, i) => {
+    const at = place.get(item)!;
+    let low = 0;
+    let high = ends.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (place.get(shared[ends[middle]!]!)! < at) low = middle + 1;
+      else high = middle;
     }
-  }
+    before[i] = low > 0 ? ends[low - 1] : undefined;
+    ends[low] = i;
+  });
   const out: T[] = [];
-  for (let i = 0, k = 0; i < a.length && k < b.length; ) {
-    if (a[i] === b[k]) {
-      out.push(a[i]!);
-      i++;
-      k++;
-    } else if (length[(i + 1) * width + k]! >= length[i * width + k + 1]!) i++;
-    else k++;
-  }
-  return out;
+  for (let i: number | undefined = ends.at(-1); i !== undefined; i = before[i]) out.push(shared[i]!);
+  return out.reverse();
 }
 
 /** One line of the two legs side by side: the way down reads from above, the way up from below. */

@@ -42,3 +42,6 @@ export function isolationCautions(step: IsolationStep): Caution[] {
       return [];
   }
 }
+
+/** While power is still inside; to be acknowledged where that stretch begins. */
+export const energisedCaution = (isFirst: boolean): Caution => ({ text: 'Power is still inside: plastic tools only, nothing metal near open contacts.', harm: isFirst });

@@ -2,28 +2,37 @@ import type { Plan, Step } from './schema';
 
 export interface Reason {
   text: string;
+  /** Where and by how much, when the drawing is the reason. */
+  figures?: string;
   /** The step that this one is needed for, if it is one. */
   step?: string;
 }
 
+/** Where a chain of reasons may end, the most telling first. */
+const ENDS = ['goal', 'rider', 'isolation'];
+
 /**
- * "Why is this here?": from the step to the goal, one reason at a time, each the first that brought it in.
- * Steps that no requirement brought in (turns, tests, what is prepared) explain themselves by `departs`.
+ * "Why is this here?": from the step to the goal by the shortest chain of reasons; where no chain ends at a goal, to what is
+ * moved over to a spare, or to isolation. Steps that no requirement brought in (turns, tests, what is prepared) explain
+ * themselves by `departs`.
  */
 export function explain(plan: Plan, step: Step): Reason[] {
   const requirements = new Map(plan.requirements.map((r) => [r.id, r]));
+  const steps = new Map(plan.steps.map((s) => [s.id, s]));
+  const from = new Map<string, string | undefined>(step.because.filter((id) => requirements.has(id)).map((id) => [id, undefined]));
+  for (const id of from.keys()) {
+    for (const next of steps.get(`down/${requirements.get(id)!.of}`)?.because ?? []) {
+      if (requirements.has(next) && !from.has(next)) from.set(next, id);
+    }
+  }
+  // Reached in order of distance, so that the first of its kind is the nearest.
+  const reached = [...from.keys()];
+  const last = ENDS.map((cause) => reached.find((id) => requirements.get(id)!.cause === cause)).find((id) => id !== undefined);
   const chain: Reason[] = [];
-  const seen = new Set<string>();
-  let because = step.because;
-  while (because.length > 0) {
-    // A goal reached directly says more than a detour.
-    const next = because.map((id) => requirements.get(id)).filter((r) => r !== undefined && !seen.has(r.id));
-    const first = next.find((r) => r!.cause === 'goal') ?? next[0];
-    if (!first) break;
-    seen.add(first.id);
-    const user = plan.steps.find((s) => s.id === `down/${first.of}`);
-    chain.push({ text: first.text, ...(user ? { step: user.id } : {}) });
-    because = user?.because ?? [];
+  for (let id = last; id !== undefined; id = from.get(id)) {
+    const { text, figures, of } = requirements.get(id)!;
+    const user = steps.get(`down/${of}`);
+    chain.unshift({ text, ...(figures ? { figures } : {}), ...(user ? { step: user.id } : {}) });
   }
   return chain;
 }

@@ -27,7 +27,16 @@ export function goalParts(goals: readonly Goal[]): string[] {
 
 /** Parts that can be ordered and taken out: what a job can replace, by name. */
 export function replaceableParts(model: Model): Part[] {
-  return model.machine.parts.filter((p) => p.numbers.length > 0 && p.id !== model.root.id && p.moves.some(removes)).sort((a, b) => a.name.localeCompare(b.name, 'en'));
+  return model.machine.parts.filter((p) => p.numbers.length > 0 && (p.id === model.root.id || p.moves.some(removes))).sort((a, b) => a.name.localeCompare(b.name, 'en'));
+}
+
+/** All that can be asked of a machine in one way, by name: what a list offers and a click on the drawing may mean. */
+export function offeredGoals(model: Model, doing: Goal['do']): { goal: Goal; name: string; number?: string }[] {
+  const { parts, joints } = model.machine;
+  const named = <T extends { name: string }>(list: readonly T[]) => [...list].sort((a, b) => a.name.localeCompare(b.name, 'en'));
+  if (doing === 'reach') return named(joints.filter((j) => j.kind === 'connector')).map((j) => ({ goal: { do: doing, joint: j.id }, name: j.name }));
+  if (doing === 'replace') return replaceableParts(model).map((p) => ({ goal: { do: doing, part: p.id }, name: p.name, ...(p.numbers[0] ? { number: p.numbers[0].number } : {}) }));
+  return named(parts.filter((p) => p.id !== model.root.id && (doing === 'expose' || p.moves.some(removes)))).map((p) => ({ goal: { do: doing, part: p.id }, name: p.name }));
 }
 
 export class PlanningError extends Error {
@@ -57,12 +66,17 @@ export function goalRequirements(access: Access, goals: readonly Goal[]): Requir
     const part = model.machine.parts.find((p) => p.id === goal.part);
     if (!part) throw new PlanningError(`no part "${goal.part}" in ${model.machine.id}`);
     if (goal.do === 'expose') {
-      for (const cover of access.drawing.coversOfSight(part)) {
+      for (const { part: cover } of access.drawing.coversOfSight(part)) {
         ask(cover.moves.filter((m) => m.clears || removes(m)).map((m) => [moveId(cover.id, m.id)]), ` < ${cover.id}`);
       }
       continue;
     }
-    if (part.id === model.root.id) throw new PlanningError(`"${part.id}" is what everything else stands on: it is what remains`);
+    if (part.id === model.root.id) {
+      // What all others stand on is replaced by taking all others off it; where no spare is known it is what remains.
+      if (goal.do === 'remove' || part.numbers.length === 0) throw new PlanningError(`"${part.id}" is what everything else stands on: it is what remains`);
+      out.push(...movedOver(model, part.id));
+      continue;
+    }
     ask(waysOut(model, part.id));
     if (goal.do === 'replace') out.push(...movedOver(model, part.id));
   }
@@ -83,6 +97,14 @@ export function ridersToMove(model: Model, part: string): string[] {
   return from(part);
 }
 
+/** The part with all that its spare brings. */
+function discarded(model: Model, part: string): Set<string> {
+  const includes = new Set(model.part(part).spareIncludes);
+  const out = new Set([part]);
+  for (const id of out) for (const child of model.children(id)) if (includes.has(child.id)) out.add(child.id);
+  return out;
+}
+
 function movedOver(model: Model, part: string): Requirement[] {
   const cause = (rider: string) => ({ kind: 'rider', part: rider, of: part }) as const;
   const out: Requirement[] = ridersToMove(model, part).map((rider) => ({
@@ -91,8 +113,10 @@ function movedOver(model: Model, part: string): Requirement[] {
     alternatives: waysOut(model, rider),
     cause: cause(rider)
   }));
-  const old = model.riders(part);
+  // A loose cable is undone where it holds to what goes: the old part and what its spare brings. Between two parts that
+  // move over as they are it stays.
   const includes = new Set(model.part(part).spareIncludes);
+  const old = discarded(model, part);
   for (const cable of model.machine.parts.filter((p) => p.id !== part && model.isLoose(p.id) && !includes.has(p.id))) {
     for (const joint of model.jointsOf(cable.id)) {
       if (!old.has(joint.a) && !old.has(joint.b)) continue;

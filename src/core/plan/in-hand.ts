@@ -1,11 +1,13 @@
 import type { Access, Action } from '../access';
+import { inSentence, type JointOf, type Model } from '../machine';
 import type { Goal } from './goals';
 import { consumableAmount, consumableName } from './phrase';
 import type { Plan } from './schema';
+import { numbersFor } from './spare';
 import { toolOf } from './tools';
 
 /** What has to lie ready before the first screw. */
-export function inHand(access: Access, goals: readonly Goal[], actions: readonly Action[]): Plan['inHand'] {
+export function inHand(access: Access, goals: readonly Goal[], actions: readonly Action[], variant?: string): Plan['inHand'] {
   const tools = new Map<string, Set<string>>();
   const consumables: Plan['inHand']['consumables'] = [];
   for (const action of actions) {
@@ -17,15 +19,31 @@ export function inHand(access: Access, goals: readonly Goal[], actions: readonly
       tools.set(tool, new Set(before ? accepted.filter((d) => before.has(d)) : accepted));
     }
     if (action.kind === 'open' && action.joint.kind === 'adhesive' && action.joint.singleUse) {
-      consumables.push({ name: `${consumableName(action.joint)}: ${access.model.part(action.joint.a).name.toLowerCase()}`, amount: consumableAmount(action.joint) });
+      consumables.push({ name: `${consumableName(action.joint)}: ${inSentence(access.model.part(action.joint.a).name)}`, amount: consumableAmount(access.model, action.joint) });
     }
   }
   return {
     spares: goals
       .filter((g) => g.do === 'replace')
       .map((g) => access.model.part(g.part))
-      .map((p) => ({ part: p.id, name: p.name, numbers: p.numbers.map((n) => n.number) })),
+      .map((p) => ({ part: p.id, name: p.name, numbers: numbersFor(access.model, p, variant) })),
     tools: [...tools].map(([tool, substitutes]) => ({ tool, substitutes: [...substitutes] })),
     consumables
   };
+}
+
+/** What the plan opens that cannot be used again: bonds and tapes that break, in the order of work. */
+export function sealsBroken(model: Model, plan: Plan): (JointOf<'adhesive'> | JointOf<'tape'>)[] {
+  return plan.steps.flatMap((s) => {
+    const joint = s.do === 'open' && s.joint ? model.joint(s.joint) : undefined;
+    return (joint?.kind === 'adhesive' || joint?.kind === 'tape') && joint.singleUse ? [joint] : [];
+  });
+}
+
+/** The screws that the plan takes out, in the order of its steps. */
+export function screwsTakenOut(model: Model, plan: Plan): JointOf<'screws'>[] {
+  return plan.steps.flatMap((s) => {
+    const joint = s.leg === 'down' && s.do === 'open' && s.joint ? model.joint(s.joint) : undefined;
+    return joint?.kind === 'screws' ? [joint] : [];
+  });
 }

@@ -2,9 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { ConnectorFamily, Joint } from '../machine';
 import { demoAccess, plug, screw } from '../testing/machines';
 import { cautionsFor, isolationCautions } from './cautions';
-import { causePhrase, closePhrase, consumableAmount, jobPhrase, movePhrase, openPhrase, posePhrase, returnPhrase, screwSize, swapPhrase } from './phrase';
+import { causePhrase, closePhrase, consumableAmount, evidencePhrase, jobPhrase, movePhrase, openPhrase, posePhrase, returnPhrase, screwSize, swapPhrase } from './phrase';
 import { touchedFunctions } from './prove';
-import { timesOf } from './times';
 import { toolFor } from './tools';
 
 const access = demoAccess();
@@ -32,7 +31,8 @@ describe('screws in words', () => {
   });
   it('tightening says order, passes, torque and locker', () => {
     expect(closePhrase(screws({ printedOrder: [2, 0, 1], torqueNm: 0.2, threadLocker: true }, 3)).detail).toBe('M2 x 4, PH0. In the printed order, in two passes. 0.2 N·m. Thread locker.');
-    expect(closePhrase(screws({}, 2)).detail).toBe('M2 x 4, PH0.');
+    expect(closePhrase(screws({}, 2)).detail).toBe('M2 x 4, PH0. About 0.18 N·m (guideline by thread and material).');
+    expect(closePhrase(screws({ torqueNm: 0.3 }, 4)).detail).toBe('M2 x 4, PH0. Crosswise, in two passes. 0.3 N·m.');
   });
 });
 
@@ -43,7 +43,7 @@ it('every family of plug has a motion of its own for either way', () => {
     const joint = Joint.parse(plug('p', 'x', 'y', [1, 1], 0, { family } as never));
     open.add(openPhrase(joint).detail!);
     close.add(closePhrase(joint).detail!);
-    expect(openPhrase(joint).text).toBe('Unplug: p plug');
+    expect(openPhrase(joint).text).toBe(family === 'blade' ? 'Part: p plug' : 'Unplug: p plug');
   }
   expect(open.size).toBe(ConnectorFamily.options.length);
   expect(close.size).toBeGreaterThan(8);
@@ -77,15 +77,15 @@ it('moves name the part and which way it goes; a replaced one comes back new', (
 it('poses, swaps and jobs in words', () => {
   expect(posePhrase('underside/closed').text).toBe('Turn the machine: underside up, lid closed');
   expect(posePhrase('topside/open').text).toBe('Turn the machine: upright, lid open');
-  expect(swapPhrase(model, 'fan', []).detail).toBe('Number NF14-3100. Same holes, same plugs, same side.');
-  expect(swapPhrase(model, 'board', ['ssd']).detail).toMatch(/Goes over to the new one: SSD\.$/);
+  expect(swapPhrase(model, { part: 'fan', brings: ['fan-wire'], over: [], form: [] }).detail).toBe('Number NF14-3100. Same holes, same plugs, same side. Comes with the new one: fan wire.');
+  expect(swapPhrase(model, { part: 'board', brings: [], over: [{ part: 'ssd', when: 'before' }, { part: 'coin-cell', when: 'after' }], form: [] }).detail).toMatch(/off already: SSD\. .*on the mat: clock cell\.$/);
   expect(jobPhrase(model, [{ do: 'replace', part: 'fan' }, { do: 'replace', part: 'ssd' }, { do: 'reach', joint: 'display-plug' }])).toBe('Replace fan, SSD; reach display plug');
 });
 
 it.each([
   [{ kind: 'holds', joint: 'fan-screws', part: 'fan' } as const, 'The fan screws hold the fan.'],
   [{ kind: 'holds', joint: 'fan-plug', part: 'fan' } as const, 'The fan plug holds the fan.'],
-  [{ kind: 'covers', part: 'bottom-cover', what: 'fan-screws' } as const, 'The bottom cover lies over the fan screws.'],
+  [{ kind: 'covers', part: 'bottom-cover', what: 'fan-screws', evidence: { zone: 'underside', at: [40, 33] as [number, number], coverMm: 0, depthMm: 2, clearMm: 2.5 } } as const, 'The bottom cover lies over the fan screws.'],
   [{ kind: 'raised', part: 'keyboard', joint: 'keyboard-plug' } as const, 'The keyboard plug can be reached only while the keyboard is raised.'],
   [{ kind: 'loose-cable', cable: 'io-cable', part: 'board' } as const, 'The ports cable ties the main board to what stays; this is its cheaper end.'],
   [{ kind: 'relation', reason: 'Because', leg: 'down' } as const, 'Because.'],
@@ -94,11 +94,18 @@ it.each([
   [{ kind: 'goal', goal: 'replace:fan' } as const, 'Asked for: replace the fan.']
 ])('a cause is an answer to why: %j', (cause, text) => expect(causePhrase(model, cause)).toBe(text));
 
+it('what the drawing says comes with its figures', () => {
+  const over = access.requirements.get('joint:fan-screws')!.find((r) => r.cause.kind === 'covers' && r.cause.part === 'bottom-cover')!;
+  expect(over.cause.kind === 'covers' && evidencePhrase(model, over.cause.evidence)).toBe('Underside, 40 / 33 mm: it begins 0 mm below the face, what it covers lies at 2 mm and needs 2.5 mm of room.');
+  const out = access.requirements.get('move:fan/lift')!.find((r) => r.cause.kind === 'covers' && r.cause.part === 'bottom-cover')!;
+  expect(out.cause.kind === 'covers' && evidencePhrase(model, out.cause.evidence)).toMatch(/comes straight out\.$/);
+});
+
 it('consumables come with amounts: area times film', () => {
   const joint = model.joint('heat-sink-compound');
-  expect(joint.kind === 'adhesive' && consumableAmount(joint)).toBe('43 mm³ (432 mm² at 0.1 mm)');
+  expect(joint.kind === 'adhesive' && consumableAmount(model, joint)).toBe('43 mm³ (432 mm² at 0.1 mm)');
   const tape = model.joint('coin-tape');
-  expect(tape.kind === 'adhesive' && consumableAmount(tape)).toBe('150 mm², 0.5 mm thick');
+  expect(tape.kind === 'adhesive' && consumableAmount(model, tape)).toBe('150 mm², 0.5 mm thick');
 });
 
 describe('cautions', () => {
@@ -126,14 +133,6 @@ it('tools: the drive for screws, plastic for plugs, nothing for what fingers do'
   expect(toolFor(model.joint('sim-catch'))).toBe('tray pin');
   expect(toolFor(model.joint('ssd-slot'))).toBeUndefined();
   for (const joint of model.machine.joints) expect(toolFor(joint) ?? '').not.toMatch(/metal/);
-});
-
-it('the cautious time grows with the root of the steps, not with their number', () => {
-  expect(timesOf([])).toEqual({ p50: 0, p80: 0 });
-  const one = timesOf([100]);
-  const many = timesOf(Array(100).fill(100));
-  expect(one).toEqual({ p50: 100, p80: 138 });
-  expect(many.p80 - many.p50).toBe(10 * (one.p80 - one.p50) - 1);
 });
 
 it('a plug stands for the function at its own end, not for all of the board', () => {

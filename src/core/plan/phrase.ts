@@ -1,6 +1,11 @@
-import type { Action, Cause } from '../access';
-import type { ConnectorFamily, IsolationStep, Joint, JointOf, Model, Screw } from '../machine';
+import type { Access, Action, Cause, Evidence } from '../access';
+import { inSentence, type ConnectorFamily, type IsolationStep, type Joint, type JointOf, type Model } from '../machine';
+import { sizeText, tightening } from '../fasteners';
+import { runOf } from '../cables';
+import { amountOf } from './consumables';
 import type { Goal } from './goals';
+import type { Weighting } from './order';
+import type { Plan } from './schema';
 
 /** All instructions are written here and nowhere else, so that wording has one place and can be translated. */
 export interface Phrase {
@@ -8,21 +13,19 @@ export interface Phrase {
   detail?: string;
 }
 
-export function screwSize(screw: Screw): string {
-  return `M${screw.threadMm} x ${screw.lengthMm}${screw.head === 'flat-broad' ? ' broad' : ''}`;
-}
+export { sizeText as screwSize };
 
 const plural = (n: number, one: string) => (n === 1 ? `the ${one}` : `${n} ${one}s`);
-const lower = (text: string) => (/^[A-Z][a-z]/.test(text) ? text[0]!.toLowerCase() + text.slice(1) : text);
+const places = (n: number) => (n === 1 ? 'one place' : `${n} places`);
 const sentence = (...pieces: (string | false | undefined)[]) => pieces.filter(Boolean).join(' ') || undefined;
 
 export function openPhrase(joint: Joint): Phrase {
-  const name = lower(joint.name);
+  const name = inSentence(joint.name);
   switch (joint.kind) {
     case 'screws':
       return screwsOut(joint);
     case 'connector':
-      return { text: `Unplug: ${name}`, detail: sentence(OPEN_MOTION[joint.family], marks(joint), joint.note) };
+      return { text: `${joint.family === 'blade' ? 'Part' : 'Unplug'}: ${name}`, detail: sentence(OPEN_MOTION[joint.family], marks(joint), joint.note) };
     case 'clips':
       return {
         text: `Free the clips: ${name}`,
@@ -48,25 +51,27 @@ export function openPhrase(joint: Joint): Phrase {
 
 function screwsOut(joint: JointOf<'screws'>): Phrase {
   const { screw, count } = joint;
-  const size = screwSize(screw);
+  const size = sizeText(screw);
   const order = screw.printedOrder && 'In the printed order, each a little at a time.';
   return screw.captive
-    ? { text: `Loosen ${plural(count, 'captive screw')}: ${lower(joint.name)}`, detail: sentence(`${size}, ${screw.drive}. They stay in their part.`, order, joint.note) }
-    : { text: `Take out ${plural(count, 'screw')}: ${lower(joint.name)}`, detail: sentence(`${size}, ${screw.drive}.`, order, joint.note) };
+    ? { text: `Loosen ${plural(count, 'captive screw')}: ${inSentence(joint.name)}`, detail: sentence(`${size}, ${screw.drive}. They stay in their part.`, order, joint.note) }
+    : { text: `Take out ${plural(count, 'screw')}: ${inSentence(joint.name)}`, detail: sentence(`${size}, ${screw.drive}.`, order, joint.note) };
 }
 
 export function closePhrase(joint: Joint): Phrase {
-  const name = lower(joint.name);
+  const name = inSentence(joint.name);
   switch (joint.kind) {
     case 'screws': {
       const { screw, count } = joint;
+      const { by, passes, torqueNm, guideline } = tightening(joint);
       return {
         text: screw.captive ? `Tighten ${plural(count, 'captive screw')}: ${name}` : `Put in ${plural(count, 'screw')}: ${name}`,
         detail: sentence(
-          `${screwSize(screw)}, ${screw.drive}.`,
-          screw.printedOrder && 'In the printed order,',
-          count > 2 && (screw.printedOrder ? 'in two passes.' : 'In two passes.'),
-          screw.torqueNm !== undefined && `${screw.torqueNm} N·m.`,
+          `${sizeText(screw)}, ${screw.drive}.`,
+          by === 'printed' && 'In the printed order,',
+          by === 'crosswise' && 'Crosswise,',
+          passes > 1 && 'in two passes.',
+          guideline ? `About ${torqueNm} N·m (guideline by thread and material).` : `${torqueNm} N·m.`,
           screw.threadLocker && 'Thread locker.'
         )
       };
@@ -104,7 +109,8 @@ const OPEN_MOTION: Record<ConnectorFamily, string> = {
   'edge-card': 'The card rises by itself; slide it out along that angle.',
   'memory-socket': 'Spread both side springs until the module pops up, then draw it out.',
   'processor-lock': 'Turn the lock screw to open.',
-  tray: 'Press the pin in and draw the tray out.'
+  tray: 'Press the pin in and draw the tray out.',
+  blade: 'The contacts part as it slides out.'
 };
 
 const CLOSE_MOTION: Record<ConnectorFamily, string> = {
@@ -120,7 +126,8 @@ const CLOSE_MOTION: Record<ConnectorFamily, string> = {
   'edge-card': 'In at an angle up to the contacts, then hold it down for its screw.',
   'memory-socket': 'In at an angle up to the contacts, then press down until both springs click.',
   'processor-lock': 'The marked corner must match; turn the lock screw to close.',
-  tray: 'Push it in until it lies flush.'
+  tray: 'Push it in until it lies flush.',
+  blade: 'Slide it home until the contacts meet.'
 };
 
 const ADHESIVE = {
@@ -133,7 +140,7 @@ const ADHESIVE = {
 } as const;
 
 function adhesiveText(joint: JointOf<'adhesive'>): string {
-  const name = lower(joint.name);
+  const name = inSentence(joint.name);
   switch (joint.adhesive) {
     case 'pull-strips':
       return `Draw out the pull strips: ${name}`;
@@ -154,12 +161,12 @@ const OUT = { lift: 'Lift out', slide: 'Slide out', tilt: 'Tilt out', raise: 'Ra
 const BACK = { lift: 'Put back', slide: 'Slide back in', tilt: 'Tilt back in', raise: 'Lower', swing: 'Swing back', fold: 'Fold down' } as const;
 
 export function movePhrase(action: Action & { kind: 'move' }): Phrase {
-  return { text: `${OUT[action.move.kind]} the ${lower(action.part.name)}`, detail: action.move.how };
+  return { text: `${OUT[action.move.kind]} the ${inSentence(action.part.name)}`, detail: action.move.how };
 }
 
 /** @param fresh the part is replaced: the new one goes in */
 export function returnPhrase(action: Action & { kind: 'move' }, fresh: boolean): Phrase {
-  return { text: `${BACK[action.move.kind]} the ${fresh ? 'new ' : ''}${lower(action.part.name)}`, detail: action.move.back };
+  return { text: `${BACK[action.move.kind]} the ${fresh ? 'new ' : ''}${inSentence(action.part.name)}`, detail: action.move.back };
 }
 
 export function posePhrase(pose: string): Phrase {
@@ -172,35 +179,61 @@ export function isolationPhrase(step: IsolationStep): Phrase {
   return { text: step.text };
 }
 
-export function consumablePhrase(joint: JointOf<'adhesive'>, part: string): Phrase {
+export function consumablePhrase(model: Model, joint: JointOf<'adhesive'>): Phrase {
   return {
-    text: `Clean both faces for fresh ${ADHESIVE[joint.adhesive]}: ${lower(part)}`,
-    detail: `${consumableAmount(joint)}. ${joint.adhesive === 'thermal-compound' ? 'Nothing beside the die.' : 'No old residue may stay.'}`
+    text: `Clean both faces for fresh ${ADHESIVE[joint.adhesive]}: ${inSentence(model.part(joint.a).name)}`,
+    detail: `${consumableAmount(model, joint)}. ${joint.adhesive === 'thermal-compound' ? 'Nothing beside the die.' : 'No old residue may stay.'}`
   };
 }
 
-/** Volume of compound is area times film thickness; pads and tapes are cut to their area. */
-export function consumableAmount(joint: JointOf<'adhesive'>): string {
-  const { areaMm2, thicknessMm } = joint;
-  if (areaMm2 === undefined) return 'One set';
-  if (joint.adhesive === 'thermal-compound' && thicknessMm !== undefined) {
-    return `${(areaMm2 * thicknessMm).toFixed(0)} mm³ (${areaMm2} mm² at ${thicknessMm} mm)`;
+/** How much of it, in words. */
+export function consumableAmount(model: Model, joint: JointOf<'adhesive'>): string {
+  const amount = amountOf(model, joint);
+  const area = 'areaMm2' in amount ? `${amount.areaMm2} mm²` : '';
+  switch (amount.kind) {
+    case 'volume':
+      return `${amount.volumeMm3.toFixed(0)} mm³ (${area} at ${amount.filmMm} mm)`;
+    case 'sheet':
+      return `${area}${amount.thicknessMm === undefined ? '' : `, ${amount.thicknessMm} mm thick`}`;
+    case 'strips':
+      return `${amount.lengthsMm.length} strips: ${amount.lengthsMm.join(', ')} mm`;
+    case 'set':
+      return 'One set';
   }
-  return `${areaMm2} mm²${thicknessMm === undefined ? '' : `, ${thicknessMm} mm thick`}`;
 }
 
 export function consumableName(joint: JointOf<'adhesive'>): string {
   return ADHESIVE[joint.adhesive];
 }
 
-export function swapPhrase(model: Model, part: string, over: readonly string[]): Phrase {
-  const { name, numbers } = model.part(part);
+/** @param swap what the spare brings and what moves over, before or after the old part is lifted */
+export function swapPhrase(model: Model, swap: NonNullable<Plan['swaps']>[number]): Phrase {
+  const { name, numbers } = model.part(swap.part);
+  const names = (ids: readonly string[]) => ids.map((id) => inSentence(model.part(id).name)).join(', ');
+  const over = (when: 'before' | 'after') => names(swap.over.filter((o) => o.when === when).map((o) => o.part));
   return {
-    text: `Lay the new ${lower(name)} beside the old one`,
+    text: `Lay the new ${inSentence(name)} beside the old one`,
     detail: sentence(
       numbers.length > 0 && `Number ${numbers.map((n) => n.number).join(' or ')}.`,
       'Same holes, same plugs, same side.',
-      over.length > 0 && `Goes over to the new one: ${over.map((id) => lower(model.part(id).name)).join(', ')}.`
+      over('before') && `Goes over to the new one, off already: ${over('before')}.`,
+      over('after') && `Goes over to the new one, taken off on the mat: ${over('after')}.`,
+      swap.brings.length > 0 && `Comes with the new one: ${names(swap.brings)}.`
+    )
+  };
+}
+
+/** A new flat cable is bent where and how the old one was. */
+export function formPhrase(model: Model, cable: string): Phrase {
+  const { bends } = runOf(model.cable(cable)!);
+  const folds = bends.filter((b) => b.folded).length;
+  return {
+    text: `Form the new ${inSentence(model.part(cable).name)} after the old one`,
+    detail: sentence(
+      'Lay both side by side.',
+      folds > 0 && `Fold it at ${places(folds)}.`,
+      bends.length > folds && `Bend it at ${places(bends.length - folds)}, no tighter than ${model.cable(cable)!.minBendRadiusMm} mm.`,
+      'Foam, tape and tabs go over.'
     )
   };
 }
@@ -212,22 +245,46 @@ export const OPEN_TEST: Phrase = {
 
 /** Why a step moved although nothing of its own made it: what it waits for did. */
 export function waitsPhrase(action: Action): string {
-  return `Waits for the ${lower(action.kind === 'open' ? action.joint.name : action.part.name)}.`;
+  return `Waits for the ${inSentence(action.kind === 'open' ? action.joint.name : action.part.name)}.`;
 }
+
+/** Why a step moved when nothing makes it. */
+export const savesPhrase = 'Saves a change of tool, place or side here.';
 
 export const openTestReason = 'Boards or plugs were touched: tried before it is covered.';
 
 /** The work itself where nothing is swapped. */
 export function goalWorkPhrase(model: Model, goal: Goal): Phrase {
-  if (goal.do === 'reach') return { text: `Reseat: ${lower(model.joint(goal.joint).name)}`, detail: 'Look for bent contacts, dirt, a torn cable.' };
-  const name = lower(model.part(goal.part).name);
+  if (goal.do === 'reach') return { text: `Reseat: ${inSentence(model.joint(goal.joint).name)}`, detail: 'Look for bent contacts, dirt, a torn cable.' };
+  const name = inSentence(model.part(goal.part).name);
   return goal.do === 'expose' ? { text: `Look at the ${name}`, detail: 'Note what you find.' } : { text: `The ${name} is out: do the work on it`, detail: 'It goes back on the way up.' };
+}
+
+/** Another way, told by what it does instead of what. */
+export function insteadPhrase(access: Access, adds: readonly string[], drops: readonly string[]): string {
+  const main = (ids: readonly string[]) => access.actions.get(ids.find((id) => id.startsWith('move:')) ?? ids[0]!);
+  const added = main(adds)!;
+  const dropped = main(drops)!;
+  const doing = (a: Action) => (a.kind === 'open' ? openPhrase(a.joint) : movePhrase(a)).text;
+  if (added.kind === 'move' && dropped.kind === 'move') {
+    const one = inSentence(dropped.part.name);
+    const other = inSentence(added.part.name);
+    if (access.model.riders(added.part.id).has(dropped.part.id)) return `Carry the ${one} off with the ${other} instead of taking it out alone`;
+    if (access.model.riders(dropped.part.id).has(added.part.id)) return `Take the ${other} out alone instead of carrying it off with the ${one}`;
+  }
+  return `${doing(added)} instead of: ${inSentence(doing(dropped))}`;
+}
+
+/** "While you are there" in one line. */
+export function alongsidePhrase(model: Model, task: string, goal: Goal): string {
+  const name = inSentence(goal.do === 'reach' ? model.joint(goal.joint).name : model.part(goal.part).name);
+  return `${task[0]!.toUpperCase()}${task.slice(1)} the ${name}`;
 }
 
 /** A cause by name, as the answer to "why is this here?". */
 export function causePhrase(model: Model, cause: Cause): string {
-  const part = (id: string) => lower(model.part(id).name);
-  const thing = (id: string) => (model.machine.joints.some((j) => j.id === id) ? lower(model.joint(id).name) : part(id));
+  const part = (id: string) => inSentence(model.part(id).name);
+  const thing = (id: string) => (model.machine.joints.some((j) => j.id === id) ? inSentence(model.joint(id).name) : part(id));
   switch (cause.kind) {
     case 'holds':
       return `The ${thing(cause.joint)} ${heldVerb(model.joint(cause.joint))} the ${part(cause.part)}.`;
@@ -248,6 +305,12 @@ export function causePhrase(model: Model, cause: Cause): string {
   }
 }
 
+/** The figures behind a cover: where, how deep, how much room. */
+export function evidencePhrase(model: Model, { zone, at, coverMm, depthMm, clearMm, travelMm }: Evidence): string {
+  const place = `${model.zone(zone).name}, ${at.map((mm) => mm.toFixed(0)).join(' / ')} mm: it begins ${coverMm} mm below the face, what it covers lies at ${depthMm} mm`;
+  return clearMm !== undefined ? `${place} and needs ${clearMm} mm of room.` : `${place}${travelMm ? ` and has to move ${travelMm} mm` : ' and comes straight out'}.`;
+}
+
 /** Plural names ("bottom cover screws") hold; singular ones ("fan plug") hold-s. */
 function heldVerb(joint: Joint): string {
   return /[^s]s$/.test(joint.name) ? 'hold' : 'holds';
@@ -255,16 +318,18 @@ function heldVerb(joint: Joint): string {
 
 export function goalPhrase(model: Model, goal: string): string {
   const [verb, id] = goal.split(':') as [string, string];
-  return verb === 'reach' ? `reach the ${lower(model.joint(id).name)}` : `${verb} the ${lower(model.part(id).name)}`;
+  return verb === 'reach' ? `reach the ${inSentence(model.joint(id).name)}` : `${verb} the ${inSentence(model.part(id).name)}`;
 }
 
 /** What a job is for, in one line: "Replace fan, keyboard; reach display plug". */
 export function jobPhrase(model: Model, goals: readonly Goal[]): string {
   const byVerb = new Map<string, string[]>();
   for (const goal of goals) {
-    const name = lower(goal.do === 'reach' ? model.joint(goal.joint).name : model.part(goal.part).name);
+    const name = inSentence(goal.do === 'reach' ? model.joint(goal.joint).name : model.part(goal.part).name);
     byVerb.set(goal.do, [...(byVerb.get(goal.do) ?? []), name]);
   }
   const text = [...byVerb].map(([verb, names]) => `${verb} ${names.join(', ')}`).join('; ');
   return text[0]!.toUpperCase() + text.slice(1);
 }
+
+export const WEIGHTING_NAMES: Record<Weighting, string> = { 'part-by-part': 'Part by part', 'bit-by-bit': 'Bit by bit' };

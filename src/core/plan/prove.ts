@@ -46,6 +46,9 @@ const TESTS: Record<string, Phrase> = {
   video: { text: 'Outer display', detail: 'Picture on a second screen.' },
   'card-reader': { text: 'Card reader', detail: 'A card is read.' },
   leds: { text: 'Lights', detail: 'Charge and activity lights.' },
+  optical: { text: 'Optical drive', detail: 'A disc is read; the tray opens and closes.' },
+  'power-button': { text: 'Power button', detail: 'Starts at the first press.' },
+  'pointing-stick': { text: 'Pointing stick', detail: 'Moves and stops where it should; all its buttons.' },
   'lid-switch': { text: 'Lid switch', detail: 'Sleeps when closed, wakes when opened.' }
 };
 const ORDER = Object.keys(TESTS);

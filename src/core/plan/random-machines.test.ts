@@ -1,20 +1,25 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { ActionId } from '../access';
+import type { Access, ActionId } from '../access';
 import { checkMachine } from '../formats';
 import { Machine } from '../machine';
 import { problemsOf } from '../testing/checker';
+import { bestOrderCost } from '../testing/oracle';
 import { accessTo, machine, part, plug, screw } from '../testing/machines';
-import { actionCost, plan, PlanningError, removalSet, type Goal } from '.';
+import { downProblem } from './down';
+import { WEIGHTS } from './order';
+import { upProblem } from './up';
+import { actionCost, actionOf, plan, PlanningError, removalSet, type Goal, type OrderProblem } from '.';
 
 /** A small notebook at random: parts in layers, some mounted on others, screws on each, plugs between some. */
 const notebook = fc
   .record({
     parts: fc.array(fc.record({ x: fc.integer({ min: 0, max: 6 }), y: fc.integer({ min: 0, max: 6 }), size: fc.integer({ min: 1, max: 4 }), depth: fc.integer({ min: 0, max: 5 }), on: fc.integer({ min: 0, max: 4 }), seconds: fc.integer({ min: 1, max: 30 }) }), { minLength: 2, maxLength: 4 }),
     plugs: fc.array(fc.tuple(fc.nat(3), fc.nat(3), fc.integer({ min: 1, max: 20 })), { maxLength: 2 }),
-    relations: fc.array(fc.tuple(fc.nat(3), fc.nat(3)), { maxLength: 1 })
+    relations: fc.array(fc.tuple(fc.nat(3), fc.nat(3)), { maxLength: 1 }),
+    isolating: fc.option(fc.nat(3), { nil: undefined })
   })
-  .map(({ parts, plugs, relations }) => {
+  .map(({ parts, plugs, relations, isolating }) => {
     const id = (i: number) => `p${i}`;
     const made = parts.map((p, i) => {
       const on = p.on > 0 && p.on <= i ? id(p.on - 1) : 'base';
@@ -25,6 +30,7 @@ const notebook = fc
       ...plugs.flatMap(([a, b, seconds], i) => (a < made.length && b < made.length && a !== b ? [plug(`c${i}`, id(a), id(b), [parts[a]!.x * 10 + 3, parts[a]!.y * 10 + 3], parts[a]!.depth, { seconds } as never)] : []))
     ];
     return machine(made, joints, {
+      isolation: { steps: [], ...(isolating !== undefined && isolating < made.length ? { joint: `s${isolating}` } : {}) },
       relations: relations.flatMap(([a, b]) => (a < made.length && b < made.length && a !== b ? [{ kind: 'order' as const, before: { joint: `s${a}` }, after: { part: id(b), move: 'lift' }, leg: 'both' as const, reason: 'the sticker says so' }] : []))
     });
   });
@@ -52,6 +58,35 @@ function cheapest(input: Parameters<typeof accessTo>[0], goal: ActionId): number
   return best;
 }
 
+/**
+ * Of all orders of these actions: the least time before power is away, and the least setup cost of the orders that keep to it.
+ * Worked out from the requirements alone, over every set of things done.
+ */
+function bestOrder(access: Access, actions: ReadonlySet<ActionId>, problem: OrderProblem): { energised: number; cost: number } {
+  const ids = [...actions].sort();
+  const isolating = ids.indexOf(`joint:${access.model.machine.isolation.joint ?? '-'}`);
+  const possible = (i: number, done: number) =>
+    access.requirements.get(ids[i]!)!.every((r) => r.alternatives.some((way) => way.every((a) => ids.includes(a) && done & (1 << ids.indexOf(a)))));
+  const seconds = new Map<number, number>([[0, 0]]);
+  let energised = isolating < 0 ? 0 : Infinity;
+  let before = 0;
+  for (let done = 0; isolating >= 0 && done < 1 << ids.length; done++) {
+    const spent = seconds.get(done);
+    if (spent === undefined || done & (1 << isolating)) continue;
+    if (possible(isolating, done) && spent < energised) {
+      energised = spent;
+      before = done;
+    }
+    ids.forEach((id, i) => {
+      if (!(done & (1 << i)) && possible(i, done)) seconds.set(done | (1 << i), spent + access.actions.get(id)!.seconds);
+    });
+  }
+  const first = ids.filter((_, i) => before & (1 << i));
+  const needs = ids.flatMap((id) => access.requirements.get(id)!.map((r) => ({ of: id, alternatives: r.alternatives })));
+  if (isolating >= 0) for (const id of ids) if (id !== ids[isolating] && !first.includes(id)) needs.push({ of: id, alternatives: [[ids[isolating]!]] });
+  return { energised, cost: bestOrderCost({ ...problem, needs }).best };
+}
+
 describe('on small machines at random', () => {
   it('a part\u2019s set costs what trying all sets finds, and what cannot be done is refused by both', () => {
     let feasible = 0;
@@ -62,11 +97,36 @@ describe('on small machines at random', () => {
         const goals: Goal[] = [{ do: 'remove', part: target }];
         if (truth === undefined) return void expect(() => removalSet(accessTo(input), goals)).toThrow(PlanningError);
         feasible++;
-        expect(removalSet(accessTo(input), goals)).toMatchObject({ cost: truth, bound: truth, proved: true });
+        const set = removalSet({ ...accessTo(input), model: { ...accessTo(input).model, machine: { ...accessTo(input).model.machine, isolation: { steps: [] } } } }, goals);
+        expect(set).toMatchObject({ cost: truth, bound: truth, proved: true });
       }),
-      { numRuns: 250 }
+      { numRuns: 1500 }
     );
-    expect(feasible).toBeGreaterThan(80);
+    expect(feasible).toBeGreaterThan(500);
+  });
+
+  it('the order costs what trying all orders finds, with the least time before the power is away', () => {
+    let isolated = 0;
+    fc.assert(
+      fc.property(notebook, fc.constantFrom('part-by-part' as const, 'bit-by-bit' as const), (input, weighting) => {
+        const file = checkMachine(Machine.parse(input));
+        if (!file.ok) return;
+        const { access } = file;
+        const goals = input.parts.slice(1).map((p): Goal => ({ do: 'remove', part: p.id }));
+        const made = plan(access, goals, { weighting });
+        const problem = downProblem(access, removalSet(access, goals), WEIGHTS[weighting]);
+        const truth = bestOrder(access, removalSet(access, goals).actions, problem);
+        expect(made.order).toEqual({ cost: truth.cost, bound: truth.cost, proved: true });
+        const seconds = made.energised.reduce((sum, id) => sum + made.steps.find((s) => s.id === id)!.seconds, 0);
+        expect(seconds).toBe(truth.energised);
+        if (made.energised.length > 0) isolated++;
+        // The way up is at its best as well, with its own edges.
+        const up = upProblem(access, removalSet(access, goals), made.steps.filter((s) => s.leg === 'down').flatMap((s) => actionOf(s) ?? []), { up: 'underside', lid: 'closed' }, WEIGHTS[weighting]);
+        expect(bestOrderCost(up).best).toBe(made.orderUp!.cost);
+      }),
+      { numRuns: 1500 }
+    );
+    expect(isolated).toBeGreaterThan(20);
   });
 
   it('plans work step by step, more goals never cost less, and parts in another order cost the same', () => {

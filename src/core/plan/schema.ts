@@ -37,6 +37,10 @@ export const Step = z.strictObject({
   tool: z.string().optional(),
   /** Screws of this step. */
   count: z.int().optional(),
+  /** How screws are tightened: holes in turn by index from 0, in so many passes. */
+  tighten: z
+    .strictObject({ order: z.array(z.int()), by: z.enum(['printed', 'crosswise', 'as-they-lie']), passes: z.int(), torqueNm: z.number(), guideline: z.boolean() })
+    .optional(),
   /** Standard time, s. */
   seconds: z.number(),
   /** Depth below the zone's face, mm. */
@@ -65,15 +69,28 @@ export const Plan = z.strictObject({
   machine: z.strictObject({ id: z.string(), revision: z.string(), hash: z.string() }),
   goals: Goals,
   weighting: z.string(),
+  /** Ways that were not to be taken. */
+  avoid: z.array(z.string()).optional(),
   steps: z.array(Step),
-  /** Every requirement that some step names, in words. */
-  requirements: z.array(z.strictObject({ id: z.string(), of: z.string(), cause: z.string(), text: z.string() })),
+  /** Every requirement that some step names, in words; with the figures where the drawing said so. */
+  requirements: z.array(z.strictObject({ id: z.string(), of: z.string(), cause: z.string(), text: z.string(), figures: z.string().optional() })),
   /** Ids of steps done before the power is away. */
   energised: z.array(z.string()),
   /** Cost in s, down plus up. */
   set: Bounded,
-  /** Weighted setup changes, s. */
+  /** Weighted setup changes of the way down, s. */
   order: Bounded,
+  /** The same of the way up. */
+  orderUp: Bounded.optional(),
+  /** What each spare brings and what moves over to it; new flat cables that are bent after the old ones. */
+  swaps: z
+    .array(z.strictObject({
+      part: z.string(),
+      brings: z.array(z.string()),
+      over: z.array(z.strictObject({ part: z.string(), when: z.enum(['before', 'after']) })),
+      form: z.array(z.string())
+    }))
+    .optional(),
   inHand: z.strictObject({
     spares: z.array(z.strictObject({ part: z.string(), name: z.string(), numbers: z.array(z.string()) })),
     tools: z.array(z.strictObject({ tool: z.string(), substitutes: z.array(z.string()) })),

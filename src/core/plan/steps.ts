@@ -1,22 +1,24 @@
-import { openId, type Access, type Action, type ActionId } from '../access';
+import { moveId, openId, type Access, type Action, type ActionId } from '../access';
 import { crossings } from '../cables';
-import type { JointOf } from '../machine';
+import { tightening } from '../fasteners';
+import { removes, type IsolationStep, type Joint, type JointOf, type Model } from '../machine';
 import { cautionsFor, isolationCautions } from './cautions';
-import { goalId, JOB, ridersToMove, type Goal } from './goals';
-import { closePhrase, consumablePhrase, goalWorkPhrase, isolationPhrase, movePhrase, openPhrase, OPEN_TEST, posePhrase, returnPhrase, swapPhrase, openTestReason, type Phrase } from './phrase';
-import { poseOf } from './pose';
+import { goalId, JOB, type Goal } from './goals';
+import { closePhrase, consumablePhrase, formPhrase, goalWorkPhrase, isolationPhrase, movePhrase, openPhrase, OPEN_TEST, posePhrase, returnPhrase, swapPhrase, openTestReason, type Phrase } from './phrase';
+import { ontoMat, poseOf } from './pose';
 import { testPhrase, touchedFunctions } from './prove';
-import type { Leg, Step } from './schema';
+import type { Leg, Plan, Step } from './schema';
 import { toolOf } from './tools';
-import { OPEN_TEST_ID } from './way-up';
+import { START } from './down';
 
 /** Standard times for steps that are no action of the machine file, s: bench rules of thumb. */
-const SECONDS = { pose: 15, swap: 90, work: 60, prepare: 120, openTest: 150, test: 30 };
+const SECONDS = { pose: 15, swap: 90, work: 60, prepare: 120, form: 60, openTest: 150, test: 30 };
 
 /** Writes the steps of a plan, leg by leg, in the order in which it is asked. */
 export class StepWriter {
-  private pose = 'topside/closed';
+  private readonly stands: { up: string; lid: string } = { ...START };
   private poses = 0;
+  private afterIsolation: IsolationStep[] = [];
   private readonly done = new Set<ActionId>();
 
   constructor(
@@ -25,20 +27,26 @@ export class StepWriter {
     private readonly reasons: ReadonlyMap<ActionId, string[]>
   ) {}
 
+  /** What makes it safe before the first joint; steps that follow the isolating joint wait for it. */
   isolation(): Step[] {
-    return this.access.model.machine.isolation.steps
-      .filter((s) => !s.joint)
-      .map((s) => ({
-        ...step('isolate', `isolate/${s.id}`, 'prepare', isolationPhrase(s), s.seconds),
-        cautions: isolationCautions(s),
-        ...(s.undo ? { mirror: `restore/${s.id}` } : { departs: 'Nothing to bring back.' })
-      }));
+    const { steps } = this.access.model.machine.isolation;
+    const at = steps.findIndex((s) => s.joint !== undefined && this.reasons.has(openId(s.joint)));
+    this.afterIsolation = at < 0 ? [] : steps.slice(at + 1).filter((s) => !s.joint);
+    return steps.filter((s) => !s.joint && !this.afterIsolation.includes(s)).map((s) => this.isolate(s, 'isolate'));
+  }
+
+  private isolate(s: IsolationStep, leg: Leg): Step {
+    return {
+      ...step(leg, `isolate/${s.id}`, 'prepare', isolationPhrase(s), s.seconds),
+      cautions: isolationCautions(s),
+      ...(s.undo ? { mirror: `restore/${s.id}` } : { departs: 'Nothing to bring back.' })
+    };
   }
 
   down(actions: readonly Action[]): Step[] {
     const out: Step[] = [];
     for (const action of actions) {
-      const pose = poseOf(this.access, action, this.done);
+      const pose = this.poseFor(action);
       out.push(...this.turn('down', pose));
       const phrase = action.kind === 'open' ? openPhrase(action.joint) : movePhrase(action);
       out.push({
@@ -49,52 +57,68 @@ export class StepWriter {
         cautions: cautionsFor(this.access.model, action, 'down')
       });
       this.done.add(action.id);
+      if (this.isolated(actions)) {
+        out.push(...this.afterIsolation.map((s) => this.isolate(s, 'down')));
+        this.afterIsolation = [];
+      }
     }
     return out;
   }
 
-  swap(): Step[] {
+  /** The power is away: the isolating joint is open, and a battery that comes out whole is out. */
+  private isolated(actions: readonly Action[]): boolean {
+    const { joint, steps } = this.access.model.machine.isolation;
+    if (this.afterIsolation.length === 0 || joint === undefined || !this.done.has(openId(joint))) return false;
+    if (!steps.some((s) => s.kind === 'remove-battery' && s.joint === joint)) return true;
+    const battery = this.access.model.joint(joint).a;
+    const out = actions.filter((a) => a.kind === 'move' && a.removes && a.part.id === battery);
+    return out.length === 0 || out.some((a) => this.done.has(a.id));
+  }
+
+  swap(swaps: NonNullable<Plan['swaps']>): Step[] {
     const { model } = this.access;
-    return this.goals.map((goal) => {
-      const replace = goal.do === 'replace';
-      const phrase = replace ? swapPhrase(model, goal.part, ridersToMove(model, goal.part)) : goalWorkPhrase(model, goal);
-      return {
-        ...step('swap', `swap/${goalId(goal)}`, 'swap', phrase, replace ? SECONDS.swap : SECONDS.work),
+    return this.goals.flatMap((goal) => {
+      const swapped = goal.do === 'replace' ? swaps.find((s) => s.part === goal.part) : undefined;
+      const phrase = swapped ? swapPhrase(model, swapped) : goalWorkPhrase(model, goal);
+      const work: Step = {
+        ...step('swap', `swap/${goalId(goal)}`, 'swap', phrase, swapped ? SECONDS.swap : SECONDS.work),
         ...(goal.do === 'reach' ? { joint: goal.joint } : { part: goal.part }),
         because: [`${JOB} < ${goalId(goal)}`].filter((id) => [...this.reasons.values()].some((list) => list.includes(id))),
         departs: 'The turning point.'
       };
+      const formed = (swapped?.form ?? []).map((cable): Step => ({
+        ...step('swap', `swap/form:${cable}`, 'prepare', formPhrase(model, cable), SECONDS.form),
+        part: cable, because: work.because, departs: 'New flat cables come straight.'
+      }));
+      return [work, ...formed];
     });
   }
 
-  up(sequence: readonly ActionId[], departures: ReadonlyMap<ActionId, string>): Step[] {
+  /** @param testAt index in the sequence before which the machine is tried open */
+  up(sequence: readonly ActionId[], departures: ReadonlyMap<ActionId, string>, testAt: number | undefined): Step[] {
     const replaced = new Set(this.goals.flatMap((g) => (g.do === 'replace' ? [g.part] : [])));
     const out: Step[] = [];
-    for (const id of sequence) {
-      if (id === OPEN_TEST_ID) {
-        out.push({ ...step('up', 'up/open-test', 'test', OPEN_TEST, SECONDS.openTest), departs: openTestReason, test: 'open-power' });
-        continue;
-      }
-      if (id.startsWith('prepare:')) {
-        out.push(this.prepare(id));
-        continue;
-      }
+    const within = new Set(sequence);
+    sequence.forEach((id, i) => {
+      if (i === testAt) out.push({ ...step('up', 'up/open-test', 'test', OPEN_TEST, SECONDS.openTest), departs: openTestReason, test: 'open-power' });
       const action = this.access.actions.get(id)!;
+      out.push(...this.prepares(action, within));
       this.done.delete(id);
-      const pose = poseOf(this.access, action, this.done);
+      const pose = this.poseFor(action);
       out.push(...this.turn('up', pose));
       const phrase = action.kind === 'open' ? closePhrase(action.joint) : returnPhrase(action, replaced.has(action.part.id));
       const departs = departures.get(id);
       out.push({
         ...step('up', `up/${id}`, action.kind === 'open' ? 'close' : 'return', phrase, action.backSeconds),
         ...this.place(action, pose),
+        ...(action.kind === 'open' && action.joint.kind === 'screws' ? { tighten: tightening(action.joint) } : {}),
         mirror: `down/${id}`,
         ...(departs ? { departs } : {}),
         because: this.reasons.get(id) ?? [],
         cautions: cautionsFor(this.access.model, action, 'up'),
         pinch: action.kind === 'move' && action.removes ? crossings(this.access.model, action.part).map(({ cable, where, zone, crosses }) => ({ cable, where, zone, crosses })) : []
       });
-    }
+    });
     return out;
   }
 
@@ -114,21 +138,36 @@ export class StepWriter {
     }));
   }
 
-  private turn(leg: Leg, pose: string | undefined): Step[] {
-    if (!pose || pose === 'mat' || pose === this.pose) return [];
-    this.pose = pose;
-    return [{ ...step(leg, `${leg}/pose-${++this.poses}`, 'pose', posePhrase(pose), SECONDS.pose), pose }];
+  /** `up/lid`, `mat` for work on a part that is out, undefined where the machine may lie as it likes. */
+  private poseFor(action: Action): string | undefined {
+    if (ontoMat(this.access, action).some((id) => this.done.has(id))) return 'mat';
+    const { up, lid } = poseOf(this.access, action);
+    return up || lid ? `${up ?? 'any'}/${lid ?? 'any'}` : undefined;
   }
 
-  private prepare(id: string): Step {
-    const joint = this.access.model.joint(id.slice('prepare:'.length)) as JointOf<'adhesive'>;
-    return {
-      ...step('up', `up/${id}`, 'prepare', consumablePhrase(joint, this.access.model.part(joint.a).name), SECONDS.prepare),
+  private turn(leg: Leg, pose: string | undefined): Step[] {
+    if (!pose || pose === 'mat') return [];
+    const [up, lid] = pose.split('/') as [string, string];
+    const before = `${this.stands.up}/${this.stands.lid}`;
+    if (up !== 'any') this.stands.up = up;
+    if (lid !== 'any') this.stands.lid = lid;
+    const now = `${this.stands.up}/${this.stands.lid}`;
+    return now === before ? [] : [{ ...step(leg, `${leg}/pose-${++this.poses}`, 'pose', posePhrase(now), SECONDS.pose), pose: now }];
+  }
+
+  /** What is used once is made ready right before the part goes down on it, or before it is closed where the part stays. */
+  private prepares(action: Action, within: ReadonlySet<ActionId>): Step[] {
+    const singles = (joint: Joint): joint is JointOf<'adhesive'> => joint.kind === 'adhesive' && joint.singleUse && within.has(openId(joint.id));
+    const { model } = this.access;
+    const seatedBefore = (part: string) => model.part(part).moves.some((m) => removes(m) && within.has(moveId(part, m.id)));
+    const due = action.kind === 'move' ? (action.removes ? model.jointsOf(action.part.id).filter((j) => j.a === action.part.id) : []) : seatedBefore(action.joint.a) ? [] : [action.joint];
+    return due.filter(singles).map((joint) => ({
+      ...step('up', `up/prepare:${joint.id}`, 'prepare', consumablePhrase(model, joint), SECONDS.prepare),
       joint: joint.id,
       zone: joint.zone,
       departs: 'Used once: fresh on the way up.',
       because: this.reasons.get(openId(joint.id)) ?? []
-    };
+    }));
   }
 
   private place(action: Action, pose: string | undefined): Partial<Step> {
@@ -147,4 +186,9 @@ export class StepWriter {
 
 function step(leg: Leg, id: string, what: Step['do'], phrase: Phrase, seconds: number): Step {
   return { id, leg, do: what, text: phrase.text, ...(phrase.detail ? { detail: phrase.detail } : {}), seconds, because: [], cautions: [], pinch: [] };
+}
+
+/** The kind of work that a step is, for times: `open screws`, `move`, `test`. */
+export function kindOf(model: Model, s: Step): string {
+  return s.joint && (s.do === 'open' || s.do === 'close') ? `${s.do} ${model.joint(s.joint).kind}` : s.do;
 }

@@ -1,6 +1,6 @@
 import { openId, refId, type Access, type Action, type ActionId, type Requirement } from '../access';
 import { crossings } from '../cables';
-import type { Model } from '../machine';
+import { inSentence, type Model } from '../machine';
 
 /** `before` has to be closed or brought back before `after`; `why` is set where assembly differs from the mirror. */
 export interface UpEdge {
@@ -8,9 +8,6 @@ export interface UpEdge {
   after: ActionId;
   why?: string;
 }
-
-/** The open power test, as a node of the way up. */
-export const OPEN_TEST_ID = 'open-test';
 
 /**
  * Precedences of the way up: those of the way down inverted, then changed where assembly differs.
@@ -59,9 +56,15 @@ class Edges {
     if (this.known(edge) && !this.reaches(edge.after, edge.before)) this.push(edge);
   }
 
+  /** Many before one: what already has to follow it is left out. Edges into it change nothing about what follows it. */
+  softInto(after: ActionId, befores: readonly { id: ActionId; why: string }[]): void {
+    if (!this.actions.has(after)) return;
+    const follows = this.following(after);
+    for (const { id, why } of befores) if (!follows.has(id) && this.known({ before: id, after })) this.push({ before: id, after, why });
+  }
+
   private known({ before, after }: UpEdge): boolean {
-    const has = (id: ActionId) => this.actions.has(id) || id === OPEN_TEST_ID;
-    return before !== after && has(before) && has(after);
+    return before !== after && this.actions.has(before) && this.actions.has(after);
   }
 
   private push(edge: UpEdge): void {
@@ -72,16 +75,14 @@ class Edges {
   }
 
   private reaches(from: ActionId, to: ActionId): boolean {
-    const stack = [from];
-    const seen = new Set<ActionId>();
-    while (stack.length > 0) {
-      const id = stack.pop()!;
-      if (id === to) return true;
-      if (seen.has(id)) continue;
-      seen.add(id);
-      stack.push(...(this.after.get(id) ?? []));
-    }
-    return false;
+    return this.following(from).has(to);
+  }
+
+  /** The action and all that has to come after it. */
+  private following(from: ActionId): Set<ActionId> {
+    const seen = new Set([from]);
+    for (const id of seen) for (const next of this.after.get(id) ?? []) seen.add(next);
+    return seen;
   }
 }
 
@@ -90,37 +91,35 @@ function cableEdges(model: Model, all: readonly Action[], edges: Edges): void {
   for (const action of all) {
     if (action.kind !== 'move' || !action.removes) continue;
     for (const crossing of crossings(model, action.part)) {
-      const cable = model.part(crossing.cable).name.toLowerCase();
+      const cable = inSentence(model.part(crossing.cable).name);
       for (const joint of model.jointsOf(crossing.cable)) {
         if (joint.reachedRaised === action.part.id || joint.a === action.part.id || joint.b === action.part.id) continue;
         if (joint.kind !== 'dressing' && joint.kind !== 'tape') continue;
         edges.soft(
           crossing.where === 'under'
-            ? { before: openId(joint.id), after: action.id, why: `The ${cable} runs under the ${action.part.name.toLowerCase()}: laid first.` }
-            : { before: action.id, after: openId(joint.id), why: `The ${cable} runs over the ${action.part.name.toLowerCase()}: held clear while it goes down.` }
+            ? { before: openId(joint.id), after: action.id, why: `The ${cable} runs under the ${inSentence(action.part.name)}: laid first.` }
+            : { before: action.id, after: openId(joint.id), why: `The ${cable} runs over the ${inSentence(action.part.name)}: held clear while it goes down.` }
         );
       }
     }
   }
 }
 
-/** The isolating joint is closed after every other plug and after its battery is fixed. */
+/** The isolating joint is closed after every other plug, after its battery is fixed, and after all work beside it. */
 function powerLast(model: Model, all: readonly Action[], edges: Edges): void {
   const { joint: isolating } = model.machine.isolation;
   if (!isolating) return;
-  const battery = model.joint(isolating).a;
-  for (const action of all) {
-    if (action.kind !== 'open' || action.joint.id === isolating) continue;
-    const plug = action.joint.kind === 'connector';
-    const fixes = action.joint.a === battery || action.joint.b === battery;
-    if (plug || fixes) {
-      edges.soft({
-        before: action.id,
-        after: openId(isolating),
-        why: plug ? 'Power goes on after all other plugs are in.' : 'Power goes on once the battery is fixed.'
-      });
-    }
-  }
+  const { a: battery, zone } = model.joint(isolating);
+  const why = (action: Action): string | undefined => {
+    if (action.kind === 'open' && action.joint.kind === 'connector') return 'Power goes on after all other plugs are in.';
+    if (action.kind === 'open' && (action.joint.a === battery || action.joint.b === battery)) return 'Power goes on once the battery is fixed.';
+    // No driver and no part goes near a live board that can be finished before.
+    return action.zone === zone ? 'Power goes on last of all.' : undefined;
+  };
+  edges.softInto(openId(isolating), all.flatMap((action) => {
+    const reason = why(action);
+    return reason && action.id !== openId(isolating) ? [{ id: action.id, why: reason }] : [];
+  }));
 }
 
 /** Whether the job opened plugs or moved boards beyond what every job does: then it is tried before it is covered. */
@@ -132,38 +131,22 @@ export function needsOpenTest(model: Model, all: readonly Action[]): boolean {
   );
 }
 
+/** Every plug is in before the machine is tried, and it is tried before it is covered. */
 function openTest(model: Model, all: readonly Action[], edges: Edges): void {
   if (!needsOpenTest(model, all)) return;
-  const covers = all.filter((a) => a.kind === 'move' && a.part.kind === 'cover');
-  for (const action of all) {
-    // What can only be closed with the cover on cannot wait for a test without it.
-    if (action.kind === 'open' && action.joint.kind === 'connector') edges.soft({ before: action.id, after: OPEN_TEST_ID, why: 'Everything is plugged in before it is tried.' });
-  }
-  for (const cover of covers) edges.soft({ before: OPEN_TEST_ID, after: cover.id, why: 'Boards or plugs were touched: tried before it is covered.' });
+  // What can only be closed with the cover on cannot wait for a test without it.
+  const plugs = all.filter((a) => a.kind === 'open' && a.joint.kind === 'connector').map(({ id }) => ({ id, why: 'Everything is plugged in and tried before it is covered.' }));
+  for (const cover of all.filter(isCover)) edges.softInto(cover.id, plugs);
 }
 
-/**
- * The way up in order: of what can be done now, what was done last on the way down comes first.
- * So the mirror is kept wherever the edges allow it.
- * @param down the way down, in order
- * @param extra further nodes with the down position (index in `down`) that they follow
- */
-export function mirrorOrder(down: readonly ActionId[], edges: readonly UpEdge[], extra: ReadonlyMap<ActionId, number>): ActionId[] {
-  const rank = new Map(down.map((id, i) => [id, i]));
-  for (const [id, at] of extra) rank.set(id, at);
-  const waits = new Map<ActionId, Set<ActionId>>([...rank.keys()].map((id) => [id, new Set()]));
-  for (const { before, after } of edges) if (rank.has(before)) waits.get(after)?.add(before);
-  const out: ActionId[] = [];
-  const left = new Set(rank.keys());
-  while (left.size > 0) {
-    let next: ActionId | undefined;
-    for (const id of left) {
-      if ([...waits.get(id)!].some((w) => left.has(w))) continue;
-      if (next === undefined || rank.get(id)! > rank.get(next)!) next = id;
-    }
-    if (next === undefined) throw new Error(`the way up goes in a circle among ${[...left].join(', ')}`);
-    left.delete(next);
-    out.push(next);
-  }
-  return out;
+const isCover = (action: Action) => action.kind === 'move' && action.part.kind === 'cover';
+
+/** Where on the way up the open power test stands: before the first cover that follows the last plug; undefined without one. */
+export function openTestPlace(access: Access, up: readonly ActionId[]): number | undefined {
+  const all = up.map((id) => access.actions.get(id)!);
+  if (!needsOpenTest(access.model, all)) return undefined;
+  const lastPlug = all.findLastIndex((a) => a.kind === 'open' && a.joint.kind === 'connector');
+  const after = all.findIndex((a, i) => i > lastPlug && isCover(a));
+  const place = after >= 0 ? after : all.findIndex(isCover);
+  return place >= 0 ? place : undefined;
 }

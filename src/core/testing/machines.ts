@@ -9,6 +9,9 @@ export function demoText(id = 'norrvik-fathom-14'): string {
   return readFileSync(fileURLToPath(new URL(`../../../demo/machines/${id}.json`, import.meta.url)), 'utf8');
 }
 
+/** The machines of the demo. */
+export const DEMO_MACHINES = ['norrvik-fathom-14', 'norrvik-ballast-15', 'lindquay-slip-11', 'lindquay-gannet-13', 'norrvik-pilot-14'] as const;
+
 export function demoAccess(id?: string): Access {
   return accessOf(modelOf(Machine.parse(JSON.parse(demoText(id)))));
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Requirement } from '../access';
-import { cheapestSet, type SetProblem } from './removal-set';
+import type { Requirement } from '../../access';
+import { cheapestSet, type SetProblem } from '.';
 
 const JOB = 'job';
 
@@ -68,7 +68,7 @@ describe('the cheapest set', () => {
 
   it('a forbidden way shows what the next best costs', () => {
     const p = problem([3, 7], [{ of: -1, alternatives: [[0], [1]] }]);
-    const next = cheapestSet(p, new Set(['r0#0']));
+    const next = cheapestSet(p, new Set(['a0']));
     expect(next.ok && next.set.cost).toBe(7);
   });
 });

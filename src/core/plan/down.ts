@@ -1,0 +1,108 @@
+import { openId, type Access, type Action, type ActionId } from '../access';
+import { undressing } from '../cables';
+import { JOB } from './goals';
+import type { OrderAction, OrderProblem, Weights } from './order';
+import { ontoMat, poseOf } from './pose';
+import { cheapestSet, type RemovalSet } from './set';
+import { toolOf } from './tools';
+
+/** How every job starts: upright, as it was handed over. */
+export const START = { up: 'topside', lid: 'closed' } as const;
+
+/** The way down as a problem of order: every requirement with all its ways that lie in the set. */
+export function downProblem(access: Access, set: RemovalSet, weights: Weights): OrderProblem & { energised: ActionId[] } {
+  const ids = [...set.actions];
+  const needs = ids.flatMap((id) => access.requirements.get(id)!.map((r) => ({ of: id, alternatives: r.alternatives })));
+  const isolating = isolatingAction(access, set);
+  const energised = isolating ? beforeIsolation(access, set, isolating) : [];
+  if (isolating) {
+    const first = new Set([isolating, ...energised]);
+    for (const id of ids) if (!first.has(id)) needs.push({ of: id, alternatives: [[isolating]] });
+  }
+  const frees = freedBy(access, set);
+  return { actions: ids.map((id) => orderAction(access, set, id, 'done', frees)), needs: [...needs, ...handFirst(access, ids, needs)], weights, start: START, energised };
+}
+
+type Needs = OrderProblem['needs'][number][];
+
+/** Cables are drawn out from their plug on, guide by guide, as far as nothing else demands the contrary. */
+function handFirst(access: Access, ids: readonly ActionId[], needs: Needs): Needs {
+  const opened = new Set(ids.flatMap((id) => (id.startsWith('joint:') ? [id.slice('joint:'.length)] : [])));
+  const wishes = access.model.machine.cables.flatMap((cable) => {
+    const row = undressing(access.model, cable, opened);
+    return row.slice(1).map((joint, i) => ({ of: openId(joint), alternatives: [[openId(row[i]!)]] }));
+  });
+  if (canAllBeDone(ids, [...needs, ...wishes])) return wishes;
+  const kept: Needs = [];
+  for (const wish of wishes) if (canAllBeDone(ids, [...needs, ...kept, wish])) kept.push(wish);
+  return kept;
+}
+
+function canAllBeDone(ids: readonly ActionId[], needs: Needs): boolean {
+  const waiting = new Map<ActionId, Needs>(ids.map((id) => [id, []]));
+  for (const need of needs) waiting.get(need.of)?.push(need);
+  const done = new Set<ActionId>();
+  for (let grew = true; grew; ) {
+    grew = false;
+    for (const [id, own] of waiting) {
+      if (!own.every((need) => need.alternatives.some((way) => way.every((a) => done.has(a))))) continue;
+      done.add(id);
+      waiting.delete(id);
+      grew = true;
+    }
+  }
+  return waiting.size === 0;
+}
+
+export function isolatingAction(access: Access, set: RemovalSet): ActionId | undefined {
+  const { joint } = access.model.machine.isolation;
+  return joint && set.actions.has(openId(joint)) ? openId(joint) : undefined;
+}
+
+/** The least that has to be done before the isolating joint can be opened, in time: exact, within the set. */
+function beforeIsolation(access: Access, set: RemovalSet, isolating: ActionId): ActionId[] {
+  const within = cheapestSet({
+    job: JOB,
+    requirementsOf: (id) => {
+      if (id === JOB) return [{ id: `${JOB} < isolation`, of: JOB, alternatives: [[isolating]], cause: { kind: 'isolation', joint: isolating } }];
+      return access.requirements.get(id)!.map((r) => ({ ...r, alternatives: r.alternatives.filter((way) => way.every((a) => set.actions.has(a))) }));
+    },
+    cost: (id) => access.actions.get(id)!.seconds
+  });
+  return within.ok ? [...within.set.actions].filter((id) => id !== isolating) : [];
+}
+
+/** @param when on the mat once the part is out (way down), or until it is back (way up) */
+export function orderAction(access: Access, set: RemovalSet, id: ActionId, when: 'done' | 'undone', frees: ReadonlyMap<ActionId, ReadonlySet<string>>): OrderAction {
+  const action = access.actions.get(id)!;
+  const tool = toolOf(action);
+  const of = ontoMat(access, action).filter((other) => set.actions.has(other));
+  const at = action.kind === 'open' ? action.joint.at[0] : undefined;
+  return {
+    id,
+    ...poseOf(access, action),
+    ...(tool ? { tool } : {}),
+    focus: focusOf(access, frees.get(id) ?? new Set(), action),
+    ...(of.length > 0 ? { onMat: { when, of } } : {}),
+    ...(at ? { place: { zone: action.zone, at } } : {})
+  };
+}
+
+/** For each joint of the set the parts that its opening lets go. */
+export function freedBy(access: Access, set: RemovalSet): Map<ActionId, Set<string>> {
+  const frees = new Map<ActionId, Set<string>>();
+  for (const { requirement, alternative } of set.taken.values()) {
+    const by = access.actions.get(requirement.of);
+    if (by?.kind !== 'move') continue;
+    for (const id of requirement.alternatives[alternative]!) frees.set(id, (frees.get(id) ?? new Set()).add(by.part.id));
+  }
+  return frees;
+}
+
+/** The part that the action is done for: of those it frees the one that its joint is on, else the one it is held to. */
+function focusOf(access: Access, frees: ReadonlySet<string>, action: Action): string {
+  if (action.kind === 'move') return action.part.id;
+  const { a, b } = action.joint;
+  const { model } = access;
+  return [a, ...model.carriers(a), b, ...model.carriers(b), ...[...frees].sort()].find((id) => frees.has(id)) ?? a;
+}

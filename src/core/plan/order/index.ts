@@ -1,0 +1,3 @@
+export * from './order';
+export { WEIGHTS, type OrderAction, type OrderProblem, type Setup, type Weighting, type Weights } from './problem';
+export { seeded } from './seeded';

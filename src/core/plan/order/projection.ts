@@ -1,0 +1,96 @@
+import { States } from './states';
+import type { Table } from './problem';
+
+/**
+ * The problem with some parts of the setup left out: what is left is small enough to be solved exactly from every state
+ * that the search meets, and costs no more than the whole. Answers are kept, since most states look alike from here.
+ */
+export class Projection {
+  private readonly states: States;
+  private readonly labels: Int32Array;
+  private readonly row: Int32Array;
+  private readonly kept: number;
+
+  /** @param parts indices of the parts of a setup that count */
+  constructor(
+    private readonly table: Table,
+    private readonly parts: readonly number[]
+  ) {
+    this.states = new States(table.words, 256);
+    this.labels = Int32Array.from(table.labels.flatMap((own, i) => own.map((label, k) => (parts.includes(k) && !(k < 2 && table.onMat[i]) ? label : -1))));
+    this.row = new Int32Array(this.states.stride);
+    this.kept = parts.reduce((mask, k) => mask | (1 << k), 0);
+  }
+
+  /** @param row bits of what is done, then the labels now @returns least cost of the rest, counting these parts only */
+  of(row: Int32Array): number {
+    const { words } = this.table;
+    this.row.set(row.subarray(0, words + 4));
+    for (let k = 0; k < 4; k++) if ((this.kept & (1 << k)) === 0) this.row[words + k] = -1;
+    return this.solve(this.row);
+  }
+
+  private solve(row: Int32Array): number {
+    this.settle(row);
+    if (this.allDone(row)) return 0;
+    const state = this.states.find(row);
+    const known = this.states.cost[state]!;
+    if (known !== Infinity) return known;
+    const { weights, words } = this.table;
+    const child = new Int32Array(row.length);
+    const tried: number[] = [];
+    let best = Infinity;
+    for (let i = 0; i < this.table.ids.length; i++) {
+      if (this.done(row, i) || !this.ready(row, i)) continue;
+      let key = 0;
+      let cost = 0;
+      for (const k of this.parts) {
+        const label = this.labels[i * 4 + k]!;
+        const changed = label >= 0 && label !== row[words + k];
+        key = key * 512 + (changed ? label + 1 : 0);
+        if (changed) cost += weights[k]!;
+      }
+      if (tried.includes(key)) continue;
+      tried.push(key);
+      child.set(row);
+      child[i >> 5]! |= 1 << (i & 31);
+      for (const k of this.parts) if (this.labels[i * 4 + k]! >= 0) child[words + k] = this.labels[i * 4 + k]!;
+      best = Math.min(best, cost + this.solve(child));
+    }
+    this.states.cost[state] = best;
+    return best;
+  }
+
+  private settle(row: Int32Array): void {
+    const { words } = this.table;
+    for (let again = true; again; ) {
+      again = false;
+      next: for (let i = 0; i < this.table.ids.length; i++) {
+        if (this.done(row, i)) continue;
+        for (const k of this.parts) {
+          const label = this.labels[i * 4 + k]!;
+          if (label >= 0 && label !== row[words + k]) continue next;
+        }
+        if (!this.ready(row, i)) continue;
+        row[i >> 5]! |= 1 << (i & 31);
+        again = true;
+      }
+    }
+  }
+
+  private done(row: Int32Array, i: number): boolean {
+    return (row[i >> 5]! & (1 << (i & 31))) !== 0;
+  }
+
+  /** Choices between ways are left out, too: that only lowers the cost. */
+  private ready(row: Int32Array, i: number): boolean {
+    const { ancestors, words } = this.table;
+    for (let w = 0, at = i * words; w < words; w++, at++) if ((ancestors[at]! & ~row[w]!) !== 0) return false;
+    return true;
+  }
+
+  private allDone(row: Int32Array): boolean {
+    for (let i = 0; i < this.table.ids.length; i++) if (!this.done(row, i)) return false;
+    return true;
+  }
+}

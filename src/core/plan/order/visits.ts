@@ -1,0 +1,189 @@
+import type { Table } from './problem';
+import { countBits32 } from './bits';
+
+const TOOL = 2;
+const FOCUS = 3;
+/** Tools that get a price of their own; the sets of them are tried one by one. */
+const PRICED_TOOLS = 6;
+
+/** One part's actions, by local bit. */
+interface Group {
+  focus: number;
+  actions: number[];
+  tool: number[];
+  /** Local bits of what comes before. */
+  after: number[];
+  /** Local bits of actions that cannot be done in one visit with this one: something elsewhere lies between. */
+  apart: number[];
+  known: Map<number, Float64Array>;
+  knownGoingOn: Map<number, Float64Array>;
+}
+
+/**
+ * Lower bound on the changes of tool and part together. Each part is visited on its own, at its best; a visit that begins
+ * with one tool and ends with another leaves the tool in hand for the next. Prices on tools (each 0 or one change, in every
+ * combination: the corners of the dual of the flow from visit to visit) charge a visit for the tool it wants to find and
+ * refund it for the one it leaves, so that the sum over the parts bounds every way of stringing the visits together.
+ */
+export class VisitBound {
+  private readonly groups: Group[] = [];
+  private readonly sets: number;
+  private readonly sums: Float64Array;
+  private readonly priced: Int32Array;
+
+  constructor(private readonly table: Table) {
+    const { ids, labels, ancestors, words } = table;
+    const has = (i: number, b: number) => (ancestors[i * words + (b >> 5)]! & (1 << (b & 31))) !== 0;
+    const byFocus = new Map<number, number[]>();
+    const uses = new Map<number, number>();
+    ids.forEach((_, i) => {
+      const [, , tool, focus] = labels[i]!;
+      byFocus.set(focus, [...(byFocus.get(focus) ?? []), i]);
+      if (tool >= 0) uses.set(tool, (uses.get(tool) ?? 0) + 1);
+    });
+    for (const [focus, all] of byFocus) {
+      if (focus < 0) continue;
+      // More actions on one part than a word has bits: the rest is left out, which only weakens the bound.
+      const actions = all.slice(0, 30);
+      const bits = (test: (k: number) => boolean) => actions.reduce((mask, _, k) => (test(k) ? mask | (1 << k) : mask), 0);
+      this.groups.push({
+        focus,
+        actions,
+        tool: actions.map((i) => labels[i]![TOOL]),
+        after: actions.map((i) => bits((k) => has(i, actions[k]!))),
+        apart: actions.map((i) => bits((k) => {
+          const b = actions[k]!;
+          return has(i, b) && ids.some((_, x) => has(i, x) && has(x, b) && labels[x]![FOCUS] >= 0 && labels[x]![FOCUS] !== focus);
+        })),
+        known: new Map(),
+        knownGoingOn: new Map()
+      });
+    }
+    const ranked = [...uses.keys()].sort((a, b) => uses.get(b)! - uses.get(a)! || a - b).slice(0, PRICED_TOOLS);
+    this.priced = new Int32Array(Math.max(0, ...uses.keys()) + 2).fill(-1);
+    ranked.forEach((tool, k) => (this.priced[tool] = k));
+    this.sets = 1 << ranked.length;
+    this.sums = new Float64Array(this.sets);
+  }
+
+  /** The bound on the whole, before anything is done. */
+  whole(): number {
+    const row = new Int32Array(this.table.words + 4);
+    row.set(this.table.start, this.table.words);
+    return this.of(row);
+  }
+
+  /** @param row bits of what is done, then the labels now */
+  of(row: Int32Array): number {
+    const { sums } = this;
+    const tool = row[this.table.words + TOOL]!;
+    const focus = row[this.table.words + FOCUS]!;
+    let going = false;
+    let single = 0;
+    let shared = 0;
+    sums.fill(0);
+    for (const group of this.groups) {
+      let mask = 0;
+      const { actions } = group;
+      for (let k = 0; k < actions.length; k++) {
+        const i = actions[k]!;
+        if ((row[i >> 5]! & (1 << (i & 31))) === 0) mask |= 1 << k;
+      }
+      const here = group.focus === focus;
+      going ||= here;
+      if (mask === 0 && !here) continue;
+      const costs = here ? this.goingOn(group, mask, tool) : this.visits(group, mask);
+      for (let s = 0; s < sums.length; s++) sums[s]! += costs[s]!;
+      const tools = this.toolsOf(group, mask);
+      if ((tools & (tools - 1)) === 0 && !here) single |= tools;
+      else shared |= tools;
+    }
+    if (!going) for (let s = 0; s < sums.length; s++) sums[s]! -= this.price(tool, s);
+    // A tool that no part needs together with another has to be taken up for its own sake, whatever its price.
+    const own = single & ~shared & ~(tool >= 0 ? 1 << tool : 0);
+    const unpriced = this.pricedBits(own);
+    let best = 0;
+    for (let s = 0; s < sums.length; s++) if (sums[s]! > best && (s & unpriced) === 0) best = sums[s]!;
+    return best + countBits32(own) * this.table.weights[TOOL];
+  }
+
+  /** Tools that the rest of a part asks for, as bits; tools beyond the 31st are not told apart. */
+  private toolsOf(group: Group, mask: number): number {
+    let bits = 0;
+    for (let k = 0; k < group.actions.length; k++) if (mask & (1 << k) && group.tool[k]! >= 0) bits |= 1 << Math.min(30, group.tool[k]!);
+    return bits;
+  }
+
+  private pricedBits(tools: number): number {
+    let bits = 0;
+    for (let t = 0; t < this.priced.length && t < 31; t++) if (tools & (1 << t) && this.priced[t]! >= 0) bits |= 1 << this.priced[t]!;
+    return bits;
+  }
+
+  private price(tool: number, set: number): number {
+    const k = tool < 0 ? -1 : this.priced[tool]!;
+    return k >= 0 && (set & (1 << k)) !== 0 ? this.table.weights[TOOL] : 0;
+  }
+
+  /** Least cost of all visits that this part still needs, per set of priced tools. */
+  private visits(group: Group, mask: number): Float64Array {
+    const known = group.known.get(mask);
+    if (known) return known;
+    const costs = new Float64Array(this.sets);
+    group.known.set(mask, costs);
+    if (mask === 0) return costs;
+    costs.fill(Infinity);
+    const tools = new Set([-1]);
+    group.tool.forEach((tool, k) => {
+      if (mask & (1 << k)) tools.add(tool);
+    });
+    for (const tool of tools) this.visit({ group, from: mask, found: tool, goingOn: false, costs }, mask, tool, this.table.weights[FOCUS]);
+    return costs;
+  }
+
+  /** The same for the part that is being worked on, with this tool in hand. */
+  private goingOn(group: Group, mask: number, tool: number): Float64Array {
+    const key = mask * 64 + tool + 1;
+    const known = group.knownGoingOn.get(key);
+    if (known) return known;
+    const costs = new Float64Array(this.sets).fill(Infinity);
+    group.knownGoingOn.set(key, costs);
+    this.visit({ group, from: mask, found: -1, goingOn: true, costs }, mask, tool, 0);
+    return costs;
+  }
+
+  /** Plays a visit on: all that the tool in hand can do is done, then the visit ends or the tool is changed. */
+  private visit(visit: Visit, left: number, tool: number, spent: number): void {
+    const { group, from, costs } = visit;
+    const can = (k: number, mask: number) => (mask & (1 << k)) !== 0 && (group.after[k]! & mask) === 0 && (group.apart[k]! & from & ~mask) === 0;
+    let mask = left;
+    for (let again = true; again; ) {
+      again = false;
+      for (let k = 0; k < group.actions.length; k++) {
+        if (!can(k, mask) || (group.tool[k]! >= 0 && group.tool[k] !== tool)) continue;
+        mask &= ~(1 << k);
+        again = true;
+      }
+    }
+    if (mask !== left || (visit.goingOn && mask === from)) {
+      const rest = this.visits(group, mask);
+      for (let s = 0; s < costs.length; s++) costs[s] = Math.min(costs[s]!, spent + this.price(visit.found, s) - this.price(tool, s) + rest[s]!);
+    }
+    // With no tool asked for at the start, taking one up within the visit is no better than finding it.
+    if (tool < 0 && !visit.goingOn) return;
+    const next = new Set<number>();
+    for (let k = 0; k < group.actions.length; k++) if (can(k, mask) && group.tool[k]! >= 0 && group.tool[k] !== tool) next.add(group.tool[k]!);
+    for (const other of next) this.visit(visit, mask, other, spent + this.table.weights[TOOL]);
+  }
+}
+
+interface Visit {
+  group: Group;
+  /** What was left when it began. */
+  from: number;
+  /** The tool that it wants to find; -1: any. */
+  found: number;
+  /** Whether it is the visit that is under way. */
+  goingOn: boolean;
+  costs: Float64Array;
+}

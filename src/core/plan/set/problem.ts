@@ -1,0 +1,166 @@
+import type { ActionId, Requirement } from '../../access';
+
+/** Requirements by the action that has them, the job itself among them, and what each action costs (s, down plus up). */
+export interface SetProblem {
+  job: ActionId;
+  requirementsOf(action: ActionId): readonly Requirement[];
+  cost(action: ActionId): number;
+}
+
+export interface RemovalSet {
+  actions: ReadonlySet<ActionId>;
+  /** For every requirement of a chosen action: the alternative that is met first. */
+  taken: ReadonlyMap<string, { requirement: Requirement; alternative: number }>;
+  cost: number;
+  /** No set can cost less than this. */
+  bound: number;
+  proved: boolean;
+}
+
+export type SetResult = { ok: true; set: RemovalSet } | { ok: false; unmet: Requirement };
+
+/** A way by its actions, in the order of their ids with spaces between. */
+export type WayKey = string;
+export const wayKey = (way: readonly ActionId[]): WayKey => [...way].sort().join(' ');
+/** One way of one requirement, within a search. */
+export const placeKey = (requirement: Requirement, alternative: number): string => `${requirement.id}#${alternative}`;
+
+export interface Way {
+  alternative: number;
+  actions: readonly number[];
+}
+
+export interface Need {
+  of: number;
+  requirement: Requirement;
+  ways: readonly Way[];
+}
+
+/** What the job can lead to, in numbers. Action 0 is the job. */
+export interface Graph {
+  ids: readonly ActionId[];
+  cost: Float64Array;
+  needs: readonly (readonly Need[])[];
+}
+
+/**
+ * The part of the machine that the job can touch, without the ways that are to be avoided and those that can never be gone.
+ * @param avoid ways that are not to be taken where there is a choice
+ * @param barred places where a way is not to be taken
+ * @returns the graph, or the requirement that nothing can meet
+ */
+export function graphOf(problem: SetProblem, avoid: ReadonlySet<WayKey>, barred: ReadonlySet<string>): { ok: true; graph: Graph } | { ok: false; unmet: Requirement } {
+  const ids: ActionId[] = [problem.job];
+  const index = new Map<ActionId, number>([[problem.job, 0]]);
+  const number = (id: ActionId) => {
+    const known = index.get(id);
+    if (known !== undefined) return known;
+    index.set(id, ids.length);
+    return ids.push(id) - 1;
+  };
+  const avoided = [...avoid].map((key) => key.split(' '));
+  const isAvoided = (way: readonly ActionId[]) => avoided.some((actions) => actions.every((a) => way.includes(a)));
+  const needs: Need[][] = [];
+  for (let i = 0; i < ids.length; i++) {
+    const requirements = [...problem.requirementsOf(ids[i]!)].sort((a, b) => (a.id < b.id ? -1 : 1));
+    needs.push(requirements.map((requirement) => ({
+      of: i,
+      requirement,
+      ways: requirement.alternatives
+        .map((way, alternative) => ({ alternative, key: wayKey(way), way }))
+        .filter(({ alternative, way }) => !barred.has(placeKey(requirement, alternative)) && (requirement.alternatives.length === 1 || !isAvoided(way)))
+        .sort((a, b) => (a.key < b.key ? -1 : 1))
+        .map(({ alternative, way }) => ({ alternative, actions: way.map(number) }))
+    })));
+  }
+  const possible = whatCanBeDone(needs);
+  if (!possible[0]) return { ok: false, unmet: rootOfTrouble(needs, possible) };
+  const kept: Need[][] = needs.map((list, i) => (possible[i] ? list.map((need) => ({ ...need, ways: need.ways.filter((way) => way.actions.every((a) => possible[a])) })) : []));
+  dropSelfDefeating(kept);
+  const cost = Float64Array.from(ids, (id, i) => (i === 0 ? 0 : problem.cost(id)));
+  return { ok: true, graph: { ids, cost, needs: kept } };
+}
+
+/** A way that without any choice needs the very action that it is to serve can never serve it. */
+function dropSelfDefeating(needs: Need[][]): void {
+  const stamp = new Int32Array(needs.length);
+  let turn = 0;
+  /** Whether what these actions need without choice leads to `target`. */
+  const leadsTo = (actions: readonly number[], target: number): boolean => {
+    turn++;
+    const stack = [...actions];
+    while (stack.length > 0) {
+      const a = stack.pop()!;
+      if (a === target) return true;
+      if (stamp[a] === turn) continue;
+      stamp[a] = turn;
+      for (const need of needs[a]!) if (need.ways.length === 1) stack.push(...need.ways[0]!.actions);
+    }
+    return false;
+  };
+  for (let again = true; again; ) {
+    again = false;
+    needs.forEach((list, i) => {
+      list.forEach((need, k) => {
+        if (need.ways.length < 2) return;
+        const ways = need.ways.filter((way) => !leadsTo(way.actions, i));
+        if (ways.length === need.ways.length) return;
+        list[k] = { ...need, ways };
+        again = true;
+      });
+    });
+  }
+}
+
+/**
+ * Works forward from what needs nothing until nothing more can be done.
+ * @param only of these actions alone; all when absent
+ * @returns per action the round in which it could be done, from 1; 0: never
+ */
+export function whatCanBeDone(needs: readonly (readonly Need[])[], only?: ReadonlySet<number>): Int32Array {
+  const n = needs.length;
+  const round = new Int32Array(n);
+  const users: { need: Need; way: number }[][] = Array.from({ length: n }, () => []);
+  const missing = new Map<Need, Int32Array>();
+  const open = new Int32Array(n);
+  let now: number[] = [];
+  for (let i = 0; i < n; i++) {
+    if (only && !only.has(i)) continue;
+    const real = needs[i]!.filter((need) => !need.ways.some((way) => way.actions.length === 0));
+    open[i] = real.length;
+    if (real.length === 0) now.push(i);
+    for (const need of real) {
+      missing.set(need, Int32Array.from(need.ways, (way) => new Set(way.actions).size));
+      need.ways.forEach((way, k) => {
+        for (const a of new Set(way.actions)) users[a]!.push({ need, way: k });
+      });
+    }
+  }
+  const met = new Set<Need>();
+  for (let r = 1; now.length > 0; r++) {
+    const next: number[] = [];
+    for (const i of now) round[i] = r;
+    for (const i of now) {
+      for (const { need, way } of users[i]!) {
+        if (--missing.get(need)![way]! > 0 || met.has(need)) continue;
+        met.add(need);
+        if (--open[need.of]! === 0) next.push(need.of);
+      }
+    }
+    now = next;
+  }
+  return round;
+}
+
+/** Follows what cannot be met down to the requirement that nothing clears, or to where the reasons go round. */
+function rootOfTrouble(needs: readonly (readonly Need[])[], possible: Int32Array): Requirement {
+  const seen = new Set<number>();
+  let at = 0;
+  for (;;) {
+    seen.add(at);
+    const unmet = needs[at]!.find((need) => !need.ways.some((way) => way.actions.every((a) => possible[a])))!;
+    const next = unmet.ways[0]?.actions.find((a) => !possible[a]);
+    if (next === undefined || seen.has(next)) return unmet.requirement;
+    at = next;
+  }
+}

@@ -1,0 +1,48 @@
+import { describe, expect, it } from 'vitest';
+import { demoAccess } from '../testing/machines';
+import { checkSpare, numbersFor, plan, type Goal } from '.';
+
+const access = demoAccess();
+const { model } = access;
+const replace = (...parts: string[]): Goal[] => parts.map((part) => ({ do: 'replace', part }));
+
+describe('the spare in hand', () => {
+  const board = model.part('board');
+  it('fits by number, as it is read off a label', () => {
+    expect(checkSpare(model, board, 'NF14-4100')).toEqual({ verdict: 'fits' });
+    expect(checkSpare(model, board, 'nf14 4100')).toEqual({ verdict: 'fits' });
+  });
+  it('is checked against the variant and the revision of the machine', () => {
+    expect(checkSpare(model, board, 'NF14-4110', 'plain')).toEqual({ verdict: 'other-variant', fits: ['wwan'] });
+    expect(checkSpare(model, board, 'NF14-4110', 'wwan')).toEqual({ verdict: 'fits' });
+    const old = { ...model, machine: { ...model.machine, revision: 'r1' } };
+    expect(checkSpare(old, model.part('battery'), 'NF14-2101')).toEqual({ verdict: 'other-revision', fits: ['r2'] });
+  });
+  it('of another part is named as such', () => {
+    expect(checkSpare(model, board, 'NF14-3100')).toEqual({ verdict: 'unknown', part: 'fan' });
+    expect(checkSpare(model, board, 'XX-1')).toEqual({ verdict: 'unknown' });
+  });
+  it('must be in hand by the numbers that fit', () => {
+    expect(numbersFor(model, board, 'wwan')).toEqual(['NF14-4110']);
+    expect(plan(access, replace('board'), { variant: 'plain' }).inHand.spares[0]!.numbers).toEqual(['NF14-4100']);
+    expect(plan(access, replace('board')).inHand.spares[0]!.numbers).toEqual(['NF14-4100', 'NF14-4110']);
+  });
+});
+
+describe('the swap', () => {
+  it('says what comes off before the board is lifted and what on the mat, as the steps do it', () => {
+    const made = plan(access, replace('board'));
+    const [swap] = made.swaps!;
+    const at = (id: string) => made.steps.findIndex((s) => s.leg === 'down' && s.do === 'move' && s.part === id);
+    expect(swap!.over.length).toBe(11);
+    for (const { part, when } of swap!.over) expect(at(part) < at('board'), part).toBe(when === 'before');
+    // What lies over the board's screws or plugs cannot wait for the mat.
+    for (const part of ['heat-sink', 'display-bracket']) expect(swap!.over).toContainEqual({ part, when: 'before' });
+  });
+  it('forms a new flat cable after the old one, whether it is the spare or comes with it', () => {
+    const form = (part: string) => plan(access, replace(part)).steps.filter((s) => s.id.startsWith('swap/form:'));
+    expect(form('touchpad-cable')[0]).toMatchObject({ part: 'touchpad-cable', do: 'prepare', text: 'Form the new touchpad cable after the old one' });
+    expect(form('fan')).toEqual([]);
+    expect(form('card-reader').map((s) => s.part)).toEqual(['reader-cable']);
+  });
+});

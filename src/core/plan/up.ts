@@ -1,0 +1,78 @@
+import type { Access, ActionId } from '../access';
+import FlatQueue from 'flatqueue';
+import { commonOrder } from './align';
+import { freedBy, orderAction } from './down';
+import type { OrderProblem, Setup, Weights } from './order';
+import { savesPhrase, waitsPhrase } from './phrase';
+import type { RemovalSet } from './set';
+import { upEdges, type UpEdge } from './way-up';
+
+/** The way up as a problem of order: the edges of assembly, and the mirror to keep to. */
+export function upProblem(access: Access, set: RemovalSet, down: readonly ActionId[], start: Setup, weights: Weights): OrderProblem & { edges: UpEdge[] } {
+  const edges = upEdges(access, set.actions, set.taken.values());
+  const frees = freedBy(access, set);
+  return {
+    actions: down.map((id) => orderAction(access, set, id, 'undone', frees)),
+    needs: edges.map(({ before, after }) => ({ of: after, alternatives: [[before]] })),
+    weights, start, edges,
+    prefer: mirrorOrder(down, edges)
+  };
+}
+
+/**
+ * The strict mirror as far as the edges allow it: of what can be done now, what was done last on the way down comes first.
+ * @throws if the edges go in a circle
+ */
+export function mirrorOrder(down: readonly ActionId[], edges: readonly UpEdge[]): ActionId[] {
+  const rank = new Map(down.map((id, i) => [id, i]));
+  const waits = new Int32Array(down.length);
+  const followers: number[][] = down.map(() => []);
+  for (const { before, after } of edges) {
+    const b = rank.get(before);
+    const a = rank.get(after);
+    if (a === undefined || b === undefined) continue;
+    followers[b]!.push(a);
+    waits[a]!++;
+  }
+  const ready = new FlatQueue<number>();
+  down.forEach((_, i) => {
+    if (waits[i] === 0) ready.push(i, -i);
+  });
+  const out: ActionId[] = [];
+  for (let i = ready.pop(); i !== undefined; i = ready.pop()) {
+    out.push(down[i]!);
+    for (const f of followers[i]!) if (--waits[f]! === 0) ready.push(f, -f);
+  }
+  if (out.length < down.length) throw new Error(`the way up goes in a circle among ${down.filter((_, i) => waits[i]! > 0).join(', ')}`);
+  return out;
+}
+
+/** For each action of the way up that does not stand at its mirror's place: why. */
+export function departures(access: Access, down: readonly ActionId[], up: readonly ActionId[], edges: readonly UpEdge[]): Map<ActionId, string> {
+  const rank = new Map(down.map((id, i) => [id, i]));
+  const stays = new Set(commonOrder([...down].reverse(), up));
+  // Only what was done in the same order on the way down makes a difference to the mirror.
+  const forced = edges.filter((e) => e.why && rank.get(e.before)! < rank.get(e.after)!);
+  const into = grouped(edges, (e) => e.after);
+  const forcedInto = grouped(forced, (e) => e.after);
+  const forcedFrom = grouped(forced, (e) => e.before);
+  const out = new Map<ActionId, string>();
+  for (const id of up) {
+    if (stays.has(id)) continue;
+    const own = forcedInto.get(id)?.[0] ?? forcedFrom.get(id)?.[0];
+    const waits = into.get(id)?.find((e) => out.has(e.before));
+    const action = waits && access.actions.get(waits.before);
+    out.set(id, own?.why ?? (action ? waitsPhrase(action) : savesPhrase));
+  }
+  return out;
+}
+
+function grouped(edges: readonly UpEdge[], key: (edge: UpEdge) => ActionId): Map<ActionId, UpEdge[]> {
+  const out = new Map<ActionId, UpEdge[]>();
+  for (const edge of edges) {
+    const list = out.get(key(edge));
+    if (list) list.push(edge);
+    else out.set(key(edge), [edge]);
+  }
+  return out;
+}

@@ -1,0 +1,33 @@
+import fc from 'fast-check';
+import type { OrderProblem } from '../plan';
+
+const need = (of: string, ...alternatives: string[][]) => ({ of, alternatives });
+
+/** Random problems: few labels, so that much is equal; chains, choices, and work that may lie on the mat. */
+const N = 9;
+const label = (prefix: string, count: number) => fc.option(fc.integer({ min: 0, max: count - 1 }).map((k) => `${prefix}${k}`), { nil: undefined, freq: 5 });
+const weight = fc.integer({ min: 0, max: 12 });
+export const randomOrders = fc
+  .record({
+    rows: fc.array(fc.record({ up: label('u', 2), lid: label('l', 2), tool: label('t', 3), focus: label('f', 4) }), { minLength: 2, maxLength: N }),
+    chains: fc.array(fc.tuple(fc.nat(N), fc.nat(N)), { maxLength: 8 }),
+    choices: fc.array(fc.tuple(fc.nat(N), fc.nat(N), fc.nat(N)), { maxLength: 2 }),
+    mat: fc.array(fc.tuple(fc.nat(N), fc.nat(N)), { maxLength: 3 }),
+    when: fc.constantFrom('done' as const, 'undone' as const),
+    weights: fc.record({ turn: weight, lid: weight, tool: weight, focus: weight })
+  })
+  .map(({ rows, chains, choices, mat, when, weights }): OrderProblem => {
+    const id = (i: number) => `a${i % rows.length}`;
+    return {
+      actions: rows.map((row, i) => {
+        const of = mat.filter(([m]) => m % rows.length === i).map(([, by]) => id(by)).filter((by) => by !== id(i));
+        return { id: id(i), ...row, ...(of.length > 0 ? { onMat: { when, of } } : {}) };
+      }),
+      needs: [
+        ...chains.map(([a, b]) => [a % rows.length, b % rows.length].sort((x, y) => x - y)).filter(([a, b]) => a !== b).map(([a, b]) => need(id(b!), [id(a!)])),
+        ...choices.map(([a, b, c]) => [a, b, c].map((x) => x % rows.length).sort((x, y) => x - y)).filter(([, b, c]) => b !== c).map(([a, b, c]) => need(id(c!), [id(a!)], [id(b!)]))
+      ],
+      weights,
+      start: { up: 'u0', lid: 'l0' }
+    };
+  });
