@@ -1,2 +1,7 @@
-export { checkMachine, readMachineFile, type MachineFile } from './machine-file';
+export { checkMachine, readMachineFile, writeMachineFile, type MachineFile } from './machine-file';
 export { jsonSchema, PUBLISHED, type Published } from './schemas';
+export { cableTable, partTable, readScrewTable, screwTable, stepTable } from './csv';
+export { planMarkdown } from './markdown';
+export { traySvg } from './tray-svg';
+export { diffMachines, type Change } from './diff';
+export { readPlan } from './plan-file';

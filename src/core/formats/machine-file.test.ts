@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { contentHash, MACHINE_FILE_MAX_BYTES } from '../machine';
-import { plan, PlanningError } from '../plan';
 import { demoText, machine, part, plug, screw } from '../testing/machines';
 import { jsonSchema, readMachineFile } from '.';
 
@@ -80,46 +79,8 @@ it('screws that would be mistaken for each other are warned about, not refused',
   expect(read.ok && read.warnings.map((w) => w.message).join('\n')).toContain('"battery-screws" would be mistaken for "board-screws"');
 });
 
-describe('whatever comes', () => {
-  const junk = fc.oneof(fc.constant(null), fc.boolean(), fc.double(), fc.integer(), fc.string(), fc.constant([]), fc.constant({}), fc.constant(-1), fc.constant(1e308), fc.constant('case'), fc.constant('battery-plug'));
-  /** Changes one random value anywhere in the document. */
-  function mutate(document: unknown, path: number[], value: unknown): void {
-    let at = document as Record<string, unknown>;
-    path.forEach((n, i) => {
-      const keys = Object.keys(at);
-      if (keys.length === 0) return;
-      const key = keys[n % keys.length]!;
-      const next = at[key];
-      if (i < path.length - 1 && next && typeof next === 'object') at = next as Record<string, unknown>;
-      else if (value === undefined) delete at[key];
-      else at[key] = value;
-    });
-  }
-
-  it('a changed machine file is either valid, and can be planned on, or has named faults', () => {
-    fc.assert(
-      fc.property(fc.array(fc.nat(200), { minLength: 1, maxLength: 7 }), fc.option(junk, { nil: undefined }), (path, value) => {
-        const d = fresh();
-        mutate(d, path, value);
-        const read = readMachineFile(JSON.stringify(d));
-        if (!read.ok) {
-          expect(read.faults.length).toBeGreaterThan(0);
-          for (const f of read.faults) expect(f.place && f.message).toBeTruthy();
-          return;
-        }
-        try {
-          plan(read.access, [{ do: 'replace', part: 'fan' }]);
-        } catch (error) {
-          expect(error).toBeInstanceOf(PlanningError);
-        }
-      }),
-      { numRuns: 400 }
-    );
-  });
-
-  it('text that is no document at all never throws', () => {
-    fc.assert(fc.property(fc.oneof(fc.string(), fc.json()), (t) => void expect(readMachineFile(t)).toHaveProperty('ok')), { numRuns: 500 });
-  });
+it('text that is no document at all never throws', () => {
+  fc.assert(fc.property(fc.oneof(fc.string(), fc.json()), (t) => void expect(readMachineFile(t)).toHaveProperty('ok')), { numRuns: 500 });
 });
 
 it('the published schema names every field of the format', () => {

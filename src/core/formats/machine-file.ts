@@ -1,5 +1,5 @@
 import { accessOf, reachFaults, type Access } from '../access';
-import { pathLength } from '../cables';
+import { pathLength, runOf } from '../cables';
 import { fit, mixUps } from '../fasteners';
 import { contentHash, fault, modelOf, parseMachine, referenceFaults, warning, type Fault, type Machine } from '../machine';
 
@@ -15,6 +15,11 @@ export function readMachineFile(text: string): MachineFile {
   const parsed = parseMachine(text);
   if (!parsed.ok) return parsed;
   return checkMachine(parsed.value);
+}
+
+/** The machine as a file that others can read, one field a line so that revisions compare well. */
+export function writeMachineFile(machine: Machine): string {
+  return `${JSON.stringify(machine, null, 1)}\n`;
 }
 
 /** The checks behind the shape: references first, since the others follow them. */
@@ -36,7 +41,7 @@ function screwFaults(machine: Machine): Fault[] {
   machine.joints.forEach((joint, i) => {
     if (joint.kind !== 'screws') return;
     const { screw } = joint;
-    const result = fit(screw, screw.hole, screw.threadMm);
+    const result = fit(screw, screw.hole, screw);
     const at = ['joints', i, 'screw', 'hole'];
     if (result.verdict === 'punches-through') faults.push(fault(at, `"${joint.id}" bottoms out: ${result.beyondMm.toFixed(1)} mm too long for its hole as drawn`));
     if (result.verdict === 'strips') faults.push(fault(at, `"${joint.id}" barely grips: ${result.engagementMm.toFixed(1)} mm of thread where ${result.wantedMm.toFixed(1)} mm are wanted`));
@@ -61,6 +66,9 @@ function cableFaults(machine: Machine): Fault[] {
       faults.push(fault(['cables', i, 'lengthMm'], `"${cable.part}" is ${cable.lengthMm} mm long, its path ${lengthMm.toFixed(0)} mm`));
     } else if (complete && cable.lengthMm > lengthMm * SLACK.ratio + SLACK.mm) {
       faults.push(fault(['cables', i, 'lengthMm'], `"${cable.part}" is ${cable.lengthMm} mm long, its path only ${lengthMm.toFixed(0)} mm`));
+    }
+    for (const bend of runOf(cable).bends.filter((b) => b.tight)) {
+      faults.push(warning(['cables', i, 'path', bend.point], `"${cable.part}" has room for a bend of ${bend.radiusMm} mm here and needs ${cable.minBendRadiusMm} mm`));
     }
     cable.ends.forEach((end, k) => {
       const joint = joints.get(end.joint)!;

@@ -5,7 +5,7 @@ import type { RunState } from './fold';
 
 /** Something that has to be settled before the run can be signed. */
 export interface Obstacle {
-  kind: 'step' | 'screws' | 'test';
+  kind: 'step' | 'screws' | 'test' | 'conflict';
   /** The step or joint it is about. */
   at: string;
   text: string;
@@ -24,6 +24,7 @@ export function obstacles(model: Model, plan: Plan, state: RunState): Obstacle[]
     if (line.inHand < 0) pieces.push(`${-line.inHand} more went in than had come out`);
     out.push({ kind: 'screws', at: line.joint, text: `${name}: ${pieces.join(', ')}. Say what became of ${Math.abs(line.inHand || line.unexplained) === 1 ? 'it' : 'them'}.` });
   }
+  for (const step of plan.steps) if (state.conflicts[step.id]) out.push({ kind: 'conflict', at: step.id, text: `Said differently by two people: ${step.text}` });
   const open = plan.steps.filter((s) => !state.steps[s.id]);
   for (const step of open) out.push({ kind: step.do === 'test' ? 'test' : 'step', at: step.id, text: step.text });
   return out;

@@ -29,6 +29,10 @@ export const RunEvent = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('note'), ...common, step: StepId.optional(), text: Note.min(1) }),
   z.strictObject({ type: z.literal('paused'), ...common }),
   z.strictObject({ type: z.literal('resumed'), ...common }),
+  /** A part resisted, and something that may hold it was looked at: it was that, or not. */
+  z.strictObject({ type: z.literal('looked'), ...common, part: JointId, suspect: z.string().min(1).max(140), found: z.boolean(), note: Note.optional() }),
+  /** Two people said different things of a step: this one's word stands. */
+  z.strictObject({ type: z.literal('settled'), ...common, step: StepId, event: z.uuid() }),
   z.strictObject({ type: z.literal('undo'), ...common, event: z.uuid() }),
   z.strictObject({ type: z.literal('signed'), ...common, note: Note.optional() })
 ]);

@@ -4,6 +4,8 @@ import type { Plan } from '../plan';
 import type { RunEvent } from './events';
 
 export interface StepRecord {
+  /** The event that said so. */
+  event: string;
   at: string;
   by?: string;
   count?: number;
@@ -20,6 +22,10 @@ export interface RunState {
   ledger: LedgerLine[];
   /** Facts that were not as the plan expected, and notes, oldest first. */
   findings: { event: string; at: string; by?: string; step?: string; what: string; count?: number; note?: string }[];
+  /** Steps of which different things were said, on two screens or by two people; all that was said, oldest first: nothing is merged silently. */
+  conflicts: Record<string, StepRecord[]>;
+  /** What was looked at when a part resisted, oldest first. */
+  looks: { event: string; at: string; by?: string; part: string; suspect: string; found: boolean; note?: string }[];
   paused: boolean;
   startedAt?: string;
   lastAt?: string;
@@ -38,8 +44,14 @@ export function fold(model: Model, plan: Plan, events: readonly RunEvent[]): Run
   const unique = [...new Map(events.map((e) => [e.id, e])).values()].sort((a, b) => (a.at !== b.at ? (a.at < b.at ? -1 : 1) : a.id < b.id ? -1 : 1));
   const undone = new Set(unique.flatMap((e) => (e.type === 'undo' ? [e.event] : [])));
   const known = new Map(plan.steps.map((s) => [s.id, s]));
-  const state: RunState = { steps: {}, position: 0, ledger: [], findings: [], paused: false, activeSeconds: 0, counted: [] };
+  const state: RunState = { steps: {}, position: 0, ledger: [], findings: [], conflicts: {}, looks: [], paused: false, activeSeconds: 0, counted: [] };
   const fates = new Map<string, Record<Fate, number>>();
+  const said = new Map<string, StepRecord[]>();
+  const record = (step: string, what: StepRecord) => {
+    if (!known.has(step)) return;
+    state.steps[step] = what;
+    said.set(step, [...(said.get(step) ?? []), what]);
+  };
   let since: string | undefined;
 
   for (const event of unique) {
@@ -52,13 +64,13 @@ export function fold(model: Model, plan: Plan, events: readonly RunEvent[]): Run
     const who = event.by === undefined ? {} : { by: event.by };
     switch (event.type) {
       case 'done':
-        if (known.has(event.step)) state.steps[event.step] = { at: event.at, ...who, ...(event.count === undefined ? {} : { count: event.count }) };
+        record(event.step, { event: event.id, at: event.at, ...who, ...(event.count === undefined ? {} : { count: event.count }) });
         break;
       case 'tested':
-        if (known.has(event.step)) state.steps[event.step] = { at: event.at, ...who, outcome: event.outcome, ...(event.note ? { note: event.note } : {}) };
+        record(event.step, { event: event.id, at: event.at, ...who, outcome: event.outcome, ...(event.note ? { note: event.note } : {}) });
         break;
       case 'skipped':
-        if (known.has(event.step)) state.steps[event.step] = { at: event.at, ...who, outcome: 'skipped', note: event.note };
+        record(event.step, { event: event.id, at: event.at, ...who, outcome: 'skipped', note: event.note });
         break;
       case 'not-so':
         state.findings.push({ event: event.id, at: event.at, ...who, step: event.step, what: event.what, ...(event.count === undefined ? {} : { count: event.count }), ...(event.note ? { note: event.note } : {}) });
@@ -73,6 +85,16 @@ export function fold(model: Model, plan: Plan, events: readonly RunEvent[]): Run
       case 'note':
         state.findings.push({ event: event.id, at: event.at, ...who, ...(event.step ? { step: event.step } : {}), what: 'note', note: event.text });
         break;
+      case 'looked':
+        state.looks.push({ event: event.id, at: event.at, ...who, part: event.part, suspect: event.suspect, found: event.found, ...(event.note ? { note: event.note } : {}) });
+        break;
+      case 'settled': {
+        const word = said.get(event.step)?.find((r) => r.event === event.event);
+        if (!word) break;
+        state.steps[event.step] = word;
+        said.set(event.step, [word]);
+        break;
+      }
       case 'paused':
         state.paused = true;
         break;
@@ -84,10 +106,16 @@ export function fold(model: Model, plan: Plan, events: readonly RunEvent[]): Run
         break;
     }
   }
+  for (const [step, all] of said) if (differ(all)) state.conflicts[step] = all;
   const first = plan.steps.findIndex((s) => !state.steps[s.id]);
   state.position = first < 0 ? plan.steps.length : first;
   state.ledger = ledger(model, plan, state, fates);
   return state;
+}
+
+/** Whether different things were said of a step: who corrects himself takes back first, so two words are two opinions. */
+function differ(all: readonly StepRecord[]): boolean {
+  return new Set(all.map((r) => `${r.outcome ?? 'done'} ${r.count ?? ''}`)).size > 1;
 }
 
 function ledger(model: Model, plan: Plan, state: RunState, fates: ReadonlyMap<string, Record<Fate, number>>): LedgerLine[] {

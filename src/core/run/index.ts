@@ -4,3 +4,4 @@ export { explanations, obstacles, type Obstacle } from './closing';
 export { machineAfter, type MachineState } from './machine-state';
 export { currentStep, expectedCount, fateWords, possibleFacts, possibleFates } from './count';
 export { countFacts, notSoFacts, type Fact } from './facts';
+export { suspects, type Suspect } from './resists';

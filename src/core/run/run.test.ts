@@ -171,3 +171,31 @@ describe('what is said at the bench, as facts', () => {
     expect(possibleFacts(shutDown)).toEqual(['could-not']);
   });
 });
+
+describe('two who say different things', () => {
+  const screws = made.steps.find((s) => s.leg === 'down' && s.count !== undefined)!;
+  const word = (count: number, by: string, second: number) => event({ type: 'done', step: screws.id, count, by }, second);
+
+  it('are both kept and shown, and stand in the way of signing until one word stands', () => {
+    const [tam, ines] = [word(screws.count!, 'Tam', 1), word(screws.count! - 1, 'Ines', 2)];
+    const run = state([...wholeRun(), tam, ines].filter((e) => !('step' in e) || e.step !== screws.id || e === tam || e === ines));
+    expect(run.conflicts[screws.id]!.map((r) => [r.by, r.count])).toEqual([['Tam', screws.count], ['Ines', screws.count! - 1]]);
+    expect(obstacles(model, made, run).map((o) => o.kind)).toContain('conflict');
+    const settled = state([tam, ines, event({ type: 'settled', step: screws.id, event: tam.id }, 3)]);
+    expect(settled.conflicts).toEqual({});
+    expect(settled.steps[screws.id]).toMatchObject({ by: 'Tam', count: screws.count });
+  });
+  it('are no conflict when they say the same, or when one takes back first', () => {
+    const [tam, ines] = [word(3, 'Tam', 1), word(3, 'Ines', 2)];
+    expect(state([tam, ines]).conflicts).toEqual({});
+    const other = word(2, 'Tam', 4);
+    expect(state([tam, event({ type: 'undo', event: tam.id }, 3), other]).conflicts).toEqual({});
+  });
+  it('are a conflict again when somebody differs after it was settled', () => {
+    const [tam, ines] = [word(3, 'Tam', 1), word(2, 'Ines', 2)];
+    const settled = event({ type: 'settled', step: screws.id, event: tam.id }, 3);
+    expect(Object.keys(state([tam, ines, settled, word(1, 'Ines', 5)]).conflicts)).toEqual([screws.id]);
+    // A word that nobody said settles nothing.
+    expect(Object.keys(state([tam, ines, event({ type: 'settled', step: screws.id, event: uuid(999_999) }, 3)]).conflicts)).toEqual([screws.id]);
+  });
+});
