@@ -2,11 +2,15 @@ import { isRedirect, redirect, type Handle, type HandleServerError } from '@svel
 import { closePool, isOutOfReach, pool } from '$lib/server/database';
 import { judge } from '$lib/server/guard';
 import { log } from '$lib/server/log';
+import { closePlanner } from '$lib/server/planner';
 import { refusal } from '$lib/server/refusal';
+import { closeFeed } from '$lib/server/run-feed';
 import { personOfSession, SESSION_COOKIE } from '$lib/server/sessions';
 import { themeOf } from '$lib/server/theme';
 
-process.once('sveltekit:shutdown', () => void closePool());
+// Streams first: the server waits for every answer to end before it says that it is shut.
+process.once('eager-wrench:stopping', () => void closeFeed());
+process.once('sveltekit:shutdown', () => void Promise.all([closePool(), closePlanner(), closeFeed()]));
 
 /** The one gate: finds out who asks, and lets nothing through that the rules do not name. */
 export const handle: Handle = async ({ event, resolve }) => {

@@ -6,6 +6,7 @@ import { confirm, keep, waiting } from './outbox';
 
 export type Sync = 'saved' | 'saving' | 'waiting' | 'signed-out' | 'refused';
 const RETRY_MS = [500, 1000, 2000, 5000, 10_000];
+const LISTEN_AGAIN_MS = 3000;
 
 /** A run at the bench: facts count at once, are kept in the browser, and go to the server in order when it can be reached. */
 export class Bench {
@@ -19,6 +20,8 @@ export class Bench {
   #sending = false;
   #tries = 0;
   #timer: ReturnType<typeof setTimeout> | undefined;
+  #stream: EventSource | undefined;
+  #again: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
     readonly run: string,
@@ -40,9 +43,48 @@ export class Bench {
     void this.#send();
   }
 
+  /** Hears what others record on this run, as it happens, from this position of the run's events on. */
+  follow(after: number): void {
+    addEventListener('online', this.#now);
+    this.#listen(after);
+  }
+
+  #listen(after: number): void {
+    let reached = after;
+    const stream = new EventSource(`/api/runs/${this.run}/stream?after=${after}`);
+    this.#stream = stream;
+    stream.onmessage = ({ data, lastEventId }) => {
+      reached = Number(lastEventId);
+      this.hear((JSON.parse(data) as { events: RunEvent[] }).events);
+    };
+    // A stream that comes back is the first sign that the server is there again.
+    stream.onopen = () => void this.#now();
+    stream.onerror = () => {
+      // A broken connection the browser takes up again by itself; an answer of refusal, such as from a server whose database is down, it takes for final.
+      if (stream.readyState !== EventSource.CLOSED || this.#stream !== stream) return;
+      this.#again = setTimeout(() => this.#listen(reached), LISTEN_AGAIN_MS);
+    };
+  }
+
+  /** Adds others' events; one's own come back and change nothing. */
+  hear(events: readonly RunEvent[]): void {
+    const known = new Set(this.events.map((e) => e.id));
+    const fresh = events.filter((e) => !known.has(e.id));
+    if (fresh.length > 0) this.events = [...this.events, ...fresh];
+  }
+
   close(): void {
     clearTimeout(this.#timer);
+    clearTimeout(this.#again);
+    this.#stream?.close();
+    if (this.#stream) removeEventListener('online', this.#now);
+    this.#stream = undefined;
   }
+
+  readonly #now = (): void => {
+    this.#tries = 0;
+    void this.#send();
+  };
 
   record(fact: Fact): void {
     // Two facts within one clock tick keep their order, and a clock set back does not undo what was done.

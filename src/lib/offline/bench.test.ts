@@ -136,4 +136,59 @@ describe('the bench', () => {
     expect(bench.events[1]!.at).toBe('2099-01-01T00:00:00.001Z');
     bench.close();
   });
+  it('adds what others record, and nothing twice', async () => {
+    const bench = await open(`run-${++runs}`);
+    bench.record(step(0));
+    await settled(bench);
+    const other = { id: '00000000-0000-4000-8000-00000000000a', at: new Date().toISOString(), by: 'Ines', ...step(1) } as RunEvent;
+    bench.hear([...bench.events, other]);
+    bench.hear([other]);
+    expect(bench.events).toHaveLength(2);
+    expect(bench.state.position).toBe(2);
+    expect(server.taken.some((e) => e.id === other.id)).toBe(false);
+  });
+  it('listens again from where it was when the server refused the stream, and not once it is closed', async () => {
+    class Stream {
+      static readonly CLOSED = 2;
+      static opened: Stream[] = [];
+      readyState = 1;
+      onmessage: ((e: { data: string; lastEventId: string }) => void) | undefined;
+      onopen: (() => void) | undefined;
+      onerror: (() => void) | undefined;
+      constructor(readonly url: string) {
+        Stream.opened.push(this);
+      }
+      close() {
+        this.readyState = 2;
+      }
+      fail(readyState: number) {
+        this.readyState = readyState;
+        this.onerror!();
+      }
+    }
+    vi.stubGlobal('EventSource', Stream);
+    vi.stubGlobal('addEventListener', () => {});
+    vi.stubGlobal('removeEventListener', () => {});
+    const bench = await open(`run-${++runs}`);
+    vi.useFakeTimers();
+    try {
+      bench.follow(4);
+      const [first] = Stream.opened;
+      first!.onmessage!({ data: JSON.stringify({ events: [{ id: '00000000-0000-4000-8000-00000000000b', at: new Date().toISOString(), by: 'Ines', ...step(0) }] }), lastEventId: '5' });
+      expect(bench.events).toHaveLength(1);
+      // Broken: the browser itself tries again.
+      first!.fail(0);
+      vi.advanceTimersByTime(10_000);
+      expect(Stream.opened).toHaveLength(1);
+      first!.fail(2);
+      vi.advanceTimersByTime(10_000);
+      expect(Stream.opened.map((s) => s.url.split('?')[1])).toEqual(['after=4', 'after=5']);
+      bench.close();
+      Stream.opened[1]!.fail(2);
+      vi.advanceTimersByTime(10_000);
+      expect(Stream.opened).toHaveLength(2);
+    } finally {
+      vi.useRealTimers();
+    }
+  });
 });

@@ -31,3 +31,12 @@ export async function textBody(request: Request, maxBytes: number): Promise<stri
 export function idFrom(value: string | null): number | undefined {
   return value !== null && /^[1-9]\d{0,14}$/.test(value) ? Number(value) : undefined;
 }
+
+/** JSON from a form's field; undefined when it is none. */
+export function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}

@@ -10,7 +10,8 @@ let shared: pg.Pool | undefined;
 export function pool(): pg.Pool {
   if (!shared) {
     shared = new pg.Pool({ connectionString: settings.databaseUrl, max: settings.poolSize, connectionTimeoutMillis: 5000, statement_timeout: 15_000, application_name: 'eager-wrench' });
-    shared.on('error', (error) => log.warn({ err: error }, 'an idle database connection broke'));
+    // The error carries the whole client with it: only what it says is logged.
+    shared.on('error', ({ message, code }: Error & { code?: string }) => log.warn({ err: { message, code } }, 'an idle database connection broke'));
   }
   return shared;
 }

@@ -20,12 +20,18 @@ export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POS
   '/jobs/new': { GET: BENCH, POST: BENCH },
   '/jobs/[number=integer]': { GET: ALL },
   '/jobs/[number=integer]/plan': { GET: ALL, POST: BENCH },
+  '/jobs/[number=integer]/compare': { GET: ALL },
+  '/jobs/[number=integer]/tray': { GET: ALL },
   '/jobs/[number=integer]/bench': { GET: ALL },
   '/jobs/[number=integer]/report': { GET: ALL },
   '/machines': { GET: ALL },
+  '/machines/[file=integer]': { GET: ALL },
+  '/api/jobs/[number=integer]/files/[name]': { GET: ALL },
+  '/api/machines/[file=integer]/[name]': { GET: ALL },
   '/api/machines': { POST: LEAD },
   '/api/machines/[file=integer]': { GET: ALL },
-  '/api/runs/[run=uuid]/events': { GET: ALL, POST: BENCH }
+  '/api/runs/[run=uuid]/events': { GET: ALL, POST: BENCH },
+  '/api/runs/[run=uuid]/stream': { GET: ALL }
 };
 
 export type Verdict = 'allowed' | 'sign-in' | 'forbidden' | 'unknown';

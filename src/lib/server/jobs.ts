@@ -1,4 +1,4 @@
-import type { Goal } from '$core/plan';
+import type { Goal, Weighting } from '$core/plan';
 import type { Queryable } from './database';
 
 export type JobStage = 'planned' | 'on-bench' | 'closed';
@@ -10,6 +10,9 @@ export interface JobRow {
   serial: string;
   complaint: string;
   goals: Goal[];
+  weighting: Weighting;
+  /** Ways that are not to be taken. */
+  avoid: string[];
   /** The goals in words. */
   work: string;
   dueOn: string | null;
@@ -30,7 +33,7 @@ export interface JobRow {
 }
 
 const SELECT = `
-  select j.id, j.number::int as number, j.customer, j.serial, j.complaint, j.goals, j.work, to_char(j.due_on, 'YYYY-MM-DD') as "dueOn",
+  select j.id, j.number::int as number, j.customer, j.serial, j.complaint, j.goals, j.weighting, j.avoid, j.work, to_char(j.due_on, 'YYYY-MM-DD') as "dueOn",
          j.created_at as "createdAt", j.closed_at as "closedAt",
          case when j.closed_at is not null then 'closed' when r.id is not null then 'on-bench' else 'planned' end as stage,
          m.id::int as "fileId", m.maker, m.model, m.revision,
@@ -83,4 +86,21 @@ export async function addJob(db: Queryable, job: NewJob, by: string): Promise<nu
     [job.fileId, job.customer, job.serial, job.complaint, JSON.stringify(job.goals), job.work, job.dueOn, by]
   );
   return rows[0].number;
+}
+
+export interface JobPlan {
+  goals: readonly Goal[];
+  weighting: Weighting;
+  avoid: readonly string[];
+  work: string;
+}
+
+/** Changes what a job is for and how it is planned, as long as nobody has started it. @returns whether it was still to be changed */
+export async function keepPlan(db: Queryable, id: string, { goals, weighting, avoid, work }: JobPlan): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `update job set goals = $2, weighting = $3, avoid = $4, work = $5
+      where id = $1 and closed_at is null and not exists (select from run where run.job_id = job.id)`,
+    [id, JSON.stringify(goals), weighting, JSON.stringify(avoid), work]
+  );
+  return rowCount === 1;
 }

@@ -41,6 +41,36 @@ export async function listMachines(db: Queryable): Promise<MachineRow[]> {
   return rows.map(dated);
 }
 
+/** What a list of the library says of each revision besides: how many files it has, and the jobs that are open on any of them. */
+export async function libraryCounts(db: Queryable): Promise<(row: MachineRow) => { files: number; openJobs: number }> {
+  const { rows } = await db.query<{ machineId: string; revision: string; files: number; openJobs: number }>(
+    `select m.machine_id as "machineId", m.revision, count(distinct m.id)::int as files, (count(j.id) filter (where j.closed_at is null))::int as "openJobs"
+       from machine_file m left join job j on j.machine_file_id = m.id group by m.machine_id, m.revision`
+  );
+  const counts = new Map(rows.map(({ machineId, revision, files, openJobs }) => [`${machineId} ${revision}`, { files, openJobs }]));
+  return ({ machineId, revision }) => counts.get(`${machineId} ${revision}`) ?? { files: 0, openJobs: 0 };
+}
+
+/** Jobs on any file of a machine, open ones first. */
+export async function jobsOnMachine(db: Queryable, machineId: string): Promise<{ number: number; work: string; customer: string; fileId: number; isClosed: boolean }[]> {
+  const { rows } = await db.query(
+    `select j.number::int as number, j.work, j.customer, j.machine_file_id::int as "fileId", j.closed_at is not null as "isClosed"
+       from job j join machine_file m on m.id = j.machine_file_id where m.machine_id = $1 order by j.closed_at desc nulls first, j.number desc limit 200`,
+    [machineId]
+  );
+  return rows;
+}
+
+/** Every file of a machine, the newest first: its history. */
+export async function revisionsOf(db: Queryable, machineId: string): Promise<(MachineRow & { importedBy: string | null })[]> {
+  const { rows } = await db.query(
+    `select m.id::int as "fileId", content_hash as hash, machine_id as "machineId", maker, model, revision, imported_at as "importedAt", p.display_name as "importedBy"
+       from machine_file m left join person p on p.id = m.imported_by where machine_id = $1 order by m.id desc limit 100`,
+    [machineId]
+  );
+  return rows.map(dated);
+}
+
 export async function machineDocument(db: Queryable, fileId: number): Promise<{ machine: Machine; hash: string } | undefined> {
   const { rows } = await db.query('select document as machine, content_hash as hash from machine_file where id = $1', [fileId]);
   return rows[0];

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { demoText } from '$core/testing/machines';
 import { modelOf, type Machine } from '$core/machine';
 import { fold, type RunEvent } from '$core/run';
@@ -8,6 +8,7 @@ import { addJob, findJob, listJobs } from './jobs';
 import { importMachine, listMachines, machineDocument } from './machines';
 import { addPerson } from './people';
 import { appendEvents, eventsOf, findRun, startRun, type Run } from './runs';
+import { RunFeed } from './run-feed';
 import { freshDatabase } from './testing/database';
 
 let database: Awaited<ReturnType<typeof freshDatabase>>;
@@ -132,5 +133,47 @@ describe('runs and jobs', () => {
   it('the list has what is open first', async () => {
     const stages = (await listJobs(pool())).map((j) => j.stage);
     expect(stages.lastIndexOf('on-bench')).toBeLessThan(stages.indexOf('closed'));
+  });
+});
+
+describe('the feed of runs', () => {
+  const wait = (check: () => boolean) => vi.waitFor(() => expect(check()).toBe(true), { timeout: 8000, interval: 20 });
+
+  it('tells of every run that grew, of no other, and of nothing that was not committed', async () => {
+    const [one, other] = [(await newRun()).run, (await newRun()).run];
+    const feed = new RunFeed(database.url);
+    const told = { one: 0, other: 0 };
+    feed.watch(one.id, () => told.one++);
+    const unwatch = feed.watch(other.id, () => told.other++);
+    // Once it listens it tells everybody to look.
+    await wait(() => told.one > 0 && told.other > 0);
+    const before = { ...told };
+    await append(one, answerAll(one).slice(0, 2));
+    await wait(() => told.one > before.one);
+    expect(told.other).toBe(before.other);
+    // Known events, and events that are refused, are no news.
+    const now = told.one;
+    await append(one, [event({ type: 'signed' })]);
+    unwatch();
+    await append(other, answerAll(other).slice(0, 1));
+    await append(one, answerAll(one).slice(2, 3));
+    await wait(() => told.one > now);
+    expect(told).toEqual({ one: now + 1, other: before.other });
+    await feed.close();
+  });
+
+  it('takes up again after the database cut it off, and then has everybody look', async () => {
+    const { run } = await newRun();
+    const feed = new RunFeed(database.url);
+    let told = 0;
+    feed.watch(run.id, () => told++);
+    await wait(() => told > 0);
+    const before = told;
+    await pool().query("select pg_terminate_backend(pid) from pg_stat_activity where application_name = 'eager-wrench feed' and datname = current_database()");
+    await wait(() => told > before);
+    const again = told;
+    await append(run, answerAll(run).slice(0, 1));
+    await wait(() => told > again);
+    await feed.close();
   });
 });

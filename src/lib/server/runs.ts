@@ -1,9 +1,11 @@
+import { planFor } from './planner';
 import { accessFor } from './planning';
 import { machineDocument } from './machines';
 import { namesOf } from './people';
 import { transaction, type Queryable } from './database';
+import { RUN_CHANNEL } from './run-feed';
 import type { Machine } from '$core/machine';
-import { plan as makePlan, type Goal, type Plan } from '$core/plan';
+import type { Goal, Plan, Weighting } from '$core/plan';
 import { fold, obstacles, type Obstacle, type RunEvent } from '$core/run';
 
 export interface Run {
@@ -23,12 +25,13 @@ export async function findRun(db: Queryable, id: string): Promise<Run | undefine
 }
 
 /** Starts the bench run of a job, pinned to its machine file and plan; a job that is already on the bench keeps its run. */
-export async function startRun(db: Queryable, job: { id: string; fileId: number; goals: readonly Goal[] }, by: string): Promise<string> {
+export async function startRun(db: Queryable, job: { id: string; fileId: number; goals: readonly Goal[]; weighting?: Weighting; avoid?: readonly string[] }, by: string): Promise<string> {
   const known = await db.query('select id from run where job_id = $1', [job.id]);
   if (known.rows[0]) return known.rows[0].id;
   const file = await machineDocument(db, job.fileId);
   if (!file) throw new Error(`job ${job.id} names machine file ${job.fileId}, which is not there`);
-  const plan = makePlan(accessFor(file.hash, file.machine), job.goals, { hash: file.hash });
+  const { goals, weighting, avoid } = job;
+  const plan = await planFor({ file, goals, ...(weighting ? { weighting } : {}), ...(avoid ? { avoid } : {}) });
   const { rows } = await db.query(
     `insert into run (job_id, machine_file_id, plan, p50_seconds, p80_seconds, started_by) values ($1, $2, $3, $4, $5, $6)
      on conflict (job_id) do nothing returning id`,
@@ -62,7 +65,8 @@ export async function appendEvents(runId: string, machine: Machine, hash: string
       refused.answer = no;
       throw new Refused();
     };
-    let seq: number = (await db.query('select coalesce(max(seq), 0)::int as seq from run_event where run_id = $1', [runId])).rows[0].seq;
+    const before: number = (await db.query('select coalesce(max(seq), 0)::int as seq from run_event where run_id = $1', [runId])).rows[0].seq;
+    let seq = before;
     let signed: boolean = run.signedAt !== null;
     for (const { by: _by, ...event } of sent) {
       const known = (await db.query('select run_id as run, body = $2::jsonb as same from run_event where id = $1', [event.id, JSON.stringify(event)])).rows[0];
@@ -81,6 +85,8 @@ export async function appendEvents(runId: string, machine: Machine, hash: string
       seq += 1;
       await db.query('insert into run_event (run_id, seq, id, at, person_id, body) values ($1, $2, $3, $4, $5, $6)', [runId, seq, event.id, event.at, personId, JSON.stringify(event)]);
     }
+    // Told when this commits, and not before.
+    if (seq > before) await db.query('select pg_notify($1, $2)', [RUN_CHANNEL, runId]);
     return { ok: true, seq };
   }).catch((error: unknown) => {
     if (error instanceof Refused && refused.answer) return refused.answer;

@@ -7,5 +7,9 @@ export const settings = {
   },
   /** Connections that one process may hold. */
   poolSize: Number(process.env.DATABASE_POOL ?? 10),
+  /** The built planning thread; without it the source is used. */
+  planThread: process.env.PLAN_THREAD,
+  /** Threads that plan at the same time; one processor is left to everything else by default. */
+  planThreads: process.env.PLAN_THREADS ? Number(process.env.PLAN_THREADS) : undefined,
   logLevel: process.env.LOG_LEVEL ?? 'info'
 };

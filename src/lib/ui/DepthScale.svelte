@@ -6,6 +6,8 @@
   let { model, plan, zone, now, gone }: { model: Model; plan: Plan; zone: string; now?: number; gone: ReadonlySet<string> } = $props();
 
   const TOP = 12;
+  /** Letters of a name that have room beside the scale. */
+  const LONGEST = 21;
   let H = $state(300);
   const goals = $derived(new Set(goalParts(plan.goals)));
   const moved = $derived(new Set(plan.steps.flatMap((s) => (s.do === 'move' && s.part ? [s.part] : []))));
@@ -37,7 +39,7 @@
   <path d="M26 {y(0)}V{y(deepest)}" class="tick" />
   {#each placed as level (level.id)}
     <path d="M35 {y(level.depth)}L44 {level.at}" class="tick" />
-    <text x="47" y={level.at + 3.8} class="name" class:goal={level.isGoal} class:gone={gone.has(level.id)}>{level.name}</text>
+    <text x="47" y={level.at + 3.8} class="name" class:goal={level.isGoal} class:gone={gone.has(level.id)}>{level.name.length > LONGEST ? `${level.name.slice(0, LONGEST - 1).trimEnd()}…` : level.name}</text>
   {/each}
   {#if now !== undefined}
     <path d="M26 {y(now)}l-9 -5.5v11Z" class="now" />

@@ -24,7 +24,7 @@
 <style>
   .cell { display: flex; width: 100%; gap: 0.6em; align-items: baseline; text-align: left; border-radius: 5px; padding: 3px 8px; border: 1px solid transparent; cursor: pointer; font-size: 0.93rem; line-height: 1.3; scroll-margin: 60px; }
   .cell:hover { background: var(--sheet); border-color: var(--rule); }
-  .number { color: var(--ink-soft); font-size: 0.8rem; min-width: 2ch; text-align: right; }
+  .number { color: var(--ink-soft); font-size: 0.8rem; min-width: 3ch; flex-shrink: 0; text-align: right; }
   .strong { font-weight: 650; }
   .pose { font-style: italic; color: var(--ink-soft); }
   .departs { border-left: 3px dashed var(--now); border-radius: 0 5px 5px 0; }

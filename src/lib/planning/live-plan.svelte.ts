@@ -1,0 +1,93 @@
+import type { Choices, Plan, PlanRequest } from '$core/plan';
+import type { Asked, Told } from '../../workers/plan-web';
+
+/** What is used of a worker. */
+export interface PlanWorker {
+  postMessage(asked: Asked): void;
+  onmessage: ((event: MessageEvent<Told>) => void) | null;
+  onerror: ((event: ErrorEvent) => void) | null;
+  terminate(): void;
+}
+
+/** Planning while one chooses: the newest question counts, and no older answer ever takes its place. */
+export class LivePlan {
+  /** The plan for what is chosen now; while a newer one is being made, the last one stays. */
+  plan = $state.raw<Plan>();
+  problem = $state<string>();
+  /** An answer to the newest question is still to come. */
+  waiting = $state(false);
+  /** The plan stands, its proof is still under way. */
+  proving = $state(false);
+
+  /** What else could be done, once it has been worked out for the plan as it is. */
+  choices = $state.raw<Choices>();
+
+  private asked = 0;
+  /** Machines that the worker has, by hash: a machine is large, and sending it takes a frame. */
+  private readonly sent = new Set<string>();
+  private worker: PlanWorker | undefined;
+
+  /** @param withChoices ask for what else could be done, too */
+  constructor(
+    private readonly start: () => PlanWorker,
+    private readonly withChoices = false
+  ) {}
+
+  /** @param request what to plan; nothing chosen clears the plan */
+  ask(request: PlanRequest | undefined): void {
+    this.asked++;
+    this.problem = undefined;
+    this.proving = false;
+    this.choices = undefined;
+    this.waiting = request !== undefined;
+    if (!request) {
+      this.plan = undefined;
+      this.worker?.postMessage({ id: this.asked });
+      return;
+    }
+    this.worker ??= this.begin();
+    const { machine, ...rest } = request;
+    this.worker.postMessage({ id: this.asked, request: rest, withChoices: this.withChoices, ...(this.sent.has(request.hash) ? {} : { machine }) });
+    this.sent.add(request.hash);
+  }
+
+  close(): void {
+    this.worker?.terminate();
+    this.worker = undefined;
+  }
+
+  private begin(): PlanWorker {
+    this.sent.clear();
+    const worker = this.start();
+    worker.onmessage = ({ data }) => this.hear(data);
+    worker.onerror = (event) => {
+      event.preventDefault();
+      this.worker = undefined;
+      this.waiting = false;
+      this.proving = false;
+      this.problem = 'The planner stopped unexpectedly. Choose again to start it anew.';
+    };
+    return worker;
+  }
+
+  private hear({ id, answer }: Told): void {
+    if (id !== this.asked) return;
+    if (answer.stage === 'first' || answer.stage === 'done') {
+      this.plan = answer.plan;
+      this.waiting = false;
+      this.proving = answer.stage === 'first';
+    } else if (answer.stage === 'choices') {
+      this.choices = answer.choices;
+    } else if (answer.stage === 'refused') {
+      this.plan = undefined;
+      this.problem = answer.message;
+      this.waiting = false;
+      this.proving = false;
+    }
+  }
+}
+
+/** Plans in a web worker of this page. */
+export function livePlan(withChoices = false): LivePlan {
+  return new LivePlan(() => new Worker(new URL('../../workers/plan-web.ts', import.meta.url), { type: 'module' }) as unknown as PlanWorker, withChoices);
+}

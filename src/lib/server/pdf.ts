@@ -1,0 +1,132 @@
+import { createRequire } from 'node:module';
+import PDFDocument from 'pdfkit';
+import SVGtoPDF from 'svg-to-pdfkit';
+import { drawingSvg } from '$core/drawing';
+import type { Tray } from '$core/fasteners';
+import { traySvg } from '$core/formats';
+import type { Model } from '$core/machine';
+import { goalParts, jobPhrase, zoneAt, type Plan } from '$core/plan';
+import { machineAfter } from '$core/run';
+import { duration } from '$lib/ui/format';
+
+/** Points of a PDF page per millimetre. */
+const PT = 72 / 25.4;
+const A4 = { width: 210, height: 297 };
+
+const { resolve } = createRequire(import.meta.url);
+/** Letters of most alphabets, in the file: what a customer is called is printed whatever its letters. */
+const FONTS = { plain: resolve('dejavu-fonts-ttf/ttf/DejaVuSansCondensed.ttf'), bold: resolve('dejavu-fonts-ttf/ttf/DejaVuSansCondensed-Bold.ttf') };
+
+type Doc = InstanceType<typeof PDFDocument>;
+
+function begin(title: string): { doc: Doc; bytes: Promise<Buffer<ArrayBuffer>> } {
+  const doc = new PDFDocument({ size: 'A4', margin: 14 * PT, bufferPages: true, info: { Title: title, Producer: 'Eager Wrench', Creator: 'Eager Wrench' } });
+  doc.registerFont('plain', FONTS.plain).registerFont('bold', FONTS.bold).font('plain');
+  const bytes = new Promise<Buffer<ArrayBuffer>>((done, failed) => {
+    const chunks: Buffer[] = [];
+    doc.on('data', (chunk: Buffer) => chunks.push(chunk));
+    doc.on('end', () => done(Buffer.concat(chunks)));
+    doc.on('error', failed);
+  });
+  return { doc, bytes };
+}
+
+const fontOf = (_family: string, bold: boolean) => (bold ? 'bold' : 'plain');
+
+/** The tray's sheets at true scale, A4. */
+export function trayPdf(model: Model, tray: Tray): Promise<Buffer<ArrayBuffer>> {
+  const { doc, bytes } = begin(`${model.machine.maker} ${model.machine.model}: tray`);
+  const svg = traySvg(model, tray);
+  for (let sheet = 0; sheet < tray.sheets; sheet++) {
+    if (sheet > 0) doc.addPage();
+    SVGtoPDF(doc, svg, 0, -sheet * tray.sheet.heightMm * PT, { width: tray.sheet.widthMm * PT, height: tray.sheets * tray.sheet.heightMm * PT, fontCallback: fontOf });
+  }
+  doc.end();
+  return bytes;
+}
+
+export interface JobSheet {
+  number: number;
+  customer: string;
+  serial: string;
+  complaint: string;
+}
+
+const LEGS = { isolate: 'Make it safe', down: 'Way down', swap: 'Turning point', up: 'Way up', prove: 'Prove what was touched' } as const;
+
+/** The job on paper: what it is, what has to lie ready, the machine opened, and every step to be ticked. */
+export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Buffer<ArrayBuffer>> {
+  const { machine } = model;
+  const { doc, bytes } = begin(`Job ${job.number}`);
+  const left = 14 * PT;
+  const width = (A4.width - 28) * PT;
+  const bottom = (A4.height - 20) * PT;
+  /** Begins a new page when so much does not fit any more. */
+  const need = (height: number) => {
+    if (doc.y + height > bottom) doc.addPage();
+  };
+
+  doc.font('bold').fontSize(16).text(`Job ${job.number}: ${jobPhrase(model, plan.goals)}`, left, 14 * PT, { width });
+  doc.font('plain').fontSize(10).text(`${machine.maker} ${machine.model} ${machine.revision}${job.serial ? `, serial ${job.serial}` : ''}. For ${job.customer}.`, { width });
+  if (job.complaint) doc.text(`Complaint: ${job.complaint}`, { width });
+  doc.text(`About ${duration(plan.times.p50)}, ${duration(plan.times.p80)} on the safe side.`, { width }).moveDown(0.6);
+
+  const zone = zoneAt(plan, plan.steps.findIndex((s) => s.leg === 'swap')) ?? machine.zones[0]!.id;
+  const swap = plan.steps.findIndex((s) => s.leg === 'swap');
+  const drawing = drawingSvg(model, zone, machineAfter(model, plan, (s) => s.leg !== 'up' && plan.steps.indexOf(s) < swap && s.do === 'move' && !goalParts(plan.goals).includes(s.part ?? '')), { goals: goalParts(plan.goals) });
+  const height = 70 * PT;
+  SVGtoPDF(doc, drawing, left, doc.y, { width, height, preserveAspectRatio: 'xMidYMid meet', fontCallback: fontOf });
+  doc.y += height + 8;
+
+  const list = (title: string, items: readonly string[]) => {
+    if (items.length === 0) return;
+    need(34);
+    doc.font('bold').fontSize(10.5).text(title, left, doc.y, { width }).font('plain').fontSize(9.5);
+    for (const item of items) tick(item);
+    doc.moveDown(0.5);
+  };
+  const tick = (text: string, indent = 0) => {
+    const x = left + 14 + indent;
+    const h = doc.heightOfString(text, { width: width - 14 - indent });
+    need(h + 2);
+    const y = doc.y;
+    doc.rect(left + indent, y + 1.5, 8, 8).lineWidth(0.6).stroke('#12222a');
+    doc.text(text, x, y, { width: width - 14 - indent });
+    doc.y = y + h + 2;
+  };
+  list('In hand before the first screw', [
+    ...plan.inHand.spares.map((s) => `${s.name}${s.numbers.length > 0 ? `, ${s.numbers.join(' or ')}` : ''}`),
+    ...plan.inHand.tools.map((t) => `${t.tool}${t.substitutes.length > 0 ? ` (or ${t.substitutes.join(', ')})` : ''}`),
+    ...plan.inHand.consumables.map((c) => `${c.name}: ${c.amount}`)
+  ]);
+
+  let leg = '';
+  plan.steps.forEach((step, i) => {
+    if (step.leg !== leg) {
+      leg = step.leg;
+      need(40);
+      doc.moveDown(0.4).font('bold').fontSize(11).text(LEGS[step.leg], left, doc.y, { width }).font('plain').fontSize(9.5).moveDown(0.15);
+    }
+    const caution = step.cautions.find((c) => c.harm);
+    tick(`${i + 1}. ${step.text}${step.tool ? ` (${step.tool})` : ''}`);
+    if (step.detail) {
+      need(12);
+      doc.fontSize(8).fillColor('#435a65').text(step.detail, left + 14, doc.y, { width: width - 14 }).fillColor('black').fontSize(9.5);
+    }
+    if (caution) {
+      need(14);
+      doc.font('bold').fontSize(8.5).text(`Caution: ${caution.text}`, left + 14, doc.y, { width: width - 14 }).font('plain').fontSize(9.5);
+    }
+  });
+
+  const { start, count } = doc.bufferedPageRange();
+  for (let i = start; i < start + count; i++) {
+    doc.switchToPage(i);
+    // Below the margin, where text would otherwise open a new page.
+    doc.page.margins.bottom = 0;
+    doc.font('plain').fontSize(8).text(`Job ${job.number}, ${machine.model} ${machine.revision}, plan ${plan.machine.hash.slice(0, 8)}. Local rules and licensed practice come first.`, left, (A4.height - 12) * PT, { width: width - 60, lineBreak: false });
+    doc.text(`${i + 1} of ${count}`, left + width - 60, (A4.height - 12) * PT, { width: 60, align: 'right', lineBreak: false });
+  }
+  doc.end();
+  return bytes;
+}

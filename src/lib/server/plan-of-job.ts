@@ -1,0 +1,34 @@
+import { error } from '@sveltejs/kit';
+import { modelOf, type Machine, type Model } from '$core/machine';
+import { PlanningError, type Plan } from '$core/plan';
+import { pool } from './database';
+import { jobOfPage } from './job-page';
+import type { JobRow } from './jobs';
+import { planFor } from './planner';
+import { findRun } from './runs';
+
+interface OfJob {
+  job: JobRow;
+  machine: Machine;
+  hash: string;
+}
+
+/** A job with its plan, the one it was started with or the one that it would be started with now; or why there is none. */
+export async function planOrProblem(params: { number: string }): Promise<OfJob & ({ plan: Plan; problem: null } | { plan: null; problem: string })> {
+  const { job, machine, hash } = await jobOfPage(params);
+  const run = job.runId ? await findRun(pool(), job.runId) : undefined;
+  try {
+    const plan = run?.plan ?? (await planFor({ file: { machine, hash }, goals: job.goals, weighting: job.weighting, avoid: job.avoid }));
+    return { job, machine, hash, plan, problem: null };
+  } catch (thrown) {
+    if (thrown instanceof PlanningError) return { job, machine, hash, plan: null, problem: thrown.message };
+    throw thrown;
+  }
+}
+
+/** The same for pages that show nothing without a plan. */
+export async function planOfJob(params: { number: string }): Promise<OfJob & { model: Model; plan: Plan }> {
+  const found = await planOrProblem(params);
+  if (!found.plan) error(409, `There is no plan for this job: ${found.problem}`);
+  return { ...found, plan: found.plan, model: modelOf(found.machine) };
+}

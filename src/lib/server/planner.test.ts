@@ -1,0 +1,42 @@
+import { afterAll, describe, expect, it } from 'vitest';
+import { readMachineFile } from '$core/formats';
+import { plan, PlanningError, type Goal, type Progress } from '$core/plan';
+import { demoText } from '$core/testing/machines';
+import { closePlanner, planFor } from './planner';
+
+const file = readMachineFile(demoText());
+if (!file.ok) throw new Error('the demo machine is broken');
+const replace = (...parts: string[]): Goal[] => parts.map((part) => ({ do: 'replace', part }));
+afterAll(closePlanner);
+
+describe('plans from a thread', () => {
+  it('are the same bytes as plans made here', async () => {
+    const goals = replace('keyboard');
+    const made = await planFor({ file, goals });
+    expect(JSON.stringify(made)).toBe(JSON.stringify(plan(file.access, goals, { hash: file.hash })));
+  });
+  it('asked for twice at once are made once, in any order of goals', async () => {
+    const asks = [planFor({ file, goals: replace('fan', 'ssd') }), planFor({ file, goals: replace('ssd', 'fan') })];
+    const [a, b] = await Promise.all(asks);
+    expect(b).toBe(a);
+    expect(await planFor({ file, goals: replace('fan', 'ssd'), weighting: 'bit-by-bit' })).not.toBe(a);
+  });
+  it('come with a first answer on the way', async () => {
+    const heard: Progress[] = [];
+    const made = await planFor({ file, goals: replace('display', 'touchpad') }, (p) => heard.push(p));
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(heard[0]).toMatchObject({ stage: 'first', plan: { set: made.set } });
+  });
+  it('that cannot be made say why, and are tried again when asked again', async () => {
+    await expect(planFor({ file, goals: replace('flywheel') })).rejects.toThrow(PlanningError);
+    await expect(planFor({ file, goals: replace('flywheel') })).rejects.toThrow(/no part "flywheel"/);
+  });
+  it('that nobody wants any more are given up, and the pool goes on', async () => {
+    const stop = new AbortController();
+    const every = file.machine.parts.filter((p) => p.numbers.length > 0).map((p) => p.id);
+    const unwanted = planFor({ file, goals: replace(...every) }, undefined, stop.signal);
+    setTimeout(() => stop.abort(), 100);
+    await expect(unwanted).rejects.toThrow(/abort/i);
+    expect((await planFor({ file, goals: replace('camera') })).set.proved).toBe(true);
+  });
+});

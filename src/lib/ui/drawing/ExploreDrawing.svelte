@@ -1,0 +1,141 @@
+<script lang="ts">
+  import { sceneOf, thingsOf, type Thing } from '$core/drawing';
+  import { inSentence, type Model } from '$core/machine';
+  import type { MachineState } from '$core/run';
+  import Maximize from '@lucide/svelte/icons/maximize';
+  import Minus from '@lucide/svelte/icons/minus';
+  import Plus from '@lucide/svelte/icons/plus';
+  import RefreshCcw from '@lucide/svelte/icons/refresh-ccw';
+  import { untrack } from 'svelte';
+  import MachineDrawing from './MachineDrawing.svelte';
+  import type { Zooming } from './zooming';
+
+  /** The drawing to look around in: faces, turning over, closer and farther, and a list that says all that is drawn. */
+  interface Props {
+    model: Model;
+    zone: string;
+    state: MachineState;
+    nowJoint?: string;
+    nowPart?: string;
+    goals?: readonly string[];
+    /** What lies nearer than this is left away, mm. */
+    from?: number;
+    /** What may be chosen; everything when not given. */
+    canPick?: (thing: Thing) => boolean;
+    onpick?: (thing: Thing) => void;
+    onzone: (zone: string) => void;
+    /** Room for the list. */
+    withList?: boolean;
+    /** The thing that is pointed at. */
+    lit?: string;
+  }
+  let { model, zone, state: machineState, nowJoint, nowPart, goals = [], from = 0, canPick = () => true, onpick, onzone, withList = false, lit = $bindable() }: Props = $props();
+
+
+  let zooming = $state.raw<Zooming>();
+  let isTurning = $state(false);
+  let query = $state('');
+
+  const zones = $derived(model.machine.zones.filter((z) => model.machine.parts.some((p) => p.id !== model.root.id && p.shapes.some((s) => s.zone === z.id))));
+  const scene = $derived(sceneOf(model, zone, machineState, from));
+  const things = $derived(thingsOf(model, scene, machineState));
+  const shown = $derived(query ? things.filter((t) => t.name.toLowerCase().includes(query.trim().toLowerCase())) : things);
+  const said = $derived(things.find((t) => t.thing === lit));
+  const isChosen = (t: Thing) => goals.includes(t.id);
+
+  /** The face that lies up when the machine is turned over. */
+  const other = $derived.by(() => {
+    const up = zones.find((z) => z.id === zone)?.pose.up;
+    return zones.find((z) => z.id !== zone && z.pose.up !== 'either' && z.pose.up !== up);
+  });
+  let last = untrack(() => zone);
+  $effect(() => {
+    if (zone === last) return;
+    last = zone;
+    lit = undefined;
+    isTurning = true;
+    const done = setTimeout(() => (isTurning = false), 330);
+    return () => clearTimeout(done);
+  });
+
+  function keys(event: KeyboardEvent) {
+    if (event.key === 't' && other && !event.ctrlKey && !event.metaKey && !event.altKey) onzone(other.id);
+    else if (!zooming?.key(event)) return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+
+  /** Arrow keys walk the list, as in any list. */
+  function walk(event: KeyboardEvent & { currentTarget: HTMLUListElement }) {
+    const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+    if (!by) return;
+    const buttons = [...event.currentTarget.querySelectorAll('button')];
+    const next = buttons[buttons.indexOf(document.activeElement as HTMLButtonElement) + by];
+    if (!next) return;
+    event.preventDefault();
+    event.stopPropagation();
+    next.focus();
+  }
+
+  function pick(thing: string) {
+    const found = things.find((t) => t.thing === thing);
+    if (found && canPick(found)) onpick?.(found);
+  }
+</script>
+
+<div class="explore {withList ? 'with-list' : ''}">
+  <div class="flex min-h-0 min-w-0 flex-col">
+    <div class="flex flex-wrap gap-0.5 pb-1" role="group" aria-label="Face">
+      {#each zones as z (z.id)}
+        <button type="button" class="rounded px-2 py-1 text-sm whitespace-nowrap {z.id === zone ? 'bg-act font-semibold text-on-act' : 'text-soft hover:text-ink'}" aria-pressed={z.id === zone} onclick={() => onzone(z.id)}>{z.name}</button>
+      {/each}
+    </div>
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions (a drawing that one pans by keyboard has to take the focus) -->
+    <div class="canvas {isTurning ? 'turning' : ''}" tabindex="0" role="application" aria-label="Drawing: arrow keys move it, plus and minus go closer and farther, 0 shows all, T turns it over" onkeydown={keys}>
+      <MachineDrawing {model} {zone} state={machineState} {nowJoint} {nowPart} {goals} {scene} {lit} onlit={(t) => (lit = t)} onpick={onpick ? pick : undefined} onzoomable={(z) => (zooming = z)} />
+    </div>
+    <div class="flex items-start gap-2">
+
+    <p class="caption" aria-live="polite">{#if said}<span class="font-semibold">{said.name}.</span> {said.about}{:else}<span class="text-soft">Point at something to see what holds it.</span>{/if}</p>
+      <div class="flex gap-1 pt-1.5">
+        {#if other}<button type="button" class="tool" title="Turn over (T)" aria-label="Turn over to the {inSentence(other.name)}" onclick={() => onzone(other.id)}><RefreshCcw size={15} aria-hidden="true" /></button>{/if}
+        <button type="button" class="tool" title="Farther (-)" aria-label="Farther" onclick={() => zooming?.farther()}><Minus size={15} aria-hidden="true" /></button>
+        <button type="button" class="tool" title="Closer (+)" aria-label="Closer" onclick={() => zooming?.closer()}><Plus size={15} aria-hidden="true" /></button>
+        <button type="button" class="tool" title="All of it (0)" aria-label="All of it" onclick={() => zooming?.whole()}><Maximize size={15} aria-hidden="true" /></button>
+      </div>
+    </div>
+  </div>
+  {#if withList}
+    <div class="flex min-h-0 flex-col border-l border-rule pl-3">
+      <label class="block pb-1.5"><span class="sr-only">Find on the drawing</span><input class="field" type="search" placeholder="Find on the drawing" bind:value={query} /></label>
+      <!-- svelte-ignore a11y_no_noninteractive_element_interactions (the buttons in it are what is worked) -->
+      <ul class="min-h-0 flex-1 overflow-y-auto" aria-label="What is drawn" onkeydown={walk}>
+        {#each shown as t (t.thing)}
+          <li>
+            <button type="button" class={['thing', { lit: t.thing === lit, chosen: isChosen(t) }]} aria-label="{t.name}. {t.about}" aria-pressed={onpick ? isChosen(t) : undefined} disabled={onpick !== undefined && !canPick(t)}
+              onfocus={() => (lit = t.thing)} onpointerenter={() => (lit = t.thing)} onclick={() => onpick?.(t)}>
+              {t.name}
+            </button>
+          </li>
+        {:else}
+          <li class="px-2 py-3 text-soft">Nothing of that name on this face.</li>
+        {/each}
+      </ul>
+    </div>
+  {/if}
+</div>
+
+<style>
+  .explore { display: grid; grid-template-columns: minmax(0, 1fr); height: 100%; min-height: 0; gap: 12px; }
+  .with-list { grid-template-columns: minmax(0, 1fr) 200px; }
+  .canvas { flex: 1; min-height: 0; overflow: hidden; border-radius: 6px; cursor: grab; perspective: 1400px; }
+  .canvas:active { cursor: grabbing; }
+  .turning :global(.drawing) { animation: turn-over 0.32s ease-out; }
+  .caption { flex: 1; min-width: 0; min-height: 2.9em; padding-top: 6px; font-size: 0.9rem; line-height: 1.35; display: -webkit-box; -webkit-line-clamp: 2; line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; }
+  .tool { display: inline-flex; align-items: center; justify-content: center; width: 30px; height: 30px; border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet); cursor: pointer; }
+  .tool:hover { border-color: var(--ink); }
+  .thing { display: block; width: 100%; text-align: left; padding: 4px 8px; border-radius: 4px; cursor: pointer; border-left: 3px solid transparent; font-size: 0.92rem; }
+  .thing:disabled { color: var(--ink-soft); cursor: default; }
+  .thing.lit { background: var(--sunk); }
+  .thing.chosen { border-left-color: var(--act); font-weight: 650; }
+</style>

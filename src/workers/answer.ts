@@ -1,0 +1,45 @@
+import { PlanDesk, PlanningError, type Choices, type Plan, type PlanRequest, type Progress } from '../core/plan';
+
+/** What a thread says of a plan: how it goes, the plan, or why there is none. All of it can be sent. */
+export type Answer = Progress | { stage: 'done'; plan: Plan } | { stage: 'refused'; message: string } | { stage: 'choices'; choices: Choices };
+
+/** How long a thread works before it listens again, ms. */
+const SLICE_MS = 15;
+
+const desk = new PlanDesk();
+
+/**
+ * Makes a plan in slices, the same in a browser's worker and in a server's thread.
+ * @param stopped asked after each slice, with the thread's messages heard in between
+ * @param withChoices also what else could be done, once the plan is there
+ */
+export async function answer(request: PlanRequest, say: (answer: Answer) => void, stopped: () => boolean, withChoices = false): Promise<void> {
+  try {
+    const making = desk.ask(request);
+    let since = performance.now();
+    for (;;) {
+      const { value, done } = making.next();
+      if (done) {
+        say({ stage: 'done', plan: value });
+        break;
+      }
+      if (value.stage === 'first') say(value);
+      if (performance.now() - since < SLICE_MS) continue;
+      say(value.stage === 'first' ? { stage: 'down', cost: value.plan.order.cost, bound: value.plan.order.bound } : value);
+      await new Promise((resolve) => setTimeout(resolve));
+      if (stopped()) return;
+      since = performance.now();
+    }
+    if (!withChoices) return;
+    const choosing = desk.choose(request);
+    for (;;) {
+      await new Promise((resolve) => setTimeout(resolve));
+      if (stopped()) return;
+      const { value, done } = choosing.next();
+      if (done) return say({ stage: 'choices', choices: value });
+    }
+  } catch (error) {
+    if (!(error instanceof PlanningError)) throw error;
+    say({ stage: 'refused', message: error.message });
+  }
+}

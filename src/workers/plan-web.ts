@@ -1,0 +1,22 @@
+import type { Machine } from '../core/machine';
+import type { PlanRequest } from '../core/plan';
+import { answer, type Answer } from './answer';
+
+/**
+ * In the browser: the newest request is worked on; an older one is dropped as soon as it is heard of.
+ * Asking for nothing stops the work. A machine is sent once, with the first request on it, and known by its hash from then on.
+ */
+export type Asked = { id: number; request?: Omit<PlanRequest, 'machine'>; machine?: Machine; withChoices?: boolean };
+export type Told = { id: number; answer: Answer };
+
+const machines = new Map<string, Machine>();
+let newest = 0;
+self.addEventListener('message', ({ data }: MessageEvent<Asked>) => {
+  const { id, machine, withChoices } = data;
+  newest = Math.max(newest, id);
+  if (!data.request) return;
+  if (machine) machines.set(data.request.hash, machine);
+  const request: PlanRequest = { ...data.request, machine: machines.get(data.request.hash)! };
+  const told = (a: Answer) => self.postMessage({ id, answer: a } satisfies Told);
+  void answer(request, told, () => newest > id, withChoices);
+});
