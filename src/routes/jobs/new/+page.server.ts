@@ -1,8 +1,8 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { line, prose } from '$core/machine';
-import { Goals, jobPhrase, plan, PlanningError } from '$core/plan';
-import { idFrom } from '$lib/server/body';
+import { Goals, jobPhrase, PlanningError, removalSet } from '$core/plan';
+import { idFrom, parsed } from '$lib/server/body';
 import { pool } from '$lib/server/database';
 import { addJob } from '$lib/server/jobs';
 import { listMachines, machineDocument } from '$lib/server/machines';
@@ -14,7 +14,7 @@ export const load: PageServerLoad = async ({ url }) => {
   const wanted = idFrom(url.searchParams.get('machine')) ?? machines[0]?.fileId;
   const file = wanted === undefined ? undefined : await machineDocument(pool(), wanted);
   if (wanted !== undefined && !file) error(404, 'There is no such machine file.');
-  return { machines, fileId: wanted ?? null, machine: file?.machine ?? null };
+  return { machines, fileId: wanted ?? null, machine: file?.machine ?? null, hash: file?.hash ?? null };
 };
 
 const Form = z.object({
@@ -42,7 +42,7 @@ export const actions: Actions = {
     if (!file) return fail(400, { message: 'That machine file is not here any more.' });
     const access = accessFor(file.hash, file.machine);
     try {
-      plan(access, goals.data, { hash: file.hash });
+      removalSet(access, goals.data);
     } catch (problem) {
       if (problem instanceof PlanningError) return fail(400, { message: problem.message });
       throw problem;
@@ -52,11 +52,3 @@ export const actions: Actions = {
     redirect(303, `/jobs/${number}/plan`);
   }
 };
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return undefined;
-  }
-}

@@ -1,11 +1,13 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { goto } from '$app/navigation';
-  import { accessOf } from '$core/access';
+  import { onDestroy } from 'svelte';
+  import { laidBare } from '$core/drawing';
   import { modelOf } from '$core/machine';
-  import { plan, replaceableParts, type Goal, type Plan } from '$core/plan';
+  import { replaceableParts, type Goal, type Plan } from '$core/plan';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
-  import { MachineDrawing } from '$lib/ui/drawing';
+  import { ExploreDrawing } from '$lib/ui/drawing';
+  import { livePlan } from '$lib/planning/live-plan.svelte';
   import { duration, plural } from '$lib/ui/format';
 
   let { data, form } = $props();
@@ -13,22 +15,14 @@
   let sending = $state(false);
   let zone = $state('');
 
-  const access = $derived(data.machine ? accessOf(modelOf(data.machine)) : undefined);
-  const replaceable = $derived(access ? replaceableParts(access.model) : []);
+  const model = $derived(data.machine ? modelOf(data.machine) : undefined);
+  const replaceable = $derived(model ? replaceableParts(model) : []);
   const goals = $derived(chosen.map((part): Goal => ({ do: 'replace', part })));
-  const answer = $derived.by((): { plan?: Plan; problem?: string } => {
-    if (!access || goals.length === 0) return {};
-    try {
-      return { plan: plan(access, goals, { hash: 'preview' }) };
-    } catch (problem) {
-      return { problem: (problem as Error).message };
-    }
-  });
+  const live = livePlan();
+  onDestroy(() => live.close());
+  $effect(() => live.ask(data.machine && goals.length > 0 ? { machine: data.machine, hash: data.hash!, goals } : undefined));
   const shownZone = $derived(zone || data.machine?.zones[0]?.id || '');
-  const zones = $derived(data.machine?.zones.filter((z) => data.machine!.parts.some((p) => p.numbers.length > 0 && p.shapes.some((s) => s.zone === z.id))) ?? []);
-  /** Drawn without what only hides the parts one chooses from. */
-  const HIDING = new Set(['cover', 'shield', 'bracket', 'foot', 'film']);
-  const opened = $derived({ open: new Set<string>(), loose: new Set<string>(), off: new Set(data.machine?.parts.filter((p) => HIDING.has(p.kind) && !chosen.includes(p.id)).map((p) => p.id)) });
+  const opened = $derived(model ? laidBare(model, chosen) : undefined);
 
   function toggle(part: string) {
     if (!replaceable.some((p) => p.id === part)) return;
@@ -39,7 +33,7 @@
 
 <svelte:head><title>New job · Eager Wrench</title></svelte:head>
 
-{#if !data.machine || !access}
+{#if !data.machine || !model}
   <div class="mx-auto max-w-xl px-6 py-20 text-center">
     <h1 class="text-2xl">No machine to work on yet</h1>
     <p class="mt-3 text-soft">A job needs a machine file. A lead can import one.</p>
@@ -97,20 +91,15 @@
     </div>
 
     <div class="flex min-w-0 flex-col gap-4">
-      <div class="sheet relative h-[calc(100vh-260px)] min-h-96 p-3">
-        <div class="absolute left-4 top-3 z-10 flex gap-1" role="group" aria-label="Side">
-          {#each zones as z (z.id)}
-            <button type="button" class="rounded px-3 py-1.5 {z.id === shownZone ? 'bg-act font-semibold text-on-act' : 'text-soft hover:text-ink'}" aria-pressed={z.id === shownZone} onclick={() => (zone = z.id)}>{z.name}</button>
-          {/each}
-        </div>
-        <div class="h-full pt-9"><MachineDrawing model={access.model} zone={shownZone} state={opened} goals={chosen} onpick={toggle} /></div>
+      <div class="sheet h-[calc(100vh-260px)] min-h-96 px-4 py-3">
+        <ExploreDrawing {model} zone={shownZone} state={opened!} goals={chosen} onzone={(z) => (zone = z)} canPick={(thing) => replaceable.some((p) => p.id === thing.id)} onpick={(thing) => toggle(thing.id)} />
       </div>
 
       <div class="sheet flex min-h-[150px] items-stretch gap-6 px-5 py-4" aria-live="polite">
-        {#if answer.problem}
-          <div><p class="text-lg font-semibold text-now">This cannot be planned</p><p class="mt-1">{answer.problem}</p></div>
-        {:else if answer.plan}
-          {@const p = answer.plan}
+        {#if live.problem}
+          <div><p class="text-lg font-semibold text-now">This cannot be planned</p><p class="mt-1">{live.problem}</p></div>
+        {:else if live.plan}
+          {@const p = live.plan}
           <div class="w-56 shrink-0">
             <p class="text-2xl font-semibold">{duration(p.times.p50)}</p>
             <p class="text-soft">{duration(p.times.p80)} to be on the safe side</p>
@@ -118,6 +107,8 @@
           </div>
           <div class="h-32 min-w-0 flex-1"><DiveProfile plan={p} /></div>
           <button class="button button-act self-center" disabled={sending}>{sending ? 'Opening ...' : 'Open the job'}</button>
+        {:else if live.waiting}
+          <p class="self-center text-lg text-soft">Working it out ...</p>
         {:else}
           <p class="self-center text-lg text-soft">Choose what to replace, in the list or on the drawing. The way down and back up is worked out as you choose.</p>
         {/if}

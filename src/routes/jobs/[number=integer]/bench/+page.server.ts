@@ -8,6 +8,6 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const { job, machine } = await jobOfPage(params);
   if (!job.runId) redirect(303, `/jobs/${job.number}/plan`);
   const run = (await findRun(pool(), job.runId))!;
-  const { events } = await eventsOf(pool(), run.id);
-  return { job, machine, run: { id: run.id, plan: run.plan }, events, mayWork: locals.person!.role !== 'trainee' };
+  const { events, seq } = await eventsOf(pool(), run.id);
+  return { job, machine, run: { id: run.id, plan: run.plan }, events, seq, mayWork: locals.person!.role !== 'trainee' };
 };

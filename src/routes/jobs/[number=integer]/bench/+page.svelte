@@ -4,7 +4,7 @@
   import { modelOf } from '$core/machine';
   import type { Fate } from '$core/fasteners';
   import { goalParts, zoneAt } from '$core/plan';
-  import { countFacts, currentStep, expectedCount, fateWords, machineAfter, notSoFacts, obstacles, possibleFacts, possibleFates, type Fact, type NotSo } from '$core/run';
+  import { countFacts, currentStep, expectedCount, fateWords, machineAfter, notSoFacts, obstacles, possibleFacts, possibleFates, type Fact, type NotSo, type StepRecord } from '$core/run';
   import { Bench } from '$lib/offline/bench.svelte';
   import CountPad from '$lib/ui/CountPad.svelte';
   import DepthScale from '$lib/ui/DepthScale.svelte';
@@ -17,8 +17,12 @@
   import Play from '@lucide/svelte/icons/play';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import Undo2 from '@lucide/svelte/icons/undo-2';
-  import { KEYS, keyOf } from '$lib/ui/bench-keys';
+  import { keyOf, keysOf, shownKey, storedKeys, storeKeys, type Chosen, type Key } from '$lib/ui/bench-keys';
+  import { canSpeak, speak, stayAwake } from '$lib/ui/awake';
+  import FoundScrew from './FoundScrew.svelte';
   import InHand from './InHand.svelte';
+  import Keys from './Keys.svelte';
+  import Resists from './Resists.svelte';
   import Signing from './Signing.svelte';
 
   let { data } = $props();
@@ -37,11 +41,18 @@
   let acknowledged = $state<string[]>([]);
   let near = $state(true);
   let dialog = $state<'not-so' | 'note' | 'keys' | 'fail' | undefined>();
+  /** What stands in place of the step for a while. */
+  let panel = $state<'resists' | 'screw' | undefined>();
+  /** The joint that a panel points at on the drawing. */
+  let pointed = $state<string | undefined>();
   let words = $state('');
   let what = $state<NotSo>('could-not');
   /** Set while a count that differs waits for its explanation. */
   let differs = $state<{ counted: number; expected: number } | undefined>();
   let ready = $state(false);
+  let chosenKeys = $state.raw<Chosen>({});
+  let isSpeaking = $state(false);
+  const shownFor = (key: Key) => shownKey(keysOf(key, chosenKeys)[0]!);
   let pad = $state<CountPad | undefined>();
 
   const run = $derived(bench.state);
@@ -55,16 +66,33 @@
   const zone = $derived(zoneAt(plan, index) ?? data.machine.zones[0]!.id);
   const goals = goalParts(plan.goals);
   const joint = $derived(step?.joint ? model.joint(step.joint) : undefined);
+  /** The part whose coming off is in hand: that of a move, or the one that the joint in hand holds. */
+  const resisting = $derived(step?.leg === 'down' ? (step.part ?? joint?.a) : undefined);
+  const shownZone = $derived(pointed ? model.joint(pointed).zone : zone);
   const inHand = $derived(run.ledger.filter((l) => l.inHand !== 0));
   const fates = $derived(differs && step ? possibleFates(step, differs.counted, differs.expected) : []);
   const mayAct = $derived(data.mayWork && !run.signed);
   const isTest = $derived(step?.leg === 'prove' && isHere && !run.paused);
   const coming = $derived(plan.steps.slice(index + 1, index + 3));
   const lastCounted = $derived(run.counted.at(-1));
+  /** The first step of which two people said different things. */
+  const conflict = $derived(plan.steps.find((s) => run.conflicts[s.id]));
+  const saidOf = (r: StepRecord) => (r.outcome === undefined ? (r.count === undefined ? 'done' : `${r.count} counted`) : { pass: 'works', fail: 'fails', 'not-applicable': 'not in this machine', skipped: 'skipped' }[r.outcome]);
 
   onMount(() => {
     void bench.open().finally(() => (ready = true));
-    return () => bench.close();
+    bench.follow(data.seq);
+    chosenKeys = storedKeys(localStorage);
+    const sleep = stayAwake();
+    return () => {
+      bench.close();
+      sleep();
+      if (canSpeak()) speechSynthesis.cancel();
+    };
+  });
+
+  $effect(() => {
+    if (isSpeaking && step && isHere && !run.signed) speak([step.text, step.detail, ...step.cautions.map((c) => c.text)].filter(Boolean).join('. '));
   });
 
   function record(...facts: Fact[]) {
@@ -101,6 +129,11 @@
     differs = undefined;
   }
 
+  function closePanel() {
+    panel = undefined;
+    pointed = undefined;
+  }
+
   function submitWords(event: SubmitEvent) {
     event.preventDefault();
     if (!step) return;
@@ -122,7 +155,7 @@
       if (expected !== undefined && isHere) pad?.press(event.key);
       return;
     }
-    const key = keyOf(event);
+    const key = keyOf(event, chosenKeys);
     if (!key) return;
     // A focused button keeps its own Enter and Space.
     if (key === 'done' && event.target instanceof HTMLElement && event.target.closest('button:not([data-done]), a, summary')) return;
@@ -139,7 +172,11 @@
     else if (key === 'here') {
       looking = undefined;
       differs = undefined;
+      closePanel();
     } else if (key === 'near') near = !near;
+    else if (key === 'resists' && mayAct && resisting) panel = 'resists';
+    else if (key === 'screw' && mayAct) panel = 'screw';
+    else if (key === 'speak' && canSpeak()) isSpeaking = !isSpeaking;
     else if (key === 'help') dialog = 'keys';
   }
 </script>
@@ -154,10 +191,29 @@
       <p class="ml-auto flex items-center gap-1.5 text-soft" role="status">
         {#if bench.sync === 'signed-out'}<CloudOff size={17} aria-hidden="true" /> Kept here. <a class="link" href="/signin?to=/jobs/{data.job.number}/bench">Sign in again to send</a>{:else if bench.sync === 'saved'}<CloudCheck size={17} aria-hidden="true" /> Saved{:else if bench.sync === 'saving'}Saving{:else if bench.sync === 'waiting'}<CloudOff size={17} aria-hidden="true" /> Kept here until the server answers{:else}<TriangleAlert size={17} aria-hidden="true" /> Refused{/if}
       </p>
-      <button type="button" class="button" onclick={() => (dialog = 'keys')}>Keys <kbd>?</kbd></button>
+      {#if isSpeaking}<button type="button" class="button" onclick={() => (isSpeaking = false)}>Speaking: silence <kbd>{shownFor('speak')}</kbd></button>{/if}
+      <button type="button" class="button" onclick={() => (dialog = 'keys')}>Keys <kbd>{shownFor('help')}</kbd></button>
     </div>
 
-    {#if run.signed || !step}
+    {#if conflict && !run.signed}
+      <div class="border-b-2 border-now bg-now-wash px-6 py-3" role="alert">
+        <p class="text-lg font-semibold">Two people say different things of step {plan.steps.indexOf(conflict) + 1}: {conflict.text}</p>
+        <div class="mt-2 flex flex-wrap gap-2">
+          {#each run.conflicts[conflict.id]! as r (r.event)}
+            <button type="button" class="button min-h-11" disabled={!mayAct} onclick={() => bench.record({ type: 'settled', step: conflict.id, event: r.event })}>{r.by ?? 'Somebody'}: {saidOf(r)}. This stands</button>
+          {/each}
+        </div>
+      </div>
+    {/if}
+    {#if panel && !run.signed}
+      <div class="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+        {#if panel === 'resists' && resisting}
+          <Resists {bench} {model} {plan} {run} part={resisting} onpoint={(j) => (pointed = j)} onclose={closePanel} />
+        {:else}
+          <FoundScrew {bench} {model} lines={run.ledger} onpoint={(j) => (pointed = j)} onclose={closePanel} />
+        {/if}
+      </div>
+    {:else if run.signed || !step}
       <Signing {bench} {model} job={data.job} mayAct={data.mayWork} obstacles={run.signed ? [] : obstacles(model, plan, run)} onlook={(i) => (looking = i)} onundo={undo} />
     {:else}
       <div class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 pt-5">
@@ -200,21 +256,22 @@
       {/if}
       <div class="flex items-stretch gap-2.5 px-6 py-4">
         {#if run.paused}
-          <button type="button" class="button button-act min-h-18 flex-1 text-xl" onclick={() => record({ type: 'resumed' })} disabled={!mayAct}><Play aria-hidden="true" /> Go on <kbd>P</kbd></button>
+          <button type="button" class="button button-act min-h-18 flex-1 text-xl" onclick={() => record({ type: 'resumed' })} disabled={!mayAct}><Play aria-hidden="true" /> Go on <kbd>{shownFor('pause')}</kbd></button>
         {:else if mayAct}
           <button type="button" data-done class="button min-h-18 flex-1 text-xl {isHere ? 'button-now' : ''}" onclick={done} disabled={differs !== undefined || (isHere && harm.length === 0 && expected !== undefined && count === '')}>
             <Check aria-hidden="true" />
             {#if !isHere}Back to step {run.position + 1}{:else if harm.length > 0}Understood{:else if step.leg === 'prove'}Works{:else if expected !== undefined && count === ''}Count first{:else}Done{/if}
-            <kbd>Enter</kbd>
+            <kbd>{shownFor('done')}</kbd>
           </button>
           {#if isTest}
-            <button type="button" class="button min-h-18 px-3 text-lg" onclick={() => (dialog = 'fail')}>Fails <kbd>F</kbd></button>
-            <button type="button" class="button min-h-18 px-3 text-lg whitespace-nowrap" onclick={() => record({ type: 'tested', step: step!.id, outcome: 'not-applicable' })}>Not here <kbd>X</kbd></button>
+            <button type="button" class="button min-h-18 px-3 text-lg" onclick={() => (dialog = 'fail')}>Fails <kbd>{shownFor('fails')}</kbd></button>
+            <button type="button" class="button min-h-18 px-3 text-lg whitespace-nowrap" onclick={() => record({ type: 'tested', step: step!.id, outcome: 'not-applicable' })}>Not here <kbd>{shownFor('absent')}</kbd></button>
           {:else}
-            <button type="button" class="button min-h-18 text-lg" onclick={() => (dialog = 'not-so')}>Not so <kbd>N</kbd></button>
+            <button type="button" class="button min-h-18 px-3 text-lg whitespace-nowrap" onclick={() => (dialog = 'not-so')}>Not so <kbd>{shownFor('notSo')}</kbd></button>
+            {#if resisting && step.do === 'move'}<button type="button" class="button min-h-18 px-3 text-lg whitespace-nowrap" onclick={() => (panel = 'resists')}>It resists <kbd>{shownFor('resists')}</kbd></button>{/if}
           {/if}
-          <button type="button" class="button min-h-18 min-w-14" aria-label="Pause (P)" title="Pause (P)" onclick={() => record({ type: 'paused' })}><Pause size={22} aria-hidden="true" /></button>
-          <button type="button" class="button min-h-18 min-w-14" aria-label="Take back the last fact (U)" title="Take back (U)" disabled={!lastCounted} onclick={undo}><Undo2 size={22} aria-hidden="true" /></button>
+          <button type="button" class="button min-h-18 min-w-14" aria-label="Pause ({shownFor('pause')})" title="Pause ({shownFor('pause')})" onclick={() => record({ type: 'paused' })}><Pause size={22} aria-hidden="true" /></button>
+          <button type="button" class="button min-h-18 min-w-14" aria-label="Take back the last fact ({shownFor('undo')})" title="Take back ({shownFor('undo')})" disabled={!lastCounted} onclick={undo}><Undo2 size={22} aria-hidden="true" /></button>
         {:else}
           <p class="py-5 text-soft">You can follow this run; a technician or lead records it.</p>
         {/if}
@@ -224,10 +281,10 @@
 
   <section class="flex min-h-0 flex-col border-l border-rule" aria-label="The machine">
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_158px] py-3 pl-3">
-      <MachineDrawing {model} {zone} state={machineNow} nowJoint={step && step.leg !== 'swap' ? step.joint : undefined} nowPart={step?.part} {goals} {near} />
+      <MachineDrawing {model} zone={shownZone} state={machineNow} nowJoint={pointed ?? (step && step.leg !== 'swap' ? step.joint : undefined)} nowPart={step?.part} {goals} {near} letterPx={15} />
       <DepthScale {model} {plan} {zone} now={step?.depth} gone={machineNow.off} />
     </div>
-    <InHand {model} lines={inHand} />
+    <InHand {model} lines={inHand} onfound={mayAct ? () => (panel = 'screw') : undefined} />
     <div class="border-t border-rule bg-sheet px-4 pt-2 pb-1"><div class="h-26"><DiveProfile {plan} at={index} onselect={(i) => (looking = i === run.position ? undefined : i)} /></div></div>
   </section>
 </div>
@@ -238,11 +295,8 @@
     <Dialog.Content class="fixed top-1/2 left-1/2 z-50 w-[540px] max-w-[92vw] -translate-x-1/2 -translate-y-1/2 rounded-xl border border-rule bg-sheet p-6 text-ink shadow-2xl">
       {#if dialog === 'keys'}
         <Dialog.Title class="text-xl font-semibold">Keys at the bench</Dialog.Title>
-        <dl class="mt-4 grid grid-cols-[90px_1fr] gap-y-2.5 text-lg">
-          {#each Object.values(KEYS) as key (key.shown)}<dt><kbd>{key.shown}</kbd></dt><dd>{key.means}</dd>{/each}
-          <dt><kbd>0</kbd>–<kbd>9</kbd></dt><dd>Count the screws</dd>
-        </dl>
-        <Dialog.Close class="button mt-6 w-full">Close</Dialog.Close>
+        <Keys chosen={chosenKeys} onchoose={(next) => { chosenKeys = next; storeKeys(localStorage, next); }} />
+        <Dialog.Close class="button mt-3 w-full">Close</Dialog.Close>
       {:else}
         <Dialog.Title class="text-xl font-semibold">{dialog === 'not-so' ? 'What is not so?' : dialog === 'fail' ? 'How does it fail?' : 'Note'}</Dialog.Title>
         <Dialog.Description class="mt-1 text-soft">{step?.text}</Dialog.Description>

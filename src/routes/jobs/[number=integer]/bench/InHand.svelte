@@ -1,10 +1,10 @@
 <script lang="ts">
   import type { LedgerLine } from '$core/fasteners';
-  import type { Model } from '$core/machine';
+  import { inSentence, type Model } from '$core/machine';
   import { screwSize } from '$core/plan';
 
   /** Screws that are out of the machine at this moment, by group. */
-  let { model, lines }: { model: Model; lines: readonly LedgerLine[] } = $props();
+  let { model, lines, onfound }: { model: Model; lines: readonly LedgerLine[]; onfound?: () => void } = $props();
 
   const groups = $derived(
     lines.flatMap((line) => {
@@ -16,15 +16,16 @@
   const loosened = $derived(groups.filter((g) => g.captive).reduce((sum, g) => sum + g.inHand, 0));
 </script>
 
-<div class="border-t border-rule bg-sheet px-4 py-2.5" aria-label="Screws out" role="region">
+<div class="flex items-start gap-3 border-t border-rule bg-sheet px-4 py-2.5" aria-label="Screws out" role="region">
   {#if groups.length === 0}
-    <p class="text-soft">No screws out.</p>
+    <p class="flex-1 text-soft">No screws out.</p>
   {:else}
-    <ul class="flex flex-wrap gap-x-5 gap-y-1">
+    <ul class="flex flex-1 flex-wrap gap-x-5 gap-y-1">
       {#each inBins as group (group.joint)}
-        <li><span class="figure font-semibold">{group.inHand} × {group.size}</span> <span class="text-soft">{group.name.toLowerCase()}</span></li>
+        <li><span class="figure font-semibold">{group.inHand} × {group.size}</span> <span class="text-soft">{inSentence(group.name)}</span></li>
       {/each}
       {#if loosened > 0}<li class="text-soft">{loosened} captive {loosened === 1 ? 'screw' : 'screws'} loosened, in their part</li>{/if}
     </ul>
   {/if}
+  {#if onfound}<button type="button" class="link shrink-0 py-0.5" onclick={onfound}>Found a screw</button>{/if}
 </div>

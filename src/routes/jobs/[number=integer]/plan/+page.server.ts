@@ -1,21 +1,47 @@
-import { redirect } from '@sveltejs/kit';
-import { plan } from '$core/plan';
+import { fail, redirect } from '@sveltejs/kit';
+import { z } from 'zod';
+import { Goals, jobPhrase, PlanningError, type Weighting } from '$core/plan';
+import { modelOf } from '$core/machine';
+import { parsed } from '$lib/server/body';
 import { pool } from '$lib/server/database';
 import { jobOfPage } from '$lib/server/job-page';
-import { accessFor } from '$lib/server/planning';
-import { findRun, startRun } from '$lib/server/runs';
+import { keepPlan } from '$lib/server/jobs';
+import { planOrProblem } from '$lib/server/plan-of-job';
+import { planFor } from '$lib/server/planner';
+import { startRun } from '$lib/server/runs';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ params }) => {
-  const { job, machine, hash } = await jobOfPage(params);
-  const run = job.runId ? await findRun(pool(), job.runId) : undefined;
-  return { job, machine, plan: run?.plan ?? plan(accessFor(hash, machine), job.goals, { hash }) };
-};
+/** A plan that cannot be met is shown with the means to change it. */
+export const load: PageServerLoad = ({ params }) => planOrProblem(params);
+
+const Wish = z.strictObject({
+  goals: Goals,
+  weighting: z.enum(['part-by-part', 'bit-by-bit'] satisfies Weighting[]),
+  avoid: z.array(z.string().min(1).max(4000)).max(60)
+});
 
 export const actions: Actions = {
   start: async ({ params, locals }) => {
     const { job } = await jobOfPage(params);
-    await startRun(pool(), job, locals.person!.id);
+    try {
+      await startRun(pool(), job, locals.person!.id);
+    } catch (error) {
+      if (error instanceof PlanningError) return fail(400, { message: error.message });
+      throw error;
+    }
     redirect(303, `/jobs/${job.number}/bench`);
+  },
+  keep: async ({ params, request }) => {
+    const { job, machine, hash } = await jobOfPage(params);
+    const wish = Wish.safeParse(parsed(String((await request.formData()).get('wish') ?? '')));
+    if (!wish.success) return fail(400, { message: 'Choose at least one thing to do.' });
+    try {
+      await planFor({ file: { machine, hash }, ...wish.data });
+    } catch (error) {
+      if (error instanceof PlanningError) return fail(400, { message: error.message });
+      throw error;
+    }
+    const kept = await keepPlan(pool(), job.id, { ...wish.data, work: jobPhrase(modelOf(machine), wish.data.goals) });
+    return kept ? { kept: true } : fail(409, { message: 'The job is on the bench by now: its plan stays as it was started.' });
   }
 };

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { modelOf } from '$core/machine';
+  import { inSentence, modelOf } from '$core/machine';
   import { screwSize } from '$core/plan';
   import { fateWords } from '$core/run';
   import { FATES } from '$core/fasteners';
@@ -20,7 +20,7 @@
   const OUTCOME = { pass: 'Works', fail: 'Fails', 'not-applicable': 'Not in this machine', skipped: 'Skipped' } as const;
   const isFate = (what: string): what is (typeof FATES)[number] => (FATES as readonly string[]).includes(what);
   const finding = (f: (typeof state.findings)[number]) =>
-    isFate(f.what) ? `${f.count} of ${model.joint(f.step!.replace('down/joint:', '')).name.toLowerCase()}: ${fateWords(f.what, f.count ?? 1).toLowerCase()}` : f.what === 'note' ? '' : f.what.replaceAll('-', ' ');
+    isFate(f.what) ? `${f.count} of ${inSentence(model.joint(f.step!.replace('down/joint:', '')).name)}: ${fateWords(f.what, f.count ?? 1).toLowerCase()}` : f.what === 'note' ? '' : f.what.replaceAll('-', ' ');
 </script>
 
 <svelte:head><title>Report of job {job.number} · Eager Wrench</title></svelte:head>

@@ -1,0 +1,32 @@
+import { error } from '@sveltejs/kit';
+import { drawingSvg, untouched } from '$core/drawing';
+import { cableTable, partTable, screwTable } from '$core/formats';
+import { modelOf, type Machine } from '$core/machine';
+import { pool } from '$lib/server/database';
+import { machineDocument } from '$lib/server/machines';
+import type { RequestHandler } from './$types';
+
+const CSV = 'text/csv; charset=utf-8';
+const FILES: Record<string, { type: string; write: (machine: Machine, query: URLSearchParams) => string }> = {
+  'parts.csv': { type: CSV, write: partTable },
+  'screws.csv': { type: CSV, write: screwTable },
+  'cables.csv': { type: CSV, write: cableTable },
+  'drawing.svg': {
+    type: 'image/svg+xml',
+    write: (machine, query) => {
+      const zone = machine.zones.find((z) => z.id === query.get('zone')) ?? machine.zones[0]!;
+      const from = Number(query.get('from') ?? 0);
+      return drawingSvg(modelOf(machine), zone.id, untouched(), { from: Number.isFinite(from) ? from : 0 });
+    }
+  }
+};
+
+/** Tables and the drawing of a machine file, to be taken away. */
+export const GET: RequestHandler = async ({ params, url }) => {
+  const file = Object.hasOwn(FILES, params.name) ? FILES[params.name]! : undefined;
+  if (!file) error(404, `A machine has no file ${params.name.slice(0, 40)}.`);
+  const found = await machineDocument(pool(), Number(params.file));
+  if (!found) error(404, `There is no machine file ${params.file}.`);
+  const { machine } = found;
+  return new Response(file.write(machine, url.searchParams), { headers: { 'content-type': file.type, 'content-disposition': `attachment; filename="${machine.id}-${machine.revision}-${params.name}"` } });
+};

@@ -1,0 +1,45 @@
+<script lang="ts">
+  import { inSentence, type Model } from '$core/machine';
+  import type { Plan } from '$core/plan';
+  import { suspects, type RunState } from '$core/run';
+  import type { Bench } from '$lib/offline/bench.svelte';
+
+  /** A part that will not come: what may hold it, the likeliest first, each to be looked at and answered. */
+  interface Props {
+    bench: Bench;
+    model: Model;
+    plan: Plan;
+    run: RunState;
+    part: string;
+    onpoint: (joint: string | undefined) => void;
+    onclose: () => void;
+  }
+  let { bench, model, plan, run, part, onpoint, onclose }: Props = $props();
+
+  const answered = $derived(run.looks.filter((l) => l.part === part));
+  const ranked = $derived(suspects(model, plan, run, part).slice(0, 6 + answered.length));
+  const chance = (p: number) => (p > 0.5 ? 'most likely' : p > 0.2 ? 'likely' : p > 0.07 ? 'possible' : 'hardly');
+  const answer = (suspect: string, found: boolean) => {
+    bench.record({ type: 'looked', part, suspect, found });
+    if (found) onclose();
+  };
+</script>
+
+<div class="flex items-start gap-4">
+  <div>
+    <h2 class="text-2xl">The {inSentence(model.part(part).name)} will not come</h2>
+    <p class="text-soft">Stop pulling. Look here first, in this order; point at one and it shows on the drawing.</p>
+  </div>
+  <button type="button" class="button ml-auto" onclick={onclose}>Close</button>
+</div>
+<ol class="mt-3 divide-y divide-(--rule)">
+  {#each ranked as s, i (s.id)}
+    <li class="flex items-center gap-3 py-2.5" onpointerenter={() => onpoint(s.joint)} onfocusin={() => onpoint(s.joint)}>
+      <span class="figure w-6 shrink-0 text-lg text-soft">{i + 1}</span>
+      <span class="flex-1"><span class="block text-lg font-semibold">{s.text}</span><span class="block">{s.look} <span class="text-soft">({chance(s.probability)})</span></span></span>
+      <button type="button" class="button min-h-11" aria-label="Not that: {s.text}" onclick={() => answer(s.id, false)}>Not that</button>
+      <button type="button" class="button button-act min-h-11" aria-label="That was it: {s.text}" onclick={() => answer(s.id, true)}>That was it</button>
+    </li>
+  {/each}
+</ol>
+{#if answered.length > 0}<p class="mt-2 text-soft">{answered.length} looked at so far.</p>{/if}

@@ -1,0 +1,27 @@
+import { error } from '@sveltejs/kit';
+import { checkMachine, diffMachines, type Change } from '$core/formats';
+import { pool } from '$lib/server/database';
+import { jobsOnMachine, machineDocument, revisionsOf } from '$lib/server/machines';
+import type { PageServerLoad } from './$types';
+
+/** Files whose differences are worked out; older ones are listed. */
+const DIFFED = 20;
+
+export const load: PageServerLoad = async ({ params }) => {
+  const fileId = Number(params.file);
+  const found = await machineDocument(pool(), fileId);
+  if (!found) error(404, `There is no machine file ${params.file}.`);
+  const { machine, hash } = found;
+  const [files, jobs] = await Promise.all([revisionsOf(pool(), machine.id), jobsOnMachine(pool(), machine.id)]);
+  // What each file changed against the one that was imported before it.
+  const history = await Promise.all(
+    files.map(async (row, i): Promise<(typeof files)[number] & { changes: Change[] | null }> => {
+      const before = files[i + 1];
+      if (!before || i >= DIFFED) return { ...row, changes: null };
+      const [a, b] = await Promise.all([machineDocument(pool(), before.fileId), machineDocument(pool(), row.fileId)]);
+      return { ...row, changes: diffMachines(a!.machine, b!.machine) };
+    })
+  );
+  const checked = checkMachine(machine);
+  return { fileId, machine, hash, history, jobs, warnings: checked.ok ? checked.warnings : checked.faults };
+};
