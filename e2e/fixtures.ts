@@ -63,16 +63,21 @@ async function admin(sql: string): Promise<void> {
   await client.query(sql).finally(() => client.end());
 }
 
+type Shop = [(fixtures: object, use: (app: App) => Promise<void>) => Promise<void>, { scope: 'worker' }];
+
+/** A shop for the tests of one worker; a file whose tests change what others look at extends the test with another. */
+export const shopOfItsOwn = (): Shop => [
+  // eslint-disable-next-line no-empty-pattern
+  async ({}, use) => {
+    const app = await App.open();
+    await use(app);
+    await app.close();
+  },
+  { scope: 'worker' }
+];
+
 export const test = base.extend<{ signInAs(name: string): Promise<void>; ownApp(seeded?: boolean): Promise<App> }, { app: App }>({
-  app: [
-    // eslint-disable-next-line no-empty-pattern
-    async ({}, use) => {
-      const app = await App.open();
-      await use(app);
-      await app.close();
-    },
-    { scope: 'worker' }
-  ],
+  app: shopOfItsOwn(),
   baseURL: async ({ app }, use) => use(app.address),
   /** An application of the test's own, closed at its end however it ends. */
   // eslint-disable-next-line no-empty-pattern

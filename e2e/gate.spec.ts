@@ -39,7 +39,7 @@ test('every answer is hardened', async ({ app }) => {
 test('odd addresses and forms are refused without an error of ours', async ({ app, playwright }) => {
   const request = await playwright.request.newContext();
   await signInByForm(request, app.address, 'ines');
-  for (const path of ['/machines?file=1e300', '/machines?file=1.5', '/machines?file=x', '/jobs/new?machine=99999999999999', '/jobs/999999999/plan', '/api/machines/999999999', '/api/runs/00000000-0000-4000-8000-000000000000/events?after=-1']) {
+  for (const path of ['/machines/1e300', '/machines/1.5', '/machines/999999999', '/api/machines/999999999/parts.csv', '/api/machines/1/nothing.csv', '/jobs/999999999/tray', '/jobs/999999999/compare', '/api/jobs/999999999/files/plan.md', '/jobs/new?machine=99999999999999', '/jobs/999999999/plan', '/api/machines/999999999', '/api/runs/00000000-0000-4000-8000-000000000000/events?after=-1']) {
     expect((await request.get(`${app.address}${path}`)).status(), path).toBeLessThan(500);
   }
   const form = { fileId: '1', customer: 'MS Terna', serial: '', complaint: '', dueOn: '', goals: '[{"do":"replace","part":"fan"}]' };
@@ -101,11 +101,12 @@ test('a wrong machine file is refused by its place, and nothing is stored', asyn
 test('a machine file is imported on the screen, and a faulty one is explained there', async ({ page, signInAs, app }) => {
   await signInAs('ines');
   await page.goto('/machines');
-  const good = JSON.parse(await (await page.request.get(`${app.address}/api/machines/1`)).text());
+  const [file] = await app.sql<{ id: string }>("select id from machine_file where machine_id = 'norrvik-fathom-14'");
+  const good = JSON.parse(await (await page.request.get(`${app.address}/api/machines/${file!.id}`)).text());
   const send = (d: unknown) => page.getByLabel('Import a machine file').setInputFiles({ name: 'mine.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(d)) });
   await send({ ...good, joints: good.joints.slice(1) });
   await expect(page.getByRole('alert')).toContainText('mine.json: The file has');
   await send({ ...good, revision: 'r7' });
   await expect(page.getByRole('alert')).toContainText('is now in the library');
-  await expect(page.getByRole('link', { name: /Norrvik Fathom 14 r7/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: new RegExp(`${good.maker} ${good.model} r7`) })).toBeVisible();
 });

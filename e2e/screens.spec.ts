@@ -6,6 +6,11 @@ const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unkno
   ['new job, nothing chosen', '/jobs/new'],
   ['new job', '/jobs/new', (page) => page.getByRole('checkbox', { name: /^Main board/ }).check()],
   ['plan', '/jobs/103/plan', (page) => page.getByRole('button', { name: /Put back the heat sink/ }).click()],
+  ['plan, in hand', '/jobs/103/plan', (page) => page.getByRole('tab', { name: 'In hand' }).click()],
+  ['compare', '/jobs/105/compare'],
+  ['tray', '/jobs/103/tray'],
+  ['tray, nothing loose', '/jobs/106/tray'],
+  ['machine', '/machines/2'],
   ['bench', '/jobs/102/bench'],
   ['bench, keys', '/jobs/102/bench', (page) => page.getByRole('button', { name: /^Keys/ }).click()],
   ['bench, not so', '/jobs/102/bench', (page) => page.getByRole('button', { name: /^Not so/ }).click()],
@@ -68,7 +73,7 @@ test('an empty shop says what to do', async ({ browser, ownApp }) => {
   await page.getByRole('link', { name: 'Open the first job' }).click();
   await expect(page.getByText('No machine to work on yet')).toBeVisible();
   await page.getByRole('link', { name: 'To the machines' }).click();
-  await expect(page.getByText('No machine yet.')).toBeVisible();
+  await expect(page.getByText('The library is empty')).toBeVisible();
   await checkInBothThemes(page, 'no machines');
   await context.close();
 });

@@ -39,6 +39,8 @@ test('from a request to a signed report', async ({ page, signInAs }) => {
 
   await test.step('open a job', async () => {
     await page.getByRole('link', { name: 'New job' }).click();
+    await page.getByLabel('Machine').selectOption({ label: 'Norrvik Fathom 14, r2' });
+    await page.waitForURL(/machine=/);
     await page.getByLabel('For', { exact: true }).fill('MS Sule, galley');
     await page.getByLabel('Serial number').fill('NF14-00999');
     await page.getByLabel('Complaint').fill('Loud, and the drive is full.');
@@ -46,14 +48,14 @@ test('from a request to a signed report', async ({ page, signInAs }) => {
     await page.getByRole('checkbox', { name: /^Fan/ }).check();
     await expect(page.getByText(/\d+ steps: 6 joints to open/)).toBeVisible();
     // On the drawing, too.
-    await page.locator('svg g[data-part="ssd"]').click();
+    await page.locator('svg g[data-thing="part:ssd"]').click();
     await expect(page.getByRole('checkbox', { name: /^SSD/ })).toBeChecked();
     await page.getByRole('button', { name: 'Open the job' }).click();
     await page.waitForURL(/\/jobs\/\d+\/plan/);
   });
 
   await test.step('read the plan', async () => {
-    await expect(page.getByRole('heading', { level: 1 })).toContainText('fan, ssd');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Replace fan, SSD');
     await page.getByRole('button', { name: /Lift out the bottom cover/ }).click();
     await expect(page.getByText('Why is this here?')).toBeVisible();
     await expect(page.getByRole('heading', { level: 2 })).toHaveText('Lift out the bottom cover');

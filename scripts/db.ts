@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { migrate } from '../db/migrate';
 import { seed } from '../demo/scenario';
 import { closePool, pool } from '../src/lib/server/database';
+import { closePlanner } from '../src/lib/server/planner';
 
 /** `db.ts migrate`, `db.ts seed` or both, on the database that DATABASE_URL names. */
 async function main(verbs: string[]): Promise<void> {
@@ -12,7 +13,7 @@ async function main(verbs: string[]): Promise<void> {
     try {
       await seed(pool(), JSON.parse(readFileSync(new URL('../demo/people.json', import.meta.url), 'utf8')));
     } finally {
-      await closePool();
+      await Promise.all([closePool(), closePlanner()]);
     }
   }
 }

@@ -21,6 +21,7 @@ server.listen(Number(process.env.PORT ?? 3000), host, async () => {
   const address = `http://${host.includes(':') ? `[${host}]` : host}:${server.address().port}`;
   process.env.ORIGIN ??= address;
   process.env.BODY_SIZE_LIMIT ??= '5M';
+  process.env.PLAN_THREAD ??= fileURLToPath(new URL('../build/threads/plan-thread.js', import.meta.url));
   const { handler } = await import(fileURLToPath(new URL('../build/handler.js', import.meta.url)));
   server.on('request', handler);
   process.stdout.write(`${JSON.stringify({ level: 'info', time: new Date().toISOString(), msg: 'listening', url: process.env.ORIGIN, address, pid: process.pid })}\n`);
@@ -30,6 +31,7 @@ let stopping = false;
 function stop(reason) {
   if (stopping) return;
   stopping = true;
+  process.emit('eager-wrench:stopping', reason);
   // Requests under way get their answer; idle connections are closed at once.
   server.close(async () => {
     if (process.emit('sveltekit:shutdown', reason)) await new Promise((resolve) => setTimeout(resolve, 200));

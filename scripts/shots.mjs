@@ -1,37 +1,15 @@
 /** One current picture of every main view, from the demo's data, into docs/screenshots. */
-import { mkdirSync, readFileSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { chromium } from '@playwright/test';
-import { ensureBuild, ensurePackages } from './setup/packages.mjs';
-import { Cluster, ensurePostgres } from './setup/postgres.mjs';
-import { startServer } from './setup/server.mjs';
-import { must, ROOT, withLock } from './setup/system.mjs';
+import { servedDemo } from './setup/served-demo.mjs';
+import { ROOT } from './setup/system.mjs';
 
 const folder = join(ROOT, 'docs', 'screenshots');
 mkdirSync(folder, { recursive: true });
-await withLock('setup', async () => {
-  await ensurePostgres();
-  await ensurePackages();
-  await ensureBuild();
-});
-const cluster = await Cluster.throwAway().start();
-const DATABASE_URL = await cluster.createDatabase('shots');
-await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], { env: { ...process.env, DATABASE_URL } });
-const server = await startServer({ DATABASE_URL, LOG_LEVEL: 'warn' });
-const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] });
-const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8'));
+const demo = await servedDemo();
+const page = async (colorScheme) => (await demo.context({ colorScheme })).newPage();
+const signIn = (p) => demo.signIn(p, 'tam');
 
-async function page(theme) {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: theme, baseURL: server.address, locale: 'en-GB' });
-  return context.newPage();
-}
-async function signIn(p) {
-  await p.goto('/signin');
-  await p.getByLabel('Name').fill('tam');
-  await p.getByLabel('Password').fill(password);
-  await p.getByRole('button', { name: 'Sign in' }).click();
-  await p.waitForURL('**/jobs');
-}
 async function shot(p, name, path, then) {
   if (path) await p.goto(path);
   await p.waitForLoadState('networkidle');
@@ -52,7 +30,21 @@ try {
   });
   await shot(light, 'plan', '/jobs/103/plan', () => light.getByRole('button', { name: /Put back the heat sink/ }).click());
   await shot(light, 'report', '/jobs/101/report');
-  await shot(light, 'machines', '/machines', () => light.getByLabel('with covers').uncheck());
+  await shot(light, 'plan-choosing', '/jobs/107/plan', async () => {
+    await light.getByRole('tab', { name: 'What to do' }).click();
+    await light.getByRole('button', { name: 'Top side', exact: true }).click();
+    await light.locator('svg g[data-thing="part:keyboard"]').hover();
+    await light.waitForTimeout(600);
+  });
+  await shot(light, 'compare', '/jobs/105/compare');
+  await shot(light, 'tray', '/jobs/103/tray?style=in-the-part');
+  await shot(light, 'machines', '/machines');
+  await shot(light, 'machine', '/machines', async () => {
+    await light.getByRole('link', { name: 'Norrvik Pilot 14' }).click();
+    await light.locator('svg.drawing').waitFor();
+    await light.getByRole('slider').fill('2');
+    await light.getByRole('tab', { name: /^Cables/ }).click();
+  });
   await light.goto('/jobs/103/plan');
   await light.getByRole('button', { name: 'Start at the bench' }).click();
   await light.locator('[data-ready=true]').waitFor();
@@ -67,8 +59,7 @@ try {
   const dark = await page('dark');
   await signIn(dark);
   await shot(dark, 'bench-dark', '/jobs/102/bench');
+  await shot(dark, 'plan-dark', '/jobs/106/plan', () => dark.getByRole('button', { name: /pull strips/ }).first().click());
 } finally {
-  await browser.close();
-  await server.stop();
-  await cluster.stop();
+  await demo.close();
 }

@@ -29,7 +29,7 @@ export async function ensurePackages() {
   writeFileSync(stamp, hash);
 }
 
-const SOURCES = ['src', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts', 'tsconfig.json'];
+const SOURCES = ['src', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts', 'vite.threads.config.ts', 'tsconfig.json'];
 
 /** The application as it is served; built again only when its sources have changed. */
 export async function ensureBuild() {
@@ -38,5 +38,6 @@ export async function ensureBuild() {
   if (isFresh(stamp, hash)) return;
   say('Building the application ...');
   await must('npx', ['vite', 'build', '--logLevel', 'warn']);
+  await must('npx', ['vite', 'build', '--logLevel', 'warn', '--config', 'vite.threads.config.ts']);
   writeFileSync(stamp, hash);
 }

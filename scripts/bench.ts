@@ -1,0 +1,153 @@
+import highs from 'highs';
+import { accessOf, type Access } from '../src/core/access';
+import { contentHash, modelOf } from '../src/core/machine';
+import { order, ordering, planning, removalSet, WEIGHTS, type Goal, type OrderProblem, type Plan, type Weighting } from '../src/core/plan';
+import { downProblem } from '../src/core/plan/down';
+import { goalRequirements, JOB } from '../src/core/plan/goals';
+import { cheapestSet } from '../src/core/plan/set';
+import { actionCost } from '../src/core/plan/sets';
+import { DEMO_MACHINES, demoAccess } from '../src/core/testing/machines';
+import { orderProgramme, setProgramme } from '../src/core/testing/milp';
+import { notebook } from '../src/core/testing/notebook';
+import { singleGoals } from '../demo/testing/goals';
+
+/** Times of one run on one machine: what counts are the ratios. Prints Markdown tables. */
+const ms = (n: number) => (n < 10 ? n.toFixed(1) : n.toFixed(0));
+const quantile = (sorted: number[], q: number) => sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))] ?? 0;
+const say = (line = '') => process.stdout.write(`${line}\n`);
+function timed<T>(work: () => T): { value: T; took: number } {
+  const from = performance.now();
+  const value = work();
+  return { value, took: performance.now() - from };
+}
+
+function plansOf(access: Access, hash: string, goal: Goal, weighting: Weighting): { first: number; proof: number; plan: Plan } {
+  const from = performance.now();
+  const making = planning(access, [goal], { weighting, hash });
+  making.next();
+  const first = performance.now() - from;
+  for (;;) {
+    const { value, done } = making.next();
+    if (done) return { first, proof: performance.now() - from, plan: value };
+  }
+}
+
+function everySingleGoal(): void {
+  say('## Every single goal of the five demo machines, both weightings, both legs');
+  say();
+  say('| machine | plans | first answer P50 / P95 / most, ms | proof P50 / P95 / most, ms | proved | largest, actions |');
+  say('|---|---|---|---|---|---|');
+  const all: { first: number; proof: number; proved: boolean; actions: number }[] = [];
+  for (const id of DEMO_MACHINES) {
+    const access = demoAccess(id);
+    const hash = contentHash(access.model.machine);
+    const rows = singleGoals(access.model.machine).flatMap((goal) =>
+      (Object.keys(WEIGHTS) as Weighting[]).map((weighting) => {
+        const { first, proof, plan } = plansOf(access, hash, goal, weighting);
+        return { first, proof, proved: plan.set.proved && plan.order.proved && plan.orderUp!.proved, actions: plan.steps.filter((s) => s.leg === 'down' && (s.do === 'open' || s.do === 'move')).length };
+      })
+    );
+    all.push(...rows);
+    say(row(id, rows));
+  }
+  say(row('all five', all));
+  say(row('all of up to 60 actions', all.filter((r) => r.actions <= 60)));
+  say();
+
+  function row(name: string, rows: typeof all): string {
+    const sorted = (key: 'first' | 'proof') => rows.map((r) => r[key]).sort((a, b) => a - b);
+    const three = (list: number[]) => `${ms(quantile(list, 0.5))} / ${ms(quantile(list, 0.95))} / ${ms(list.at(-1) ?? 0)}`;
+    return `| ${name} | ${rows.length} | ${three(sorted('first'))} | ${three(sorted('proof'))} | ${rows.filter((r) => r.proved).length} | ${Math.max(...rows.map((r) => r.actions))} |`;
+  }
+}
+
+async function againstSolver(): Promise<void> {
+  const solver = await highs();
+  say('## Against a general mixed-integer solver on the same problems');
+  say();
+  say('| problem | actions | ours, ms | solver, ms | times as fast | equal optimum |');
+  say('|---|---|---|---|---|---|');
+  const sets: [name: string, access: Access, goals: Goal[]][] = [
+    ...DEMO_MACHINES.map((id): (typeof sets)[number] => {
+      const part = id === 'norrvik-ballast-15' ? 'palm-rest' : 'board';
+      return [`${id}, ${part}`, demoAccess(id), [{ do: 'replace', part }]];
+    }),
+    ...[500, 1500].map((size): (typeof sets)[number] => [`generated ${size}, all boards`, generated(size).access, generated(size).goals])
+  ];
+  for (const [name, access, goals] of sets) {
+    const job = goalRequirements(access, goals);
+    const problem = { job: JOB, requirementsOf: (a: string) => (a === JOB ? job : access.requirements.get(a)!), cost: (a: string) => actionCost(access.actions.get(a)!) };
+    const reach = new Set([JOB]);
+    for (const a of reach) for (const r of problem.requirementsOf(a)) for (const way of r.alternatives) for (const b of way) reach.add(b);
+    reach.delete(JOB);
+    const programme = setProgramme(problem, [...reach]);
+    const ours = settled(() => cheapestSet(problem));
+    const theirs = timed(() => solver.solve(programme, { time_limit: SOLVER_SECONDS }));
+    compared(`set, ${name}`, reach.size, ours, theirs.took, ours.value.ok ? ours.value.set.cost : NaN, theirs.value);
+  }
+  for (const [id, part] of [
+    ['norrvik-fathom-14', 'fan'], ['norrvik-fathom-14', 'wlan-card'], ['norrvik-fathom-14', 'keyboard'], ['lindquay-gannet-13', 'heat-sink'], ['norrvik-ballast-15', 'fan'],
+    ['norrvik-ballast-15', 'heat-sink'], ['norrvik-ballast-15', 'processor'], ['lindquay-gannet-13', 'display'], ['lindquay-slip-11', 'battery'], ['lindquay-slip-11', 'ssd']
+  ] as const) {
+    const access = demoAccess(id);
+    const problem = downProblem(access, removalSet(access, [{ do: 'replace', part }]), WEIGHTS['part-by-part']);
+    const programme = orderProgramme(problem);
+    const ours = settled(() => order(problem));
+    const theirs = timed(() => solver.solve(programme, { time_limit: SOLVER_SECONDS }));
+    compared(`order, ${id}, ${part}`, problem.actions.length, ours, theirs.took, ours.value.cost, theirs.value);
+  }
+  say();
+
+  /** Our time once the code is compiled, as the solver's is from the start. */
+  function settled<T>(work: () => T): { value: T; took: number } {
+    for (let k = 0; k < 3; k++) work();
+    return timed(work);
+  }
+
+  function compared(name: string, actions: number, ours: { took: number }, theirs: number, cost: number, solved: { Status: string; ObjectiveValue: number }): void {
+    const ended = solved.Status === 'Optimal';
+    const verdict = !ended ? `solver not done after ${SOLVER_SECONDS} s; its best is ${(100 * (solved.ObjectiveValue / cost - 1)).toFixed(1)} % over ours` : Math.abs(cost - solved.ObjectiveValue) < 1e-6 ? 'yes' : `no: ${cost} and ${solved.ObjectiveValue}`;
+    say(`| ${name} | ${actions} | ${ms(ours.took)} | ${ms(theirs)} | ${ended ? '' : 'more than '}${(theirs / ours.took).toFixed(0)} | ${verdict} |`);
+  }
+}
+
+function generated(size: number): { access: Access; goals: Goal[] } {
+  const machine = notebook(size);
+  return { access: accessOf(modelOf(machine)), goals: machine.parts.filter((p) => p.id.startsWith('board')).map((p): Goal => ({ do: 'remove', part: p.id })) };
+}
+
+function growth(weighting: Weighting): void {
+  say(`## Growth over generated notebooks, all boards out in one visit, ${weighting}`);
+  say();
+  say('| actions in the machine | in the set | deriving access, ms | set, ms (proved) | first answer, ms | growth per ten times the actions | first answer, s of setups | after a search of 60 s, bound | first over searched | gap |');
+  say('|---|---|---|---|---|---|---|---|---|---|');
+  let last: { actions: number; first: number } | undefined;
+  for (const size of [50, 150, 500, 1500, 5000]) {
+    const derived = timed(() => generated(size));
+    const { access, goals } = derived.value;
+    const set = timed(() => removalSet(access, goals));
+    const { value, took: first } = timed(() => planning(access, goals, { weighting }).next().value);
+    const plan = 'plan' in value ? value.plan : (value as Plan);
+    const searched = searchFor(60, downProblem(access, set.value, WEIGHTS[weighting]));
+    const ratio = last ? (first / last.first) ** (1 / Math.log10(access.actions.size / last.actions)) : undefined;
+    const percent = (over: number, of: number) => `${(100 * (over / Math.max(1, of) - 1)).toFixed(1)} %`;
+    say(`| ${access.actions.size} | ${set.value.actions.size} | ${ms(derived.took)} | ${ms(set.took)} (${set.value.proved ? 'yes' : 'no'}) | ${ms(first)} | ${ratio ? ratio.toFixed(1) : ''} | ${plan.order.cost} | ${searched.cost}, ${searched.bound} | ${percent(plan.order.cost, searched.cost)} | ${percent(searched.cost, searched.bound)} |`);
+    last = { actions: access.actions.size, first };
+  }
+  say();
+}
+
+/** The best order found within so many seconds. */
+function searchFor(seconds: number, problem: OrderProblem): { cost: number; bound: number } {
+  const until = performance.now() + 1000 * seconds;
+  const search = ordering(problem, Infinity);
+  for (;;) {
+    const { value, done } = search.next();
+    if (done || performance.now() > until) return value;
+  }
+}
+
+const SOLVER_SECONDS = 60;
+everySingleGoal();
+await againstSolver();
+for (const weighting of Object.keys(WEIGHTS) as Weighting[]) growth(weighting);

@@ -1,0 +1,41 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { ensureBuild, ensurePackages } from './packages.mjs';
+import { Cluster, ensurePostgres } from './postgres.mjs';
+import { startServer } from './server.mjs';
+import { must, ROOT, withLock } from './system.mjs';
+
+/** The demo, served from a throw-away database and looked at with a browser: for pictures and for measuring. */
+export async function servedDemo() {
+  await withLock('setup', async () => {
+    await ensurePostgres();
+    await ensurePackages();
+    await ensureBuild();
+  });
+  const cluster = await Cluster.throwAway().start();
+  const DATABASE_URL = await cluster.createDatabase('demo');
+  await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], { env: { ...process.env, DATABASE_URL }, stdio: ['ignore', 'ignore', 'inherit'] });
+  const server = await startServer({ DATABASE_URL, LOG_LEVEL: 'warn' });
+  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] });
+  const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8'));
+  return {
+    address: server.address,
+    browser,
+    async context(more = {}) {
+      return browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: server.address, locale: 'en-GB', ...more });
+    },
+    async signIn(page, name) {
+      await page.goto('/signin');
+      await page.getByLabel('Name').fill(name);
+      await page.getByLabel('Password').fill(password);
+      await page.getByRole('button', { name: 'Sign in' }).click();
+      await page.waitForURL('**/jobs');
+    },
+    async close() {
+      await browser.close();
+      await server.stop();
+      await cluster.stop();
+    }
+  };
+}
