@@ -60,5 +60,7 @@ export function causeInWords(cause: Cause): string {
       return `${cause.joint} takes the power away`;
     case 'rider':
       return `${cause.part} moves over to the new ${cause.of}`;
+    case 'done':
+      return `${cause.what} is done already`;
   }
 }

@@ -11,7 +11,9 @@ export type Cause =
   | { kind: 'relation'; reason: string; leg: 'down' | 'both' }
   | { kind: 'goal'; goal: string }
   | { kind: 'isolation'; joint: string }
-  | { kind: 'rider'; part: string; of: string };
+  | { kind: 'rider'; part: string; of: string }
+  /** It is done already: work goes on from there. */
+  | { kind: 'done'; what: ActionId };
 
 /** One way to meet a requirement: all of these must have been done. */
 export type Alternative = readonly ActionId[];

@@ -10,7 +10,7 @@ export type Fate = (typeof FATES)[number];
 /** The account of one group of screws. */
 export interface LedgerLine {
   joint: string;
-  /** Screws that the machine file gives the group. */
+  /** Screws that the machine file gives the group; once it was closed in this run, those that were put in. */
   expected: number;
   /** Counted out on the way down, and back in on the way up. */
   out: number;
@@ -29,16 +29,16 @@ export function emptyFates(): Record<Fate, number> {
 }
 
 /** The account from its counts; every figure that can be derived is. */
-export function ledgerLine(group: JointOf<'screws'>, out: number, back: number, fates: Record<Fate, number>): LedgerLine {
+export function ledgerLine(group: JointOf<'screws'>, out: number, back: number, fates: Record<Fate, number>, expected = group.count): LedgerLine {
   return {
     joint: group.id,
-    expected: group.count,
+    expected,
     out,
     back,
     fates,
     inHand: out + fates['from-stock'] - back - fates.lost - fates.discarded,
-    unexplained: group.count + fates.extra - out - fates['missing-as-received'] - fates['still-in'],
-    emptyHoles: Math.max(0, group.count + fates.extra - fates['still-in'] - back)
+    unexplained: expected + fates.extra - out - fates['missing-as-received'] - fates['still-in'],
+    emptyHoles: Math.max(0, expected + fates.extra - fates['still-in'] - back)
   };
 }
 

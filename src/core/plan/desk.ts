@@ -4,6 +4,7 @@ import { settleGoals, type Goal } from './goals';
 import type { Weighting, Weights } from './order';
 import { findAlongside, findAlternatives, type Alongside, type Alternative } from './choices';
 import { planning, type Progress } from './plan';
+import type { From } from './sets';
 import type { Plan } from './schema';
 
 /** What is asked of whoever plans: all of it is data, so that it can be sent to a thread. */
@@ -14,6 +15,8 @@ export interface PlanRequest {
   goals: readonly Goal[];
   weighting?: Weighting | { name: string; weights: Weights };
   avoid?: readonly string[];
+  /** Where work goes on from, when it has begun. */
+  from?: From;
   variant?: string;
 }
 
@@ -63,8 +66,8 @@ export class PlanDesk {
 }
 
 /** Equal keys are equal plans. */
-export function requestKey({ hash, goals, weighting = 'part-by-part', avoid = [], variant }: PlanRequest): string {
-  return JSON.stringify([hash, settleGoals(goals), weighting, [...new Set(avoid)].sort(), variant ?? null]);
+export function requestKey({ hash, goals, weighting = 'part-by-part', avoid = [], from, variant }: PlanRequest): string {
+  return JSON.stringify([hash, settleGoals(goals), weighting, [...new Set(avoid)].sort(), variant ?? null, ...(from ? [from.done, [...new Set(from.stuck)].sort()] : [])]);
 }
 
 /** A few things by key, the one used longest ago dropped first. */

@@ -3,6 +3,7 @@ import { undressing } from '../cables';
 import { JOB } from './goals';
 import type { OrderAction, OrderProblem, Weights } from './order';
 import { ontoMat, poseOf } from './pose';
+import type { From } from './sets';
 import { cheapestSet, type RemovalSet } from './set';
 import { toolOf } from './tools';
 
@@ -10,14 +11,20 @@ import { toolOf } from './tools';
 export const START = { up: 'topside', lid: 'closed' } as const;
 
 /** The way down as a problem of order: every requirement with all its ways that lie in the set. */
-export function downProblem(access: Access, set: RemovalSet, weights: Weights): OrderProblem & { energised: ActionId[] } {
+export function downProblem(access: Access, set: RemovalSet, weights: Weights, from?: From): OrderProblem & { energised: ActionId[] } {
   const ids = [...set.actions];
-  const needs = ids.flatMap((id) => access.requirements.get(id)!.map((r) => ({ of: id, alternatives: r.alternatives })));
+  const done = from?.done ?? [];
+  const isDone = new Set(done);
+  const needs = ids.flatMap((id) => (isDone.has(id) ? [] : access.requirements.get(id)!.map((r) => ({ of: id, alternatives: r.alternatives }))));
+  // What is done stands first, as it was done.
+  const last = done.at(-1);
+  done.slice(1).forEach((id, i) => needs.push({ of: id, alternatives: [[done[i]!]] }));
+  if (last) for (const id of ids) if (!isDone.has(id)) needs.push({ of: id, alternatives: [[last]] });
   const isolating = isolatingAction(access, set);
-  const energised = isolating ? beforeIsolation(access, set, isolating) : [];
+  const energised = isolating && !isDone.has(isolating) ? beforeIsolation(access, set, isolating) : [];
   if (isolating) {
     const first = new Set([isolating, ...energised]);
-    for (const id of ids) if (!first.has(id)) needs.push({ of: id, alternatives: [[isolating]] });
+    for (const id of ids) if (!first.has(id) && !isDone.has(id)) needs.push({ of: id, alternatives: [[isolating]] });
   }
   const frees = freedBy(access, set);
   return { actions: ids.map((id) => orderAction(access, set, id, 'done', frees)), needs: [...needs, ...handFirst(access, ids, needs)], weights, start: START, energised };

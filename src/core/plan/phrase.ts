@@ -302,6 +302,8 @@ export function causePhrase(model: Model, cause: Cause): string {
       return `The ${part(cause.part)} does not come with a new ${part(cause.of)}: it moves over.`;
     case 'goal':
       return `Asked for: ${goalPhrase(model, cause.goal)}.`;
+    case 'done':
+      return 'It is open already: work goes on from there.';
   }
 }
 

@@ -10,7 +10,7 @@ import { causePhrase, evidencePhrase } from './phrase';
 import { ontoMat, poseOf } from './pose';
 import { PLAN_FORMAT, type Plan, type Step } from './schema';
 import type { RemovalSet, WayKey } from './set';
-import { removalSet } from './sets';
+import { removalSet, type From } from './sets';
 import { swapsOf } from './spare';
 import { kindOf, StepWriter } from './steps';
 import { departures, upProblem } from './up';
@@ -21,6 +21,8 @@ export interface PlanOptions {
   weighting?: Weighting | { name: string; weights: Weights };
   /** Ways that are not to be taken: keys of a plan's alternatives. */
   avoid?: readonly WayKey[];
+  /** Where work goes on from, when it has begun. */
+  from?: From;
   /** Hash of the machine file, when it is known already. */
   hash?: string;
   /** Variant of the machine at hand, where it is known: spares are checked against it. */
@@ -56,10 +58,10 @@ export function plan(access: Access, goals: readonly Goal[], options: PlanOption
 export function* planning(access: Access, goals: readonly Goal[], options: PlanOptions = {}, first = true): Generator<Progress, Plan> {
   const settled = settleGoals(goals);
   if (settled.length === 0) throw new PlanningError('nothing to do: choose at least one goal');
-  const { weighting = 'part-by-part', avoid = [], budget } = options;
+  const { weighting = 'part-by-part', avoid = [], budget, from } = options;
   const weights = typeof weighting === 'string' ? WEIGHTS[weighting] : weighting.weights;
-  const set = removalSet(access, settled, new Set(avoid));
-  const problem = downProblem(access, set, weights);
+  const set = removalSet(access, settled, new Set(avoid), from);
+  const problem = downProblem(access, set, weights, from);
   const write = (down: Order) => {
     const up = upProblem(access, set, down.sequence, endOf(access, down.sequence), weights);
     return { up, plan: (order: Order) => written(access, settled, options, set, down, order, up) };

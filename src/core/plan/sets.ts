@@ -1,4 +1,4 @@
-import { moveId, openId, type Access, type Action, type Alternative, type Requirement } from '../access';
+import { moveId, openId, type Access, type Action, type ActionId, type Alternative, type Requirement } from '../access';
 import { removes } from '../machine';
 import { goalRequirements, JOB, PlanningError, type Goal } from './goals';
 import { causePhrase } from './phrase';
@@ -9,17 +9,33 @@ export function actionCost(action: Action): number {
   return action.seconds + action.backSeconds;
 }
 
+/** Where work goes on from: what is open and out at this moment in the order in which it was done, and what will not open. */
+export interface From {
+  done: readonly ActionId[];
+  stuck: readonly ActionId[];
+}
+const FROM_START: From = { done: [], stuck: [] };
+
 /**
  * The least-time set of actions for these goals, isolation included where the job goes inside.
  * @param avoid ways that are not to be taken
+ * @param from what is done stays in the set and costs nothing more; what is stuck stays out of it
  * @throws PlanningError when some requirement cannot be met, naming it
  */
-export function removalSet(access: Access, goals: readonly Goal[], avoid: ReadonlySet<WayKey> = new Set()): RemovalSet {
-  const asked = goalRequirements(access, goals);
+export function removalSet(access: Access, goals: readonly Goal[], avoid: ReadonlySet<WayKey> = new Set(), from: From = FROM_START): RemovalSet {
+  const done = new Set(from.done);
+  const stuck = new Set(from.stuck);
+  const sunk = from.done.reduce((sum, id) => sum + actionCost(access.actions.get(id)!), 0);
+  const asked = [...goalRequirements(access, goals), ...from.done.map((id): Requirement => ({ id: `${JOB} < done ${id}`, of: JOB, alternatives: [[id]], cause: { kind: 'done', what: id } }))];
+  const fromHere = (r: Requirement): Requirement => ({ ...r, alternatives: r.alternatives.filter((way) => !way.some((id) => stuck.has(id))) });
+  /** What a thing that is done needed is there, by the ways that were taken; where none was, it was found so. */
+  const asDone = (list: readonly Requirement[]) => list.flatMap((r) => { const taken = r.alternatives.filter((way) => way.every((id) => done.has(id))); return taken.length > 0 ? [{ ...r, alternatives: taken }] : []; });
   const solve = (job: readonly Requirement[]) => {
-    const result = cheapestSet({ job: JOB, requirementsOf: (id) => (id === JOB ? job : access.requirements.get(id)!), cost: (id) => actionCost(access.actions.get(id)!) }, avoid);
-    if (!result.ok) throw new PlanningError(`cannot be done: ${causePhrase(access.model, result.unmet.cause)} Nothing ${avoid.size > 0 ? 'that is allowed ' : 'in the file '}clears that.`);
-    return result.set;
+    const requirementsOf = (id: ActionId) => (id === JOB ? job.map(fromHere) : done.has(id) ? asDone(access.requirements.get(id)!) : stuck.size > 0 ? access.requirements.get(id)!.map(fromHere) : access.requirements.get(id)!);
+    const result = cheapestSet({ job: JOB, requirementsOf, cost: (id) => (done.has(id) ? 0 : actionCost(access.actions.get(id)!)) }, avoid);
+    if (!result.ok) throw new PlanningError(`cannot be done: ${causePhrase(access.model, result.unmet.cause)} Nothing ${avoid.size > 0 || stuck.size > 0 ? 'that is allowed ' : 'in the file '}clears that.`);
+    const { set } = result;
+    return sunk > 0 ? { ...set, cost: set.cost + sunk, bound: set.bound + sunk } : set;
   };
   const set = solve(asked);
   const isolating = access.model.machine.isolation.joint;

@@ -1,6 +1,9 @@
 import { z } from 'zod';
 import { FATES } from '../fasteners';
-import { prose } from '../machine';
+import { line, prose } from '../machine';
+import { Plan } from '../plan';
+import { BatteryReading } from '../cells';
+import { Listing } from '../hardware';
 
 const Note = prose(2000);
 const StepId = z.string().min(1).max(200);
@@ -19,6 +22,21 @@ const common = {
 export const NOT_SO = ['fewer', 'more', 'different-size', 'stripped', 'missing-as-received', 'already-open', 'hidden-elsewhere', 'broken', 'could-not'] as const;
 export type NotSo = (typeof NOT_SO)[number];
 
+/** A mark drawn on a photo: places as shares of its width and height, 0 to 1. */
+export const Mark = z.strictObject({
+  kind: z.enum(['ring', 'arrow', 'line']),
+  from: z.tuple([z.number().min(0).max(1), z.number().min(0).max(1)]),
+  to: z.tuple([z.number().min(0).max(1), z.number().min(0).max(1)]),
+  text: line(80).optional()
+});
+export type Mark = z.infer<typeof Mark>;
+
+/** What is written on a part: read off its label or scanned. */
+export const Label = z.strictObject({ number: line(60).optional(), serial: line(60).optional() });
+export type Label = z.infer<typeof Label>;
+
+const When = z.enum(['before', 'after']);
+
 /** One thing that happened at the bench. */
 export const RunEvent = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('done'), ...common, step: StepId, count: Count.optional() }),
@@ -34,6 +52,26 @@ export const RunEvent = z.discriminatedUnion('type', [
   /** Two people said different things of a step: this one's word stands. */
   z.strictObject({ type: z.literal('settled'), ...common, step: StepId, event: z.uuid() }),
   z.strictObject({ type: z.literal('undo'), ...common, event: z.uuid() }),
-  z.strictObject({ type: z.literal('signed'), ...common, note: Note.optional() })
+  /** From here on this plan is in force: what is done stands in it as done. */
+  z.strictObject({ type: z.literal('replanned'), ...common, why: Note.min(1, 'says why'), plan: Plan }),
+  /** A picture was taken; the picture itself travels by itself under its id. */
+  z.strictObject({ type: z.literal('photo'), ...common, photo: z.uuid(), step: StepId.optional(), note: Note.optional() }),
+  /** All marks on a photo; the last such event of a photo stands. */
+  z.strictObject({ type: z.literal('marked'), ...common, photo: z.uuid(), marks: z.array(Mark).max(40) }),
+  z.strictObject({ type: z.literal('swapped'), ...common, part: JointId, old: Label, new: Label }),
+  /** A part of the old one sits on the new one. */
+  z.strictObject({ type: z.literal('moved-over'), ...common, part: JointId, to: JointId }),
+  z.strictObject({ type: z.literal('used'), ...common, what: line(120), amount: line(80) }),
+  /** A torque driver's reading of one screw, N·m; holes and passes are counted from 0. */
+  z.strictObject({ type: z.literal('torqued'), ...common, step: StepId, hole: z.int().min(0).max(1999), pass: z.int().min(0).max(9), nm: z.number().min(0).max(20) }),
+  z.strictObject({ type: z.literal('listed'), ...common, when: When, listing: Listing }),
+  z.strictObject({ type: z.literal('battery'), ...common, when: When, reading: BatteryReading }),
+  z.strictObject({ type: z.literal('signed'), ...common, note: Note.optional() }),
+  /** A second person looked at a signed run and stands by it. */
+  z.strictObject({ type: z.literal('countersigned'), ...common, note: Note.optional() }),
+  /** What was wrong in a record that cannot be changed any more: it stays, and this stands beside it. */
+  z.strictObject({ type: z.literal('corrected'), ...common, of: z.uuid().optional(), text: Note.min(1, 'says what is right') })
 ]);
+/** What may still be said of a run that is signed. */
+export const AFTER_SIGNING: ReadonlySet<string> = new Set(['countersigned', 'corrected']);
 export type RunEvent = z.infer<typeof RunEvent>;

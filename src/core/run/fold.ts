@@ -1,7 +1,10 @@
 import { emptyFates, ledgerLine, type Fate, type LedgerLine } from '../fasteners';
+import type { BatteryReading } from '../cells';
+import type { Listing } from '../hardware';
 import type { Model } from '../machine';
-import type { Plan } from '../plan';
-import type { RunEvent } from './events';
+import type { Plan, Step } from '../plan';
+import { AFTER_SIGNING, type Label, type Mark, type RunEvent } from './events';
+import { allSteps, inOrder, inRound, plansOf, roundOf } from './rounds';
 
 export interface StepRecord {
   /** The event that said so. */
@@ -13,11 +16,18 @@ export interface StepRecord {
   note?: string;
 }
 
+/** Who said it, and when. */
+export interface Said {
+  event: string;
+  at: string;
+  by?: string;
+}
+
 /** What the events add up to. Plain data, so that it can be sent and compared. */
 export interface RunState {
-  /** By step id: done, tested or skipped. */
+  /** By step id: done, tested or skipped, in this plan or an earlier one. */
   steps: Record<string, StepRecord>;
-  /** Index of the first step without a record; the number of steps when there is none. */
+  /** Index of the first step of the plan in force without a record; the number of its steps when there is none. */
   position: number;
   ledger: LedgerLine[];
   /** Facts that were not as the plan expected, and notes, oldest first. */
@@ -26,12 +36,26 @@ export interface RunState {
   conflicts: Record<string, StepRecord[]>;
   /** What was looked at when a part resisted, oldest first. */
   looks: { event: string; at: string; by?: string; part: string; suspect: string; found: boolean; note?: string }[];
+  /** Changes of plan, oldest first. */
+  replans: (Said & { why: string })[];
+  photos: (Said & { photo: string; step?: string; note?: string; marks: Mark[] })[];
+  swapped: (Said & { part: string; old: Label; new: Label })[];
+  /** Parts of an old one that sit on the new one. */
+  movedOver: (Said & { part: string; to: string })[];
+  used: (Said & { what: string; amount: string })[];
+  torques: (Said & { step: string; hole: number; pass: number; nm: number })[];
+  /** What the machine listed of itself; the last word of each. */
+  listings: Partial<Record<'before' | 'after', Said & { listing: Listing }>>;
+  batteries: Partial<Record<'before' | 'after', Said & { reading: BatteryReading }>>;
   paused: boolean;
   startedAt?: string;
   lastAt?: string;
   /** From the first event to the last, pauses left out, s. */
   activeSeconds: number;
   signed?: { at: string; by?: string; note?: string };
+  countersigned?: { at: string; by?: string; note?: string };
+  /** Said after signing of what was wrong. */
+  corrections: (Said & { of?: string; text: string })[];
   /** Ids of the events that count, oldest first: undone ones and those after signing are not among them. */
   counted: string[];
 }
@@ -40,28 +64,41 @@ export interface RunState {
  * The run's state from its events, whatever their order and however often each came:
  * they are sorted by bench time (then id), each id counts once, undone ones not at all.
  */
-export function fold(model: Model, plan: Plan, events: readonly RunEvent[]): RunState {
-  const unique = [...new Map(events.map((e) => [e.id, e])).values()].sort((a, b) => (a.at !== b.at ? (a.at < b.at ? -1 : 1) : a.id < b.id ? -1 : 1));
+export function fold(model: Model, first: Plan, events: readonly RunEvent[]): RunState {
+  const unique = inOrder(events);
+  const plans = plansOf(first, unique);
+  const plan = plans.at(-1)!;
+  const known = allSteps(plans);
   const undone = new Set(unique.flatMap((e) => (e.type === 'undo' ? [e.event] : [])));
-  const known = new Map(plan.steps.map((s) => [s.id, s]));
-  const state: RunState = { steps: {}, position: 0, ledger: [], findings: [], conflicts: {}, looks: [], paused: false, activeSeconds: 0, counted: [] };
-  const fates = new Map<string, Record<Fate, number>>();
+  const state: RunState = {
+    steps: {}, position: 0, ledger: [], findings: [], conflicts: {}, looks: [], replans: [], photos: [], swapped: [], movedOver: [], used: [], torques: [],
+    listings: {}, batteries: {}, paused: false, activeSeconds: 0, corrections: [], counted: []
+  };
+  const accounts = new Accounts(known);
   const said = new Map<string, StepRecord[]>();
   const record = (step: string, what: StepRecord) => {
     if (!known.has(step)) return;
     state.steps[step] = what;
     said.set(step, [...(said.get(step) ?? []), what]);
+    accounts.opened(step);
   };
   let since: string | undefined;
 
   for (const event of unique) {
-    if (undone.has(event.id) || event.type === 'undo' || state.signed) continue;
+    if (undone.has(event.id) || event.type === 'undo' || (state.signed !== undefined) !== AFTER_SIGNING.has(event.type)) continue;
     state.counted.push(event.id);
+    if (event.type === 'countersigned' || event.type === 'corrected') {
+      const { id, at, by } = event;
+      if (event.type === 'corrected') state.corrections.push({ event: id, at, ...(by === undefined ? {} : { by }), ...(event.of ? { of: event.of } : {}), text: event.text });
+      else state.countersigned ??= { at, ...(by === undefined ? {} : { by }), ...(event.note ? { note: event.note } : {}) };
+      continue;
+    }
     state.startedAt ??= event.at;
     state.lastAt = event.at;
     if (since && !state.paused) state.activeSeconds += seconds(since, event.at);
     since = event.at;
     const who = event.by === undefined ? {} : { by: event.by };
+    const word = { event: event.id, at: event.at, ...who };
     switch (event.type) {
       case 'done':
         record(event.step, { event: event.id, at: event.at, ...who, ...(event.count === undefined ? {} : { count: event.count }) });
@@ -76,9 +113,7 @@ export function fold(model: Model, plan: Plan, events: readonly RunEvent[]): Run
         state.findings.push({ event: event.id, at: event.at, ...who, step: event.step, what: event.what, ...(event.count === undefined ? {} : { count: event.count }), ...(event.note ? { note: event.note } : {}) });
         break;
       case 'account': {
-        const of = fates.get(event.joint) ?? emptyFates();
-        of[event.fate] += event.count;
-        fates.set(event.joint, of);
+        accounts.add(event.joint, event.fate, event.count);
         state.findings.push({ event: event.id, at: event.at, ...who, step: `down/joint:${event.joint}`, what: event.fate, count: event.count, ...(event.note ? { note: event.note } : {}) });
         break;
       }
@@ -89,12 +124,43 @@ export function fold(model: Model, plan: Plan, events: readonly RunEvent[]): Run
         state.looks.push({ event: event.id, at: event.at, ...who, part: event.part, suspect: event.suspect, found: event.found, ...(event.note ? { note: event.note } : {}) });
         break;
       case 'settled': {
-        const word = said.get(event.step)?.find((r) => r.event === event.event);
-        if (!word) break;
-        state.steps[event.step] = word;
-        said.set(event.step, [word]);
+        const stands = said.get(event.step)?.find((r) => r.event === event.event);
+        if (!stands) break;
+        state.steps[event.step] = stands;
+        said.set(event.step, [stands]);
         break;
       }
+      case 'replanned':
+        state.replans.push({ ...word, why: event.why });
+        break;
+      case 'photo':
+        if (!state.photos.some((p) => p.photo === event.photo)) state.photos.push({ ...word, photo: event.photo, ...(event.step ? { step: event.step } : {}), ...(event.note ? { note: event.note } : {}), marks: [] });
+        break;
+      case 'marked': {
+        const photo = state.photos.find((p) => p.photo === event.photo);
+        if (photo) photo.marks = event.marks;
+        break;
+      }
+      case 'swapped':
+        state.swapped = [...state.swapped.filter((s) => s.part !== event.part), { ...word, part: event.part, old: event.old, new: event.new }];
+        break;
+      case 'moved-over':
+        if (!state.movedOver.some((m) => m.part === event.part && m.to === event.to)) state.movedOver.push({ ...word, part: event.part, to: event.to });
+        break;
+      case 'used':
+        state.used.push({ ...word, what: event.what, amount: event.amount });
+        break;
+      case 'torqued': {
+        const { step, hole, pass, nm } = event;
+        state.torques = [...state.torques.filter((t) => t.step !== step || t.hole !== hole || t.pass !== pass), { ...word, step, hole, pass, nm }];
+        break;
+      }
+      case 'listed':
+        state.listings[event.when] = { ...word, listing: event.listing };
+        break;
+      case 'battery':
+        state.batteries[event.when] = { ...word, reading: event.reading };
+        break;
       case 'paused':
         state.paused = true;
         break;
@@ -107,9 +173,9 @@ export function fold(model: Model, plan: Plan, events: readonly RunEvent[]): Run
     }
   }
   for (const [step, all] of said) if (differ(all)) state.conflicts[step] = all;
-  const first = plan.steps.findIndex((s) => !state.steps[s.id]);
-  state.position = first < 0 ? plan.steps.length : first;
-  state.ledger = ledger(model, plan, state, fates);
+  const next = plan.steps.findIndex((s) => !state.steps[s.id]);
+  state.position = next < 0 ? plan.steps.length : next;
+  state.ledger = ledger(model, known, state, accounts);
   return state;
 }
 
@@ -118,21 +184,55 @@ function differ(all: readonly StepRecord[]): boolean {
   return new Set(all.map((r) => `${r.outcome ?? 'done'} ${r.count ?? ''}`)).size > 1;
 }
 
-function ledger(model: Model, plan: Plan, state: RunState, fates: ReadonlyMap<string, Record<Fate, number>>): LedgerLine[] {
+/** What became of screws, by their group and the round in which it was said. */
+class Accounts {
+  private readonly rounds = new Map<string, number>();
+  private readonly fates = new Map<string, Record<Fate, number>>();
+
+  constructor(private readonly steps: ReadonlyMap<string, Step>) {}
+
+  opened(id: string): void {
+    const step = this.steps.get(id)!;
+    if (step.do === 'open' && step.joint) this.rounds.set(step.joint, Math.max(this.round(step.joint), roundOf(id)));
+  }
+
+  round(joint: string): number {
+    return this.rounds.get(joint) ?? 1;
+  }
+
+  add(joint: string, fate: Fate, count: number): void {
+    const of = this.of(joint, this.round(joint));
+    of[fate] += count;
+    this.fates.set(`${joint}~${this.round(joint)}`, of);
+  }
+
+  of(joint: string, round: number): Record<Fate, number> {
+    return { ...(this.fates.get(`${joint}~${round}`) ?? emptyFates()) };
+  }
+}
+
+/** One line per group of screws, of its last round: what was put in before is what has to come out now. */
+function ledger(model: Model, steps: ReadonlyMap<string, Step>, state: RunState, accounts: Accounts): LedgerLine[] {
   const lines: LedgerLine[] = [];
-  for (const step of plan.steps) {
-    if (step.do !== 'open' || step.count === undefined || !step.joint) continue;
-    const joint = model.joint(step.joint);
+  const groups = new Map<string, number>();
+  for (const step of steps.values()) if (step.do === 'open' && step.count !== undefined && step.joint) groups.set(step.joint, Math.max(groups.get(step.joint) ?? 1, roundOf(step.id)));
+  for (const [id, last] of groups) {
+    const joint = model.joint(id);
     if (joint.kind !== 'screws') continue;
-    const opened = state.steps[step.id];
-    const closed = state.steps[`up/joint:${joint.id}`];
-    // Nothing has been asked of a group that has not been opened yet.
-    const open = opened && opened.outcome !== 'skipped';
-    const out = open ? (opened.count ?? joint.count) : 0;
-    const back = closed && closed.outcome !== 'skipped' ? (closed.count ?? joint.count) : 0;
-    const of = { ...(fates.get(joint.id) ?? emptyFates()) };
-    if (!open) of['still-in'] = joint.count - of['missing-as-received'];
-    lines.push(ledgerLine(joint, out, back, of));
+    let expected = joint.count;
+    for (let round = 1; round <= last; round++) {
+      const opened = state.steps[inRound(`down/joint:${id}`, round)];
+      const closed = state.steps[inRound(`up/joint:${id}`, round)];
+      // Nothing has been asked of a group that has not been opened yet.
+      const open = opened && opened.outcome !== 'skipped';
+      const out = open ? (opened.count ?? expected) : 0;
+      const back = closed && closed.outcome !== 'skipped' ? (closed.count ?? expected) : 0;
+      const of = accounts.of(id, round);
+      if (!open) of['still-in'] = expected - of['missing-as-received'];
+      const line = ledgerLine(joint, out, back, of, expected);
+      if (round === last) lines.push(line);
+      else expected = back + of['still-in'];
+    }
   }
   return lines;
 }

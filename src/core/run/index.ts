@@ -1,5 +1,8 @@
-export { RunEvent, type NotSo } from './events';
-export { fold, type RunState, type StepRecord } from './fold';
+export { AFTER_SIGNING, Label, Mark, RunEvent, type NotSo } from './events';
+export { fold, type RunState, type Said, type StepRecord } from './fold';
+export { allSteps, inRound, planInForce, plansOf, roundOf } from './rounds';
+export { continued, fromHere, goalsAhead, planChanges, strangers, stuckJoints } from './replan';
+export { likelyJoints, plugsOf, type Likely } from './failed';
 export { explanations, obstacles, type Obstacle } from './closing';
 export { machineAfter, type MachineState } from './machine-state';
 export { currentStep, expectedCount, fateWords, possibleFacts, possibleFates } from './count';

@@ -34,10 +34,11 @@ export function suspects(model: Model, plan: Plan, state: RunState, part: string
   const riders = model.riders(part);
   const found: (Omit<Suspect, 'probability'> & { weight: number })[] = [];
   const steps = new Map(plan.steps.map((s) => [s.id, s]));
+  const opening = new Map(plan.steps.flatMap((s) => (s.do === 'open' && s.joint ? [[s.joint, s.id]] : [])));
   const holding = [...new Set([...riders].flatMap((r) => model.jointsOf(r)))].filter((j) => riders.has(j.a) !== riders.has(j.b));
 
   for (const joint of holding) {
-    const id = `down/joint:${joint.id}`;
+    const id = opening.get(joint.id) ?? `down/joint:${joint.id}`;
     const record = state.steps[id];
     const doubted = state.findings.some((f) => f.step === id && (f.what === 'could-not' || f.what === 'hidden-elsewhere' || f.what === 'stripped' || f.what === 'more'));
     const name = inSentence(joint.name);
@@ -58,7 +59,7 @@ export function suspects(model: Model, plan: Plan, state: RunState, part: string
     const crosses = cable.ends.some((e) => riders.has(model.joint(e.joint).b)) && cable.ends.some((e) => !riders.has(model.joint(e.joint).b));
     if (!crosses) continue;
     for (const guide of new Set(cable.path.flatMap((p) => p.guide ?? []))) {
-      if (state.steps[`down/joint:${guide}`] || found.some((f) => f.joint === guide)) continue;
+      if (state.steps[opening.get(guide) ?? ''] || found.some((f) => f.joint === guide)) continue;
       found.push({ id: `${guide}/cable`, joint: guide, weight: WEIGHT.cable, text: `A cable still dressed: ${inSentence(model.part(cable.part).name)}`, look: `It runs through the ${inSentence(model.joint(guide).name)}.` });
     }
   }

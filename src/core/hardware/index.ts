@@ -1,0 +1,2 @@
+export * from './listing';
+export * from './compare';

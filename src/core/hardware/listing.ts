@@ -1,0 +1,118 @@
+import { z } from 'zod';
+import { line } from '../machine';
+
+const Text = line(160);
+
+/** A device that a machine lists of itself. */
+export const Device = z.strictObject({
+  /** The function it serves where that can be told, in the machine file's words: wifi, camera, memory ... */
+  function: z.string().max(40).optional(),
+  name: Text,
+  serial: Text.optional(),
+  /** Bytes. */
+  size: z.number().min(0).max(1e18).optional()
+});
+export type Device = z.infer<typeof Device>;
+
+/** What a machine says of itself: who it is, and what is in it. */
+export const Listing = z.strictObject({
+  identity: z.strictObject({ maker: Text.optional(), model: Text.optional(), serial: Text.optional() }),
+  devices: z.array(Device).max(400)
+});
+export type Listing = z.infer<typeof Listing>;
+
+export type ReadListing = { ok: true; listing: Listing } | { ok: false; why: string };
+
+/** A listing of one machine is some 100 kB; in characters. */
+export const LISTING_MAX = 2_000_000;
+
+/**
+ * Reads `lshw -json` or the text of `dmidecode`.
+ * @returns what it lists, or in words why it cannot be read
+ */
+export function readListing(text: string): ReadListing {
+  if (text.length > LISTING_MAX) return { ok: false, why: `The listing is longer than ${LISTING_MAX / 1e6} MB; one machine's is far shorter.` };
+  const start = text.trimStart();
+  if (start.startsWith('{') || start.startsWith('[')) return readTree(start);
+  if (/^Handle 0x[0-9A-Fa-f]+, DMI type \d+/m.test(text)) return { ok: true, listing: readTables(text) };
+  return { ok: false, why: 'It is neither JSON as lshw -json writes it nor the text of dmidecode.' };
+}
+
+/** Names that a firmware writes where nobody filled one in. */
+const UNFILLED = /^(none|unknown|not (specified|provided|available)|to be filled.*|default string|system (serial|product).*|no module installed|0+|x+)$/i;
+
+function clean(value: unknown): string | undefined {
+  if (typeof value !== 'string' && typeof value !== 'number') return undefined;
+  const text = String(value)
+    // eslint-disable-next-line no-control-regex
+    .replace(/[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069]/g, ' ')
+    .replace(/\s+/g, ' ').trim().slice(0, 160).replace(/[\ud800-\udfff]/g, '');
+  return text === '' || UNFILLED.test(text) ? undefined : text;
+}
+
+const bytes = (value: unknown): { size: number } | object => (typeof value === 'number' && value > 0 && value <= 1e18 ? { size: value } : {});
+
+/** Nodes of the tree that are looked at: a real one has some hundreds. */
+const MAX_NODES = 5000;
+
+function readTree(text: string): ReadListing {
+  let document: unknown;
+  try {
+    document = JSON.parse(text);
+  } catch (error) {
+    return { ok: false, why: `It begins like JSON and is none: ${(error as Error).message}` };
+  }
+  const queue: unknown[] = Array.isArray(document) ? [...document] : [document];
+  const root = queue[0] as Record<string, unknown> | undefined;
+  if (!root || typeof root !== 'object' || typeof root.class !== 'string') return { ok: false, why: 'It is JSON, but not as lshw -json writes it: it has no "class" at its top.' };
+  const devices: Device[] = [];
+  let seen = 0;
+  for (const entry of queue) {
+    if (++seen > MAX_NODES || devices.length >= 400) break;
+    if (typeof entry !== 'object' || entry === null) continue;
+    const node = entry as Record<string, unknown>;
+    if (Array.isArray(node.children)) queue.push(...node.children.slice(0, MAX_NODES));
+    const name = clean(node.product) ?? clean(node.description);
+    if (node === root || !name || !isDevice(node)) continue;
+    const does = functionOf(`${String(node.class)} ${String(node.description ?? '')} ${name}`);
+    const serial = clean(node.serial);
+    devices.push({ ...(does ? { function: does } : {}), name, ...(serial ? { serial } : {}), ...bytes(node.size) });
+  }
+  const identity = { maker: clean(root.vendor), model: clean(root.product), serial: clean(root.serial) };
+  return { ok: true, listing: { identity: given(identity), devices } };
+}
+
+/** Buses and bridges are no parts that could be missing; an empty memory bank is none either. */
+function isDevice(node: Record<string, unknown>): boolean {
+  if (node.class === 'memory') return /bank/.test(String(node.id)) && typeof node.size === 'number';
+  return ['network', 'disk', 'storage', 'display', 'multimedia', 'input', 'power', 'communication', 'processor', 'generic'].includes(String(node.class));
+}
+
+/** Which function a device serves, by what it is called; the first that fits. */
+const CALLED: readonly [RegExp, string][] = [
+  [/bluetooth/i, 'bluetooth'], [/mobile broadband|\bwwan\b|modem/i, 'wwan'], [/wireless|wi-?fi|wlan/i, 'wifi'], [/camera|webcam/i, 'camera'], [/fingerprint/i, 'fingerprint'],
+  [/touch ?pad|trackpad/i, 'touchpad'], [/keyboard/i, 'keyboard'], [/pointing stick/i, 'pointing-stick'], [/card reader|sd reader/i, 'card-reader'], [/dvd|optical|cd-?rom/i, 'optical'],
+  [/^power|battery/i, 'battery'], [/^(disk|storage)|nvme|\bssd\b/i, 'storage'], [/^memory|dimm/i, 'memory'], [/^display/i, 'video'], [/audio|sound/i, 'audio']
+];
+function functionOf(text: string): string | undefined {
+  return CALLED.find(([pattern]) => pattern.test(text))?.[1];
+}
+
+function readTables(text: string): Listing {
+  const devices: Device[] = [];
+  const identity: Listing['identity'] = {};
+  for (const block of text.split(/\r?\n(?=Handle 0x)/).slice(0, MAX_NODES)) {
+    const type = Number(/DMI type (\d+)/.exec(block)?.[1]);
+    const field = (name: string) => clean(new RegExp(`^[ \\t]+${name}:[ \\t]*(.*)$`, 'm').exec(block)?.[1]);
+    if (type === 1) Object.assign(identity, given({ maker: field('Manufacturer'), model: field('Product Name'), serial: field('Serial Number') }));
+    const named = type === 17 ? (field('Size') ? (field('Part Number') ?? `Memory, ${field('Size')}`) : undefined) : type === 22 ? (field('Name') ?? 'Battery') : type === 4 ? field('Version') : undefined;
+    if (named === undefined || devices.length >= 400) continue;
+    const serial = field('Serial Number');
+    const does = { 17: 'memory', 22: 'battery' }[type];
+    const size = /^(\d+) ([GM])B$/.exec(type === 17 ? (field('Size') ?? '') : '');
+    devices.push({ ...(does ? { function: does } : {}), name: named, ...(serial ? { serial } : {}), ...(size ? { size: Number(size[1]) * (size[2] === 'G' ? 2 ** 30 : 2 ** 20) } : {}) });
+  }
+  return { identity, devices };
+}
+
+const given = <T extends object>(of: T): { [K in keyof T]?: Exclude<T[K], undefined> } => Object.fromEntries(Object.entries(of).filter(([, v]) => v !== undefined)) as { [K in keyof T]?: Exclude<T[K], undefined> };

@@ -1,0 +1,201 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { plan, PlanningError, type Goal, type Plan, type Step } from '../plan';
+import { isClosed } from '../fasteners';
+import { seeded } from '../plan';
+import { DEMO_MACHINES, demoAccess } from '../testing/machines';
+import { continued, fold, fromHere, goalsAhead, likelyJoints, machineAfter, obstacles, planChanges, planInForce, plansOf, RunEvent, strangers, stuckJoints } from '.';
+
+const accesses = DEMO_MACHINES.map((id) => demoAccess(id));
+const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
+
+/** A run that is worked through and replanned; what is recorded is what the plan in force asks for. */
+class Work {
+  readonly events: RunEvent[] = [];
+  private n = 0;
+
+  constructor(readonly access: (typeof accesses)[number], readonly first: Plan) {}
+
+  get state() {
+    return fold(this.access.model, this.first, this.events);
+  }
+  get plan() {
+    return planInForce(this.first, this.events);
+  }
+  say(body: Record<string, unknown>) {
+    this.n++;
+    const event = { id: uuid(this.n), at: new Date(Date.UTC(2026, 10, 25, 8) + this.n * 1000).toISOString(), ...body } as RunEvent;
+    this.events.push(event);
+    return event;
+  }
+  answer(step: Step, change: Record<string, unknown> = {}) {
+    if (step.do === 'test') this.say({ type: 'tested', step: step.id, outcome: 'pass', ...change });
+    else this.say({ type: 'done', step: step.id, ...(step.count === undefined ? {} : { count: step.count }), ...change });
+  }
+  /** The next steps, as the plan asks. */
+  steps(count = Infinity) {
+    for (let i = 0; i < count; i++) {
+      const step = this.plan.steps[this.state.position];
+      if (!step) return;
+      this.answer(step);
+    }
+  }
+  until(id: string) {
+    for (;;) {
+      const step = this.plan.steps[this.state.position];
+      if (!step || step.id === id) return step;
+      this.answer(step);
+    }
+  }
+  replan(goals: readonly Goal[], stuck: readonly string[] = []) {
+    const plans = plansOf(this.first, this.events);
+    const made = continued(plan(this.access, goals, { from: fromHere(plans, this.state, stuck) }), plans, this.state);
+    this.say({ type: 'replanned', why: 'test', plan: made });
+    return made;
+  }
+}
+
+const fathom = accesses[0]!;
+const replace = (...parts: string[]): Goal[] => parts.map((part) => ({ do: 'replace', part }));
+const start = (goals: Goal[], access = fathom) => new Work(access, plan(access, goals));
+
+/** After any replan: what is open is brought back, once, and nothing else is. */
+function holdsTogether(work: Work) {
+  const { model } = work.access;
+  const now = work.plan;
+  expect(strangers(model, now)).toEqual([]);
+  const open = new Set(fromHere(plansOf(work.first, work.events), work.state).done);
+  now.steps.slice(0, work.state.position).forEach((s) => expect(work.state.steps[s.id], s.id).toBeDefined());
+  const shown = machineAfter(model, now, (s) => work.state.steps[s.id] !== undefined && work.state.steps[s.id]!.outcome !== 'skipped');
+  for (const joint of shown.open) expect(open).toContain(`joint:${joint}`);
+  for (const s of now.steps) if (s.mirror) expect(now.steps.find((x) => x.id === s.mirror)?.mirror, s.id).toBe(s.id);
+  for (const id of now.energised) expect(now.steps.map((s) => s.id)).toContain(id);
+}
+
+describe('replanning from here', () => {
+  it('from the first step on it is the same plan', () => {
+    const work = start(replace('fan'));
+    const again = work.replan(replace('fan'));
+    expect(again.steps).toEqual(work.first.steps);
+    expect(again.set).toEqual(work.first.set);
+    expect(planChanges(work.first, again, work.state)).toEqual({ added: [], dropped: [] });
+  });
+
+  it('what is done stays done and first; a goal that is added brings only what it needs', () => {
+    const work = start(replace('fan'));
+    work.steps(6);
+    const before = work.plan;
+    const after = work.replan([...replace('fan'), ...replace('ssd')]);
+    expect(after.steps.slice(0, 6).map((s) => s.id)).toEqual(before.steps.slice(0, 6).map((s) => s.id));
+    expect(work.state.position).toBe(6);
+    const { added, dropped } = planChanges(before, after, work.state);
+    expect(added.map((s) => s.id)).toEqual(expect.arrayContaining(['down/joint:ssd-screw', 'swap/replace:ssd', 'up/joint:ssd-screw']));
+    expect(dropped).toEqual([]);
+    holdsTogether(work);
+  });
+
+  it('a goal that is dropped still brings back what was opened for it', () => {
+    const work = start(replace('fan', 'ssd'));
+    work.until('swap/replace:fan');
+    const after = work.replan(replace('ssd'));
+    for (const s of work.first.steps) if (s.leg === 'down' && (s.do === 'open' || s.do === 'move')) expect(after.steps.map((x) => x.id)).toContain(s.mirror);
+    holdsTogether(work);
+    work.steps();
+    expect(obstacles(fathom.model, work.plan, work.state)).toEqual([]);
+  });
+
+  it('a joint that cannot be opened is gone round where there is another way, and the planner says so where there is none', () => {
+    const ballast = accesses[1]!;
+    let roundabout = 0;
+    let blocked = 0;
+    for (const goal of replace('fan', 'keyboard', 'panel')) {
+      const first = plan(ballast, [goal]);
+      for (const step of first.steps.filter((s) => s.do === 'open')) {
+        const work = new Work(ballast, first);
+        work.until(step.id);
+        work.say({ type: 'not-so', step: step.id, what: 'could-not' });
+        work.say({ type: 'skipped', step: step.id, note: 'seized' });
+        expect(stuckJoints(work.plan, work.state)).toEqual([step.joint]);
+        try {
+          const after = work.replan([goal], [step.joint!]);
+          expect(after.steps.some((s) => s.joint === step.joint && s.do === 'open')).toBe(false);
+          roundabout++;
+        } catch (error) {
+          expect(error).toBeInstanceOf(PlanningError);
+          blocked++;
+        }
+      }
+    }
+    expect(blocked).toBeGreaterThan(0);
+    expect(roundabout + blocked).toBeGreaterThan(20);
+  });
+
+  it('a test that fails at the end leads back in: what is opened again is counted again, and what was lost is not expected', () => {
+    const work = start(replace('fan'));
+    const screws = work.first.steps.find((s) => s.do === 'close' && s.count! > 2)!;
+    work.until(screws.id);
+    work.answer(screws, { count: screws.count! - 1 });
+    work.say({ type: 'account', joint: screws.joint, fate: 'lost', count: 1 });
+    work.until('prove/cooling');
+    work.say({ type: 'tested', step: 'prove/cooling', outcome: 'fail', note: 'still' });
+    const [likeliest] = likelyJoints(fathom.model, [work.first], work.state, 'cooling');
+    expect(likeliest!.joint).toBe('fan-plug');
+    expect(likeliest!.text).toMatch(/^The fan plug was opened at step \d+\.$/);
+    expect(goalsAhead(fathom.model, [work.first], work.state)).toEqual([]);
+    const after = work.replan([{ do: 'reach', joint: 'fan-plug' }]);
+    expect(after.steps[work.state.position]!.id).toBe(after.steps[0]!.id);
+    const again = after.steps.find((s) => s.joint === screws.joint && s.do === 'open')!;
+    expect(again.id).toBe(`down/joint:${screws.joint}~2`);
+    expect(after.steps.map((s) => s.id)).toContain('prove/cooling~2');
+    work.until(again.id);
+    expect(work.state.ledger.find((l) => l.joint === screws.joint)).toMatchObject({ expected: screws.count! - 1, inHand: 0 });
+    work.answer(again, { count: screws.count! - 1 });
+    work.until(again.mirror!);
+    work.answer(work.plan.steps[work.state.position]!, { count: screws.count! - 1 });
+    work.steps();
+    expect(work.state.ledger.every(isClosed)).toBe(true);
+    expect(obstacles(fathom.model, work.plan, work.state)).toEqual([]);
+    expect(work.state.conflicts).toEqual({});
+  });
+
+  it('a change of plan that is taken back leaves the old plan in force', () => {
+    const work = start(replace('fan'));
+    work.steps(5);
+    work.replan(replace('fan', 'ssd'));
+    work.say({ type: 'undo', event: work.events.at(-1)!.id });
+    expect(work.plan).toEqual(work.first);
+  });
+
+  it('wherever and however often the plan changes, all that was opened comes back and every screw is accounted for', () => {
+    fc.assert(
+      fc.property(fc.nat(accesses.length - 1), fc.nat(), fc.array(fc.nat(60), { minLength: 1, maxLength: 4 }), (which, seed, walks) => {
+        const access = accesses[which]!;
+        const random = seeded(seed);
+        const removable = access.model.machine.parts.filter((p) => p.numbers.length > 0 && p.moves.length > 0 && p.id !== access.model.root.id);
+        const pick = () => removable[Math.floor(random() * removable.length)]!.id;
+        const work = start(replace(pick()), access);
+        for (const walk of walks) {
+          work.steps(walk);
+          const ahead = goalsAhead(access.model, plansOf(work.first, work.events), work.state);
+          try {
+            work.replan([...(random() < 0.7 ? ahead : []), ...(random() < 0.8 || ahead.length === 0 ? replace(pick()) : ahead)]);
+          } catch (error) {
+            if (!(error instanceof PlanningError)) throw error;
+            continue;
+          }
+          holdsTogether(work);
+        }
+        work.steps();
+        expect(fromHere(plansOf(work.first, work.events), work.state).done).toEqual([]);
+        expect(obstacles(access.model, work.plan, work.state)).toEqual([]);
+        expect(work.state.conflicts).toEqual({});
+      }),
+      { numRuns: 40 }
+    );
+  });
+
+  it('a plan of another machine is known for a stranger', () => {
+    expect(strangers(fathom.model, start(replace('fan')).first)).toEqual([]);
+    expect(strangers(fathom.model, plan(accesses[4]!, replace('panel'))).length).toBeGreaterThan(3);
+  });
+});

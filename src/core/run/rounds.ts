@@ -1,0 +1,30 @@
+import type { Plan, Step } from '../plan';
+import type { RunEvent } from './events';
+
+/**
+ * Steps keep their ids from plan to plan, so that what was said of them holds. Where a thing is done once more (a cover
+ * opened again after a failed test) its steps get the next round: `down/joint:x~2`.
+ */
+export const roundOf = (step: string): number => Number(/~(\d+)$/.exec(step)?.[1] ?? 1);
+export const inRound = (step: string, round: number): string => (round > 1 ? `${step.replace(/~\d+$/, '')}~${round}` : step.replace(/~\d+$/, ''));
+
+/** A run's events in the order of the bench's clock (then of their ids), each once. */
+export function inOrder(events: readonly RunEvent[]): RunEvent[] {
+  return [...new Map(events.map((e) => [e.id, e])).values()].sort((a, b) => (a.at !== b.at ? (a.at < b.at ? -1 : 1) : a.id < b.id ? -1 : 1));
+}
+
+/** The plans of a run, the one it was started with first, the one in force last; without those that were taken back. */
+export function plansOf(first: Plan, events: readonly RunEvent[]): Plan[] {
+  const undone = new Set(events.flatMap((e) => (e.type === 'undo' ? [e.event] : [])));
+  const changed = events.filter((e) => e.type === 'replanned' && !undone.has(e.id));
+  if (changed.length === 0) return [first];
+  return [first, ...inOrder(changed).flatMap((e) => (e.type === 'replanned' ? [e.plan] : []))];
+}
+
+/** The plan in force. */
+export const planInForce = (first: Plan, events: readonly RunEvent[]): Plan => plansOf(first, events).at(-1)!;
+
+/** Every step that any of the plans has, by id. */
+export function allSteps(plans: readonly Plan[]): Map<string, Step> {
+  return new Map(plans.flatMap((p) => p.steps.map((s) => [s.id, s] as const)));
+}
