@@ -37,9 +37,8 @@ test('killing the server in the middle of a run loses nothing', async ({ browser
   await again.goto('/jobs/103/bench');
   await expect(again.locator('section[aria-label="The step in hand"] p[aria-live]')).toHaveText(here);
   await expect(again.getByRole('status')).toContainText('Saved');
-  const after = await recorded();
-  expect(after.map((e) => e.id).slice(0, 6)).toEqual(before.map((e) => e.id));
-  expect(after.length).toBe(9);
+  await expect.poll(async () => (await recorded()).length).toBe(9);
+  expect((await recorded()).map((e) => e.id).slice(0, 6)).toEqual(before.map((e) => e.id));
   await context.close();
 });
 

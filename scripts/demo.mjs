@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { ensureBuild, ensurePackages } from './setup/packages.mjs';
 import { Cluster, ensurePostgres } from './setup/postgres.mjs';
 import { startServer } from './setup/server.mjs';
+import { startDevices } from './stand-ins/devices.mjs';
 import { dataFolder, ensureFolder, isAlive, must, say, withLock } from './setup/system.mjs';
 
 const [major, minor] = process.versions.node.split('.').map(Number);
@@ -36,10 +37,11 @@ function running() {
   }
 }
 
-function welcome(address) {
+function welcome(address, devices) {
   const { people, password } = JSON.parse(readFileSync(new URL('../demo/people.json', import.meta.url), 'utf8'));
   process.stdout.write(`\nEager Wrench is ready: ${address}\n\n`);
   for (const { signIn, role, name } of people) process.stdout.write(`  ${signIn.padEnd(8)} ${password}   ${name}, ${role}\n`);
+  if (devices) process.stdout.write(`\nCalliper, torque driver, scanner and label printer, as stand-ins: ${devices}\n`);
   process.stdout.write(`\nData: ${given ? 'the server that DATABASE_URL names' : folder}. Ctrl-C stops everything.\n`);
 }
 
@@ -63,7 +65,7 @@ try {
     if (other && fresh) throw new Error(`The demo is running (process ${other.pid}): stop it before starting over.`);
     if (other) {
       say('It is running already.');
-      welcome(other.address);
+      welcome(other.address, other.devices);
       process.exit(0);
     }
     if (fresh && given) throw new Error('--fresh starts over with the demo\u2019s own data only; empty the database that DATABASE_URL names yourself.');
@@ -73,15 +75,18 @@ try {
     const logFile = join(folder, 'server.log');
     writeFileSync(logFile, '');
     const log = (line) => appendFileSync(logFile, `${line}\n`);
+    const devices = await startDevices();
+    undo.push(() => devices.stop());
     const wanted = process.env.PORT ?? '4280';
-    const server = await startServer({ DATABASE_URL: url, PORT: wanted }, log).catch((error) => {
+    const env = { DATABASE_URL: url, DEVICES_URL: devices.address };
+    const server = await startServer({ ...env, PORT: wanted }, log).catch((error) => {
       if (process.env.PORT) throw error;
-      return startServer({ DATABASE_URL: url, PORT: '0' }, log);
+      return startServer({ ...env, PORT: '0' }, log);
     });
     undo.push(() => server.stop());
-    writeFileSync(note, JSON.stringify({ pid: process.pid, address: server.address }));
+    writeFileSync(note, JSON.stringify({ pid: process.pid, address: server.address, devices: devices.address }));
     undo.push(async () => rmSync(note, { force: true }));
-    welcome(server.address);
+    welcome(server.address, devices.address);
     void server.exited.then((code) => {
       if (stopping) return;
       say(`The server ended with status ${code}; its log is ${logFile}.`);

@@ -20,7 +20,7 @@ server.listen(Number(process.env.PORT ?? 3000), host, async () => {
   // The handler reads its settings once, when it is loaded: the port is known only now.
   const address = `http://${host.includes(':') ? `[${host}]` : host}:${server.address().port}`;
   process.env.ORIGIN ??= address;
-  process.env.BODY_SIZE_LIMIT ??= '5M';
+  process.env.BODY_SIZE_LIMIT ??= '16M';
   process.env.PLAN_THREAD ??= fileURLToPath(new URL('../build/threads/plan-thread.js', import.meta.url));
   const { handler } = await import(fileURLToPath(new URL('../build/handler.js', import.meta.url)));
   server.on('request', handler);

@@ -4,6 +4,6 @@ export { emptyFates, FATES, isClosed, ledgerLine, type Fate, type LedgerLine } f
 export { parseScrewSize, sizeText, type ParsedSize, type ScrewSize } from './size';
 export { lengthOf, measureNext, UNCERTAINTY, whichScrew, type Candidate, type Measured, type Measurement, type Quantity } from './which';
 export { emptyHoles, tellNext } from './leftover';
-export { crossPattern, guidelineTorqueNm, tightening, type Tightening } from './tightening';
+export { crossPattern, guidelineTorqueNm, tightening, torqueLimits, torqueVerdict, type Tightening } from './tightening';
 export { tray, type Bin, type Tray, type TrayStyle } from './tray';
 export { mixUpPhrase } from './phrase';

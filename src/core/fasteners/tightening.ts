@@ -36,6 +36,19 @@ export function guidelineTorqueNm(threadMm: number, material: HoleSpec['material
   return Math.round(torque * 100) / 100;
 }
 
+/** A reading this far from the wanted torque is out, as a share of it: what small torque drivers keep to with room (ISO 6789 asks 6 %). */
+const TOLERANCE = 0.15;
+
+/** The limits within which a screw is tight, N·m; before the last pass screws only seat, and anything up to the torque will do. */
+export function torqueLimits({ torqueNm, passes }: Pick<Tightening, 'torqueNm' | 'passes'>, pass: number): [least: number, most: number] {
+  return [pass < passes - 1 ? 0 : torqueNm * (1 - TOLERANCE), torqueNm * (1 + TOLERANCE)];
+}
+
+export function torqueVerdict(tighten: Pick<Tightening, 'torqueNm' | 'passes'>, pass: number, nm: number): 'under' | 'right' | 'over' {
+  const [least, most] = torqueLimits(tighten, pass);
+  return nm < least ? 'under' : nm > most ? 'over' : 'right';
+}
+
 /**
  * A cross pattern: from one screw to the one most opposite, then a quarter round, and so on, so that the part is drawn down
  * evenly. Each next hole is the one farthest from all that are tight already, of equals the farthest from the last.

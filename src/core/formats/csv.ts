@@ -35,7 +35,7 @@ const DRAWN: readonly Column[] = ['part', 'onto', 'zone', 'count'];
 /** Cells that a spreadsheet would run as a formula are written with an apostrophe before them; it is taken off on reading. */
 const FORMULA = /^[=+\-@\t\r]/;
 
-function written(rows: readonly (readonly (string | number)[])[]): string {
+export function written(rows: readonly (readonly (string | number)[])[]): string {
   return `${Papa.unparse(rows as (string | number)[][], { newline: '\r\n', escapeFormulae: FORMULA })}\r\n`;
 }
 

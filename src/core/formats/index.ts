@@ -5,3 +5,4 @@ export { planMarkdown } from './markdown';
 export { traySvg } from './tray-svg';
 export { diffMachines, type Change } from './diff';
 export { readPlan } from './plan-file';
+export { runDocument, runTable, RUN_FORMAT, type RunJob } from './run-file';

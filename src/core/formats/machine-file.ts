@@ -4,7 +4,7 @@ import { fit, mixUps } from '../fasteners';
 import { contentHash, fault, modelOf, parseMachine, referenceFaults, warning, type Fault, type Machine } from '../machine';
 
 export type MachineFile =
-  | { ok: true; machine: Machine; access: Access; hash: string; warnings: Fault[] }
+  | { ok: true; machine: Machine; access: Access; readonly hash: string; warnings: Fault[] }
   | { ok: false; faults: Fault[] };
 
 /**
@@ -30,7 +30,9 @@ export function checkMachine(machine: Machine): MachineFile {
   const faults = [...reachFaults(access), ...screwFaults(machine), ...cableFaults(machine)];
   const hard = faults.filter((f) => f.severity === 'fault');
   if (hard.length > 0) return { ok: false, faults };
-  return { ok: true, machine, access, hash: contentHash(machine), warnings: faults };
+  let hash: string | undefined;
+  // Worked out when it is asked for: it costs as much as all the checks.
+  return { ok: true, machine, access, get hash() { return (hash ??= contentHash(machine)); }, warnings: faults };
 }
 
 /** A screw this much too long dents or lifts what lies behind its hole, mm: bench rule of thumb. */

@@ -9,7 +9,7 @@ export { goalPhrase, jobPhrase, screwSize, WEIGHTING_NAMES } from './phrase';
 export { touchedFunctions, testPhrase } from './prove';
 export { explain, type Reason } from './explain';
 export { alternatives, alongside, type Alternative, type Alongside } from './choices';
-export { checkSpare, numbersFor, type SpareCheck } from './spare';
+export { checkSpare, numbersFor, spareWords, type SpareCheck } from './spare';
 export { actionOf, checkPlan, unmet } from './check';
 export { PlanDesk, requestKey, type Choices, type PlanRequest } from './desk';
 export { partWays, planFigures, stretches, sumFigures, type PlanFigures, type Stretch } from './figures';

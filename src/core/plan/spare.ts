@@ -1,6 +1,6 @@
 import type { ActionId } from '../access';
 import { moveId, openId, type Access } from '../access';
-import { removes, type Model, type Part } from '../machine';
+import { inSentence, removes, type Model, type Part } from '../machine';
 import { goalParts, ridersToMove, type Goal } from './goals';
 import type { Plan } from './schema';
 
@@ -31,6 +31,22 @@ export function checkSpare(model: Model, part: Part, number: string, variant?: s
   if (known.revisions && !known.revisions.includes(model.machine.revision)) return { verdict: 'other-revision', fits: known.revisions };
   if (variant !== undefined && known.variants && !known.variants.includes(variant)) return { verdict: 'other-variant', fits: known.variants };
   return { verdict: 'fits' };
+}
+
+/** The verdict as one would say it with the spare in the hand. */
+export function spareWords(model: Model, part: Part, check: SpareCheck): string {
+  const name = inSentence(part.name);
+  const { maker, model: of, revision } = model.machine;
+  switch (check.verdict) {
+    case 'fits':
+      return `Fits: a ${name} for ${maker} ${of}, revision ${revision}.`;
+    case 'other-revision':
+      return `Does not fit here: it is for revision ${check.fits.join(' or ')}, this machine is ${revision}.`;
+    case 'other-variant':
+      return `Does not fit here: it is for the variant ${check.fits.join(' or ')}.`;
+    case 'unknown':
+      return check.part ? `That is the number of the ${inSentence(model.part(check.part).name)}, not of a ${name}.` : `The machine file does not know this number for a ${name}. Look twice before it goes in.`;
+  }
 }
 
 /** Numbers are read off labels: case, spaces and hyphens do not tell two apart. */

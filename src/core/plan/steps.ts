@@ -6,13 +6,16 @@ import { cautionsFor, isolationCautions } from './cautions';
 import { goalId, JOB, type Goal } from './goals';
 import { closePhrase, consumablePhrase, formPhrase, goalWorkPhrase, isolationPhrase, movePhrase, openPhrase, OPEN_TEST, posePhrase, returnPhrase, swapPhrase, openTestReason, type Phrase } from './phrase';
 import { ontoMat, poseOf } from './pose';
-import { testPhrase, touchedFunctions } from './prove';
+import { CLOSING_CHECK, testPhrase, touchedFunctions } from './prove';
 import type { Leg, Plan, Step } from './schema';
 import { toolOf } from './tools';
 import { START } from './down';
 
 /** Standard times for steps that are no action of the machine file, s: bench rules of thumb. */
-const SECONDS = { pose: 15, swap: 90, work: 60, prepare: 120, form: 60, openTest: 150, test: 30 };
+const SECONDS = { pose: 15, swap: 90, work: 60, prepare: 120, form: 60, openTest: 150, test: 30, closing: 40 };
+
+/** Whether it leaves an edge or a seam that has to lie right again. */
+const closesUp = (action: Action) => (action.kind === 'open' ? action.joint.kind === 'clips' : ['cover', 'bezel', 'case', 'keyboard'].includes(action.part.kind) && action.removes);
 
 /** Writes the steps of a plan, leg by leg, in the order in which it is asked. */
 export class StepWriter {
@@ -131,11 +134,13 @@ export class StepWriter {
   }
 
   prove(actions: readonly Action[]): Step[] {
-    return touchedFunctions(this.access.model, actions).map((f) => ({
+    const tests = touchedFunctions(this.access.model, actions).map((f) => ({
       ...step('prove', `prove/${f}`, 'test', testPhrase(f), SECONDS.test),
       departs: 'Proves what was touched.',
       test: f
     }));
+    if (!actions.some(closesUp)) return tests;
+    return [{ ...step('prove', 'prove/closing', 'test', CLOSING_CHECK, SECONDS.closing), departs: 'Proves what was closed.', test: 'closing' }, ...tests];
   }
 
   /** `up/lid`, `mat` for work on a part that is out, undefined where the machine may lie as it likes. */

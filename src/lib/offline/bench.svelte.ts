@@ -1,8 +1,9 @@
 import { v4 as uuid } from 'uuid';
 import type { Model } from '$core/machine';
 import type { Plan } from '$core/plan';
-import { fold, type Fact, type Obstacle, type RunEvent, type RunState } from '$core/run';
+import { fold, planInForce, plansOf, type Fact, type Obstacle, type RunEvent, type RunState } from '$core/run';
 import { confirm, keep, waiting } from './outbox';
+import { keepPhoto, sendPhotos } from './photos';
 
 export type Sync = 'saved' | 'saving' | 'waiting' | 'signed-out' | 'refused';
 const RETRY_MS = [500, 1000, 2000, 5000, 10_000];
@@ -14,10 +15,21 @@ export class Bench {
   sync = $state<Sync>('saving');
   /** Why the server refused, and what stands in the way of signing. */
   refusal = $state<{ message: string; obstacles: Obstacle[] } | undefined>();
-  readonly state: RunState = $derived.by(() => fold(this.model, this.plan, this.events));
+  /** Photos that the server will not have, and why. */
+  refusedPhotos = $state<Record<string, string>>({});
+  /** Photos that the server has not got yet. */
+  photosWaiting = $state(0);
+  /** The plan in force; derived from the changes of plan alone, so that it stays the same thing from step to step. */
+  readonly plan: Plan = $derived.by(() => planInForce(this.first, this.#changes));
+  /** All plans of the run, the one it was started with first. */
+  readonly plans: Plan[] = $derived.by(() => plansOf(this.first, this.#changes));
+  readonly state: RunState = $derived.by(() => fold(this.model, this.first, this.events));
+  readonly #changes: RunEvent[] = $derived(this.events.filter((e) => e.type === 'replanned' || e.type === 'undo'));
 
   #pending: RunEvent[] = [];
   #sending = false;
+  /** What an earlier visit left is known: before that nothing can be said to be saved. */
+  #opened = false;
   #tries = 0;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #stream: EventSource | undefined;
@@ -26,7 +38,7 @@ export class Bench {
   constructor(
     readonly run: string,
     readonly model: Model,
-    readonly plan: Plan,
+    readonly first: Plan,
     recorded: RunEvent[],
     private readonly who: string
   ) {
@@ -36,11 +48,14 @@ export class Bench {
   /** Takes up what an earlier visit could not send. */
   async open(): Promise<void> {
     const known = new Set(this.events.map((e) => e.id));
-    const kept = await waiting(this.run, this.who);
+    // A browser that keeps nothing (private windows, a full disk) works on without.
+    const kept = await waiting(this.run, this.who).catch(() => []);
     this.#pending = [...kept.filter((e) => !known.has(e.id)), ...this.#pending];
     this.events = [...this.events, ...kept.filter((e) => !known.has(e.id))];
     void confirm(this.run, this.who, known);
+    this.#opened = true;
     void this.#send();
+    void this.#sendPhotos();
   }
 
   /** Hears what others record on this run, as it happens, from this position of the run's events on. */
@@ -84,7 +99,25 @@ export class Bench {
   readonly #now = (): void => {
     this.#tries = 0;
     void this.#send();
+    void this.#sendPhotos();
   };
+
+  /** A picture counts at once, like any fact; its bytes follow when the server can be reached. */
+  async takePhoto(bytes: Blob, step?: string): Promise<void> {
+    const photo = uuid();
+    await keepPhoto(this.run, this.who, photo, bytes);
+    this.record({ type: 'photo', photo, ...(step ? { step } : {}) });
+    void this.#sendPhotos();
+  }
+
+  #photos: Promise<unknown> = Promise.resolve();
+  #sendPhotos(): Promise<unknown> {
+    // One round at a time: two would send the same picture twice.
+    this.#photos = this.#photos.then(async () => {
+      this.photosWaiting = await sendPhotos(this.run, this.who, (photo, why) => (this.refusedPhotos = { ...this.refusedPhotos, [photo]: why })).catch(() => this.photosWaiting);
+    });
+    return this.#photos;
+  }
 
   record(fact: Fact): void {
     // Two facts within one clock tick keep their order, and a clock set back does not undo what was done.
@@ -99,7 +132,7 @@ export class Bench {
   }
 
   async #send(): Promise<void> {
-    if (this.#sending) return;
+    if (this.#sending || !this.#opened) return;
     if (this.#pending.length === 0) {
       if (this.sync !== 'refused') this.sync = 'saved';
       return;

@@ -1,10 +1,10 @@
 import { error } from '@sveltejs/kit';
 
 /**
- * The request's body as text, no longer than allowed.
- * @throws 413 when it is longer, whatever its headers say; 400 when it is not UTF-8
+ * The request's body, no longer than allowed: no more than that is ever held.
+ * @throws 413 when it is longer, whatever its headers say
  */
-export async function textBody(request: Request, maxBytes: number): Promise<string> {
+export async function bytesBody(request: Request, maxBytes: number): Promise<Buffer> {
   const tooLarge = () => error(413, `The request is larger than ${(maxBytes / 1e6).toFixed(1)} MB.`);
   if (Number(request.headers.get('content-length') ?? 0) > maxBytes) tooLarge();
   const chunks: Uint8Array[] = [];
@@ -20,8 +20,17 @@ export async function textBody(request: Request, maxBytes: number): Promise<stri
     tooLarge();
   }
   if (size > maxBytes) tooLarge();
+  return Buffer.concat(chunks);
+}
+
+/**
+ * The request's body as text, no longer than allowed.
+ * @throws 413 when it is longer, whatever its headers say; 400 when it is not UTF-8
+ */
+export async function textBody(request: Request, maxBytes: number): Promise<string> {
+  const bytes = await bytesBody(request, maxBytes);
   try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(chunks));
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
   } catch {
     error(400, 'The request is not UTF-8 text.');
   }

@@ -31,7 +31,10 @@ export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POS
   '/api/machines': { POST: LEAD },
   '/api/machines/[file=integer]': { GET: ALL },
   '/api/runs/[run=uuid]/events': { GET: ALL, POST: BENCH },
-  '/api/runs/[run=uuid]/stream': { GET: ALL }
+  '/api/runs/[run=uuid]/stream': { GET: ALL },
+  '/api/runs/[run=uuid]/photos/[photo=uuid]': { GET: ALL, POST: BENCH },
+  '/api/devices/stream': { GET: BENCH },
+  '/api/devices/label': { POST: BENCH }
 };
 
 export type Verdict = 'allowed' | 'sign-in' | 'forbidden' | 'unknown';

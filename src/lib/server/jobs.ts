@@ -1,7 +1,8 @@
 import type { Goal, Weighting } from '$core/plan';
 import type { Queryable } from './database';
 
-export type JobStage = 'planned' | 'on-bench' | 'closed';
+/** `signed`: closed as far as the bench goes, and waiting for a second signature. */
+export type JobStage = 'planned' | 'on-bench' | 'signed' | 'closed';
 
 export interface JobRow {
   id: string;
@@ -35,10 +36,10 @@ export interface JobRow {
 const SELECT = `
   select j.id, j.number::int as number, j.customer, j.serial, j.complaint, j.goals, j.weighting, j.avoid, j.work, to_char(j.due_on, 'YYYY-MM-DD') as "dueOn",
          j.created_at as "createdAt", j.closed_at as "closedAt",
-         case when j.closed_at is not null then 'closed' when r.id is not null then 'on-bench' else 'planned' end as stage,
+         case when j.closed_at is not null then 'closed' when r.signed_at is not null then 'signed' when r.id is not null then 'on-bench' else 'planned' end as stage,
          m.id::int as "fileId", m.maker, m.model, m.revision,
          r.id as "runId", r.started_at as "startedAt", r.p80_seconds as "p80Seconds", p.display_name as "startedBy",
-         coalesce(jsonb_array_length(r.plan -> 'steps'), 0) as steps,
+         coalesce(jsonb_array_length(coalesce(r.plan_now, r.plan) -> 'steps'), 0) as steps,
          (select count(distinct e.body ->> 'step')::int from run_event e
            where e.run_id = r.id and e.body ->> 'type' in ('done', 'tested', 'skipped')) as "stepsDone"
     from job j

@@ -6,7 +6,7 @@ import type { Tray } from '$core/fasteners';
 import { traySvg } from '$core/formats';
 import type { Model } from '$core/machine';
 import { goalParts, jobPhrase, zoneAt, type Plan } from '$core/plan';
-import { machineAfter } from '$core/run';
+import { machineAfter, reportSections, screwRows, type RunState } from '$core/run';
 import { duration } from '$lib/ui/format';
 
 /** Points of a PDF page per millimetre. */
@@ -119,14 +119,60 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
     }
   });
 
+  foot(doc, `Job ${job.number}, ${machine.model} ${machine.revision}, plan ${plan.machine.hash.slice(0, 8)}. Local rules and licensed practice come first.`);
+  doc.end();
+  return bytes;
+}
+
+/** A line at the foot of every page, with the page's number. */
+function foot(doc: Doc, text: string): void {
+  const left = 14 * PT;
+  const width = (A4.width - 28) * PT;
   const { start, count } = doc.bufferedPageRange();
   for (let i = start; i < start + count; i++) {
     doc.switchToPage(i);
     // Below the margin, where text would otherwise open a new page.
     doc.page.margins.bottom = 0;
-    doc.font('plain').fontSize(8).text(`Job ${job.number}, ${machine.model} ${machine.revision}, plan ${plan.machine.hash.slice(0, 8)}. Local rules and licensed practice come first.`, left, (A4.height - 12) * PT, { width: width - 60, lineBreak: false });
+    doc.font('plain').fontSize(8).text(text, left, (A4.height - 12) * PT, { width: width - 60, lineBreak: false });
     doc.text(`${i + 1} of ${count}`, left + width - 60, (A4.height - 12) * PT, { width: 60, align: 'right', lineBreak: false });
   }
+}
+
+/** The report that a customer reads, on paper. */
+export function reportPdf(model: Model, plans: readonly Plan[], state: RunState, job: JobSheet): Promise<Buffer<ArrayBuffer>> {
+  const { machine } = model;
+  const { doc, bytes } = begin(`Report of job ${job.number}`);
+  const left = 14 * PT;
+  const width = (A4.width - 28) * PT;
+  const day = (at: string) => at.slice(0, 16).replace('T', ' ');
+  const line = (text: string, more = '', bad = false) => {
+    const height = doc.font(bad ? 'bold' : 'plain').fontSize(10).heightOfString(text, { width });
+    if (doc.y + height + (more ? 12 : 0) > (A4.height - 20) * PT) doc.addPage();
+    doc.text(text, left, doc.y, { width });
+    if (more) doc.font('plain').fontSize(8.5).fillColor('#435a65').text(more, left, doc.y, { width }).fillColor('black');
+    doc.moveDown(0.2);
+  };
+  const title = (text: string) => {
+    if (doc.y > (A4.height - 40) * PT) doc.addPage();
+    doc.moveDown(0.6).font('bold').fontSize(12).text(text, left, doc.y, { width }).moveDown(0.2);
+  };
+
+  doc.font('bold').fontSize(17).text(`Service report, job ${job.number}`, left, 14 * PT, { width });
+  line(`For ${job.customer}. ${machine.maker} ${machine.model}, ${machine.revision}${job.serial ? `, serial number ${job.serial}` : ''}.`);
+  if (job.complaint) line(`Complaint: ${job.complaint}`);
+  line(`At the bench for ${duration(state.activeSeconds)}.`);
+  for (const section of reportSections(model, plans, state)) {
+    title(section.title);
+    for (const l of section.lines) line(l.text, [l.more, l.at && `${day(l.at)}${l.by ? `, ${l.by}` : ''}`].filter(Boolean).join('. '), l.bad);
+  }
+  title('Screws');
+  for (const row of screwRows(model, state)) line(`${row.name}, ${row.size}: ${row.out} out, ${row.back} back, ${row.account}`, '', !row.closes);
+  title('Signed');
+  if (state.signed) line(`${state.signed.by}, ${day(state.signed.at)} (UTC)`, state.signed.note);
+  else line('Not signed: this job is still on the bench.', '', true);
+  if (state.countersigned) line(`Looked at by a second person: ${state.countersigned.by}, ${day(state.countersigned.at)} (UTC)`);
+  for (const c of state.corrections) line(`Correction: ${c.text}`, `${day(c.at)}${c.by ? `, ${c.by}` : ''}`);
+  foot(doc, `Job ${job.number}, ${machine.model} ${machine.revision}. Local rules and licensed practice come before anything said here.`);
   doc.end();
   return bytes;
 }

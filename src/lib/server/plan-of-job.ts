@@ -18,7 +18,7 @@ export async function planOrProblem(params: { number: string }): Promise<OfJob &
   const { job, machine, hash } = await jobOfPage(params);
   const run = job.runId ? await findRun(pool(), job.runId) : undefined;
   try {
-    const plan = run?.plan ?? (await planFor({ file: { machine, hash }, goals: job.goals, weighting: job.weighting, avoid: job.avoid }));
+    const plan = run?.planNow ?? (await planFor({ file: { machine, hash }, goals: job.goals, weighting: job.weighting, avoid: job.avoid }));
     return { job, machine, hash, plan, problem: null };
   } catch (thrown) {
     if (thrown instanceof PlanningError) return { job, machine, hash, plan: null, problem: thrown.message };

@@ -4,21 +4,26 @@ import { machineDocument } from './machines';
 import { namesOf } from './people';
 import { transaction, type Queryable } from './database';
 import { RUN_CHANNEL } from './run-feed';
+import { wantsSecondSignature } from './shop';
 import type { Machine } from '$core/machine';
 import type { Goal, Plan, Weighting } from '$core/plan';
-import { fold, obstacles, type Obstacle, type RunEvent } from '$core/run';
+import { AFTER_SIGNING, fold, obstacles, planInForce, strangers, type Obstacle, type RunEvent } from '$core/run';
 
 export interface Run {
   id: string;
   jobId: string;
   fileId: number;
+  /** The plan that it was started with. */
   plan: Plan;
+  /** The plan in force. */
+  planNow: Plan;
   signedAt: string | null;
+  signedBy: string | null;
 }
 
 export async function findRun(db: Queryable, id: string): Promise<Run | undefined> {
   const { rows } = await db.query(
-    'select id, job_id as "jobId", machine_file_id::int as "fileId", plan, signed_at as "signedAt" from run where id = $1',
+    'select id, job_id as "jobId", machine_file_id::int as "fileId", plan, coalesce(plan_now, plan) as "planNow", signed_at as "signedAt", signed_by as "signedBy" from run where id = $1',
     [id]
   );
   return rows[0] && { ...rows[0], signedAt: rows[0].signedAt?.toISOString() ?? null };
@@ -51,39 +56,51 @@ export async function eventsOf(db: Queryable, runId: string, after = 0): Promise
   };
 }
 
-export type Appended = { ok: true; seq: number } | { ok: false; why: 'signed' | 'changed' | 'not-closed'; event: string; obstacles?: Obstacle[] };
+export type Appended = { ok: true; seq: number } | { ok: false; why: 'signed' | 'not-signed' | 'changed' | 'not-closed' | 'same-person' | 'other-machine'; event: string; obstacles?: Obstacle[] };
 
 /**
  * Takes each event once. Sent again it changes nothing; another event under a known id is refused, and so is all that
- * comes after the signature. Signing is refused while the run does not close. All or none of the events are taken.
+ * comes after the signature, but for corrections and a second person's signature. Signing is refused while the run does not close. All or none of the events are taken.
  */
 export async function appendEvents(runId: string, machine: Machine, hash: string, sent: readonly RunEvent[], personId: string): Promise<Appended> {
   const refused: { answer?: Appended } = {};
   const answer = await transaction(async (db): Promise<Appended> => {
-    const run = (await db.query('select plan, signed_at as "signedAt", job_id as "jobId" from run where id = $1 for update', [runId])).rows[0];
+    const run = (await db.query('select plan, signed_at as "signedAt", signed_by as "signedBy", job_id as "jobId" from run where id = $1 for update', [runId])).rows[0];
     const refuse = (no: Appended): never => {
       refused.answer = no;
       throw new Refused();
     };
     const before: number = (await db.query('select coalesce(max(seq), 0)::int as seq from run_event where run_id = $1', [runId])).rows[0].seq;
     let seq = before;
-    let signed: boolean = run.signedAt !== null;
+    let signedBy: string | null = run.signedAt === null ? null : run.signedBy;
+    const second = await wantsSecondSignature(db);
     for (const { by: _by, ...event } of sent) {
       const known = (await db.query('select run_id as run, body = $2::jsonb as same from run_event where id = $1', [event.id, JSON.stringify(event)])).rows[0];
       if (known?.run === runId && known.same) continue;
       if (known) refuse({ ok: false, why: 'changed', event: event.id });
-      if (signed) refuse({ ok: false, why: 'signed', event: event.id });
+      if (signedBy !== null && !AFTER_SIGNING.has(event.type)) refuse({ ok: false, why: 'signed', event: event.id });
+      if (signedBy === null && AFTER_SIGNING.has(event.type)) refuse({ ok: false, why: 'not-signed', event: event.id });
+      const { model } = accessFor(hash, machine);
+      if (event.type === 'replanned' && (event.plan.machine.hash !== hash || strangers(model, event.plan).length > 0)) refuse({ ok: false, why: 'other-machine', event: event.id });
       if (event.type === 'signed') {
         const { events } = await eventsOf(db, runId);
-        const { model } = accessFor(hash, machine);
-        const left = obstacles(model, run.plan, fold(model, run.plan, events));
+        const left = obstacles(model, planInForce(run.plan, events), fold(model, run.plan, events));
         if (left.length > 0) refuse({ ok: false, why: 'not-closed', event: event.id, obstacles: left });
         await db.query('update run set signed_at = now(), signed_by = $2 where id = $1', [runId, personId]);
-        await db.query('update job set closed_at = now() where id = $1', [run.jobId]);
-        signed = true;
+        if (!second) await db.query('update job set closed_at = now() where id = $1', [run.jobId]);
+        signedBy = personId;
+      }
+      if (event.type === 'countersigned') {
+        if (signedBy === personId) refuse({ ok: false, why: 'same-person', event: event.id });
+        await db.query('update run set countersigned_at = coalesce(countersigned_at, now()), countersigned_by = coalesce(countersigned_by, $2) where id = $1', [runId, personId]);
+        await db.query('update job set closed_at = coalesce(closed_at, now()) where id = $1', [run.jobId]);
       }
       seq += 1;
       await db.query('insert into run_event (run_id, seq, id, at, person_id, body) values ($1, $2, $3, $4, $5, $6)', [runId, seq, event.id, event.at, personId, JSON.stringify(event)]);
+    }
+    if (seq > before && sent.some((e) => e.type === 'replanned' || e.type === 'undo')) {
+      const now = planInForce(run.plan, (await eventsOf(db, runId)).events);
+      await db.query('update run set plan_now = $2 where id = $1', [runId, now === run.plan ? null : JSON.stringify(now)]);
     }
     // Told when this commits, and not before.
     if (seq > before) await db.query('select pg_notify($1, $2)', [RUN_CHANNEL, runId]);

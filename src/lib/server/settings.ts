@@ -11,5 +11,9 @@ export const settings = {
   planThread: process.env.PLAN_THREAD,
   /** Threads that plan at the same time; one processor is left to everything else by default. */
   planThreads: process.env.PLAN_THREADS ? Number(process.env.PLAN_THREADS) : undefined,
+  /** Where pictures are kept; in the database without it. */
+  photoFolder: process.env.PHOTO_FOLDER,
+  /** Where the shop's measuring devices speak: the address of the device stand-in; none without it. */
+  devicesUrl: process.env.DEVICES_URL,
   logLevel: process.env.LOG_LEVEL ?? 'info'
 };

@@ -14,7 +14,9 @@
       ? { text: 'Look at the plan', href: `/jobs/${job.number}/plan` }
       : job.stage === 'on-bench'
         ? { text: 'Go on at the bench', href: `/jobs/${job.number}/bench` }
-        : { text: 'Read the report', href: `/jobs/${job.number}/report` };
+        : job.stage === 'signed'
+          ? { text: 'Look and sign', href: `/jobs/${job.number}/report` }
+          : { text: 'Read the report', href: `/jobs/${job.number}/report` };
 </script>
 
 <svelte:head><title>Jobs · Eager Wrench</title></svelte:head>
@@ -53,7 +55,7 @@
                 <div class="h-2 w-24 overflow-hidden rounded-full bg-rule"><div class="h-full bg-now" style:width="{(100 * job.stepsDone) / job.steps}%"></div></div>
                 <span class="figure text-sm text-soft">{job.stepsDone}/{job.steps}</span>
               </div>
-            {:else if job.stage === 'closed' && job.closedAt}Closed {day(job.closedAt)}{:else}Planned{/if}
+            {:else if job.stage === 'signed'}Signed; a second person has to look{:else if job.stage === 'closed' && job.closedAt}Closed {day(job.closedAt)}{:else}Planned{/if}
             {#if job.p80Seconds && job.stage === 'on-bench'}<span class="sr-only">cautious estimate {duration(job.p80Seconds)}</span>{/if}
           </td>
           <td class="py-2 pr-4 text-right align-top"><a class="button w-full whitespace-nowrap {job.stage === 'on-bench' ? 'button-act' : ''}" href={go.href} aria-label="{go.text}: job {job.number}">{go.text}</a></td>

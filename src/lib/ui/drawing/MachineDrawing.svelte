@@ -4,7 +4,7 @@
   import { areaOf } from '$core/access';
   import { haloInks, namesOf, sceneOf, viewOf, type Drawn, type DrawnPart, type Ink } from '$core/drawing';
   import { inSentence, type Joint, type Model } from '$core/machine';
-  import { screwSize } from '$core/plan';
+  import { screwSize, type Pinch } from '$core/plan';
   import type { MachineState } from '$core/run';
   import { Zooming } from './zooming';
 
@@ -15,6 +15,10 @@
     /** What is in hand at this step. */
     nowJoint?: string;
     nowPart?: string;
+    /** The holes of the joint in hand in the order in which they are tightened, by index. */
+    holes?: readonly number[];
+    /** Cables to mind while the part in hand goes down, with where they cross its edge. */
+    minded?: readonly Pinch[];
     /** The parts that the job is for. */
     goals?: readonly string[];
     /** Closer in on what is in hand. */
@@ -32,7 +36,7 @@
     /** Height of the letters of a name on the screen. */
     letterPx?: number;
   }
-  let { model, zone, state: machineState, nowJoint, nowPart, goals = [], near = false, scene: given, lit, onlit, onpick, onzoomable, label, letterPx = 11 }: Props = $props();
+  let { model, zone, state: machineState, nowJoint, nowPart, holes, minded = [], goals = [], near = false, scene: given, lit, onlit, onpick, onzoomable, label, letterPx = 11 }: Props = $props();
 
   const scene = $derived(given ?? sceneOf(model, zone, machineState));
   const zoneBox = $derived(areaOf(model.zone(zone).outline).box);
@@ -108,7 +112,7 @@
         </g>
       {:else if item.what === 'cable'}
         {@const wide = item.cable.widthMm * (item.cable.form === 'flat' ? 0.8 : 1)}
-        <g class={['cable', { now: item.cable.part === nowPart || (nowJoint && item.cable.ends.some((e) => e.joint === nowJoint)), lit: lit === item.thing }]} data-thing={item.thing}>
+        <g class={['cable', { now: item.cable.part === nowPart || minded.some((p) => p.cable === item.cable.part) || (nowJoint && item.cable.ends.some((e) => e.joint === nowJoint)), lit: lit === item.thing }]} data-thing={item.thing}>
           <path d={item.d} class="sheath" stroke-width={Math.max(1, wide)} />
           <path d={item.d} class={item.cable.form === 'flat' ? 'ribbon' : 'core'} stroke-width={Math.max(0.5, wide - 0.6)} />
         </g>
@@ -119,6 +123,9 @@
     {#each scene as item (item.key)}{#if item.what === 'cable' && item.under}<path d={item.under} class="under" />{/if}{/each}
     {#each scene as item (item.key)}{#if item.what === 'part' && goals.includes(item.part.id)}<path d={item.d} class="beneath" />{/if}{/each}
     {#if withSizes}{#each scene as item (item.key)}{#if item.what === 'joint' && !item.isOpen}{@render sizes(item.joint)}{/if}{/each}{/if}
+    {#each minded as p (p.cable + p.zone)}
+      {#if p.zone === zone}{#each p.crosses as [x, y], i (i)}<circle cx={x} cy={y} r="3.4" class="crossing" />{/each}{/if}
+    {/each}
     {#each names as { part, text, at } (part)}
       <text x={at[0]} y={at[1] + letter * 0.32} font-size={letter} stroke-width={letter * 0.3} class={['name', { goal: goals.includes(part), now: part === nowPart }]}>{text}</text>
     {/each}
@@ -127,8 +134,9 @@
       <g class="joint now" data-thing={joint.thing}>
         {#each haloInks(of) as ink, i (i)}<path d={ink.d} class={of.kind === 'clips' ? 'seam-halo' : 'halo'} />{/each}
         {@render strokes(joint.inks)}
-        {#if of.kind === 'screws' && of.screw.printedOrder}
-          {#each of.at as [x, y], i (i)}<text x={x + of.screw.headDiameterMm / 2 + 2.6} y={y + 1.6} font-size={letter * 1.1} stroke-width={letter * 0.25} class="turn">{of.screw.printedOrder.indexOf(i) + 1}</text>{/each}
+        {#if of.kind === 'screws'}
+          {@const turns = holes ?? of.screw.printedOrder}
+          {#if turns}{#each of.at as [x, y], i (i)}<text x={x + of.screw.headDiameterMm / 2 + 2.6} y={y + 1.6} font-size={letter * 1.1} stroke-width={letter * 0.25} class="turn">{turns.indexOf(i) + 1}</text>{/each}{/if}
         {/if}
       </g>
     {/if}

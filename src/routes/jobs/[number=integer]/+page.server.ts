@@ -2,7 +2,7 @@ import { redirect } from '@sveltejs/kit';
 import { jobOfPage } from '$lib/server/job-page';
 import type { PageServerLoad } from './$types';
 
-const PAGE = { planned: 'plan', 'on-bench': 'bench', closed: 'report' } as const;
+const PAGE = { planned: 'plan', 'on-bench': 'bench', signed: 'report', closed: 'report' } as const;
 
 export const load: PageServerLoad = async ({ params }) => {
   const { job } = await jobOfPage(params);

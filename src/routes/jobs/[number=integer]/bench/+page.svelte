@@ -3,9 +3,11 @@
   import * as Dialog from '$bits/dialog/exports.js';
   import { modelOf } from '$core/machine';
   import type { Fate } from '$core/fasteners';
-  import { goalParts, zoneAt } from '$core/plan';
-  import { countFacts, currentStep, expectedCount, fateWords, machineAfter, notSoFacts, obstacles, possibleFacts, possibleFates, type Fact, type NotSo, type StepRecord } from '$core/run';
+  import { goalParts, zoneAt, type Goal, type Step } from '$core/plan';
+  import type { Reading } from '$core/devices';
+  import { countFacts, currentStep, expectedCount, fateWords, machineAfter, NOT_SO_WORDS, notSoFacts, obstacles, possibleFacts, possibleFates, type Fact, type NotSo, type StepRecord } from '$core/run';
   import { Bench } from '$lib/offline/bench.svelte';
+  import { hearDevices } from '$lib/offline/devices';
   import CountPad from '$lib/ui/CountPad.svelte';
   import DepthScale from '$lib/ui/DepthScale.svelte';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
@@ -19,22 +21,28 @@
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { keyOf, keysOf, shownKey, storedKeys, storeKeys, type Chosen, type Key } from '$lib/ui/bench-keys';
   import { canSpeak, speak, stayAwake } from '$lib/ui/awake';
+  import Failed from './Failed.svelte';
   import FoundScrew from './FoundScrew.svelte';
   import InHand from './InHand.svelte';
   import Keys from './Keys.svelte';
+  import Listings from './Listings.svelte';
+  import Photos from './Photos.svelte';
+  import Replan from './Replan.svelte';
   import Resists from './Resists.svelte';
   import Signing from './Signing.svelte';
+  import StepWords from './StepWords.svelte';
+  import Swap from './Swap.svelte';
+  import Tighten from './Tighten.svelte';
+  import Tools from './Tools.svelte';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally (one bench per visit of the page: a run keeps its machine and plan)
   const model = modelOf(data.machine);
   // svelte-ignore state_referenced_locally
-  const plan = data.run.plan;
-  // svelte-ignore state_referenced_locally
-  const bench = new Bench(data.run.id, model, plan, data.events, data.person?.name ?? '');
+  const bench = new Bench(data.run.id, model, data.run.plan, data.events, data.person?.name ?? '');
+  const plan = $derived(bench.plan);
 
   const LEG = { isolate: 'Make it safe', down: 'Way down', swap: 'Swap', up: 'Way up', prove: 'Prove' } as const;
-  const FACT: Record<NotSo, string> = { fewer: 'Fewer than expected', more: 'More than expected', 'different-size': 'A different size', stripped: 'Stripped', 'missing-as-received': 'Missing as received', 'already-open': 'Already open', 'hidden-elsewhere': 'Hidden elsewhere', broken: 'Broken', 'could-not': 'Could not be done' };
 
   let looking = $state<number | undefined>();
   let count = $state('');
@@ -42,7 +50,14 @@
   let near = $state(true);
   let dialog = $state<'not-so' | 'note' | 'keys' | 'fail' | undefined>();
   /** What stands in place of the step for a while. */
-  let panel = $state<'resists' | 'screw' | undefined>();
+  let panel = $state<'resists' | 'screw' | 'replan' | 'failed' | 'photos' | 'listings' | undefined>();
+  /** What the panel for a new plan begins with. */
+  let wanted = $state.raw<{ goals: Goal[]; why: string }>({ goals: [], why: '' });
+  /** The test that failed, while one looks for why. */
+  let failing = $state.raw<Step>();
+  /** The last reading of a measuring device. */
+  let heard = $state.raw<Reading>();
+  let told = $state('');
   /** The joint that a panel points at on the drawing. */
   let pointed = $state<string | undefined>();
   let words = $state('');
@@ -62,9 +77,13 @@
   const isHere = $derived(looking === undefined || looking === run.position);
   const expected = $derived(step ? expectedCount(run, step) : undefined);
   const harm = $derived(step?.cautions.filter((c) => c.harm && !acknowledged.includes(`${step.id} ${c.text}`)) ?? []);
-  const machineNow = $derived(machineAfter(model, plan, (s) => (looking === undefined ? run.steps[s.id] !== undefined && run.steps[s.id]!.outcome !== 'skipped' : plan.steps.indexOf(s) < index)));
+  /** On the way up the part that goes down is drawn in its place, so that one sees what it goes over. */
+  const machineNow = $derived(machineAfter(model, plan, (s) => (s.id === step?.id && s.do === 'return') || (looking === undefined ? run.steps[s.id] !== undefined && run.steps[s.id]!.outcome !== 'skipped' : plan.steps.indexOf(s) < index)));
   const zone = $derived(zoneAt(plan, index) ?? data.machine.zones[0]!.id);
-  const goals = goalParts(plan.goals);
+  const goals = $derived(goalParts(plan.goals));
+  const first = $derived(new Set(bench.plans.length > 1 ? bench.plans.at(-2)!.steps.map((s) => s.id) : []));
+  const isNew = $derived(bench.plans.length > 1 && step !== undefined && !first.has(step.id));
+  const photosHere = $derived(run.photos.filter((p) => p.step !== undefined && (p.step === step?.id || p.step === step?.mirror)).length);
   const joint = $derived(step?.joint ? model.joint(step.joint) : undefined);
   /** The part whose coming off is in hand: that of a move, or the one that the joint in hand holds. */
   const resisting = $derived(step?.leg === 'down' ? (step.part ?? joint?.a) : undefined);
@@ -84,9 +103,11 @@
     bench.follow(data.seq);
     chosenKeys = storedKeys(localStorage);
     const sleep = stayAwake();
+    const silence = data.hasDevices ? hearDevices((reading) => (heard = reading)) : () => {};
     return () => {
       bench.close();
       sleep();
+      silence();
       if (canSpeak()) speechSynthesis.cancel();
     };
   });
@@ -129,8 +150,20 @@
     differs = undefined;
   }
 
+  function replan(goals: Goal[] = [], why = '') {
+    wanted = { goals, why };
+    panel = 'replan';
+  }
+
+  async function printLabel() {
+    const response = await fetch(`/api/devices/label?job=${data.job.number}`, { method: 'POST' }).catch(() => undefined);
+    told = ((await response?.json().catch(() => undefined)) as { message?: string } | undefined)?.message ?? 'The server does not answer; the label can wait.';
+    setTimeout(() => (told = ''), 5000);
+  }
+
   function closePanel() {
     panel = undefined;
+    failing = undefined;
     pointed = undefined;
   }
 
@@ -139,7 +172,11 @@
     if (!step) return;
     if (dialog === 'not-so') record(...notSoFacts(step, what, words));
     else if (dialog === 'note' && words) bench.record({ type: 'note', step: step.id, text: words });
-    else if (dialog === 'fail') record({ type: 'tested', step: step.id, outcome: 'fail', ...(words ? { note: words } : {}) });
+    else if (dialog === 'fail') {
+      failing = step;
+      panel = 'failed';
+      record({ type: 'tested', step: step.id, outcome: 'fail', ...(words ? { note: words } : {}) });
+    }
     dialog = undefined;
     words = '';
   }
@@ -176,6 +213,9 @@
     } else if (key === 'near') near = !near;
     else if (key === 'resists' && mayAct && resisting) panel = 'resists';
     else if (key === 'screw' && mayAct) panel = 'screw';
+    else if (key === 'photo') panel = 'photos';
+    else if (key === 'replan' && mayAct) replan();
+    else if (key === 'listings') panel = 'listings';
     else if (key === 'speak' && canSpeak()) isSpeaking = !isSpeaking;
     else if (key === 'help') dialog = 'keys';
   }
@@ -195,6 +235,10 @@
       <button type="button" class="button" onclick={() => (dialog = 'keys')}>Keys <kbd>{shownFor('help')}</kbd></button>
     </div>
 
+    {#if !run.signed}
+      <Tools shown={shownFor} photos={photosHere} hasDevices={data.hasDevices} onphoto={() => (panel = 'photos')} onnote={() => mayAct && step && (dialog = 'note')} onreplan={() => mayAct && replan()} onlistings={() => (panel = 'listings')} onlabel={printLabel} />
+    {/if}
+    {#if told}<p class="bg-sunk px-6 py-2" role="status">{told}</p>{/if}
     {#if conflict && !run.signed}
       <div class="border-b-2 border-now bg-now-wash px-6 py-3" role="alert">
         <p class="text-lg font-semibold">Two people say different things of step {plan.steps.indexOf(conflict) + 1}: {conflict.text}</p>
@@ -209,27 +253,29 @@
       <div class="min-h-0 flex-1 overflow-y-auto px-6 py-5">
         {#if panel === 'resists' && resisting}
           <Resists {bench} {model} {plan} {run} part={resisting} onpoint={(j) => (pointed = j)} onclose={closePanel} />
+        {:else if panel === 'replan'}
+          <Replan {bench} machine={data.machine} weighting={data.job.weighting} wanted={wanted.goals} why={wanted.why} onclose={closePanel} />
+        {:else if panel === 'failed' && failing}
+          <Failed {bench} step={failing} onpoint={(j) => (pointed = j)} onreach={(j) => replan([{ do: 'reach', joint: j }], `${failing!.text} fails after the work`)} onclose={closePanel} />
+        {:else if panel === 'photos'}
+          <Photos {bench} {step} {mayAct} onclose={closePanel} />
+        {:else if panel === 'listings'}
+          <Listings {bench} {mayAct} onclose={closePanel} />
         {:else}
-          <FoundScrew {bench} {model} lines={run.ledger} onpoint={(j) => (pointed = j)} onclose={closePanel} />
+          <FoundScrew {bench} {model} {heard} lines={run.ledger} onpoint={(j) => (pointed = j)} onclose={closePanel} />
         {/if}
       </div>
     {:else if run.signed || !step}
-      <Signing {bench} {model} job={data.job} mayAct={data.mayWork} obstacles={run.signed ? [] : obstacles(model, plan, run)} onlook={(i) => (looking = i)} onundo={undo} />
+      <Signing {bench} job={data.job} mayAct={data.mayWork} obstacles={run.signed ? [] : obstacles(model, plan, run)} onreplan={() => replan()} onleftover={() => (panel = 'screw')} onpoint={(j) => (pointed = j)} onlook={(i) => (looking = i)} onundo={undo} />
     {:else}
       <div class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 pt-5">
         <p class="text-lg text-soft">
           {LEG[step.leg]}, step <span class="figure">{index + 1}</span> of <span class="figure">{plan.steps.length}</span>
           {#if !isHere}<span class="ml-2 rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn">Only looking: step {run.position + 1} is in hand</span>{/if}
         </p>
-        <p class="mt-2 text-[2.6rem] leading-[1.12] font-bold tracking-tight text-balance" aria-live="polite">{step.text}</p>
-        {#if step.detail}<p class="mt-3 text-[1.4rem] leading-snug">{step.detail}</p>{/if}
-        {#if step.leg === 'up' && step.departs}<p class="mt-3 border-l-4 border-now pl-3 text-lg"><span class="font-semibold">Not the mirror.</span> {step.departs}</p>{/if}
-        {#each step.pinch as pinch (pinch.cable + pinch.zone)}
-          <p class="mt-2 text-lg"><span class="font-semibold">{model.part(pinch.cable).name}</span> {pinch.where === 'under' ? 'lies under it: laid first.' : 'runs over it: hold it clear.'}</p>
-        {/each}
-        {#each step.cautions as caution (caution.text)}
-          <p class="mt-3 flex gap-3 rounded-lg px-4 py-3 text-lg {caution.harm ? 'bg-now-wash font-semibold' : 'bg-warn-wash'}"><TriangleAlert size={24} class="mt-0.5 shrink-0" aria-hidden="true" />{caution.text}</p>
-        {/each}
+        <StepWords {step} {model} {isNew} />
+        {#if step.tighten && isHere}<Tighten {bench} {step} {mayAct} heard={isHere ? heard : undefined} />{/if}
+        {#if step.do === 'swap' && isHere}{#key step.id}<Swap {bench} {step} {mayAct} {heard} />{/key}{/if}
         {#if expected !== undefined && isHere && mayAct && harm.length === 0 && !differs}
           <div class="mt-5 flex items-center gap-5">
             <CountPad bind:this={pad} {expected} bind:value={count} />
@@ -281,7 +327,7 @@
 
   <section class="flex min-h-0 flex-col border-l border-rule" aria-label="The machine">
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_158px] py-3 pl-3">
-      <MachineDrawing {model} zone={shownZone} state={machineNow} nowJoint={pointed ?? (step && step.leg !== 'swap' ? step.joint : undefined)} nowPart={step?.part} {goals} {near} letterPx={15} />
+      <MachineDrawing {model} zone={shownZone} state={machineNow} nowJoint={pointed ?? (step && step.leg !== 'swap' ? step.joint : undefined)} nowPart={step?.part} holes={step?.tighten?.order} minded={pointed ? [] : step?.pinch} {goals} {near} letterPx={15} />
       <DepthScale {model} {plan} {zone} now={step?.depth} gone={machineNow.off} />
     </div>
     <InHand {model} lines={inHand} onfound={mayAct ? () => (panel = 'screw') : undefined} />
@@ -304,7 +350,7 @@
           {#if dialog === 'not-so'}
             <div class="grid grid-cols-2 gap-2">
               {#each step ? possibleFacts(step) : [] as fact (fact)}
-                <label class="button justify-start has-checked:border-act has-checked:bg-act has-checked:text-on-act"><input type="radio" name="what" value={fact} bind:group={what} class="accent-(--on-act)" />{FACT[fact]}</label>
+                <label class="button justify-start has-checked:border-act has-checked:bg-act has-checked:text-on-act"><input type="radio" name="what" value={fact} bind:group={what} class="accent-(--on-act)" />{NOT_SO_WORDS[fact]}</label>
               {/each}
             </div>
           {/if}

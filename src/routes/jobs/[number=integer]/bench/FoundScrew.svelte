@@ -3,6 +3,7 @@
   import { Drive, HeadStyle, inSentence, type Model } from '$core/machine';
   import { screwSize } from '$core/plan';
   import { ScrewPicture } from '$lib/ui/drawing';
+  import { readLength, type Reading } from '$core/devices';
   import type { Bench } from '$lib/offline/bench.svelte';
 
   /** A screw that lies there: measured as far as one likes, and whose it most likely is. */
@@ -10,11 +11,15 @@
     bench: Bench;
     model: Model;
     lines: readonly LedgerLine[];
+    /** The calliper's last reading. */
+    heard?: Reading;
     onpoint: (joint: string | undefined) => void;
     onclose: () => void;
   }
-  let { bench, model, lines, onpoint, onclose }: Props = $props();
+  let { bench, model, lines, heard, onpoint, onclose }: Props = $props();
 
+  // svelte-ignore state_referenced_locally (what was read before this was opened belongs to something else)
+  let before = heard;
   let instrument = $state<keyof typeof UNCERTAINTY>('calliper');
   let length = $state('');
   let thread = $state('');
@@ -23,9 +28,21 @@
   let form = $state<HeadStyle | ''>('');
 
   const mm = (text: string) => {
-    const value = Number(text.replace(',', '.'));
-    return text.trim() !== '' && value > 0 && value < 100 ? { mm: value, plusMinus: UNCERTAINTY[instrument] } : undefined;
+    const value = readLength(text);
+    return value !== undefined && value > 0 && value < 100 ? { mm: value, plusMinus: UNCERTAINTY[instrument] } : undefined;
   };
+  let fields = $state<Record<'length' | 'thread' | 'head', HTMLInputElement | undefined>>({ length: undefined, thread: undefined, head: undefined });
+  /** A calliper's reading goes into the field in hand, or the first that is empty. */
+  $effect(() => {
+    if (heard?.device !== 'calliper' || heard === before) return;
+    before = heard;
+    const text = String(heard.mm);
+    instrument = 'calliper';
+    const at = (Object.keys(fields) as (keyof typeof fields)[]).find((k) => fields[k] === document.activeElement);
+    if (at === 'length' || (!at && length === '')) length = text;
+    else if (at === 'thread' || (!at && thread === '')) thread = text;
+    else head = text;
+  });
   const measurement = $derived.by((): Measurement => {
     const [l, t, h] = [mm(length), mm(thread), mm(head)];
     return { ...(l ? { length: l } : {}), ...(t ? { thread: t } : {}), ...(h ? { headDiameter: h } : {}), ...(drive ? { drive } : {}), ...(form ? { head: form } : {}) };
@@ -50,9 +67,9 @@
   <button type="button" class="button ml-auto" onclick={onclose}>Close</button>
 </div>
 <div class="mt-3 grid grid-cols-3 gap-2.5">
-  <label><span class="label">Length, mm</span><input class="field text-lg" inputmode="decimal" bind:value={length} /></label>
-  <label><span class="label">Thread, mm</span><input class="field text-lg" inputmode="decimal" bind:value={thread} /></label>
-  <label><span class="label">Head across, mm</span><input class="field text-lg" inputmode="decimal" bind:value={head} /></label>
+  <label><span class="label">Length, mm</span><input class="field text-lg" inputmode="decimal" bind:value={length} bind:this={fields.length} /></label>
+  <label><span class="label">Thread, mm</span><input class="field text-lg" inputmode="decimal" bind:value={thread} bind:this={fields.thread} /></label>
+  <label><span class="label">Head across, mm</span><input class="field text-lg" inputmode="decimal" bind:value={head} bind:this={fields.head} /></label>
   <label><span class="label">Measured with</span><select class="field" bind:value={instrument}><option value="calliper">calliper</option><option value="ruler">ruler</option><option value="eye">by eye</option></select></label>
   <label><span class="label">Drive</span><select class="field" bind:value={drive}><option value="">not looked</option>{#each Drive.options as d (d)}<option value={d}>{d}</option>{/each}</select></label>
   <label><span class="label">Head</span><select class="field" bind:value={form}><option value="">not looked</option>{#each HeadStyle.options as h (h)}<option value={h}>{h.replace('-', ' ')}</option>{/each}</select></label>

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import type { Model } from '$core/machine';
   import { explanations, fateWords, type Obstacle } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
   import { moment } from '$lib/ui/format';
@@ -9,18 +8,22 @@
   /** The end of a run: what is still open, or the signature. */
   interface Props {
     bench: Bench;
-    model: Model;
     job: { number: number };
     mayAct: boolean;
     obstacles: readonly Obstacle[];
     onlook: (index: number) => void;
     onundo: () => void;
+    onreplan: () => void;
+    /** A screw is left over although the account closes. */
+    onleftover: () => void;
+    onpoint: (joint: string | undefined) => void;
   }
-  let { bench, model, job, mayAct, obstacles, onlook, onundo }: Props = $props();
+  let { bench, job, mayAct, obstacles, onlook, onundo, onreplan, onleftover, onpoint }: Props = $props();
   let note = $state('');
 
   const run = $derived(bench.state);
   const isSent = $derived(run.signed !== undefined && bench.sync === 'saved');
+  const failed = $derived(bench.plan.steps.filter((s) => run.steps[s.id]?.outcome === 'fail'));
   const lineOf = (joint: string) => run.ledger.find((l) => l.joint === joint)!;
 </script>
 
@@ -40,7 +43,7 @@
               {#each explanations(lineOf(obstacle.at)) as { fate, count } (fate)}
                 <button type="button" class="button min-h-12" onclick={() => bench.record({ type: 'account', joint: obstacle.at, fate, count })}>{fateWords(fate, count)}</button>
               {/each}
-              <span class="self-center text-soft">{model.joint(obstacle.at).name}</span>
+              <button type="button" class="button min-h-12" onclick={() => onpoint(obstacle.at)}>Show its holes</button>
             </div>
           {:else if obstacle.kind !== 'screws'}
             <button type="button" class="button mt-3 min-h-12" onclick={() => onlook(bench.plan.steps.findIndex((s) => s.id === obstacle.at))}>Go to this step</button>
@@ -51,6 +54,13 @@
   {:else}
     <p class="flex items-center gap-3 text-3xl font-bold"><CircleCheck size={34} class="text-good" aria-hidden="true" /> Everything is back</p>
     <p class="mt-3 text-lg">All steps are answered, all tests are done, and every screw is accounted for.</p>
+    {#if failed.length > 0}
+      <div class="mt-4 rounded-md border-l-4 border-now bg-now-wash px-4 py-3 text-lg">
+        <p class="font-semibold">{failed.length === 1 ? 'One test fails' : `${failed.length} tests fail`}: {failed.map((s) => s.text).join(', ')}.</p>
+        {#if mayAct}<button type="button" class="button mt-2 min-h-11" onclick={onreplan}>Go back in</button>{/if}
+      </div>
+    {/if}
+    {#if mayAct}<p class="mt-3 text-lg">A screw lies there all the same? <button type="button" class="link" onclick={onleftover}>Find its likely hole</button> before you sign.</p>{/if}
     {#if bench.refusal}<p role="alert" class="mt-4 rounded-md border-l-4 border-now bg-now-wash px-4 py-3 text-lg">{bench.refusal.message}</p>{/if}
     {#if mayAct}
       <form

@@ -1,15 +1,25 @@
 import { redirect } from '@sveltejs/kit';
 import { modelOf } from '$core/machine';
-import { fold } from '$core/run';
+import { fold, plansOf, reportSections, screwRows } from '$core/run';
 import { pool } from '$lib/server/database';
 import { jobOfPage } from '$lib/server/job-page';
 import { eventsOf, findRun } from '$lib/server/runs';
+import { wantsSecondSignature } from '$lib/server/shop';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ params }) => {
+export const load: PageServerLoad = async ({ params, locals }) => {
   const { job, machine, hash } = await jobOfPage(params);
   if (!job.runId) redirect(303, `/jobs/${job.number}/plan`);
   const run = (await findRun(pool(), job.runId))!;
   const { events } = await eventsOf(pool(), run.id);
-  return { job, machine, hash, plan: run.plan, state: fold(modelOf(machine), run.plan, events) };
+  const model = modelOf(machine);
+  const state = fold(model, run.plan, events);
+  const plans = plansOf(run.plan, events);
+  const mayWork = locals.person!.role !== 'trainee';
+  return {
+    job, machine, hash, run: run.id, plan: run.planNow, state, sections: reportSections(model, plans, state), screws: screwRows(model, state), mayWork,
+    second: await wantsSecondSignature(pool()),
+    mayCountersign: mayWork && state.signed !== undefined && !state.countersigned && run.signedBy !== locals.person!.id,
+    people: [...new Set(events.flatMap((e) => e.by ?? []))]
+  };
 };

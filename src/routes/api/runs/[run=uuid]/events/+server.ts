@@ -8,7 +8,8 @@ import { machineDocument } from '$lib/server/machines';
 import { appendEvents, eventsOf, findRun } from '$lib/server/runs';
 import type { RequestHandler } from './$types';
 
-const MAX_BYTES = 500_000;
+/** A plan made at the bench is an event of some 150 kB. */
+const MAX_BYTES = 3_000_000;
 const Batch = z.strictObject({ events: z.array(RunEvent).min(1).max(500) });
 
 /** Events after a position, and the position reached. */
@@ -29,7 +30,10 @@ export const POST: RequestHandler = async ({ params, request, locals }) => {
   const answer = await appendEvents(run.id, file!.machine, file!.hash, batch.value.events, locals.person!.id);
   if (answer.ok) return json({ seq: answer.seq });
   const message = {
-    signed: 'The run is signed: nothing can be added to it.',
+    signed: 'The run is signed: nothing can be added to it but corrections.',
+    'not-signed': 'The run is not signed yet.',
+    'same-person': 'A second signature is another person\u2019s.',
+    'other-machine': 'The new plan is not one of this machine.',
     changed: 'An event of this id was recorded with other contents.',
     'not-closed': 'The run cannot be signed yet.'
   }[answer.why];

@@ -1,9 +1,12 @@
 import { error } from '@sveltejs/kit';
 import { drawingSvg, untouched } from '$core/drawing';
 import { tray } from '$core/fasteners';
-import { planMarkdown, stepTable, traySvg } from '$core/formats';
-import { goalParts, screwsTakenOut } from '$core/plan';
-import { jobSheetPdf, trayPdf } from '$lib/server/pdf';
+import { planMarkdown, runDocument, runTable, stepTable, traySvg } from '$core/formats';
+import { goalParts, screwsTakenOut, type Plan } from '$core/plan';
+import { fold, plansOf, type RunEvent } from '$core/run';
+import { pool } from '$lib/server/database';
+import { jobSheetPdf, reportPdf, trayPdf } from '$lib/server/pdf';
+import { eventsOf, findRun } from '$lib/server/runs';
 import { planOfJob } from '$lib/server/plan-of-job';
 import { styleFrom } from '$lib/tray-styles';
 import type { RequestHandler } from './$types';
@@ -13,6 +16,14 @@ type Body = string | Uint8Array<ArrayBuffer>;
 
 const trayOf = ({ model, plan, query }: Asked) => tray(model, screwsTakenOut(model, plan), styleFrom(query.get('style')));
 
+/** The run of a job as it was recorded. */
+async function runOf({ job }: Asked): Promise<{ first: Plan; events: RunEvent[] }> {
+  const run = job.runId ? await findRun(pool(), job.runId) : undefined;
+  if (!run) error(409, 'This job has not been on the bench: there is no record of it yet.');
+  return { first: run.plan, events: (await eventsOf(pool(), run.id)).events };
+}
+const about = ({ job: { number, customer, serial, complaint } }: Asked) => ({ number, customer, serial, complaint });
+
 /** What can be taken away of a job, by the name that follows its number. */
 const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Promise<Body> }> = {
   'plan.json': { type: 'application/json', write: ({ plan }) => `${JSON.stringify(plan, null, 1)}\n` },
@@ -21,6 +32,27 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
   'tray.svg': { type: 'image/svg+xml', write: (asked) => traySvg(asked.model, trayOf(asked)) },
   'tray.pdf': { type: 'application/pdf', write: (asked) => trayPdf(asked.model, trayOf(asked)) },
   'job-sheet.pdf': { type: 'application/pdf', write: ({ model, plan, job }) => jobSheetPdf(model, plan, job) },
+  'report.pdf': {
+    type: 'application/pdf',
+    write: async (asked) => {
+      const { first, events } = await runOf(asked);
+      return reportPdf(asked.model, plansOf(first, events), fold(asked.model, first, events), about(asked));
+    }
+  },
+  'run.json': {
+    type: 'application/json',
+    write: async (asked) => {
+      const { first, events } = await runOf(asked);
+      return runDocument(asked.model, first, events, about(asked));
+    }
+  },
+  'run.csv': {
+    type: 'text/csv; charset=utf-8',
+    write: async (asked) => {
+      const { first, events } = await runOf(asked);
+      return runTable(asked.model, first, events);
+    }
+  },
   'drawing.svg': {
     type: 'image/svg+xml',
     write: ({ model, machine, query, job }) => {

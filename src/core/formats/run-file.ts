@@ -1,0 +1,30 @@
+import type { Model } from '../machine';
+import type { Plan } from '../plan';
+import { allSteps, eventWords, fold, plansOf, type RunEvent } from '../run';
+import { written } from './csv';
+
+export const RUN_FORMAT = 'eager-wrench/run@1';
+
+/** What a run was about, as far as it does not stand in its plan. */
+export interface RunJob {
+  number: number;
+  customer: string;
+  serial: string;
+  complaint: string;
+}
+
+/** A whole run as `eager-wrench/run@1`: its events with ids and times, and the state that they fold to. */
+export function runDocument(model: Model, first: Plan, events: readonly RunEvent[], job: RunJob): string {
+  const { id, revision } = model.machine;
+  return `${JSON.stringify({ format: RUN_FORMAT, job, machine: { id, revision, hash: first.machine.hash }, plan: first, events, state: fold(model, first, events) }, null, 1)}\n`;
+}
+
+/** The same as CSV (RFC 4180), an event a row, in the order of the bench's clock. */
+export function runTable(model: Model, first: Plan, events: readonly RunEvent[]): string {
+  const steps = allSteps(plansOf(first, events));
+  const sorted = [...events].sort((a, b) => (a.at !== b.at ? (a.at < b.at ? -1 : 1) : a.id < b.id ? -1 : 1));
+  return written([
+    ['time', 'who', 'what', 'step', 'in words', 'event'],
+    ...sorted.map((e) => [e.at, e.by ?? '', e.type, 'step' in e ? (e.step ?? '') : '', eventWords(model, steps, e), e.id])
+  ]);
+}

@@ -1,0 +1,17 @@
+import { error, json } from '@sveltejs/kit';
+import { LABEL_FORMAT } from '$core/devices';
+import { idFrom } from '$lib/server/body';
+import { pool } from '$lib/server/database';
+import { printLabel } from '$lib/server/devices';
+import { findJob } from '$lib/server/jobs';
+import type { RequestHandler } from './$types';
+
+/** Prints a job's label on the shop's printer. */
+export const POST: RequestHandler = async ({ url }) => {
+  const number = idFrom(url.searchParams.get('job'));
+  const job = number === undefined ? undefined : await findJob(pool(), number);
+  if (!job) error(404, 'There is no such job.');
+  const lines = [`Job ${job.number}`, job.customer, `${job.maker} ${job.model}`, job.serial].filter(Boolean).map((l) => l.slice(0, 60));
+  const printed = await printLabel({ format: LABEL_FORMAT, lines, code: `EW-${job.number}` });
+  return json({ message: printed ? 'Printed.' : 'The label printer does not answer. Write the job number on the machine by hand.' }, { status: printed ? 200 : 503 });
+};

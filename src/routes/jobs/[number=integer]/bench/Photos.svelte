@@ -1,0 +1,115 @@
+<script lang="ts">
+  import { onDestroy } from 'svelte';
+  import type { Step } from '$core/plan';
+  import type { Mark, RunState } from '$core/run';
+  import { photoHere } from '$lib/offline/photos';
+  import type { Bench } from '$lib/offline/bench.svelte';
+  import { moment } from '$lib/ui/format';
+  import Camera from '@lucide/svelte/icons/camera';
+  import Panel from './Panel.svelte';
+
+  /** Pictures of the step in hand beside those of its mirror on the other leg; marks are drawn on them. */
+  let { bench, step, mayAct, onclose }: { bench: Bench; step?: Step; mayAct: boolean; onclose: () => void } = $props();
+
+  type Photo = RunState['photos'][number];
+  const photos = $derived(bench.state.photos);
+  const here = $derived(photos.filter((p) => p.step === step?.id));
+  const mirrored = $derived(step?.mirror ? photos.filter((p) => p.step === step.mirror) : []);
+  const others = $derived(photos.filter((p) => !here.includes(p) && !mirrored.includes(p)));
+  const stepOf = (p: Photo) => bench.plans.flatMap((plan) => plan.steps).find((s) => s.id === p.step);
+  let problem = $state('');
+  let chosen = $state<string>();
+  let kind = $state<Mark['kind']>('ring');
+  let drawing = $state.raw<Mark>();
+
+  /** A picture that has not been sent yet is shown from this device. */
+  const own = new Map<string, string>();
+  onDestroy(() => own.forEach((url) => URL.revokeObjectURL(url)));
+  async function source(p: Photo): Promise<string> {
+    const bytes = await photoHere(p.photo).catch(() => undefined);
+    if (!bytes) return `/api/runs/${bench.run}/photos/${p.photo}`;
+    const url = own.get(p.photo) ?? URL.createObjectURL(bytes);
+    own.set(p.photo, url);
+    return url;
+  }
+
+  async function take(event: Event & { currentTarget: HTMLInputElement }) {
+    problem = '';
+    const input = event.currentTarget;
+    for (const file of input.files ?? []) {
+      if (file.size > 12_000_000) problem = `${file.name} is larger than 12 MB.`;
+      else if (!/^image\/(jpeg|png|webp)$/.test(file.type)) problem = `${file.name} is no JPEG, PNG or WebP picture.`;
+      else await bench.takePhoto(file, step?.id).catch(() => (problem = 'This browser has no room left for photos. Send the others first.'));
+    }
+    input.value = '';
+  }
+
+  const place = (event: PointerEvent): [number, number] => {
+    const box = (event.currentTarget as Element).getBoundingClientRect();
+    const share = (n: number) => Math.round(Math.min(1, Math.max(0, n)) * 1000) / 1000;
+    return [share((event.clientX - box.left) / box.width), share((event.clientY - box.top) / box.height)];
+  };
+  function begin(event: PointerEvent, p: Photo) {
+    if (!mayAct || bench.state.signed || chosen !== p.photo) return;
+    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+    drawing = { kind, from: place(event), to: place(event) };
+  }
+  function end(p: Photo) {
+    const mark = drawing;
+    drawing = undefined;
+    if (mark && Math.hypot(mark.to[0] - mark.from[0], mark.to[1] - mark.from[1]) > 0.01) bench.record({ type: 'marked', photo: p.photo, marks: [...p.marks, mark].slice(-40) });
+  }
+</script>
+
+{#snippet marks(list: readonly Mark[])}
+  {#each list as m, i (i)}
+    {@const [x1, y1, x2, y2] = [m.from[0] * 100, m.from[1] * 100, m.to[0] * 100, m.to[1] * 100]}
+    {#if m.kind === 'ring'}<ellipse cx={(x1 + x2) / 2} cy={(y1 + y2) / 2} rx={Math.abs(x2 - x1) / 2} ry={Math.abs(y2 - y1) / 2} />
+    {:else}<line {x1} {y1} {x2} {y2} />{#if m.kind === 'arrow'}<circle cx={x2} cy={y2} r="1.6" class="tip" />{/if}{/if}
+  {/each}
+{/snippet}
+
+{#snippet picture(p: Photo)}
+  {@const is = chosen === p.photo}
+  <figure class={is ? 'col-span-2' : ''}>
+    <!-- svelte-ignore a11y_no_static_element_interactions (marks are drawn by pointer; what they say can be noted in words) -->
+    <div class="relative overflow-hidden rounded-md border border-rule bg-sunk {is ? 'cursor-crosshair touch-none' : ''}" onpointerdown={(e) => begin(e, p)} onpointermove={(e) => { if (drawing) drawing = { ...drawing, to: place(e) }; }} onpointerup={() => end(p)}>
+      {#await source(p)}<div class="h-32"></div>{:then src}<img {src} alt="Taken {moment(p.at)}{p.by ? ` by ${p.by}` : ''}" class="block w-full select-none" draggable="false" />{/await}
+      <svg class="marks" viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden="true">{@render marks(is && drawing ? [...p.marks, drawing] : p.marks)}</svg>
+    </div>
+    {#if is}
+      <div class="mt-1 flex items-center gap-2">
+        {#each ['ring', 'arrow', 'line'] as const as k (k)}<label class="button min-h-11 has-checked:border-act"><input type="radio" bind:group={kind} value={k} class="accent-(--act)" />{k}</label>{/each}
+        <button type="button" class="button min-h-11 ml-auto" disabled={p.marks.length === 0} onclick={() => bench.record({ type: 'marked', photo: p.photo, marks: p.marks.slice(0, -1) })}>Rub out the last</button>
+      </div>
+    {/if}
+    <figcaption class="mt-1 flex flex-wrap items-center gap-2 text-sm text-soft">
+      <span class="flex-1">{stepOf(p)?.text ?? 'Of the machine'}, {moment(p.at)}{#if bench.refusedPhotos[p.photo]}<b class="block text-now">{bench.refusedPhotos[p.photo]}</b>{/if}</span>
+      {#if mayAct && !bench.state.signed}<button type="button" class="button min-h-9" aria-pressed={is} onclick={() => (chosen = is ? undefined : p.photo)}>{is ? 'Done' : 'Mark it'}</button>{/if}
+    </figcaption>
+  </figure>
+{/snippet}
+
+<Panel title="Photos" about={step ? step.text : 'Of the whole job'} {onclose}>
+  {#if mayAct && !bench.state.signed}
+    <label class="button button-act mt-3 min-h-14 w-full text-lg"><Camera size={22} aria-hidden="true" /> Take or choose a photo of this step<input class="sr-only" type="file" accept="image/jpeg,image/png,image/webp" capture="environment" multiple onchange={take} /></label>
+  {/if}
+  {#if problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">{problem}</p>{/if}
+  {#if bench.photosWaiting > 0}<p class="mt-2 text-soft" role="status">{bench.photosWaiting} kept here until the server answers.</p>{/if}
+  {#if mirrored.length > 0 || here.length > 0}
+    <div class="mt-3 grid grid-cols-2 items-start gap-3">
+      {#if mirrored.length > 0}<div class="col-span-2 -mb-1 grid grid-cols-2 gap-3 font-semibold"><span>{step?.leg === 'up' ? 'On the way down' : 'On the way up'}</span></div>{#each mirrored as p (p.photo)}{@render picture(p)}{/each}{/if}
+      {#if here.length > 0}<p class="col-span-2 -mb-1 font-semibold">Here</p>{#each here as p (p.photo)}{@render picture(p)}{/each}{/if}
+    </div>
+  {:else}<p class="mt-3 text-lg">No photo of this step. One taken before a cable is drawn out shows how it ran; on the way back it stands beside this step's mirror.</p>{/if}
+  {#if others.length > 0}
+    <h3 class="mt-4 text-lg font-semibold">Of other steps</h3>
+    <div class="mt-1 grid grid-cols-2 items-start gap-3">{#each others as p (p.photo)}{@render picture(p)}{/each}</div>
+  {/if}
+</Panel>
+
+<style>
+  .marks { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; fill: none; stroke: #ff3d00; stroke-width: 3; stroke-linecap: round; }
+  .marks :global(*) { vector-effect: non-scaling-stroke; }
+  .marks .tip { fill: #ff3d00; }
+</style>

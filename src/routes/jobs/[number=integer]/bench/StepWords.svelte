@@ -1,0 +1,23 @@
+<script lang="ts">
+  import type { Model } from '$core/machine';
+  import type { Step } from '$core/plan';
+  import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
+
+  /** One step in type that reads from an arm's length: what to do, how, what to mind. */
+  let { step, model, isNew }: { step: Step; model: Model; isNew: boolean } = $props();
+</script>
+
+<p class="mt-2 text-[2.6rem] leading-[1.12] font-bold tracking-tight text-balance" aria-live="polite">{step.text}</p>
+{#if isNew}<p class="mt-2 text-lg"><span class="rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn">New since the plan changed</span></p>{/if}
+{#if step.detail}<p class="mt-3 text-[1.4rem] leading-snug">{step.detail}</p>{/if}
+{#if step.leg === 'up' && step.departs}<p class="mt-3 border-l-4 border-now pl-3 text-lg"><span class="font-semibold">Not the mirror.</span> {step.departs}</p>{/if}
+{#if step.pinch.length > 0}
+  <ul class="mt-3 space-y-1 text-lg" aria-label="Cables to mind">
+    {#each step.pinch as pinch (pinch.cable + pinch.zone)}
+      <li><span class="font-semibold">{model.part(pinch.cable).name}</span> {pinch.where === 'under' ? 'lies under it: laid first.' : 'runs over it: hold it clear.'}{#if pinch.crosses.length > 0}{' '}<span class="text-soft">Mind {pinch.crosses.length === 1 ? 'the edge where it is ringed' : `the edge at ${pinch.crosses.length} rings`}.</span>{/if}</li>
+    {/each}
+  </ul>
+{/if}
+{#each step.cautions as caution (caution.text)}
+  <p class="mt-3 flex gap-3 rounded-lg px-4 py-3 text-lg {caution.harm ? 'bg-now-wash font-semibold' : 'bg-warn-wash'}"><TriangleAlert size={24} class="mt-0.5 shrink-0" aria-hidden="true" />{caution.text}</p>
+{/each}

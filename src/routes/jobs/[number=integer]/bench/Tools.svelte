@@ -1,0 +1,33 @@
+<script lang="ts">
+  import Camera from '@lucide/svelte/icons/camera';
+  import ListChecks from '@lucide/svelte/icons/list-checks';
+  import NotebookPen from '@lucide/svelte/icons/notebook-pen';
+  import Route from '@lucide/svelte/icons/route';
+  import Tag from '@lucide/svelte/icons/tag';
+
+  /** What one reaches for beside the step, whatever the step is. */
+  interface Props {
+    shown: (key: 'photo' | 'note' | 'replan' | 'listings') => string;
+    photos: number;
+    hasDevices: boolean;
+    onphoto: () => void;
+    onnote: () => void;
+    onreplan: () => void;
+    onlistings: () => void;
+    onlabel: () => void;
+  }
+  let { shown, photos, hasDevices, onphoto, onnote, onreplan, onlistings, onlabel }: Props = $props();
+</script>
+
+<div class="flex flex-wrap items-center gap-x-1 border-b border-rule px-4 py-1" role="toolbar" aria-label="Beside the step">
+  <button type="button" class="tool" onclick={onphoto}><Camera size={18} aria-hidden="true" /> Photo{photos > 0 ? ` (${photos})` : ''} <kbd>{shown('photo')}</kbd></button>
+  <button type="button" class="tool" onclick={onnote}><NotebookPen size={18} aria-hidden="true" /> Note <kbd>{shown('note')}</kbd></button>
+  <button type="button" class="tool" onclick={onreplan}><Route size={18} aria-hidden="true" /> Change the plan <kbd>{shown('replan')}</kbd></button>
+  <button type="button" class="tool" onclick={onlistings}><ListChecks size={18} aria-hidden="true" /> Before, after <kbd>{shown('listings')}</kbd></button>
+  {#if hasDevices}<button type="button" class="tool" onclick={onlabel}><Tag size={18} aria-hidden="true" /> Label</button>{/if}
+</div>
+
+<style>
+  .tool { display: inline-flex; align-items: center; gap: 0.4em; min-height: 44px; padding: 0 0.55em; border-radius: 6px; cursor: pointer; white-space: nowrap; }
+  .tool:hover { background: var(--sunk); }
+</style>
