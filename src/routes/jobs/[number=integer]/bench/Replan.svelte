@@ -51,7 +51,7 @@
 <Panel title="Change the plan from here" about="What is done stays done, and all that is open comes back. Say what the work is for now." {onclose}>
   <ul class="mt-4 space-y-1.5" aria-label="What the work is for">
     {#each goals as goal (goalId(goal))}
-      <li class="flex items-center gap-3 rounded-md border border-rule px-3 py-1.5 text-lg"><span class="flex-1">{goalPhrase(model, goalId(goal))}</span><button type="button" class="button min-h-11" aria-label="Drop: {goalPhrase(model, goalId(goal))}" onclick={() => (goals = goals.filter((g) => g !== goal))}>Drop</button></li>
+      <li class="flex items-center gap-3 rounded-md border border-rule py-1 pr-1 pl-3 text-lg"><span class="flex-1 first-letter:uppercase">{goalPhrase(model, goalId(goal))}</span><button type="button" class="button min-h-11" aria-label="Drop: {goalPhrase(model, goalId(goal))}" onclick={() => (goals = goals.filter((g) => g !== goal))}>Drop</button></li>
     {:else}<li class="text-lg">Nothing yet. What was opened comes back whatever you choose; choose at least one thing to do.</li>{/each}
   </ul>
   <div class="mt-2 flex gap-2">
@@ -81,5 +81,5 @@
     {/if}
   </div>
   <label class="mt-3 block"><span class="label">Why, for the record</span><input class="field" maxlength="300" bind:value={words} placeholder={reason} /></label>
-  <button type="button" class="button button-now mt-3 min-h-14 w-full text-lg" disabled={!made || isSame} onclick={take}>Go on with this plan</button>
+  <button type="button" class="button button-now sticky bottom-0 mt-3 min-h-14 w-full text-lg" disabled={!made || isSame} onclick={take}>Go on with this plan</button>
 </Panel>

@@ -19,15 +19,15 @@
   let { shown, photos, hasDevices, onphoto, onnote, onreplan, onlistings, onlabel }: Props = $props();
 </script>
 
-<div class="flex flex-wrap items-center gap-x-1 border-b border-rule px-4 py-1" role="toolbar" aria-label="Beside the step">
+<div class="flex flex-wrap items-center gap-x-1 border-b border-rule px-4" role="toolbar" aria-label="Beside the step">
   <button type="button" class="tool" onclick={onphoto}><Camera size={18} aria-hidden="true" /> Photo{photos > 0 ? ` (${photos})` : ''} <kbd>{shown('photo')}</kbd></button>
   <button type="button" class="tool" onclick={onnote}><NotebookPen size={18} aria-hidden="true" /> Note <kbd>{shown('note')}</kbd></button>
-  <button type="button" class="tool" onclick={onreplan}><Route size={18} aria-hidden="true" /> Change the plan <kbd>{shown('replan')}</kbd></button>
-  <button type="button" class="tool" onclick={onlistings}><ListChecks size={18} aria-hidden="true" /> Before, after <kbd>{shown('listings')}</kbd></button>
+  <button type="button" class="tool" onclick={onreplan}><Route size={18} aria-hidden="true" /> Change plan <kbd>{shown('replan')}</kbd></button>
+  <button type="button" class="tool" onclick={onlistings}><ListChecks size={18} aria-hidden="true" /> Listings <kbd>{shown('listings')}</kbd></button>
   {#if hasDevices}<button type="button" class="tool" onclick={onlabel}><Tag size={18} aria-hidden="true" /> Label</button>{/if}
 </div>
 
 <style>
-  .tool { display: inline-flex; align-items: center; gap: 0.4em; min-height: 44px; padding: 0 0.55em; border-radius: 6px; cursor: pointer; white-space: nowrap; }
+  .tool { display: inline-flex; align-items: center; gap: 0.35em; min-height: 44px; padding: 0 0.45em; border-radius: 6px; cursor: pointer; white-space: nowrap; }
   .tool:hover { background: var(--sunk); }
 </style>

@@ -1,0 +1,70 @@
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { compareListings, Listing, LISTING_MAX, readListing } from '.';
+
+const sample = (name: string) => readFileSync(new URL(`../../../demo/listings/${name}`, import.meta.url), 'utf8');
+const read = (text: string) => {
+  const found = readListing(text);
+  if (!found.ok) throw new Error(found.why);
+  return found.listing;
+};
+
+describe('a hardware listing', () => {
+  it('is read from the tree: who the machine is, and its devices with what they serve', () => {
+    const { identity, devices } = read(sample('fathom-before.lshw.json'));
+    expect(identity).toEqual({ maker: 'Norrvik', model: 'Fathom 14', serial: 'NF14-00188' });
+    const serving = (f: string) => devices.filter((d) => d.function === f).map((d) => d.name);
+    expect(serving('memory')).toHaveLength(2);
+    expect(serving('wifi')).toHaveLength(1);
+    expect(serving('camera')).toHaveLength(1);
+    expect(serving('storage').length).toBeGreaterThan(0);
+    expect(serving('fingerprint')).toHaveLength(1);
+    expect(devices.find((d) => d.function === 'memory')!.size).toBe(8 * 2 ** 30);
+    // Bridges and buses are nothing that could be missing, an empty bank is no module.
+    expect(devices.map((d) => d.name).join()).not.toMatch(/bridge|empty/i);
+  });
+  it('is read from the tables, where names that nobody filled in are none', () => {
+    const { identity, devices } = read(sample('fathom-after.dmidecode.txt'));
+    expect(identity).toEqual({ maker: 'Norrvik', model: 'Fathom 14' });
+    expect(devices.filter((d) => d.function === 'memory')).toHaveLength(1);
+    expect(devices.filter((d) => d.function === 'battery')).toHaveLength(1);
+  });
+  it('says what is missing after the work, what is new, and what it calls itself otherwise', () => {
+    const changes = compareListings(read(sample('fathom-before.lshw.json')), read(sample('fathom-after.lshw.json')));
+    expect(changes.missing.map((d) => d.function)).toEqual(['fingerprint']);
+    expect(changes.added).toEqual([]);
+    expect(changes.identity).toEqual([{ what: 'serial', before: 'NF14-00188' }]);
+  });
+  it('tells equal devices apart by how many there are', () => {
+    const dimm = { function: 'memory', name: 'Module', size: 8 };
+    const of = (n: number): Listing => ({ identity: {}, devices: Array.from({ length: n }, () => dimm) });
+    expect(compareListings(of(2), of(1))).toMatchObject({ missing: [dimm], added: [] });
+    expect(compareListings(of(1), of(3)).added).toHaveLength(2);
+    expect(compareListings(of(2), of(2))).toEqual({ missing: [], added: [], identity: [] });
+  });
+  it('anything else is refused in words, quickly', () => {
+    for (const text of ['', 'garbage', '{', '[]', '{"a":1}', '[1]', 'null', '{"class":5}', 'x'.repeat(LISTING_MAX + 1)]) {
+      const found = readListing(text);
+      expect(found.ok, text.slice(0, 20)).toBe(false);
+      if (!found.ok) expect(found.why.length).toBeGreaterThan(20);
+    }
+  });
+  it('nothing that a machine says of itself breaks the record', () => {
+    const texts = [sample('fathom-before.lshw.json'), sample('fathom-after.dmidecode.txt')];
+    fc.assert(
+      fc.property(fc.constantFrom(...texts), fc.array(fc.record({ at: fc.nat(), text: fc.oneof(fc.string(), fc.constantFrom('\u0000', '\u202e', '{', '"', '[[[[', '\ud800', 'Handle 0x', '1e999')) }), { maxLength: 6 }), (text, cuts) => {
+        let changed = text;
+        for (const c of cuts) changed = changed.slice(0, c.at % changed.length) + c.text + changed.slice((c.at % changed.length) + c.text.length);
+        const found = readListing(changed);
+        if (found.ok) expect(Listing.safeParse(found.listing).success).toBe(true);
+        else expect(found.why).not.toBe('');
+      }),
+      { numRuns: 600 }
+    );
+    fc.assert(fc.property(fc.json(), (json) => {
+      const found = readListing(`{"class":"system","id":"x","children":[${json},{"class":"network","product":${json}}]}`);
+      if (found.ok) expect(Listing.safeParse(found.listing).success).toBe(true);
+    }), { numRuns: 400 });
+  });
+});
