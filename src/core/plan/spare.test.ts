@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { demoAccess } from '../testing/machines';
-import { checkSpare, numbersFor, plan, type Goal } from '.';
+import { checkSpare, numbersFor, plan, spareWords, type Goal } from '.';
 
 const access = demoAccess();
 const { model } = access;
@@ -11,6 +11,11 @@ describe('the spare in hand', () => {
   it('fits by number, as it is read off a label', () => {
     expect(checkSpare(model, board, 'NF14-4100')).toEqual({ verdict: 'fits' });
     expect(checkSpare(model, board, 'nf14 4100')).toEqual({ verdict: 'fits' });
+    expect(spareWords(model, board, checkSpare(model, board, 'NF14-4100'))).toMatch(/^Fits: /);
+    expect(spareWords(model, board, checkSpare(model, board, 'NF14-4110', 'plain'))).toMatch(/^Does not fit here: it is for the variant wwan/);
+    expect(spareWords(model, board, { verdict: 'other-revision', fits: ['r1'] })).toMatch(/revision r1, this machine is r2/);
+    expect(spareWords(model, board, checkSpare(model, board, 'NF14-2100'))).toBe('That is the number of the battery, not of a main board.');
+    expect(spareWords(model, board, checkSpare(model, board, 'X-1'))).toMatch(/does not know this number/);
   });
   it('is checked against the variant and the revision of the machine', () => {
     expect(checkSpare(model, board, 'NF14-4110', 'plain')).toEqual({ verdict: 'other-variant', fits: ['wwan'] });

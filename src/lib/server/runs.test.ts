@@ -2,13 +2,16 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { demoText } from '$core/testing/machines';
 import { modelOf, type Machine } from '$core/machine';
-import { fold, type RunEvent } from '$core/run';
+import { accessOf } from '$core/access';
+import { plan, type Goal } from '$core/plan';
+import { continued, fold, fromHere, type RunEvent } from '$core/run';
 import { pool } from './database';
 import { addJob, findJob, listJobs } from './jobs';
 import { importMachine, listMachines, machineDocument } from './machines';
 import { addPerson } from './people';
 import { appendEvents, eventsOf, findRun, startRun, type Run } from './runs';
 import { RunFeed } from './run-feed';
+import { setSecondSignature } from './shop';
 import { freshDatabase } from './testing/database';
 
 let database: Awaited<ReturnType<typeof freshDatabase>>;
@@ -175,5 +178,60 @@ describe('the feed of runs', () => {
     await append(run, answerAll(run).slice(0, 1));
     await wait(() => told > again);
     await feed.close();
+  });
+});
+
+describe('a change of plan', () => {
+  const replanned = async (run: Run, goals: Goal[], events: RunEvent[]) => {
+    const access = accessOf(modelOf(machine));
+    const state = fold(access.model, run.plan, events);
+    const made = plan(access, goals, { hash, from: fromHere([run.plan], state) });
+    return event({ type: 'replanned', why: 'more to do', plan: continued(made, [run.plan], state) });
+  };
+
+  it('is in force for all who look, and no more once it is taken back', async () => {
+    const { run, number } = await newRun();
+    const done = answerAll(run).slice(0, 6);
+    await append(run, done);
+    const change = await replanned(run, [{ do: 'replace', part: 'fan' }, { do: 'replace', part: 'ssd' }], done);
+    expect((await append(run, [change])).ok).toBe(true);
+    const now = (await findRun(pool(), run.id))!;
+    expect(now.plan).toEqual(run.plan);
+    expect(now.planNow.steps.length).toBeGreaterThan(run.plan.steps.length);
+    expect(await findJob(pool(), number)).toMatchObject({ steps: now.planNow.steps.length, stepsDone: 6 });
+    await append(run, [event({ type: 'undo', event: change.id })]);
+    expect((await findRun(pool(), run.id))!.planNow).toEqual(run.plan);
+  });
+
+  it('that is not one of this machine is refused', async () => {
+    const { run } = await newRun();
+    const strange = structuredClone(run.plan);
+    strange.steps[3] = { ...strange.steps[3]!, joint: 'nothing-here' };
+    expect(await append(run, [event({ type: 'replanned', why: 'x', plan: strange })])).toMatchObject({ ok: false, why: 'other-machine' });
+    expect(await append(run, [event({ type: 'replanned', why: 'x', plan: { ...run.plan, machine: { ...run.plan.machine, hash: '0'.repeat(64) } } })])).toMatchObject({ ok: false, why: 'other-machine' });
+    expect((await eventsOf(pool(), run.id)).events).toEqual([]);
+  });
+});
+
+describe('a second signature', () => {
+  it('is another person\u2019s, and closes the job where the shop wants two', async () => {
+    const ines = await addPerson(pool(), { signIn: 'ines', name: 'Ines Havgaard', role: 'lead' }, 'a long enough password');
+    await setSecondSignature(pool(), true);
+    try {
+      const { run, number } = await newRun();
+      const stage = async () => (await findJob(pool(), number))!.stage;
+      expect(await append(run, [event({ type: 'countersigned' })])).toMatchObject({ ok: false, why: 'not-signed' });
+      expect((await append(run, [...answerAll(run), event({ type: 'signed' })])).ok).toBe(true);
+      expect(await stage()).toBe('signed');
+      expect(await append(run, [event({ type: 'countersigned' })])).toMatchObject({ ok: false, why: 'same-person' });
+      expect(await append(run, [event({ type: 'note', text: 'late' })])).toMatchObject({ ok: false, why: 'signed' });
+      expect(await append(run, [event({ type: 'corrected', text: 'Fan of lot 4.' })])).toMatchObject({ ok: true });
+      expect(await appendEvents(run.id, machine, hash, [event({ type: 'countersigned' })], ines)).toMatchObject({ ok: true });
+      expect(await stage()).toBe('closed');
+      const state = fold(modelOf(machine), run.plan, (await eventsOf(pool(), run.id)).events);
+      expect([state.signed?.by, state.countersigned?.by, state.corrections.length]).toEqual(['Tam Okello', 'Ines Havgaard', 1]);
+    } finally {
+      await setSecondSignature(pool(), false);
+    }
   });
 });

@@ -12,7 +12,7 @@ export const settings = {
   /** Threads that plan at the same time; one processor is left to everything else by default. */
   planThreads: process.env.PLAN_THREADS ? Number(process.env.PLAN_THREADS) : undefined,
   /** Where pictures are kept; in the database without it. */
-  photoFolder: process.env.PHOTO_FOLDER,
+  photoFolder: process.env.PHOTO_FOLDER as string | undefined,
   /** Where the shop's measuring devices speak: the address of the device stand-in; none without it. */
   devicesUrl: process.env.DEVICES_URL,
   logLevel: process.env.LOG_LEVEL ?? 'info'

@@ -1,0 +1,102 @@
+import Papa from 'papaparse';
+import { describe, expect, it } from 'vitest';
+import { torqueLimits, torqueVerdict } from '../fasteners';
+import { runDocument, runTable } from '../formats';
+import { plan } from '../plan';
+import { demoAccess } from '../testing/machines';
+import { allSteps, eventWords, fold, plugsOf, likelyJoints, reportSections, RunEvent, screwRows } from '.';
+
+const access = demoAccess();
+const { model } = access;
+const made = plan(access, [{ do: 'replace', part: 'fan' }]);
+const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
+let n = 0;
+const event = (body: Record<string, unknown>, by = 'Tam Okello'): RunEvent => RunEvent.parse({ id: uuid(++n), at: new Date(Date.UTC(2026, 10, 25, 8) + n * 1000).toISOString(), by, ...body });
+const fanScrews = made.steps.find((s) => s.id === 'up/joint:fan-screws')!;
+const whole = [
+  event({ type: 'listed', when: 'before', listing: { identity: { serial: 'NF14-1' }, devices: [{ function: 'wifi', name: 'Radio' }] } }),
+  event({ type: 'battery', when: 'before', reading: { designWh: 57, fullWh: 28.5, cycles: 600 } }),
+  ...made.steps.flatMap((s) => [
+    ...(s.id === 'down/joint:fan-screws' ? [event({ type: 'not-so', step: s.id, what: 'already-open', note: 'one turn loose' })] : []),
+    ...(s === fanScrews ? [event({ type: 'torqued', step: s.id, hole: 0, pass: 0, nm: 0.05 }), event({ type: 'torqued', step: s.id, hole: 0, pass: 0, nm: fanScrews.tighten!.torqueNm }), event({ type: 'torqued', step: s.id, hole: 1, pass: 0, nm: 0.9 })] : []),
+    s.do === 'test' ? event({ type: 'tested', step: s.id, outcome: s.id === 'prove/cooling' ? 'fail' : 'pass', ...(s.id === 'prove/cooling' ? { note: 'no spin' } : {}) }) : event({ type: 'done', step: s.id, ...(s.count === undefined ? {} : { count: s.count }) })
+  ]),
+  event({ type: 'swapped', part: 'fan', old: { serial: 'F-OLD' }, new: { number: 'NF14-3000', serial: 'F-NEW' } }),
+  event({ type: 'used', what: 'Thermal compound', amount: '0.2 ml' }),
+  event({ type: 'looked', part: 'fan', suspect: 'fan-screws', found: true }),
+  event({ type: 'photo', photo: uuid(9001), step: fanScrews.id }),
+  event({ type: 'marked', photo: uuid(9001), marks: [{ kind: 'ring', from: [0, 0], to: [0.5, 0.5] }] }),
+  event({ type: 'listed', when: 'after', listing: { identity: {}, devices: [] } }),
+  event({ type: 'signed', note: 'Old fan kept.' }),
+  event({ type: 'note', text: 'too late' }),
+  event({ type: 'corrected', text: 'The fan is from lot 4.' }, 'Ines Havgaard'),
+  event({ type: 'countersigned' }, 'Ines Havgaard')
+];
+const state = fold(model, made, whole);
+const sections = reportSections(model, [made], state);
+const lines = (title: string) => sections.find((s) => s.title === title)?.lines.map((l) => `${l.text}${l.more ? ` | ${l.more}` : ''}${l.bad ? ' !' : ''}`) ?? [];
+
+describe('the report', () => {
+  it('says what was received, found, done, used, measured and tested, each once', () => {
+    expect(lines('As received')).toEqual([expect.stringMatching(/fan screws: already open \| one turn loose$/)]);
+    expect(lines('Found')).toEqual(['The fan resisted: fan screws']);
+    expect(lines('Done')).toEqual(['replace the fan: done | out: serial F-OLD; in: NF14-3000, serial F-NEW']);
+    expect(lines('Used')).toEqual(['Thermal compound: 0.2 ml']);
+    const [torque, battery, ...listed] = lines('Measured');
+    expect(torque).toMatch(/^Fan screws: 2 at 0\.\d\d to 0\.90 N·m .* \| 1 outside the limits !$/);
+    expect(battery).toBe('Battery before the work: 28.5 Wh when full, 50 % of new, 600 cycles');
+    expect(listed).toEqual(['Listed before and not after: Radio !', 'Its serial reads nothing, before it read NF14-1 !']);
+    expect(lines('Tested')).toContain('Fan and temperature: fails | no spin !');
+    expect(lines('Tested')).toContain('Closed all round: works');
+    expect(screwRows(model, state).every((r) => r.closes && r.account === 'closes')).toBe(true);
+  });
+  it('is short where little was said', () => {
+    expect(reportSections(model, [made], fold(model, made, [])).map((s) => s.title)).toEqual(['Done']);
+  });
+  it('after signing takes a correction and a second name, and nothing else', () => {
+    expect(state.signed?.note).toBe('Old fan kept.');
+    expect(state.corrections.map((c) => c.text)).toEqual(['The fan is from lot 4.']);
+    expect(state.countersigned?.by).toBe('Ines Havgaard');
+    expect(state.findings.map((f) => f.note)).not.toContain('too late');
+    const early = fold(model, made, [event({ type: 'corrected', text: 'not yet' }), event({ type: 'countersigned' })]);
+    expect([early.corrections, early.countersigned]).toEqual([[], undefined]);
+  });
+  it('as a full record holds every event and folds to the same state', () => {
+    const document = JSON.parse(runDocument(model, made, whole, { number: 7, customer: 'MS Terna', serial: '', complaint: '' }));
+    expect(document.format).toBe('eager-wrench/run@1');
+    expect(fold(model, document.plan, document.events.map((e: unknown) => RunEvent.parse(e)))).toEqual(document.state);
+    const rows = Papa.parse<Record<string, string>>(runTable(model, made, whole), { header: true, skipEmptyLines: true }).data;
+    expect(rows.length).toBe(whole.length);
+    expect(rows.find((r) => r.what === 'tested' && r.step === 'prove/cooling')!['in words']).toBe('Fan and temperature: fails. no spin');
+    expect(new Set(rows.map((r) => r.event)).size).toBe(whole.length);
+    // A note that begins like a formula is no formula in a spreadsheet.
+    expect(runTable(model, made, [event({ type: 'note', text: '=1+1' })])).toContain("'=1+1");
+  });
+  it('has words for every kind of event', () => {
+    const steps = allSteps([made]);
+    const more = [event({ type: 'skipped', step: fanScrews.id, note: 'x' }), event({ type: 'account', joint: 'fan-screws', fate: 'lost', count: 1 }), event({ type: 'paused' }), event({ type: 'resumed' }), event({ type: 'settled', step: fanScrews.id, event: uuid(1) }), event({ type: 'undo', event: uuid(1) }), event({ type: 'moved-over', part: 'fan', to: 'board' }), event({ type: 'replanned', why: 'more to do', plan: made })];
+    for (const e of [...whole, ...more]) expect(eventWords(model, steps, e), e.type).toMatch(/\S{3,}/);
+    expect(eventWords(model, steps, more.at(-1)!)).toBe('The plan was changed: more to do');
+  });
+});
+
+describe('what fails after the work', () => {
+  it('leads to the joints that were opened and serve it, their own plug first, and to none that were not', () => {
+    const likely = likelyJoints(model, [made], state, 'cooling');
+    expect(likely[0]!.joint).toBe('fan-plug');
+    expect(likely.reduce((sum, l) => sum + l.probability, 0)).toBeCloseTo(1, 9);
+    const opened = new Set(made.steps.flatMap((s) => (s.do === 'open' ? [s.joint] : [])));
+    for (const l of likely) expect(opened).toContain(l.joint);
+    expect(likelyJoints(model, [made], state, 'camera')).toEqual([]);
+    expect(plugsOf(model, 'camera').length).toBeGreaterThan(0);
+  });
+});
+
+describe('a torque reading', () => {
+  it('is right within its limits; before the last pass a screw only has to seat', () => {
+    const two = { torqueNm: 0.2, passes: 2 };
+    expect([0.1, 0.16, 0.18, 0.22, 0.24].map((nm) => torqueVerdict(two, 1, nm))).toEqual(['under', 'under', 'right', 'right', 'over']);
+    expect([0.01, 0.24].map((nm) => torqueVerdict(two, 0, nm))).toEqual(['right', 'over']);
+    expect(torqueLimits(two, 1)[0]).toBeCloseTo(0.17, 9);
+  });
+});
