@@ -1,5 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
@@ -15,13 +16,14 @@ export class App {
   address = '';
   private server: Awaited<ReturnType<typeof startServer>> | undefined;
 
-  private constructor(readonly databaseUrl: string, private readonly name: string) {}
+  private constructor(readonly databaseUrl: string, private readonly name: string, private readonly env: Record<string, string>) {}
 
-  static async open(seeded = true): Promise<App> {
+  /** @param env settings of the server besides those that every test gives it */
+  static async open(seeded = true, env: Record<string, string> = {}): Promise<App> {
     const cluster = process.env.TEST_CLUSTER_URL!;
     const name = `e2e_${randomUUID().replaceAll('-', '')}`;
     await admin(`create database ${name}`);
-    const app = new App(cluster.replace(/\/postgres$/, `/${name}`), name);
+    const app = new App(cluster.replace(/\/postgres$/, `/${name}`), name, env);
     execFileSync('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', ...(seeded ? ['seed'] : [])], { cwd: root, env: { ...process.env, DATABASE_URL: app.databaseUrl }, stdio: ['ignore', 'ignore', 'inherit'] });
     await app.start();
     return app;
@@ -30,10 +32,15 @@ export class App {
   /** Starts the server, at its earlier address if it had one. */
   async start(): Promise<void> {
     const port = this.address ? new URL(this.address).port : '0';
-    this.server = await startServer({ DATABASE_URL: this.databaseUrl, PORT: port, LOG_LEVEL: 'warn' }, (line: string) => {
+    this.server = await startServer({ DATABASE_URL: this.databaseUrl, PORT: port, LOG_LEVEL: 'warn', ...this.env }, (line: string) => {
       if (!line.includes('"listening"')) process.stderr.write(`${line}\n`);
     });
     this.address = this.server.address;
+  }
+
+  /** The server's memory at its highest so far, MB. */
+  memoryPeakMb(): number {
+    return Number(/VmHWM:\s+(\d+) kB/.exec(readFileSync(`/proc/${this.server!.child.pid}/status`, 'utf8'))![1]) / 1000;
   }
 
   async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<number> {
@@ -76,15 +83,15 @@ export const shopOfItsOwn = (): Shop => [
   { scope: 'worker' }
 ];
 
-export const test = base.extend<{ signInAs(name: string): Promise<void>; ownApp(seeded?: boolean): Promise<App> }, { app: App }>({
+export const test = base.extend<{ signInAs(name: string): Promise<void>; ownApp(seeded?: boolean, env?: Record<string, string>): Promise<App> }, { app: App }>({
   app: shopOfItsOwn(),
   baseURL: async ({ app }, use) => use(app.address),
   /** An application of the test's own, closed at its end however it ends. */
   // eslint-disable-next-line no-empty-pattern
   ownApp: async ({}, use) => {
     const opened: App[] = [];
-    await use(async (seeded) => {
-      const app = await App.open(seeded);
+    await use(async (seeded, env) => {
+      const app = await App.open(seeded, env);
       opened.push(app);
       return app;
     });

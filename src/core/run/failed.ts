@@ -18,12 +18,14 @@ export interface Likely {
  */
 const WEIGHT: Record<string, number> = {
   'antenna-snap': 4, 'flip-lock-back': 3.5, 'flip-lock-front': 3.5, 'slide-lock': 3.5, 'pull-tab': 3, 'board-to-board': 3, 'wire-along-board': 2.5, 'lift-straight': 2.5,
-  'edge-card': 2, 'memory-socket': 2.5, 'processor-lock': 1.5, blade: 1.5, bail: 1.5, tray: 1, adhesive: 1, screws: 0.5, other: 0.2
+  'edge-card': 2, 'memory-socket': 2.5, 'processor-lock': 1.5, blade: 1.5, bail: 1.5, tray: 1, clips: 2, adhesive: 1, screws: 0.5, other: 0.2
 };
 /** A joint at which something was noted in this run is doubted so much more. */
 const NOTED = 3;
 /** What only passes through a part that serves the function counts for less than the function's own plug. */
 const BY_PART = 0.6;
+
+const CLOSING: ReadonlySet<string> = new Set(['cover', 'bezel', 'case', 'keyboard']);
 
 /** Joints opened in this run on which a function hangs, likeliest first; empty when the work did not touch it. */
 export function likelyJoints(model: Model, plans: readonly Plan[], state: RunState, doing: string): Likely[] {
@@ -47,6 +49,9 @@ export function likelyJoints(model: Model, plans: readonly Plan[], state: RunSta
 
 /** How much a function hangs on a joint: its own, or that of a part or cable it runs through. */
 function bearing(model: Model, joint: Joint, doing: string): number {
+  // Two tests are of no function: how it is closed hangs on seams and what holds them, and whether it starts open on every plug.
+  if (doing === 'closing') return joint.kind === 'clips' || joint.kind === 'hook' ? 1 : joint.kind === 'screws' && CLOSING.has(model.part(joint.a).kind) ? 1 : 0;
+  if (doing === 'open-power') return joint.kind === 'connector' ? (joint.carries === 'power' || joint.carries === 'both' ? 1 : BY_PART) : 0;
   if (joint.functions.includes(doing)) return 1;
   const serves = (part: string) => model.part(part).functions.includes(doing);
   if (joint.kind === 'connector') return serves(joint.a) ? 1 : [...model.riders(joint.a)].some(serves) ? BY_PART : 0;

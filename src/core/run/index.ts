@@ -7,5 +7,5 @@ export { explanations, obstacles, type Obstacle } from './closing';
 export { machineAfter, type MachineState } from './machine-state';
 export { currentStep, expectedCount, fateWords, possibleFacts, possibleFates } from './count';
 export { countFacts, notSoFacts, type Fact } from './facts';
-export { suspects, type Suspect } from './resists';
+export { proposedNote, suspects, type FoundBefore, type Suspect } from './resists';
 export { eventWords, NOT_SO_WORDS, OUTCOMES, reportSections, screwRows, type ReportLine, type ReportSection } from './report';

@@ -87,6 +87,9 @@ describe('what fails after the work', () => {
     expect(likely.reduce((sum, l) => sum + l.probability, 0)).toBeCloseTo(1, 9);
     const opened = new Set(made.steps.flatMap((s) => (s.do === 'open' ? [s.joint] : [])));
     for (const l of likely) expect(opened).toContain(l.joint);
+    // A gap is looked for along the seam, a machine that does not start at its plugs.
+    expect(likelyJoints(model, [made], state, 'closing')[0]!.joint).toMatch(/cover/);
+    for (const l of likelyJoints(model, [made], state, 'open-power')) expect(model.joint(l.joint).kind).toBe('connector');
     expect(likelyJoints(model, [made], state, 'camera')).toEqual([]);
     expect(plugsOf(model, 'camera').length).toBeGreaterThan(0);
   });

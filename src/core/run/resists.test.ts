@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { plan } from '../plan';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
-import { fold, RunEvent, suspects } from '.';
+import { fold, proposedNote, RunEvent, suspects } from '.';
 
 const { model } = demoAccess();
 const made = plan(demoAccess(), [{ do: 'replace', part: 'battery' }]);
@@ -72,5 +72,15 @@ describe('it resists', () => {
         { numRuns: 30 }
       );
     }
+  });
+  it('what held such a part in earlier runs is thought of sooner, and proposed as a note of the file', () => {
+    const events = upTo();
+    const state = fold(model, made, events);
+    const share = (times: number) => suspects(model, made, state, 'battery', [{ part: 'battery', suspect: 'battery-screws', times }]).find((s) => s.id === 'battery-screws')!.probability;
+    expect(share(1)).toBeGreaterThan(share(0));
+    expect(share(9)).toBeGreaterThan(share(1));
+    expect(proposedNote(model, { part: 'battery', suspect: 'battery-screws', times: 2 })).toBe('The battery was held twice by the battery screws: look there first.');
+    expect(proposedNote(model, { part: 'battery', suspect: 'undocumented', times: 1 })).toMatch(/once by a fastener that this file does not know/);
+    expect(proposedNote(model, { part: 'gone', suspect: 'battery-screws', times: 1 })).toBeUndefined();
   });
 });

@@ -23,14 +23,24 @@ export interface Suspect {
  * the screw that nobody has written down.
  */
 const WEIGHT = { short: 12, skipped: 10, undone: 10, doubted: 6, hooks: 3, clips: 2, bond: 2, cable: 2.5, counted: 0.25, plug: 0.6, other: 0.3, undocumented: 2.5 };
+/** What was found on such machines in earlier runs, and how often. */
+export interface FoundBefore {
+  part: string;
+  suspect: string;
+  times: number;
+}
+/** Each time that something held a part in an earlier run makes it so much likelier, as a share of its weight: bench rule of thumb. */
+const AGAIN = 1.5;
+
 /** Once looked at and found innocent, a suspect is believed in so much less. */
 const CLEARED = 0.05;
 
 /**
  * "It resists": what may still hold the part, likeliest first, from what was done, counted and said so far.
  * What was looked at and was not it falls behind; what was found is not a suspect any more.
+ * @param before what held such parts in earlier runs: it is thought of sooner
  */
-export function suspects(model: Model, plan: Plan, state: RunState, part: string): Suspect[] {
+export function suspects(model: Model, plan: Plan, state: RunState, part: string, before: readonly FoundBefore[] = []): Suspect[] {
   const riders = model.riders(part);
   const found: (Omit<Suspect, 'probability'> & { weight: number })[] = [];
   const steps = new Map(plan.steps.map((s) => [s.id, s]));
@@ -67,7 +77,7 @@ export function suspects(model: Model, plan: Plan, state: RunState, part: string
 
   const looked = new Map<string, boolean>();
   for (const look of state.looks) if (look.part === part) looked.set(look.suspect, look.found);
-  const open = found.filter((f) => looked.get(f.id) !== true).map((f) => ({ ...f, weight: f.weight * (looked.get(f.id) === false ? CLEARED : 1) }));
+  const open = found.filter((f) => looked.get(f.id) !== true).map((f) => ({ ...f, weight: f.weight * (1 + AGAIN * (before.find((b) => b.part === part && b.suspect === f.id)?.times ?? 0)) * (looked.get(f.id) === false ? CLEARED : 1) }));
   const sum = open.reduce((s, f) => s + f.weight, 0);
   return open
     .map(({ weight, ...suspect }) => ({ ...suspect, probability: sum > 0 ? weight / sum : 0 }))
@@ -91,4 +101,13 @@ function afterOpening(joint: Joint, add: (weight: number, text: string, look: st
     default:
       add(WEIGHT.other, `Holds on: ${name}`, 'Look whether it has sprung back.');
   }
+}
+
+/** What the bench found, as a note that the machine file could carry; undefined when the file no longer knows what it was about. */
+export function proposedNote(model: Model, { part, suspect, times }: FoundBefore): string | undefined {
+  const held = model.machine.parts.find((p) => p.id === part);
+  const joint = model.machine.joints.find((j) => j.id === suspect.split('/')[0]);
+  if (!held || (!joint && suspect !== 'undocumented')) return undefined;
+  const often = times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`;
+  return joint ? `The ${inSentence(held.name)} was held ${often} by the ${inSentence(joint.name)}: look there first.` : `The ${inSentence(held.name)} was held ${often} by a fastener that this file does not know: find it and draw it.`;
 }

@@ -9,7 +9,7 @@ import { pool } from './database';
 import { addJob, findJob, listJobs } from './jobs';
 import { importMachine, listMachines, machineDocument } from './machines';
 import { addPerson } from './people';
-import { appendEvents, eventsOf, findRun, startRun, type Run } from './runs';
+import { appendEvents, eventsOf, findRun, foundOnMachine, startRun, type Run } from './runs';
 import { RunFeed } from './run-feed';
 import { setSecondSignature } from './shop';
 import { freshDatabase } from './testing/database';
@@ -233,5 +233,18 @@ describe('a second signature', () => {
     } finally {
       await setSecondSignature(pool(), false);
     }
+  });
+});
+
+describe('what held a part', () => {
+  it('is known to later runs on such machines, unless it was taken back', async () => {
+    const { run } = await newRun();
+    const found = (suspect: string, is = true) => event({ type: 'looked', part: 'fan', suspect, found: is });
+    const mistaken = found('fan-plug');
+    await append(run, [found('fan-screws'), found('heat-sink-screws', false), mistaken, event({ type: 'undo', event: mistaken.id })]);
+    const { run: other } = await newRun();
+    await append(other, [found('fan-screws')]);
+    expect(await foundOnMachine(pool(), machine.id)).toEqual([{ part: 'fan', suspect: 'fan-screws', times: 2 }]);
+    expect(await foundOnMachine(pool(), 'another-machine')).toEqual([]);
   });
 });

@@ -7,7 +7,7 @@ import { RUN_CHANNEL } from './run-feed';
 import { wantsSecondSignature } from './shop';
 import type { Machine } from '$core/machine';
 import type { Goal, Plan, Weighting } from '$core/plan';
-import { AFTER_SIGNING, fold, obstacles, planInForce, strangers, type Obstacle, type RunEvent } from '$core/run';
+import { AFTER_SIGNING, fold, obstacles, planInForce, strangers, type FoundBefore, type Obstacle, type RunEvent } from '$core/run';
 
 export interface Run {
   id: string;
@@ -113,3 +113,16 @@ export async function appendEvents(runId: string, machine: Machine, hash: string
 }
 
 class Refused extends Error {}
+
+/** What held parts of a machine in all runs on any of its files, the most frequent first; what was taken back left out. */
+export async function foundOnMachine(db: Queryable, machineId: string): Promise<FoundBefore[]> {
+  const { rows } = await db.query(
+    `select e.body ->> 'part' as part, e.body ->> 'suspect' as suspect, count(*)::int as times
+       from machine_file m join run r on r.machine_file_id = m.id join run_event e on e.run_id = r.id
+      where m.machine_id = $1 and e.body ->> 'type' = 'looked' and e.body ->> 'found' = 'true'
+        and not exists (select from run_event u where u.run_id = e.run_id and u.body ->> 'type' = 'undo' and u.body ->> 'event' = e.id::text)
+      group by 1, 2 order by times desc, part, suspect limit 200`,
+    [machineId]
+  );
+  return rows;
+}

@@ -2,6 +2,9 @@ import { error } from '@sveltejs/kit';
 import { checkMachine, diffMachines, type Change } from '$core/formats';
 import { pool } from '$lib/server/database';
 import { jobsOnMachine, machineDocument, revisionsOf } from '$lib/server/machines';
+import { foundOnMachine } from '$lib/server/runs';
+import { modelOf } from '$core/machine';
+import { proposedNote } from '$core/run';
 import type { PageServerLoad } from './$types';
 
 /** Files whose differences are worked out; older ones are listed. */
@@ -22,6 +25,8 @@ export const load: PageServerLoad = async ({ params }) => {
       return { ...row, changes: diffMachines(a!.machine, b!.machine) };
     })
   );
+  const model = modelOf(machine);
+  const proposals = (await foundOnMachine(pool(), machine.id)).flatMap((found) => proposedNote(model, found) ?? []);
   const checked = checkMachine(machine);
-  return { fileId, machine, hash, history, jobs, warnings: checked.ok ? checked.warnings : checked.faults };
+  return { fileId, machine, hash, history, jobs, proposals, warnings: checked.ok ? checked.warnings : checked.faults };
 };

@@ -133,6 +133,10 @@
             </li>
           {/each}
         </ol>
+        {#if data.proposals.length > 0}
+          <h2 class="mt-6 text-base">From the bench: what this file's notes could say</h2>
+          <ul class="mt-1 list-disc space-y-1 pl-5">{#each data.proposals as text (text)}<li>{text}</li>{/each}</ul>
+        {/if}
         {#if data.warnings.length > 0}
           <h2 class="mt-6 text-base">Worth a look in this file</h2>
           <ul class="mt-1 space-y-1.5 text-sm">{#each data.warnings as f, i (i)}<li><span class="code">{f.place}</span>: {f.message}</li>{/each}</ul>

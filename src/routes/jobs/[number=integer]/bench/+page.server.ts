@@ -1,7 +1,7 @@
 import { redirect } from '@sveltejs/kit';
 import { pool } from '$lib/server/database';
 import { jobOfPage } from '$lib/server/job-page';
-import { eventsOf, findRun } from '$lib/server/runs';
+import { eventsOf, findRun, foundOnMachine } from '$lib/server/runs';
 import { settings } from '$lib/server/settings';
 import type { PageServerLoad } from './$types';
 
@@ -10,5 +10,5 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   if (!job.runId) redirect(303, `/jobs/${job.number}/plan`);
   const run = (await findRun(pool(), job.runId))!;
   const { events, seq } = await eventsOf(pool(), run.id);
-  return { job, machine, run: { id: run.id, plan: run.plan }, events, seq, hasDevices: settings.devicesUrl !== undefined, mayWork: locals.person!.role !== 'trainee' };
+  return { job, machine, run: { id: run.id, plan: run.plan }, events, seq, foundBefore: await foundOnMachine(pool(), machine.id), hasDevices: settings.devicesUrl !== undefined, mayWork: locals.person!.role !== 'trainee' };
 };

@@ -91,7 +91,7 @@
   const inHand = $derived(run.ledger.filter((l) => l.inHand !== 0));
   const fates = $derived(differs && step ? possibleFates(step, differs.counted, differs.expected) : []);
   const mayAct = $derived(data.mayWork && !run.signed);
-  const isTest = $derived(step?.leg === 'prove' && isHere && !run.paused);
+  const isTest = $derived(step?.do === 'test' && isHere && !run.paused);
   const coming = $derived(plan.steps.slice(index + 1, index + 3));
   const lastCounted = $derived(run.counted.at(-1));
   /** The first step of which two people said different things. */
@@ -127,7 +127,7 @@
     if (!now || !step || !mayAct || run.paused) return;
     if (!isHere) return void (looking = undefined);
     if (harm.length > 0) return void (acknowledged = [...acknowledged, ...harm.map((c) => `${step.id} ${c.text}`)]);
-    if (step.leg === 'prove') return record({ type: 'tested', step: step.id, outcome: 'pass' });
+    if (step.do === 'test') return record({ type: 'tested', step: step.id, outcome: 'pass' });
     if (expected === undefined) return record({ type: 'done', step: step.id });
     if (count === '') return;
     const counted = Number(count);
@@ -252,7 +252,7 @@
     {#if panel && !run.signed}
       <div class="min-h-0 flex-1 overflow-y-auto px-6 py-5">
         {#if panel === 'resists' && resisting}
-          <Resists {bench} {model} {plan} {run} part={resisting} onpoint={(j) => (pointed = j)} onclose={closePanel} />
+          <Resists {bench} {model} {plan} {run} part={resisting} before={data.foundBefore} onpoint={(j) => (pointed = j)} onclose={closePanel} />
         {:else if panel === 'replan'}
           <Replan {bench} machine={data.machine} weighting={data.job.weighting} wanted={wanted.goals} why={wanted.why} onclose={closePanel} />
         {:else if panel === 'failed' && failing}
@@ -306,7 +306,7 @@
         {:else if mayAct}
           <button type="button" data-done class="button min-h-18 flex-1 text-xl {isHere ? 'button-now' : ''}" onclick={done} disabled={differs !== undefined || (isHere && harm.length === 0 && expected !== undefined && count === '')}>
             <Check aria-hidden="true" />
-            {#if !isHere}Back to step {run.position + 1}{:else if harm.length > 0}Understood{:else if step.leg === 'prove'}Works{:else if expected !== undefined && count === ''}Count first{:else}Done{/if}
+            {#if !isHere}Back to step {run.position + 1}{:else if harm.length > 0}Understood{:else if step.do === 'test'}Works{:else if expected !== undefined && count === ''}Count first{:else}Done{/if}
             <kbd>{shownFor('done')}</kbd>
           </button>
           {#if isTest}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { inSentence, type Model } from '$core/machine';
   import type { Plan } from '$core/plan';
-  import { suspects, type RunState } from '$core/run';
+  import { suspects, type FoundBefore, type RunState } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
 
   /** A part that will not come: what may hold it, the likeliest first, each to be looked at and answered. */
@@ -11,13 +11,15 @@
     plan: Plan;
     run: RunState;
     part: string;
+    /** What held such parts in earlier runs. */
+    before: readonly FoundBefore[];
     onpoint: (joint: string | undefined) => void;
     onclose: () => void;
   }
-  let { bench, model, plan, run, part, onpoint, onclose }: Props = $props();
+  let { bench, model, plan, run, part, before, onpoint, onclose }: Props = $props();
 
   const answered = $derived(run.looks.filter((l) => l.part === part));
-  const ranked = $derived(suspects(model, plan, run, part).slice(0, 6 + answered.length));
+  const ranked = $derived(suspects(model, plan, run, part, before).slice(0, 6 + answered.length));
   const chance = (p: number) => (p > 0.5 ? 'most likely' : p > 0.2 ? 'likely' : p > 0.07 ? 'possible' : 'hardly');
   const answer = (suspect: string, found: boolean) => {
     bench.record({ type: 'looked', part, suspect, found });

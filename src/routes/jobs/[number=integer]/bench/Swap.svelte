@@ -65,7 +65,7 @@
     </p>
   {:else if part.numbers.length > 0}<p class="mt-2 text-soft">Scan or type the new part's number; it is checked against this machine's revision.</p>{/if}
   {#if swap.over.length > 0}
-    <h3 class="mt-4 text-lg font-semibold">From the old one onto the new one</h3>
+    <h2 class="mt-4 text-lg font-semibold">From the old one onto the new one</h2>
     <ul class="mt-1 grid grid-cols-2 gap-1.5">
       {#each swap.over as over (over.part)}
         {@const has = bench.state.movedOver.some((m) => m.part === over.part && m.to === part.id)}

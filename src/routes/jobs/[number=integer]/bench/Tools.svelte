@@ -30,4 +30,6 @@
 <style>
   .tool { display: inline-flex; align-items: center; gap: 0.35em; min-height: 44px; padding: 0 0.45em; border-radius: 6px; cursor: pointer; white-space: nowrap; }
   .tool:hover { background: var(--sunk); }
+  /* A tablet has no keys to name, and no room for them. */
+  @media (max-width: 1150px) { .tool kbd { display: none; } }
 </style>
