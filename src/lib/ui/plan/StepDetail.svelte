@@ -24,7 +24,7 @@
     </div>
     {#if joint?.kind === 'screws'}<ScrewPicture screw={joint.screw} pxPerMm={8} />{/if}
   </div>
-  {#each step.cautions as caution (caution.text)}
+  {#each step.cautions as caution, i (i)}
     <p class="flex gap-2 rounded-md px-3 py-2 {caution.harm ? 'bg-now-wash font-semibold' : 'bg-warn-wash'}"><TriangleAlert size={18} class="mt-0.5 shrink-0" aria-hidden="true" />{caution.text}</p>
   {/each}
   {#if step.tighten && step.tighten.order.length > 2}

@@ -135,7 +135,7 @@
         </ol>
         {#if data.proposals.length > 0}
           <h2 class="mt-6 text-base">From the bench: what this file's notes could say</h2>
-          <ul class="mt-1 list-disc space-y-1 pl-5">{#each data.proposals as text (text)}<li>{text}</li>{/each}</ul>
+          <ul class="mt-1 list-disc space-y-1 pl-5">{#each data.proposals as text, i (i)}<li>{text}</li>{/each}</ul>
         {/if}
         {#if data.warnings.length > 0}
           <h2 class="mt-6 text-base">Worth a look in this file</h2>

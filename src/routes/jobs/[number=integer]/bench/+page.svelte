@@ -268,7 +268,8 @@
     {:else if run.signed || !step}
       <Signing {bench} job={data.job} mayAct={data.mayWork} obstacles={run.signed ? [] : obstacles(model, plan, run)} onreplan={() => replan()} onleftover={() => (panel = 'screw')} onpoint={(j) => (pointed = j)} onlook={(i) => (looking = i)} onundo={undo} />
     {:else}
-      <div class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 pt-5">
+      <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
+      <div class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 pt-5" tabindex="0" role="region" aria-label="What to do">
         <p class="text-lg text-soft">
           {LEG[step.leg]}, step <span class="figure">{index + 1}</span> of <span class="figure">{plan.steps.length}</span>
           {#if !isHere}<span class="ml-2 rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn">Only looking: step {run.position + 1} is in hand</span>{/if}

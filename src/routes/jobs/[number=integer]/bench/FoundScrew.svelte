@@ -4,6 +4,7 @@
   import { screwSize } from '$core/plan';
   import { ScrewPicture } from '$lib/ui/drawing';
   import { readLength, type Reading } from '$core/devices';
+  import { eachReading } from '$lib/offline/readings.svelte';
   import type { Bench } from '$lib/offline/bench.svelte';
 
   /** A screw that lies there: measured as far as one likes, and whose it most likely is. */
@@ -18,8 +19,6 @@
   }
   let { bench, model, lines, heard, onpoint, onclose }: Props = $props();
 
-  // svelte-ignore state_referenced_locally (what was read before this was opened belongs to something else)
-  let before = heard;
   let instrument = $state<keyof typeof UNCERTAINTY>('calliper');
   let length = $state('');
   let thread = $state('');
@@ -33,10 +32,9 @@
   };
   let fields = $state<Record<'length' | 'thread' | 'head', HTMLInputElement | undefined>>({ length: undefined, thread: undefined, head: undefined });
   /** A calliper's reading goes into the field in hand, or the first that is empty. */
-  $effect(() => {
-    if (heard?.device !== 'calliper' || heard === before) return;
-    before = heard;
-    const text = String(heard.mm);
+  eachReading(() => heard, (reading) => {
+    if (reading.device !== 'calliper') return;
+    const text = String(reading.mm);
     instrument = 'calliper';
     const at = (Object.keys(fields) as (keyof typeof fields)[]).find((k) => fields[k] === document.activeElement);
     if (at === 'length' || (!at && length === '')) length = text;

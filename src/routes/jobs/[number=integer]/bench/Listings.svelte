@@ -67,10 +67,10 @@
     </tbody>
   </table>
   {#if changes}
-    {#each changes.missing as d (d.name + (d.serial ?? ''))}
+    {#each changes.missing as d, i (i)}
       <p class="mt-2 rounded-md bg-now-wash px-3 py-2 text-lg"><span class="font-semibold">Missing since the work: {d.name}.</span> {plugs(d.function)}</p>
     {/each}
-    {#each changes.added as d (d.name + (d.serial ?? ''))}<p class="mt-2 text-lg">New: {d.name}{d.serial ? `, ${d.serial}` : ''}</p>{/each}
+    {#each changes.added as d, i (i)}<p class="mt-2 text-lg">New: {d.name}{d.serial ? `, ${d.serial}` : ''}</p>{/each}
     {#each changes.identity as c (c.what)}<p class="mt-2 rounded-md bg-warn-wash px-3 py-2 text-lg"><span class="font-semibold">{NAMES[c.what]} differs:</span> {c.before ?? 'none'} before, {c.after ?? 'none'} after. Write it anew where this shop may.</p>{/each}
     {#if changes.missing.length + changes.added.length + changes.identity.length === 0}<p class="mt-2 text-lg">Nothing is missing, nothing is new.</p>{/if}
   {/if}

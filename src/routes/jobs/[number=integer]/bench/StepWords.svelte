@@ -12,12 +12,12 @@
 {#if step.detail}<p class="mt-3 text-[1.4rem] leading-snug">{step.detail}</p>{/if}
 {#if step.leg === 'up' && step.departs}<p class="mt-3 border-l-4 border-now pl-3 text-lg"><span class="font-semibold">Not the mirror.</span> {step.departs}</p>{/if}
 {#if step.pinch.length > 0}
-  <ul class="mt-3 space-y-1 text-lg" aria-label="Cables to mind">
+  <ul class="mt-3 {step.pinch.length > 3 ? 'grid grid-cols-2 gap-x-5 gap-y-1.5 leading-snug' : 'space-y-1 text-lg'}" aria-label="Cables to mind">
     {#each step.pinch as pinch (pinch.cable + pinch.zone)}
-      <li><span class="font-semibold">{model.part(pinch.cable).name}</span> {pinch.where === 'under' ? 'lies under it: laid first.' : 'runs over it: hold it clear.'}{#if pinch.crosses.length > 0}{' '}<span class="text-soft">Mind {pinch.crosses.length === 1 ? 'the edge where it is ringed' : `the edge at ${pinch.crosses.length} rings`}.</span>{/if}</li>
+      <li><span class="font-semibold">{model.part(pinch.cable).name}</span> {pinch.where === 'under' ? 'lies under it: laid first.' : 'runs over it: hold it clear.'}{#if pinch.crosses.length > 0}{' '}<span class="text-soft">{pinch.crosses.length === 1 ? 'Ringed where it crosses the edge.' : `Ringed at ${pinch.crosses.length} places.`}</span>{/if}</li>
     {/each}
   </ul>
 {/if}
-{#each step.cautions as caution (caution.text)}
+{#each step.cautions as caution, i (i)}
   <p class="mt-3 flex gap-3 rounded-lg px-4 py-3 text-lg {caution.harm ? 'bg-now-wash font-semibold' : 'bg-warn-wash'}"><TriangleAlert size={24} class="mt-0.5 shrink-0" aria-hidden="true" />{caution.text}</p>
 {/each}

@@ -2,6 +2,7 @@
   import { inSentence } from '$core/machine';
   import { checkSpare, spareWords, type Step } from '$core/plan';
   import type { Reading } from '$core/devices';
+  import { eachReading } from '$lib/offline/readings.svelte';
   import type { Bench } from '$lib/offline/bench.svelte';
   import CircleCheck from '@lucide/svelte/icons/circle-check';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
@@ -23,11 +24,11 @@
   });
   const check = $derived(typed['new number'].trim() ? checkSpare(model, part, typed['new number']) : undefined);
 
-  $effect(() => {
-    if (heard?.device !== 'scanner') return;
+  eachReading(() => heard, (reading) => {
+    if (reading.device !== 'scanner' || !mayAct) return;
     const focused = FIELDS.find(([which, what]) => inputs[keyOf(which, what)] === document.activeElement);
     const free = focused ?? FIELDS.find(([which, what]) => !typed[keyOf(which, what)]);
-    if (free) take(keyOf(free[0], free[1]), heard.text);
+    if (free) take(keyOf(free[0], free[1]), reading.text);
   });
   function take(key: Key, text: string) {
     typed[key] = text.slice(0, 60);

@@ -2,6 +2,7 @@
   import { torqueLimits, torqueVerdict } from '$core/fasteners';
   import type { Reading } from '$core/devices';
   import type { Step } from '$core/plan';
+  import { eachReading } from '$lib/offline/readings.svelte';
   import type { Bench } from '$lib/offline/bench.svelte';
 
   /** The torque of each screw as the driver gives it: hole by hole in the order of the drawing, pass by pass. */
@@ -14,8 +15,8 @@
   const limits = $derived(torqueLimits(tighten, tighten.passes - 1));
   const out = $derived(done.filter((t) => torqueVerdict(tighten, t.pass, t.nm) !== 'right'));
 
-  $effect(() => {
-    if (heard?.device === 'torque-driver' && next && mayAct) bench.record({ type: 'torqued', step: step.id, ...next, nm: heard.nm });
+  eachReading(() => heard, (reading) => {
+    if (reading.device === 'torque-driver' && next && mayAct) bench.record({ type: 'torqued', step: step.id, ...next, nm: reading.nm });
   });
 </script>
 

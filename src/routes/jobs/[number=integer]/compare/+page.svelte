@@ -28,7 +28,7 @@
 {#snippet table(caption: string, columns: Column[], base: Column)}
   <table class="mt-3 w-full border-collapse">
     <caption class="sr-only">{caption}</caption>
-    <thead><tr><td></td>{#each columns as c (c.name)}<th scope="col" class="max-w-56 pb-1.5 pl-4 text-right align-bottom font-semibold">{c.name}</th>{/each}</tr></thead>
+    <thead><tr><td></td>{#each columns as c, i (i)}<th scope="col" class="max-w-56 pb-1.5 pl-4 text-right align-bottom font-semibold">{c.name}</th>{/each}</tr></thead>
     <tbody>
       {#each ROWS as row (row.name)}
         <tr class="border-t border-rule">
@@ -86,7 +86,7 @@
                 <p class="font-semibold"><a class="link" href="/machines/{r.fileId}">{r.name}</a>{#if 'problem' in r}: cannot be planned there. {r.problem}{/if}</p>
                 <p class="text-soft">{day(r.importedAt)}; what is different there:</p>
                 <ul class="mt-1 list-disc pl-5">
-                  {#each r.changes.slice(0, 8) as text (text)}<li>{text}</li>{:else}<li>Nothing that matters to the work.</li>{/each}
+                  {#each r.changes.slice(0, 8) as text, i (i)}<li>{text}</li>{:else}<li>Nothing that matters to the work.</li>{/each}
                   {#if r.changes.length > 8}<li>and {r.changes.length - 8} more</li>{/if}
                 </ul>
               </div>

@@ -54,7 +54,7 @@
     <table class="mt-2 w-full">
       <thead><tr class="border-b border-rule-strong text-left text-sm text-soft"><th class="py-1.5 font-semibold" scope="col">Group</th><th class="font-semibold" scope="col">Size</th><th class="text-right font-semibold" scope="col">In it</th><th class="text-right font-semibold" scope="col">Out</th><th class="text-right font-semibold" scope="col">Back</th><th class="pl-6 font-semibold" scope="col">Account</th></tr></thead>
       <tbody>
-        {#each data.screws as row (row.name)}
+        {#each data.screws as row, i (i)}
           <tr class="border-b border-rule"><td class="py-1.5">{row.name}</td><td class="figure">{row.size}</td><td class="figure text-right">{row.expected}</td><td class="figure text-right">{row.out}</td><td class="figure text-right">{row.back}</td><td class="pl-6 {row.closes ? '' : 'font-semibold text-now'}">{row.account}</td></tr>
         {/each}
       </tbody>
