@@ -5,7 +5,7 @@
   import type { Fate } from '$core/fasteners';
   import { goalParts, zoneAt, type Goal, type Step } from '$core/plan';
   import type { Reading } from '$core/devices';
-  import { countFacts, currentStep, expectedCount, fateWords, machineAfter, NOT_SO_WORDS, notSoFacts, obstacles, possibleFacts, possibleFates, type Fact, type NotSo, type StepRecord } from '$core/run';
+  import { countFacts, currentStep, expectedCount, machineAfter, notSoFacts, obstacles, possibleFates, type Fact, type NotSo } from '$core/run';
   import { Bench } from '$lib/offline/bench.svelte';
   import { hearDevices } from '$lib/offline/devices';
   import CountPad from '$lib/ui/CountPad.svelte';
@@ -13,14 +13,13 @@
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
   import { MachineDrawing, ScrewPicture } from '$lib/ui/drawing';
   import Check from '@lucide/svelte/icons/check';
-  import CloudOff from '@lucide/svelte/icons/cloud-off';
-  import CloudCheck from '@lucide/svelte/icons/cloud-check';
   import Pause from '@lucide/svelte/icons/pause';
   import Play from '@lucide/svelte/icons/play';
-  import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { keyOf, keysOf, shownKey, storedKeys, storeKeys, type Chosen, type Key } from '$lib/ui/bench-keys';
   import { canSpeak, speak, stayAwake } from '$lib/ui/awake';
+  import Conflict from './Conflict.svelte';
+  import Differs from './Differs.svelte';
   import Failed from './Failed.svelte';
   import FoundScrew from './FoundScrew.svelte';
   import InHand from './InHand.svelte';
@@ -32,8 +31,10 @@
   import Signing from './Signing.svelte';
   import StepWords from './StepWords.svelte';
   import Swap from './Swap.svelte';
+  import SyncState from './SyncState.svelte';
   import Tighten from './Tighten.svelte';
   import Tools from './Tools.svelte';
+  import Words from './Words.svelte';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally (one bench per visit of the page: a run keeps its machine and plan)
@@ -60,8 +61,6 @@
   let told = $state('');
   /** The joint that a panel points at on the drawing. */
   let pointed = $state<string | undefined>();
-  let words = $state('');
-  let what = $state<NotSo>('could-not');
   /** Set while a count that differs waits for its explanation. */
   let differs = $state<{ counted: number; expected: number } | undefined>();
   let ready = $state(false);
@@ -96,7 +95,6 @@
   const lastCounted = $derived(run.counted.at(-1));
   /** The first step of which two people said different things. */
   const conflict = $derived(plan.steps.find((s) => run.conflicts[s.id]));
-  const saidOf = (r: StepRecord) => (r.outcome === undefined ? (r.count === undefined ? 'done' : `${r.count} counted`) : { pass: 'works', fail: 'fails', 'not-applicable': 'not in this machine', skipped: 'skipped' }[r.outcome]);
 
   onMount(() => {
     void bench.open().finally(() => (ready = true));
@@ -167,18 +165,17 @@
     pointed = undefined;
   }
 
-  function submitWords(event: SubmitEvent) {
-    event.preventDefault();
+  function recordWords(words: string, what: NotSo) {
+    const kind = dialog;
+    dialog = undefined;
     if (!step) return;
-    if (dialog === 'not-so') record(...notSoFacts(step, what, words));
-    else if (dialog === 'note' && words) bench.record({ type: 'note', step: step.id, text: words });
-    else if (dialog === 'fail') {
+    if (kind === 'not-so') record(...notSoFacts(step, what, words));
+    else if (kind === 'note' && words) bench.record({ type: 'note', step: step.id, text: words });
+    else if (kind === 'fail') {
       failing = step;
       panel = 'failed';
       record({ type: 'tested', step: step.id, outcome: 'fail', ...(words ? { note: words } : {}) });
     }
-    dialog = undefined;
-    words = '';
   }
 
   function onkeydown(event: KeyboardEvent) {
@@ -228,9 +225,7 @@
   <section class="flex min-h-0 flex-col bg-sheet" aria-label="The step in hand">
     <div class="flex items-center gap-4 border-b border-rule px-6 py-2.5">
       <h1 class="text-base font-semibold">Job {data.job.number}, {data.job.customer}</h1>
-      <p class="ml-auto flex items-center gap-1.5 text-soft" role="status">
-        {#if bench.sync === 'signed-out'}<CloudOff size={17} aria-hidden="true" /> Kept here. <a class="link" href="/signin?to=/jobs/{data.job.number}/bench">Sign in again to send</a>{:else if bench.sync === 'saved'}<CloudCheck size={17} aria-hidden="true" /> Saved{:else if bench.sync === 'saving'}Saving{:else if bench.sync === 'waiting'}<CloudOff size={17} aria-hidden="true" /> Kept here until the server answers{:else}<TriangleAlert size={17} aria-hidden="true" /> Refused{/if}
-      </p>
+      <SyncState sync={bench.sync} back="/jobs/{data.job.number}/bench" />
       {#if isSpeaking}<button type="button" class="button" onclick={() => (isSpeaking = false)}>Speaking: silence <kbd>{shownFor('speak')}</kbd></button>{/if}
       <button type="button" class="button" onclick={() => (dialog = 'keys')}>Keys <kbd>{shownFor('help')}</kbd></button>
     </div>
@@ -240,14 +235,7 @@
     {/if}
     {#if told}<p class="bg-sunk px-6 py-2" role="status">{told}</p>{/if}
     {#if conflict && !run.signed}
-      <div class="border-b-2 border-now bg-now-wash px-6 py-3" role="alert">
-        <p class="text-lg font-semibold">Two people say different things of step {plan.steps.indexOf(conflict) + 1}: {conflict.text}</p>
-        <div class="mt-2 flex flex-wrap gap-2">
-          {#each run.conflicts[conflict.id]! as r (r.event)}
-            <button type="button" class="button min-h-11" disabled={!mayAct} onclick={() => bench.record({ type: 'settled', step: conflict.id, event: r.event })}>{r.by ?? 'Somebody'}: {saidOf(r)}. This stands</button>
-          {/each}
-        </div>
-      </div>
+      <Conflict step={conflict} number={plan.steps.indexOf(conflict) + 1} said={run.conflicts[conflict.id]!} {mayAct} onsettle={(event) => bench.record({ type: 'settled', step: conflict.id, event })} />
     {/if}
     {#if panel && !run.signed}
       <div class="min-h-0 flex-1 overflow-y-auto px-6 py-5">
@@ -284,16 +272,7 @@
           </div>
         {/if}
         {#if differs}
-          {@const n = Math.abs(differs.expected - differs.counted)}
-          <div class="mt-5 rounded-lg border-2 border-now p-4" role="alert">
-            <p class="text-xl font-semibold">{differs.counted} counted, {differs.expected} expected. What about the other{n === 1 ? '' : ` ${n}`}?</p>
-            <div class="mt-3 grid gap-2">
-              {#each fates as fate, i (fate)}
-                <button type="button" class="button min-h-12 justify-start text-lg" onclick={() => explainCount(fate)}><kbd>{i + 1}</kbd>{fateWords(fate, n)}</button>
-              {/each}
-              <button type="button" class="button min-h-12 justify-start text-lg" onclick={() => (differs = undefined)}><kbd>Esc</kbd>Count again</button>
-            </div>
-          </div>
+          <Differs {...differs} {fates} onexplain={explainCount} onagain={() => (differs = undefined)} />
         {/if}
       </div>
       {#if isHere && coming.length > 0}
@@ -345,19 +324,7 @@
         <Keys chosen={chosenKeys} onchoose={(next) => { chosenKeys = next; storeKeys(localStorage, next); }} />
         <Dialog.Close class="button mt-3 w-full">Close</Dialog.Close>
       {:else}
-        <Dialog.Title class="text-xl font-semibold">{dialog === 'not-so' ? 'What is not so?' : dialog === 'fail' ? 'How does it fail?' : 'Note'}</Dialog.Title>
-        <Dialog.Description class="mt-1 text-soft">{step?.text}</Dialog.Description>
-        <form class="mt-4 space-y-3" onsubmit={submitWords}>
-          {#if dialog === 'not-so'}
-            <div class="grid grid-cols-2 gap-2">
-              {#each step ? possibleFacts(step) : [] as fact (fact)}
-                <label class="button justify-start has-checked:border-act has-checked:bg-act has-checked:text-on-act"><input type="radio" name="what" value={fact} bind:group={what} class="accent-(--on-act)" />{NOT_SO_WORDS[fact]}</label>
-              {/each}
-            </div>
-          {/if}
-          <label class="block"><span class="label">{dialog === 'not-so' ? 'In words, if it needs any' : 'In words'}</span><textarea class="field" rows="3" maxlength="2000" bind:value={words} required={dialog === 'note'}></textarea></label>
-          <div class="flex gap-2"><button class="button button-act flex-1">Record</button><Dialog.Close class="button">Cancel</Dialog.Close></div>
-        </form>
+        <Words kind={dialog ?? 'note'} {step} onrecord={recordWords} />
       {/if}
     </Dialog.Content>
   </Dialog.Portal>

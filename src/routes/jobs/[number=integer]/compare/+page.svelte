@@ -33,7 +33,7 @@
       {#each ROWS as row (row.name)}
         <tr class="border-t border-rule">
           <th scope="row" class="py-1.5 pr-3 text-left font-normal text-soft">{row.name}</th>
-          {#each columns as c, i (c.name)}
+          {#each columns as c, i (i)}
             {@const n = row.of(c.figures)}
             {@const by = n - row.of(base.figures)}
             <td class="figure py-1.5 pl-4 text-right whitespace-nowrap {i > 0 && by !== 0 ? 'font-semibold' : ''}">{row.say ? row.say(n) : n}{#if i > 0}<span class="ml-2 inline-block w-[5.4rem] text-left text-sm font-normal {by === 0 ? 'text-soft' : by < 0 ? 'text-(--good)' : 'text-now'}">{by === 0 ? 'same' : `${Math.round(Math.abs(by)) && row.say ? duration(Math.abs(by)) : Math.abs(by)} ${by < 0 ? 'less' : 'more'}`}</span>{/if}</td>
