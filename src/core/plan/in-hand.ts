@@ -1,7 +1,7 @@
 import type { Access, Action } from '../access';
-import { inSentence, type JointOf, type Model } from '../machine';
+import type { JointOf, Model } from '../machine';
 import type { Goal } from './goals';
-import { consumableAmount, consumableName } from './phrase';
+import { consumableOf } from './phrase';
 import type { Plan } from './schema';
 import { numbersFor } from './spare';
 import { toolOf } from './tools';
@@ -19,7 +19,7 @@ export function inHand(access: Access, goals: readonly Goal[], actions: readonly
       tools.set(tool, new Set(before ? accepted.filter((d) => before.has(d)) : accepted));
     }
     if (action.kind === 'open' && action.joint.kind === 'adhesive' && action.joint.singleUse) {
-      consumables.push({ name: `${consumableName(action.joint)}: ${inSentence(access.model.part(action.joint.a).name)}`, amount: consumableAmount(access.model, action.joint) });
+      consumables.push(consumableOf(access.model, action.joint));
     }
   }
   return {

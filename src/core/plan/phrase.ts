@@ -186,6 +186,11 @@ export function consumablePhrase(model: Model, joint: JointOf<'adhesive'>): Phra
   };
 }
 
+/** What is used up where a joint is closed again, as it stands in the list of what must be in hand. */
+export function consumableOf(model: Model, joint: JointOf<'adhesive'>): { name: string; amount: string } {
+  return { name: `${consumableName(joint)}: ${inSentence(model.part(joint.a).name)}`, amount: consumableAmount(model, joint) };
+}
+
 /** How much of it, in words. */
 export function consumableAmount(model: Model, joint: JointOf<'adhesive'>): string {
   const amount = amountOf(model, joint);

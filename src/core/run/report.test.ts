@@ -50,6 +50,15 @@ describe('the report', () => {
     expect(lines('Tested')).toContain('Closed all round: works');
     expect(screwRows(model, state).every((r) => r.closes && r.account === 'closes')).toBe(true);
   });
+  it('counts what went on fresh, by the steps that put it there', () => {
+    const sink = plan(access, [{ do: 'remove', part: 'heat-sink' }]);
+    const prepare = sink.steps.filter((s) => s.leg === 'up' && s.do === 'prepare');
+    expect(prepare.length).toBeGreaterThan(0);
+    const used = (events: RunEvent[]) => reportSections(model, [sink], fold(model, sink, events)).find((s) => s.title === 'Used')?.lines.map((l) => l.text) ?? [];
+    expect(used([])).toEqual([]);
+    expect(used(prepare.map((s) => event({ type: 'done', step: s.id })))).toEqual(expect.arrayContaining([expect.stringMatching(/heat sink, \d+ mm³/)]));
+    expect(used(prepare.map((s) => event({ type: 'skipped', step: s.id, note: 'none left' })))).toEqual([]);
+  });
   it('is short where little was said', () => {
     expect(reportSections(model, [made], fold(model, made, [])).map((s) => s.title)).toEqual(['Done']);
   });

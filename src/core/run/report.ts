@@ -2,7 +2,7 @@ import { fullEnergyWh, health } from '../cells';
 import { FATES, isClosed, torqueVerdict, type Fate } from '../fasteners';
 import { compareListings } from '../hardware';
 import { inSentence, type Model } from '../machine';
-import { goalId, goalPhrase, screwSize, type Plan, type Step } from '../plan';
+import { consumableOf, goalId, goalPhrase, screwSize, type Plan, type Step } from '../plan';
 import { fateWords } from './count';
 import type { NotSo, RunEvent } from './events';
 import type { RunState } from './fold';
@@ -45,7 +45,7 @@ export function reportSections(model: Model, plans: readonly Plan[], state: RunS
     { title: 'As received', lines: state.findings.filter((f) => RECEIVED.has(f.what)).map(finding) },
     { title: 'Found', lines: [...state.findings.filter((f) => !RECEIVED.has(f.what)).map(finding), ...state.looks.filter((l) => l.found).map((l) => ({ text: `The ${inSentence(model.part(l.part).name)} resisted: ${suspectWords(model, l.suspect)}`, ...(l.note ? { more: l.note } : {}), ...who(l) }))] },
     { title: 'Done', lines: done(model, plans, state, steps) },
-    { title: 'Used', lines: state.used.map((u) => ({ text: `${u.what}: ${u.amount}`, ...who(u) })) },
+    { title: 'Used', lines: [...usedUp(model, state, steps), ...state.used.map((u) => ({ text: `${u.what}: ${u.amount}`, ...who(u) }))] },
     { title: 'Measured', lines: measured(model, state, steps) },
     { title: 'Tested', lines: tests.map((s) => testLine(s, state)) }
   ];
@@ -72,6 +72,17 @@ function done(model: Model, plans: readonly Plan[], state: RunState, steps: Read
   if (over.length > 0) lines.push({ text: `Moved over: ${over.join(', ')}` });
   for (const r of state.replans) lines.push({ text: 'The plan was changed', more: r.why, at: r.at, ...(r.by ? { by: r.by } : {}) });
   return lines;
+}
+
+/** What went on fresh on the way up, with the amount that was planned. */
+function usedUp(model: Model, state: RunState, steps: ReadonlyMap<string, Step>): ReportLine[] {
+  return [...steps.values()].flatMap((step): ReportLine[] => {
+    const record = state.steps[step.id];
+    const joint = step.do === 'prepare' && step.leg === 'up' && step.joint ? model.joint(step.joint) : undefined;
+    if (joint?.kind !== 'adhesive' || !record || record.outcome === 'skipped') return [];
+    const { name, amount } = consumableOf(model, joint);
+    return [{ text: `${name}, ${amount}`, at: record.at, ...(record.by ? { by: record.by } : {}) }];
+  });
 }
 
 function measured(model: Model, state: RunState, steps: ReadonlyMap<string, Step>): ReportLine[] {

@@ -27,6 +27,8 @@ const FIRST_SHAKES = { perAction: 3, least: 150, most: 3000 };
 const LAST_SHAKES = 20;
 /** Above this number of actions a proof is seldom found, so that the last try comes before the search. */
 const PROVED_ACTIONS = 120;
+/** Up to this number of actions a settled order is good enough to be shown: the proof follows within a blink. */
+const SHOWN_AT_ONCE = 70;
 /** Disturbances between two reports of progress. */
 const REPORT_EVERY = 500;
 
@@ -45,8 +47,8 @@ export function* ordering(problem: OrderProblem, budget = ORDER_BUDGET): Generat
   const shake = () => budget > 0 && shaken.shake(random, Math.min(FIRST_SHAKES.most, Math.max(FIRST_SHAKES.least, FIRST_SHAKES.perAction * n)));
   const named = (best: Known, bound: number): Order => ({ sequence: best.sequence.map((i) => table.ids[i]!), cost: best.cost, bound, proved: bound >= best.cost });
 
-  if (n > PROVED_ACTIONS) {
-    shake();
+  if (n <= SHOWN_AT_ONCE || n > PROVED_ACTIONS) {
+    if (n > PROVED_ACTIONS) shake();
     yield named(shaken, Math.min(shaken.cost, countedBound(table).all));
   }
   if (n > BOUNDED_ACTIONS) {

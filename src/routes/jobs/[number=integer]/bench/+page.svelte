@@ -29,6 +29,7 @@
   import Replan from './Replan.svelte';
   import Resists from './Resists.svelte';
   import Signing from './Signing.svelte';
+  import StepClock from './StepClock.svelte';
   import StepWords from './StepWords.svelte';
   import Swap from './Swap.svelte';
   import SyncState from './SyncState.svelte';
@@ -260,6 +261,7 @@
       <div class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 pt-5" tabindex="0" role="region" aria-label="What to do">
         <p class="text-lg text-soft">
           {LEG[step.leg]}, step <span class="figure">{index + 1}</span> of <span class="figure">{plan.steps.length}</span>
+          {#if isHere && !run.paused}<StepClock since={run.lastAt} planned={step.seconds} />{/if}
           {#if !isHere}<span class="ml-2 rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn">Only looking: step {run.position + 1} is in hand</span>{/if}
         </p>
         <StepWords {step} {model} {isNew} />

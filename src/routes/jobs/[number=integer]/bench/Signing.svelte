@@ -20,6 +20,8 @@
   }
   let { bench, job, mayAct, obstacles, onlook, onundo, onreplan, onleftover, onpoint }: Props = $props();
   let note = $state('');
+  let what = $state('');
+  let amount = $state('');
 
   const run = $derived(bench.state);
   const isSent = $derived(run.signed !== undefined && bench.sync === 'saved');
@@ -61,6 +63,14 @@
       </div>
     {/if}
     {#if mayAct}<p class="mt-3 text-lg">A screw lies there all the same? <button type="button" class="link" onclick={onleftover}>Find its likely hole</button> before you sign.</p>{/if}
+    {#if mayAct}
+      <form class="mt-4 flex items-end gap-2" aria-label="What else was used up" onsubmit={(e) => { e.preventDefault(); bench.record({ type: 'used', what: what.trim(), amount: amount.trim() }); what = ''; amount = ''; }}>
+        <label class="flex-1"><span class="label">Used up besides</span><input class="field" maxlength="120" required bind:value={what} placeholder="isopropyl, swabs, tape" /></label>
+        <label class="w-32"><span class="label">How much</span><input class="field" maxlength="80" required bind:value={amount} /></label>
+        <button class="button min-h-11" disabled={!what.trim() || !amount.trim()}>Add</button>
+      </form>
+      {#each run.used as u (u.event)}<p class="mt-1">{u.what}: {u.amount}</p>{/each}
+    {/if}
     {#if bench.refusal}<p role="alert" class="mt-4 rounded-md border-l-4 border-now bg-now-wash px-4 py-3 text-lg">{bench.refusal.message}</p>{/if}
     {#if mayAct}
       <form
