@@ -190,7 +190,7 @@ describe('replanning from here', () => {
         expect(obstacles(access.model, work.plan, work.state)).toEqual([]);
         expect(work.state.conflicts).toEqual({});
       }),
-      { numRuns: 40 }
+      { numRuns: 25 }
     );
   });
 

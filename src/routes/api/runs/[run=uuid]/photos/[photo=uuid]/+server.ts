@@ -8,7 +8,7 @@ import type { RequestHandler } from './$types';
 export const GET: RequestHandler = async ({ params, url }) => {
   const bytes = await photoOf(pool(), params.run, params.photo, url.searchParams.has('small'));
   if (!bytes) error(404, 'This photo has not arrived.');
-  return new Response(new Uint8Array(bytes), { headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=31536000, immutable' } });
+  return new Response(new Uint8Array(bytes), { headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=600' } });
 };
 
 /** Takes a photo's bytes; 422 says why not, and then nothing was stored. */
