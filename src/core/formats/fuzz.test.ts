@@ -26,7 +26,7 @@ function apply(document: unknown, { path, how, value }: Change): void {
     if (how === 'drop') delete at[key];
     else if (how === 'double' && Array.isArray(at)) at.push(structuredClone(next));
     else if (how === 'nudge' && typeof next === 'number') at[key] = next + (value === true ? 1 : -3.5);
-    else at[key] = value;
+    else at[key] = structuredClone(value);
     return;
   }
 }

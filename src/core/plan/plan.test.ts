@@ -176,9 +176,10 @@ describe('replacing', () => {
 
 it('tests what was touched and nothing else', () => {
   const tests = (p: Plan) => p.steps.filter((s) => s.leg === 'prove').map((s) => s.test);
-  expect(tests(plan(access, replace('fan')))).toEqual(['power', 'cooling', 'battery']);
+  expect(tests(plan(access, replace('fan')))).toEqual(['closing', 'power', 'cooling', 'battery']);
   const board = tests(plan(access, replace('board')));
   for (const f of ['identity', 'clock', 'wifi', 'keyboard', 'touchpad', 'fingerprint', 'left-speaker', 'camera']) expect(board).toContain(f);
+  // Nothing is closed up where only a tray was drawn.
   expect(tests(plan(access, replace('sim-tray')))).toEqual(['sim']);
 });
 

@@ -192,7 +192,8 @@
     }
     const key = keyOf(event, chosenKeys);
     if (!key) return;
-    // A focused button keeps its own Enter and Space.
+    // A focused button keeps its own Enter and Space; behind a panel nothing is done unseen.
+    if (key === 'done' && panel) return;
     if (key === 'done' && event.target instanceof HTMLElement && event.target.closest('button:not([data-done]), a, summary')) return;
     event.preventDefault();
     if (key === 'done') done();
