@@ -1,7 +1,7 @@
 import { PlanDesk, PlanningError, type Choices, type Plan, type PlanRequest, type Progress } from '../core/plan';
 
 /** What a thread says of a plan: how it goes, the plan, or why there is none. All of it can be sent. */
-export type Answer = Progress | { stage: 'done'; plan: Plan } | { stage: 'refused'; message: string } | { stage: 'choices'; choices: Choices };
+export type Answer = Progress | { stage: 'done'; plan: Plan } | { stage: 'proved'; plan: Omit<Plan, 'steps'> } | { stage: 'refused'; message: string } | { stage: 'choices'; choices: Choices };
 
 /** How long a thread works before it listens again, ms. */
 const SLICE_MS = 15;

@@ -18,7 +18,7 @@ export default async function planTask({ request, port }: Task): Promise<Result>
     (said: Answer) => {
       if (said.stage === 'done') result = { ok: true, plan: said.plan };
       else if (said.stage === 'refused') result = { ok: false, message: said.message };
-      else if (said.stage !== 'choices') port?.postMessage(said);
+      else if (said.stage !== 'choices' && said.stage !== 'proved') port?.postMessage(said);
     },
     () => false
   );

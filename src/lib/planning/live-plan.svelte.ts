@@ -76,6 +76,10 @@ export class LivePlan {
       this.plan = answer.plan;
       this.waiting = false;
       this.proving = answer.stage === 'first';
+    } else if (answer.stage === 'proved') {
+      // The same steps, the very same objects: what shows them has nothing to do anew.
+      this.plan = { ...answer.plan, steps: this.plan!.steps };
+      this.proving = false;
     } else if (answer.stage === 'choices') {
       this.choices = answer.choices;
     } else if (answer.stage === 'refused') {

@@ -28,6 +28,15 @@ describe('planning while one chooses', () => {
     tell(asked[0]!.id, { stage: 'done', plan: plan('best') });
     expect([live.plan?.weighting, live.proving]).toEqual(['best', false]);
   });
+  it('a proof of the first plan leaves its steps as they are', () => {
+    const { live, asked, tell } = desk();
+    live.ask(request);
+    const steps = [{ id: 'down/x' }] as Plan['steps'];
+    tell(asked[0]!.id, { stage: 'first', plan: { ...plan('quick'), steps } });
+    tell(asked[0]!.id, { stage: 'proved', plan: plan('best') });
+    expect([live.plan?.weighting, live.proving]).toEqual(['best', false]);
+    expect(live.plan!.steps).toBe(steps);
+  });
   it('never lets an older answer overwrite a newer question', () => {
     const { live, asked, tell } = desk();
     live.ask(request);

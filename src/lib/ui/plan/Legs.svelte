@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { alignLegs, stretches, type Plan, type Step } from '$core/plan';
   import { plural } from '$lib/ui/format';
   import StepCell from './StepCell.svelte';
@@ -6,7 +7,15 @@
   /** Both legs side by side: the way down reads from the top, the way up from below, each step beside its mirror. */
   let { plan, chosen, onselect }: { plan: Plan; chosen?: string; onselect: (step: Step) => void } = $props();
 
-  const rows = $derived(alignLegs(plan));
+  const all = $derived(alignLegs(plan));
+  /** A long plan is on the screen as soon as a short one: a screenful first, the rest in the frame after. */
+  const SCREENFUL = 26;
+  let isWhole = $state(false);
+  onMount(() => {
+    const frame = requestAnimationFrame(() => setTimeout(() => (isWhole = true)));
+    return () => cancelAnimationFrame(frame);
+  });
+  const rows = $derived(isWhole ? all : all.slice(0, SCREENFUL));
   const swaps = $derived(plan.steps.filter((s) => s.leg === 'swap'));
   const tests = $derived(plan.steps.filter((s) => s.leg === 'prove'));
   const number = $derived(new Map(plan.steps.map((s, i) => [s.id, i + 1])));

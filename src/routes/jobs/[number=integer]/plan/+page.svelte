@@ -48,9 +48,11 @@
   const index = $derived(plan ? Math.max(0, plan.steps.findIndex((s) => s.id === chosenId)) : 0);
   const chosen = $derived(plan?.steps[index]);
   /** While one chooses, the machine is laid bare; while one reads, it is as before the step. */
-  const before = $derived(view === 'goals' || !plan ? laidBare(model, goals) : machineAfter(model, plan, (s) => plan.steps.indexOf(s) < index));
+  const isBare = $derived(view === 'goals' || !plan);
+  const before = $derived(isBare ? laidBare(model, goals) : machineAfter(model, plan!, (s) => plan!.steps.indexOf(s) < index));
   let faceOfChoice = $state<string>();
-  const zone = $derived(faceOfChoice ?? (plan && zoneAt(plan, index)) ?? data.machine.zones[0]!.id);
+  /** While one chooses, the machine stays as it lies; it turns with the steps that one reads. */
+  const zone = $derived(faceOfChoice ?? (isBare ? undefined : zoneAt(plan!, index)) ?? data.machine.zones[0]!.id);
 
   function select(step: Step) {
     chosenId = step.id;
