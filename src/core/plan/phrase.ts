@@ -260,7 +260,10 @@ export const openTestReason = 'Boards or plugs were touched: tried before it is 
 
 /** The work itself where nothing is swapped. */
 export function goalWorkPhrase(model: Model, goal: Goal): Phrase {
-  if (goal.do === 'reach') return { text: `Reseat: ${inSentence(model.joint(goal.joint).name)}`, detail: 'Look for bent contacts, dirt, a torn cable.' };
+  if (goal.do === 'reach') {
+    const { kind, name } = model.joint(goal.joint);
+    return kind === 'connector' ? { text: `Reseat: ${inSentence(name)}`, detail: 'Look for bent contacts, dirt, a torn cable.' } : { text: `Look at: ${inSentence(name)}`, detail: 'How it sits, and what it holds or presses.' };
+  }
   const name = inSentence(model.part(goal.part).name);
   return goal.do === 'expose' ? { text: `Look at the ${name}`, detail: 'Note what you find.' } : { text: `The ${name} is out: do the work on it`, detail: 'It goes back on the way up.' };
 }

@@ -52,6 +52,9 @@ export function reportSections(model: Model, plans: readonly Plan[], state: RunS
   return sections.filter((s) => s.lines.length > 0);
 }
 
+/** As a sentence begins. */
+const begun = (text: string) => text[0]!.toUpperCase() + text.slice(1);
+
 const suspectWords = (model: Model, id: string) => {
   if (id === 'undocumented') return 'a fastener that the machine file does not know';
   const joint = model.machine.joints.find((j) => j.id === id.split('/')[0]);
@@ -66,7 +69,7 @@ function done(model: Model, plans: readonly Plan[], state: RunState, steps: Read
     const record = [...steps.values()].filter((s) => s.do === 'swap' && s.id.replace(/~\d+$/, '') === `swap/${id}`).map((s) => state.steps[s.id]).findLast((r) => r && r.outcome !== 'skipped');
     const swap = goal.do === 'replace' ? state.swapped.find((s) => s.part === goal.part) : undefined;
     const more = swap && [label(swap.old) && `out: ${label(swap.old)}`, label(swap.new) && `in: ${label(swap.new)}`].filter(Boolean).join('; ');
-    return { text: `${goalPhrase(model, id)}: ${record ? 'done' : 'not done'}`, ...(more ? { more } : {}), ...(record ? { at: record.at, ...(record.by ? { by: record.by } : {}) } : { bad: true }) };
+    return { text: `${begun(goalPhrase(model, id))}: ${record ? 'done' : 'not done'}`, ...(more ? { more } : {}), ...(record ? { at: record.at, ...(record.by ? { by: record.by } : {}) } : { bad: true }) };
   });
   const over = state.movedOver.map((m) => `${inSentence(model.part(m.part).name)} onto the new ${inSentence(model.part(m.to).name)}`);
   if (over.length > 0) lines.push({ text: `Moved over: ${over.join(', ')}` });

@@ -18,16 +18,14 @@
   {:else if data.second && !state.countersigned}
     <p class="no-print mb-4 rounded-md border-l-4 border-warn bg-warn-wash px-4 py-3">Signed by {state.signed.by}. {data.mayCountersign ? 'A second look is asked for: read on, and sign at the end.' : 'A second person has to look at it before the job is closed.'}</p>
   {/if}
+  <div class="no-print mb-3 flex flex-wrap justify-end gap-2">
+    <button type="button" class="button" onclick={() => print()}><Printer size={17} aria-hidden="true" /> Print</button>
+    {#each FILES as [name, text] (name)}<a class="button" href="/api/jobs/{job.number}/files/{name}" download>{text}</a>{/each}
+  </div>
   <article class="sheet px-10 py-9">
-    <header class="flex items-start justify-between gap-6">
-      <div>
-        <p class="text-soft">The Skerry Line, service depot</p>
-        <h1 class="mt-1 text-3xl">Service report, job {job.number}</h1>
-      </div>
-      <div class="no-print flex flex-wrap justify-end gap-2">
-        <button type="button" class="button" onclick={() => print()}><Printer size={17} aria-hidden="true" /> Print</button>
-        {#each FILES as [name, text] (name)}<a class="button" href="/api/jobs/{job.number}/files/{name}" download>{text}</a>{/each}
-      </div>
+    <header>
+      <p class="text-soft">The Skerry Line, service depot</p>
+      <h1 class="mt-1 text-3xl">Service report, job {job.number}</h1>
     </header>
 
     <dl class="mt-6 grid grid-cols-[150px_1fr_130px_1fr] gap-x-4 gap-y-2">
