@@ -105,29 +105,32 @@ describe('replanning from here', () => {
   });
 
   it('a joint that cannot be opened is gone round where there is another way, and the planner says so where there is none', () => {
-    const ballast = accesses[1]!;
     let roundabout = 0;
     let blocked = 0;
-    for (const goal of replace('fan', 'keyboard', 'panel')) {
-      const first = plan(ballast, [goal]);
+    // A module whose door will not open is reached from above; a heat sink comes without its fan; a panel has one way only.
+    for (const [access, goal] of [[accesses[1]!, replace('memory-a')], [accesses[3]!, replace('heat-sink')], [accesses[4]!, replace('panel')]] as const) {
+      const first = plan(access, goal);
       for (const step of first.steps.filter((s) => s.do === 'open')) {
-        const work = new Work(ballast, first);
+        const work = new Work(access, first);
         work.until(step.id);
         work.say({ type: 'not-so', step: step.id, what: 'could-not' });
         work.say({ type: 'skipped', step: step.id, note: 'seized' });
         expect(stuckJoints(work.plan, work.state)).toEqual([step.joint]);
         try {
-          const after = work.replan([goal], [step.joint!]);
+          const after = work.replan(goal, [step.joint!]);
           expect(after.steps.some((s) => s.joint === step.joint && s.do === 'open')).toBe(false);
+          holdsTogether(work);
+          work.steps();
+          expect(fromHere(plansOf(first, work.events), work.state).done).toEqual([]);
           roundabout++;
         } catch (error) {
-          expect(error).toBeInstanceOf(PlanningError);
+          if (!(error instanceof PlanningError)) throw error;
           blocked++;
         }
       }
     }
-    expect(blocked).toBeGreaterThan(0);
-    expect(roundabout + blocked).toBeGreaterThan(20);
+    expect(blocked).toBeGreaterThan(10);
+    expect(roundabout).toBeGreaterThan(0);
   });
 
   it('a test that fails at the end leads back in: what is opened again is counted again, and what was lost is not expected', () => {

@@ -120,8 +120,11 @@ class Standing {
     if (!record || record.outcome === 'skipped') return false;
     if (step.do === 'open' || step.do === 'move') return this.isOpen(step);
     if (step.leg === 'isolate' || (step.leg === 'down' && step.do === 'prepare')) return record.at > this.poweredAt;
-    if (step.do === 'swap' && step.joint !== undefined) return this.open.has(openId(step.joint));
-    if (step.leg === 'swap') return this.open.size > 0 && (step.do !== 'swap' || step.part === undefined || !step.id.startsWith('swap/re') || this.isOut(step.part));
+    if (step.leg === 'swap') {
+      if (step.joint !== undefined) return this.open.has(openId(step.joint));
+      // A look at something, or a cable that was formed, holds as long as the machine has not been closed since.
+      return /^swap\/(replace|remove):/.test(step.id) ? this.isOut(step.part!) : this.open.size > 0;
+    }
     if (step.do === 'prepare' && step.joint !== undefined) return this.open.has(openId(step.joint));
     return false;
   }
