@@ -1,9 +1,11 @@
+import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
+import { fold, type RunEvent } from '$core/run';
 import { tray, type TrayStyle } from '$core/fasteners';
 import { plan, screwsTakenOut } from '$core/plan';
 import { DEMO_MACHINES, demoAccess } from '$core/testing/machines';
 import { singleGoals } from '../../../demo/testing/goals';
-import { jobSheetPdf, trayPdf } from './pdf';
+import { jobSheetPdf, reportPdf, trayPdf } from './pdf';
 
 const pages = (pdf: Buffer) => pdf.toString('latin1').match(/\/Type \/Page\b/g)?.length ?? 0;
 
@@ -27,5 +29,22 @@ describe('paper', () => {
     expect(pages(pdf)).toBeGreaterThan(2);
     expect(pages(pdf)).toBeLessThan(12);
     expect(pdf.subarray(-7).toString()).toContain('%%EOF');
+  });
+
+  it('a report holds every section on as many pages as it needs, with its photos', async () => {
+    const access = demoAccess();
+    const made = plan(access, [{ do: 'replace', part: 'board' }]);
+    let n = 0;
+    const event = (body: object) => ({ id: `00000000-0000-4000-8000-${String(++n).padStart(12, '0')}`, at: new Date(Date.UTC(2026, 10, 25, 8) + n * 1000).toISOString(), by: 'Ж. Øre', ...body }) as RunEvent;
+    const events = made.steps.flatMap((s) => [event({ type: 'note', step: s.id, text: 'As drawn. '.repeat(6) }), s.do === 'test' ? event({ type: 'tested', step: s.id, outcome: 'pass' }) : event({ type: 'done', step: s.id, ...(s.count === undefined ? {} : { count: s.count }) })]);
+    const job = { number: 7, customer: 'MS Łódź', serial: '', complaint: 'Dead.' };
+    const bytes = await sharp({ create: { width: 320, height: 240, channels: 3, background: '#245' } }).jpeg().toBuffer();
+    const photos = Array.from({ length: 7 }, () => ({ bytes, caption: 'Lift out the main board' }));
+    const without = await reportPdf(access.model, [made], fold(access.model, made, events), job);
+    const withThem = await reportPdf(access.model, [made], fold(access.model, made, events), job, photos);
+    expect(pages(without)).toBeGreaterThan(3);
+    expect(pages(withThem)).toBeGreaterThanOrEqual(pages(without));
+    expect(withThem.toString('latin1').match(/\/Subtype \/Image/g)?.length).toBe(7);
+    expect(pages(await reportPdf(access.model, [made], fold(access.model, made, []), job))).toBe(1);
   });
 });

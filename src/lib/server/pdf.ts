@@ -138,8 +138,8 @@ function foot(doc: Doc, text: string): void {
   }
 }
 
-/** The report that a customer reads, on paper. */
-export function reportPdf(model: Model, plans: readonly Plan[], state: RunState, job: JobSheet): Promise<Buffer<ArrayBuffer>> {
+/** The report that a customer reads, on paper. @param photos small pictures as JPEG, with what they show */
+export function reportPdf(model: Model, plans: readonly Plan[], state: RunState, job: JobSheet, photos: readonly { bytes: Buffer; caption: string }[] = []): Promise<Buffer<ArrayBuffer>> {
   const { machine } = model;
   const { doc, bytes } = begin(`Report of job ${job.number}`);
   const left = 14 * PT;
@@ -167,6 +167,16 @@ export function reportPdf(model: Model, plans: readonly Plan[], state: RunState,
   }
   title('Screws');
   for (const row of screwRows(model, state)) line(`${row.name}, ${row.size}: ${row.out} out, ${row.back} back, ${row.account}`, '', !row.closes);
+  if (photos.length > 0) title('Photos');
+  const column = width / 3;
+  const row = 52 * PT;
+  photos.forEach(({ bytes, caption }, i) => {
+    if (i % 3 === 0 && doc.y + row > (A4.height - 20) * PT) doc.addPage();
+    const [x, y] = [left + (i % 3) * column, doc.y];
+    doc.image(bytes, x, y, { fit: [column - 8, row - 26] });
+    doc.font('plain').fontSize(8).text(caption, x, y + row - 24, { width: column - 8, height: 20, ellipsis: true });
+    doc.y = i % 3 === 2 || i === photos.length - 1 ? y + row : y;
+  });
   title('Signed');
   if (state.signed) line(`${state.signed.by}, ${day(state.signed.at)} (UTC)`, state.signed.note);
   else line('Not signed: this job is still on the bench.', '', true);

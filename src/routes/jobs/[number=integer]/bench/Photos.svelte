@@ -96,10 +96,14 @@
   {/if}
   {#if problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">{problem}</p>{/if}
   {#if bench.photosWaiting > 0}<p class="mt-2 text-soft" role="status">{bench.photosWaiting} kept here until the server answers.</p>{/if}
-  {#if mirrored.length > 0 || here.length > 0}
+  {#if mirrored.length > 0}
     <div class="mt-3 grid grid-cols-2 items-start gap-3">
-      {#if mirrored.length > 0}<div class="col-span-2 -mb-1 grid grid-cols-2 gap-3 font-semibold"><span>{step?.leg === 'up' ? 'On the way down' : 'On the way up'}</span></div>{#each mirrored as p (p.photo)}{@render picture(p)}{/each}{/if}
-      {#if here.length > 0}<p class="col-span-2 -mb-1 font-semibold">Here</p>{#each here as p (p.photo)}{@render picture(p)}{/each}{/if}
+      <div class="space-y-3"><p class="font-semibold">{step?.leg === 'up' ? 'On the way down' : 'On the way up'}</p>{#each mirrored as p (p.photo)}{@render picture(p)}{/each}</div>
+      <div class="space-y-3"><p class="font-semibold">Here</p>{#each here as p (p.photo)}{@render picture(p)}{:else}<p class="text-soft">None yet. Take one to see both side by side.</p>{/each}</div>
+    </div>
+  {:else if here.length > 0}
+    <div class="mt-3 grid grid-cols-2 items-start gap-3">
+      <p class="col-span-2 -mb-1 font-semibold">Here</p>{#each here as p (p.photo)}{@render picture(p)}{/each}
     </div>
   {:else}<p class="mt-3 text-lg">No photo of this step. One taken before a cable is drawn out shows how it ran; on the way back it stands beside this step's mirror.</p>{/if}
   {#if others.length > 0}

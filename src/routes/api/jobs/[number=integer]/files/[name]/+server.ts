@@ -3,9 +3,10 @@ import { drawingSvg, untouched } from '$core/drawing';
 import { tray } from '$core/fasteners';
 import { planMarkdown, runDocument, runTable, stepTable, traySvg } from '$core/formats';
 import { goalParts, screwsTakenOut, type Plan } from '$core/plan';
-import { fold, plansOf, type RunEvent } from '$core/run';
+import { allSteps, fold, plansOf, type RunEvent } from '$core/run';
 import { pool } from '$lib/server/database';
 import { jobSheetPdf, reportPdf, trayPdf } from '$lib/server/pdf';
+import { photoOf } from '$lib/server/photos';
 import { eventsOf, findRun } from '$lib/server/runs';
 import { planOfJob } from '$lib/server/plan-of-job';
 import { styleFrom } from '$lib/tray-styles';
@@ -15,6 +16,9 @@ type Asked = Awaited<ReturnType<typeof planOfJob>> & { query: URLSearchParams };
 type Body = string | Uint8Array<ArrayBuffer>;
 
 const trayOf = ({ model, plan, query }: Asked) => tray(model, screwsTakenOut(model, plan), styleFrom(query.get('style')));
+
+/** More photos than this make a report that nobody prints. */
+const PRINTED_PHOTOS = 60;
 
 /** The run of a job as it was recorded. */
 async function runOf({ job }: Asked): Promise<{ first: Plan; events: RunEvent[] }> {
@@ -36,7 +40,16 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
     type: 'application/pdf',
     write: async (asked) => {
       const { first, events } = await runOf(asked);
-      return reportPdf(asked.model, plansOf(first, events), fold(asked.model, first, events), about(asked));
+      const plans = plansOf(first, events);
+      const steps = allSteps(plans);
+      const state = fold(asked.model, first, events);
+      const photos = await Promise.all(
+        state.photos.slice(0, PRINTED_PHOTOS).map(async (p) => {
+          const bytes = await photoOf(pool(), asked.job.runId!, p.photo, true);
+          return bytes ? [{ bytes, caption: p.note ?? steps.get(p.step ?? '')?.text ?? '' }] : [];
+        })
+      );
+      return reportPdf(asked.model, plans, state, about(asked), photos.flat());
     }
   },
   'run.json': {
