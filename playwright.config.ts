@@ -5,6 +5,8 @@ export default defineConfig({
   globalSetup: './scripts/setup/test-cluster.mjs',
   outputDir: 'test-results',
   workers: 2,
+  // A shared machine can lose its processors for seconds. What fails once and passes then is listed as flaky, not hidden.
+  retries: 1,
   timeout: 120_000,
   expect: { timeout: 15_000 },
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON ?? 'test-results/results.json' }]],

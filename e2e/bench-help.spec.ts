@@ -42,8 +42,8 @@ test('a part that will not come: the likeliest first, each answered, and it show
   await expect(page.getByText('1 looked at so far')).toBeVisible();
   await page.getByRole('button', { name: /^That was it: 1 of 6 still in/ }).click();
   await expect(inHand(page)).toContainText('Lift out the bottom cover');
-  const looks = await app.sql<{ found: boolean }>("select (body ->> 'found')::boolean as found from run_event e join run r on r.id = e.run_id join job j on j.id = r.job_id where j.number = 106 and body ->> 'type' = 'looked' order by seq");
-  expect(looks).toEqual([{ found: false }, { found: true }]);
+  const looks = () => app.sql<{ found: boolean }>("select (body ->> 'found')::boolean as found from run_event e join run r on r.id = e.run_id join job j on j.id = r.job_id where j.number = 106 and body ->> 'type' = 'looked' order by seq");
+  await expect.poll(looks).toEqual([{ found: false }, { found: true }]);
 });
 
 test('a found screw is measured, named with its chance, and put where it belongs', async ({ page, signInAs, app }) => {

@@ -40,7 +40,9 @@ test('a photo is taken without a network, sent later, marked, and stands beside 
   await expect(page.getByRole('alert')).toContainText('notes.pdf is no JPEG, PNG or WebP picture');
   await page.getByRole('button', { name: 'Close' }).click();
   // Its mirror on the way up shows it.
-  const mirror = await app.sql<{ at: number }>("select (s.i - 1)::int as at from run r join job j on j.id = r.job_id join run_event e on e.run_id = r.id and e.body ->> 'type' = 'photo', jsonb_array_elements(r.plan -> 'steps') with ordinality s(step, i) where j.number = 102 and s.step ->> 'mirror' = e.body ->> 'step'");
+  const mirrored = () => app.sql<{ at: number }>("select (s.i - 1)::int as at from run r join job j on j.id = r.job_id join run_event e on e.run_id = r.id and e.body ->> 'type' = 'photo', jsonb_array_elements(r.plan -> 'steps') with ordinality s(step, i) where j.number = 102 and s.step ->> 'mirror' = e.body ->> 'step'");
+  await expect.poll(async () => (await mirrored()).length).toBe(1);
+  const mirror = await mirrored();
   const here = await app.sql<{ n: number }>("select count(*)::int as n from run_event e join run r on r.id = e.run_id join job j on j.id = r.job_id where j.number = 102 and body ->> 'type' in ('done', 'tested', 'skipped')");
   for (let i = here[0]!.n; i < mirror[0]!.at; i++) await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('button', { name: /^Photo \(1\)/ })).toBeVisible();
