@@ -41,7 +41,9 @@ const SELECT = `
          r.id as "runId", r.started_at as "startedAt", r.p80_seconds as "p80Seconds", p.display_name as "startedBy",
          coalesce(jsonb_array_length(coalesce(r.plan_now, r.plan) -> 'steps'), 0) as steps,
          (select count(distinct e.body ->> 'step')::int from run_event e
-           where e.run_id = r.id and e.body ->> 'type' in ('done', 'tested', 'skipped')) as "stepsDone"
+           where e.run_id = r.id and e.body ->> 'type' in ('done', 'tested', 'skipped')
+             -- What was done by an earlier plan and is closed again is no step of this one.
+             and (r.plan_now is null or exists (select from jsonb_array_elements(r.plan_now -> 'steps') s where s ->> 'id' = e.body ->> 'step'))) as "stepsDone"
     from job j
     join machine_file m on m.id = j.machine_file_id
     left join run r on r.job_id = j.id

@@ -199,6 +199,9 @@ describe('a change of plan', () => {
     expect(now.plan).toEqual(run.plan);
     expect(now.planNow.steps.length).toBeGreaterThan(run.plan.steps.length);
     expect(await findJob(pool(), number)).toMatchObject({ steps: now.planNow.steps.length, stepsDone: 6 });
+    // A step of an earlier plan that this one no longer has does not count.
+    await append(run, [event({ type: 'done', step: 'down/joint:no-longer-there' })]);
+    expect(await findJob(pool(), number)).toMatchObject({ stepsDone: 6 });
     await append(run, [event({ type: 'undo', event: change.id })]);
     expect((await findRun(pool(), run.id))!.planNow).toEqual(run.plan);
   });
