@@ -233,7 +233,7 @@
     </div>
 
     {#if !run.signed}
-      <Tools shown={shownFor} photos={photosHere} hasDevices={data.hasDevices} onphoto={() => (panel = 'photos')} onnote={() => mayAct && step && (dialog = 'note')} onreplan={() => mayAct && replan()} onlistings={() => (panel = 'listings')} onlabel={printLabel} />
+      <Tools shown={shownFor} photos={photosHere} hasDevices={data.hasDevices} {mayAct} onphoto={() => (panel = 'photos')} onnote={() => step && (dialog = 'note')} onreplan={() => replan()} onlistings={() => (panel = 'listings')} onlabel={printLabel} />
     {/if}
     {#if told}<p class="bg-sunk px-6 py-2" role="status">{told}</p>{/if}
     {#if conflict && !run.signed}
