@@ -283,7 +283,7 @@
           {#each coming as next, i (next.id)}<li class="flex gap-3 py-0.5"><span class="w-12 shrink-0">{i === 0 ? 'then' : ''}</span><span>{next.text}</span></li>{/each}
         </ol>
       {/if}
-      <div class="flex items-stretch gap-2.5 px-6 py-4">
+      <div class="flex flex-wrap items-stretch gap-2.5 px-6 py-4 max-[1150px]:gap-1.5 max-[1150px]:px-4 max-[1150px]:[&_kbd]:hidden">
         {#if run.paused}
           <button type="button" class="button button-act min-h-18 flex-1 text-xl" onclick={() => record({ type: 'resumed' })} disabled={!mayAct}><Play aria-hidden="true" /> Go on <kbd>{shownFor('pause')}</kbd></button>
         {:else if mayAct}
