@@ -1,6 +1,6 @@
 import type { Model } from '../machine';
 import type { Plan } from '../plan';
-import { allSteps, eventWords, fold, plansOf, type RunEvent } from '../run';
+import { allSteps, eventWords, fold, inOrder, plansOf, type RunEvent } from '../run';
 import { written } from './csv';
 
 export const RUN_FORMAT = 'eager-wrench/run@1';
@@ -22,9 +22,8 @@ export function runDocument(model: Model, first: Plan, events: readonly RunEvent
 /** The same as CSV (RFC 4180), an event a row, in the order of the bench's clock. */
 export function runTable(model: Model, first: Plan, events: readonly RunEvent[]): string {
   const steps = allSteps(plansOf(first, events));
-  const sorted = [...events].sort((a, b) => (a.at !== b.at ? (a.at < b.at ? -1 : 1) : a.id < b.id ? -1 : 1));
   return written([
     ['time', 'who', 'what', 'step', 'in words', 'event'],
-    ...sorted.map((e) => [e.at, e.by ?? '', e.type, 'step' in e ? (e.step ?? '') : '', eventWords(model, steps, e), e.id])
+    ...inOrder(events).map((e) => [e.at, e.by ?? '', e.type, 'step' in e ? (e.step ?? '') : '', eventWords(model, steps, e), e.id])
   ]);
 }

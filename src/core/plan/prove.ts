@@ -51,6 +51,9 @@ const TESTS: Record<string, Phrase> = {
   'pointing-stick': { text: 'Pointing stick', detail: 'Moves and stops where it should; all its buttons.' },
   'lid-switch': { text: 'Lid switch', detail: 'Sleeps when closed, wakes when opened.' }
 };
+/** Parts whose edge has to lie right again once they are back. */
+export const CLOSING_PARTS: ReadonlySet<string> = new Set(['cover', 'bezel', 'case', 'keyboard']);
+
 /** The last look at the machine itself, before what works in it is tried. */
 export const CLOSING_CHECK: Phrase = { text: 'Closed all round', detail: 'No screw left, none missing; no gap along any seam, all four corners flat; the lid opens with one hand; nothing rattles.' };
 

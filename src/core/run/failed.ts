@@ -1,5 +1,5 @@
 import { inSentence, type Joint, type Model } from '../machine';
-import type { Plan, Step } from '../plan';
+import { CLOSING_PARTS, type Plan, type Step } from '../plan';
 import type { RunState } from './fold';
 import { allSteps } from './rounds';
 
@@ -25,8 +25,6 @@ const NOTED = 3;
 /** What only passes through a part that serves the function counts for less than the function's own plug. */
 const BY_PART = 0.6;
 
-const CLOSING: ReadonlySet<string> = new Set(['cover', 'bezel', 'case', 'keyboard']);
-
 /** Joints opened in this run on which a function hangs, likeliest first; empty when the work did not touch it. */
 export function likelyJoints(model: Model, plans: readonly Plan[], state: RunState, doing: string): Likely[] {
   const steps = [...allSteps(plans).values()];
@@ -50,7 +48,7 @@ export function likelyJoints(model: Model, plans: readonly Plan[], state: RunSta
 /** How much a function hangs on a joint: its own, or that of a part or cable it runs through. */
 function bearing(model: Model, joint: Joint, doing: string): number {
   // Two tests are of no function: how it is closed hangs on seams and what holds them, and whether it starts open on every plug.
-  if (doing === 'closing') return joint.kind === 'clips' || joint.kind === 'hook' ? 1 : joint.kind === 'screws' && CLOSING.has(model.part(joint.a).kind) ? 1 : 0;
+  if (doing === 'closing') return joint.kind === 'clips' || joint.kind === 'hook' ? 1 : joint.kind === 'screws' && CLOSING_PARTS.has(model.part(joint.a).kind) ? 1 : 0;
   if (doing === 'open-power') return joint.kind === 'connector' ? (joint.carries === 'power' || joint.carries === 'both' ? 1 : BY_PART) : 0;
   if (joint.functions.includes(doing)) return 1;
   const serves = (part: string) => model.part(part).functions.includes(doing);

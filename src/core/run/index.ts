@@ -1,11 +1,11 @@
 export { AFTER_SIGNING, Label, Mark, RunEvent, type NotSo } from './events';
 export { fold, type RunState, type Said, type StepRecord } from './fold';
-export { allSteps, inRound, planInForce, plansOf, roundOf } from './rounds';
+export { allSteps, inOrder, inRound, planInForce, plansOf, roundOf } from './rounds';
 export { continued, fromHere, goalsAhead, planChanges, strangers, stuckJoints } from './replan';
 export { likelyJoints, plugsOf, type Likely } from './failed';
 export { explanations, obstacles, type Obstacle } from './closing';
 export { machineAfter, type MachineState } from './machine-state';
 export { currentStep, expectedCount, fateWords, possibleFacts, possibleFates } from './count';
 export { countFacts, notSoFacts, type Fact } from './facts';
-export { proposedNote, suspects, type FoundBefore, type Suspect } from './resists';
+export { chanceWords, proposedNote, suspects, type FoundBefore, type Suspect } from './resists';
 export { eventWords, NOT_SO_WORDS, OUTCOMES, reportSections, screwRows, type ReportLine, type ReportSection } from './report';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { plan } from '../plan';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
-import { fold, proposedNote, RunEvent, suspects } from '.';
+import { chanceWords, fold, proposedNote, RunEvent, suspects } from '.';
 
 const { model } = demoAccess();
 const made = plan(demoAccess(), [{ do: 'replace', part: 'battery' }]);
@@ -21,6 +21,9 @@ const ranked = (events: RunEvent[], part = 'battery') => suspects(model, made, f
 const screws = 'down/joint:battery-screws';
 
 describe('it resists', () => {
+  it('says a share of the doubt in words', () => {
+    expect([0.9, 0.3, 0.1, 0.01].map(chanceWords)).toEqual(['most likely', 'likely', 'possible', 'hardly']);
+  });
   it('a group that was counted short comes first, and says by how much', () => {
     const [first] = ranked([...upTo({ [screws]: { count: 4 } })]);
     expect(first).toMatchObject({ id: 'battery-screws', joint: 'battery-screws', text: '1 of 5 still in: battery screws' });

@@ -23,6 +23,9 @@ export interface Suspect {
  * the screw that nobody has written down.
  */
 const WEIGHT = { short: 12, skipped: 10, undone: 10, doubted: 6, hooks: 3, clips: 2, bond: 2, cable: 2.5, counted: 0.25, plug: 0.6, other: 0.3, undocumented: 2.5 };
+/** A share of the doubt as one says it at the bench. */
+export const chanceWords = (probability: number): string => (probability > 0.5 ? 'most likely' : probability > 0.2 ? 'likely' : probability > 0.07 ? 'possible' : 'hardly');
+
 /** What was found on such machines in earlier runs, and how often. */
 export interface FoundBefore {
   part: string;

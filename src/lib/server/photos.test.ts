@@ -76,7 +76,7 @@ describe('a photo', () => {
   it('that is none is refused in words, and nothing of it stays', async () => {
     const before = await count();
     const whole = await withPlace();
-    // A picture of 40,000 by 40,000 equal points takes little room until it is unfolded.
+    // A picture of 16,000 by 16,000 equal points takes little room until it is unfolded.
     const bomb = await sharp({ create: { width: 16_000, height: 16_000, channels: 3, background: '#000' }, limitInputPixels: false }).png({ compressionLevel: 9 }).toBuffer();
     const refused: [string, Buffer, RegExp][] = [
       ['a script in a drawing', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'), /no photo/],

@@ -4,7 +4,6 @@ import sharp from 'sharp';
 import type { Queryable } from './database';
 import { settings } from './settings';
 
-export const PHOTO_MAX_BYTES = 12_000_000;
 /** A camera's picture has some 12 to 50 million points; a small file that unfolds to more is no picture of a bench. */
 const MAX_POINTS = 60_000_000;
 const LONG_SIDE = 2000;

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Step } from '$core/plan';
-  import { likelyJoints } from '$core/run';
+  import { chanceWords, likelyJoints } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
   import Panel from './Panel.svelte';
 
@@ -16,7 +16,6 @@
   let { bench, step, onpoint, onreach, onclose }: Props = $props();
 
   const likely = $derived(likelyJoints(bench.model, bench.plans, bench.state, step.test!).slice(0, 6));
-  const chance = (p: number) => (p > 0.5 ? 'most likely' : p > 0.2 ? 'likely' : p > 0.07 ? 'possible' : 'hardly');
 </script>
 
 <Panel title="{step.text}: it fails" about="Recorded. What this work opened comes first; point at one and it shows on the drawing." {onclose}>
@@ -27,7 +26,7 @@
       {#each likely as l, i (l.joint)}
         <li class="flex items-center gap-3 py-2.5" onpointerenter={() => onpoint(l.joint)} onfocusin={() => onpoint(l.joint)}>
           <span class="figure w-6 shrink-0 text-lg text-soft">{i + 1}</span>
-          <span class="flex-1"><span class="block text-lg font-semibold">{bench.model.joint(l.joint).name}</span>{l.text} <span class="text-soft">({chance(l.probability)})</span></span>
+          <span class="flex-1"><span class="block text-lg font-semibold">{bench.model.joint(l.joint).name}</span>{l.text} <span class="text-soft">({chanceWords(l.probability)})</span></span>
           <button type="button" class="button button-act min-h-11" aria-label="Go back in to it: {bench.model.joint(l.joint).name}" onclick={() => onreach(l.joint)}>Go back in to it</button>
         </li>
       {/each}

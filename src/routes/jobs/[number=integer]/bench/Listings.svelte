@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { fullEnergyWh, health, readBattery } from '$core/cells';
-  import { compareListings, readListing } from '$core/hardware';
+  import { compareListings, LISTING_MAX, readListing } from '$core/hardware';
   import { likelyJoints, plugsOf } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
   import Panel from './Panel.svelte';
@@ -33,7 +33,7 @@
   async function file(event: Event & { currentTarget: HTMLInputElement }) {
     const chosen = event.currentTarget.files?.[0];
     if (!chosen) return;
-    if (chosen.size > 4_000_000) why = 'The file is larger than 4 MB; one machine\u2019s listing is far shorter.';
+    if (chosen.size > LISTING_MAX) why = `The file is larger than ${LISTING_MAX / 1e6} MB; one machine\u2019s listing is far shorter.`;
     else take(await chosen.text());
     event.currentTarget.value = '';
   }

@@ -2,6 +2,7 @@
   import { onDestroy } from 'svelte';
   import type { Step } from '$core/plan';
   import type { Mark, RunState } from '$core/run';
+  import { PHOTO_MAX_BYTES } from '$lib/photo-limits';
   import { photoHere } from '$lib/offline/photos';
   import type { Bench } from '$lib/offline/bench.svelte';
   import { moment } from '$lib/ui/format';
@@ -37,7 +38,7 @@
     problem = '';
     const input = event.currentTarget;
     for (const file of input.files ?? []) {
-      if (file.size > 12_000_000) problem = `${file.name} is larger than 12 MB.`;
+      if (file.size > PHOTO_MAX_BYTES) problem = `${file.name} is larger than ${PHOTO_MAX_BYTES / 1e6} MB.`;
       else if (!/^image\/(jpeg|png|webp)$/.test(file.type)) problem = `${file.name} is no JPEG, PNG or WebP picture.`;
       else await bench.takePhoto(file, step?.id).catch(() => (problem = 'This browser has no room left for photos. Send the others first.'));
     }

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { inSentence, type Model } from '$core/machine';
   import type { Plan } from '$core/plan';
-  import { suspects, type FoundBefore, type RunState } from '$core/run';
+  import { chanceWords, suspects, type FoundBefore, type RunState } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
 
   /** A part that will not come: what may hold it, the likeliest first, each to be looked at and answered. */
@@ -20,7 +20,6 @@
 
   const answered = $derived(run.looks.filter((l) => l.part === part));
   const ranked = $derived(suspects(model, plan, run, part, before).slice(0, 6 + answered.length));
-  const chance = (p: number) => (p > 0.5 ? 'most likely' : p > 0.2 ? 'likely' : p > 0.07 ? 'possible' : 'hardly');
   const answer = (suspect: string, found: boolean) => {
     bench.record({ type: 'looked', part, suspect, found });
     if (found) onclose();
@@ -38,7 +37,7 @@
   {#each ranked as s, i (s.id)}
     <li class="flex items-center gap-3 py-2.5" onpointerenter={() => onpoint(s.joint)} onfocusin={() => onpoint(s.joint)}>
       <span class="figure w-6 shrink-0 text-lg text-soft">{i + 1}</span>
-      <span class="flex-1"><span class="block text-lg font-semibold">{s.text}</span><span class="block">{s.look} <span class="text-soft">({chance(s.probability)})</span></span></span>
+      <span class="flex-1"><span class="block text-lg font-semibold">{s.text}</span><span class="block">{s.look} <span class="text-soft">({chanceWords(s.probability)})</span></span></span>
       <button type="button" class="button min-h-11" aria-label="Not that: {s.text}" onclick={() => answer(s.id, false)}>Not that</button>
       <button type="button" class="button button-act min-h-11" aria-label="That was it: {s.text}" onclick={() => answer(s.id, true)}>That was it</button>
     </li>

@@ -1,7 +1,8 @@
 import { error, json } from '@sveltejs/kit';
 import { bytesBody } from '$lib/server/body';
 import { pool } from '$lib/server/database';
-import { keepPhoto, photoOf, PHOTO_MAX_BYTES } from '$lib/server/photos';
+import { PHOTO_MAX_BYTES } from '$lib/photo-limits';
+import { keepPhoto, photoOf } from '$lib/server/photos';
 import { findRun } from '$lib/server/runs';
 import type { RequestHandler } from './$types';
 
