@@ -1,9 +1,9 @@
 /** Everything that has to hold, from a fresh machine; ends with one line over all runners and a true exit status. */
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureBuild, ensurePackages } from './setup/packages.mjs';
+import { ensureBuild, ensureChromium, ensurePackages } from './setup/packages.mjs';
 import { ensurePostgres } from './setup/postgres.mjs';
-import { installDebian, run, say, scratch, withLock } from './setup/system.mjs';
+import { run, say, scratch, withLock } from './setup/system.mjs';
 
 let passed = 0;
 let failed = 0;
@@ -34,13 +34,11 @@ async function runner(name, command, args, env, file, count) {
   failed += counted.failed;
 }
 
-const chromium = () => [process.env.CHROMIUM, '/usr/bin/chromium'].some((path) => path && existsSync(path));
-
 async function main() {
   title('Set-up');
   await withLock('setup', async () => {
     await ensurePostgres();
-    if (!chromium()) await installDebian(['chromium']);
+    await ensureChromium();
     await ensurePackages();
     await ensureBuild();
   });

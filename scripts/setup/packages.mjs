@@ -1,7 +1,14 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { must, ROOT, say } from './system.mjs';
+import { installDebian, must, ROOT, say } from './system.mjs';
+
+/** The browser that tests, pictures and measurements drive: Debian's own unless one is named. */
+export const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
+
+export async function ensureChromium() {
+  if (!existsSync(CHROMIUM)) await installDebian(['chromium']);
+}
 
 function hashOf(paths) {
   const hash = createHash('sha256').update(process.version);

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
-import { ensureBuild, ensurePackages } from './packages.mjs';
+import { CHROMIUM, ensureBuild, ensureChromium, ensurePackages } from './packages.mjs';
 import { Cluster, ensurePostgres } from './postgres.mjs';
 import { startServer } from './server.mjs';
 import { must, ROOT, withLock } from './system.mjs';
@@ -10,6 +10,7 @@ import { must, ROOT, withLock } from './system.mjs';
 export async function servedDemo() {
   await withLock('setup', async () => {
     await ensurePostgres();
+    await ensureChromium();
     await ensurePackages();
     await ensureBuild();
   });
@@ -17,7 +18,7 @@ export async function servedDemo() {
   const DATABASE_URL = await cluster.createDatabase('demo');
   await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], { env: { ...process.env, DATABASE_URL }, stdio: ['ignore', 'ignore', 'inherit'] });
   const server = await startServer({ DATABASE_URL, LOG_LEVEL: 'warn' });
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] });
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] });
   const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8'));
   return {
     address: server.address,

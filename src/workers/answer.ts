@@ -11,9 +11,10 @@ const desk = new PlanDesk();
 /**
  * Makes a plan in slices, the same in a browser's worker and in a server's thread.
  * @param stopped asked after each slice, with the thread's messages heard in between
- * @param withChoices also what else could be done, once the plan is there
+ * @param more.withChoices also what else could be done, once the plan is there
+ * @param more.restMs how long to leave the processor to who shows the first plan before the work on its proof goes on
  */
-export async function answer(request: PlanRequest, say: (answer: Answer) => void, stopped: () => boolean, withChoices = false): Promise<void> {
+export async function answer(request: PlanRequest, say: (answer: Answer) => void, stopped: () => boolean, more: { withChoices?: boolean; restMs?: number } = {}): Promise<void> {
   try {
     const making = desk.ask(request);
     let since = performance.now();
@@ -23,14 +24,14 @@ export async function answer(request: PlanRequest, say: (answer: Answer) => void
         say({ stage: 'done', plan: value });
         break;
       }
-      if (value.stage === 'first') say(value);
-      if (performance.now() - since < SLICE_MS) continue;
-      say(value.stage === 'first' ? { stage: 'down', cost: value.plan.order.cost, bound: value.plan.order.bound } : value);
-      await new Promise((resolve) => setTimeout(resolve));
+      const isFirst = value.stage === 'first';
+      if (!isFirst && performance.now() - since < SLICE_MS) continue;
+      say(value);
+      await new Promise((resolve) => setTimeout(resolve, isFirst ? more.restMs : 0));
       if (stopped()) return;
       since = performance.now();
     }
-    if (!withChoices) return;
+    if (!more.withChoices) return;
     const choosing = desk.choose(request);
     for (;;) {
       await new Promise((resolve) => setTimeout(resolve));

@@ -9,6 +9,9 @@ import { answer, type Answer } from './answer';
 export type Asked = { id: number; request?: Omit<PlanRequest, 'machine'>; machine?: Machine; withChoices?: boolean };
 export type Told = { id: number; answer: Answer };
 
+/** Long enough for a plan to be drawn, too short to be missed by who waits for the proof. */
+const REST_MS = 120;
+
 const machines = new Map<string, Machine>();
 let newest = 0;
 self.addEventListener('message', ({ data }: MessageEvent<Asked>) => {
@@ -27,5 +30,5 @@ self.addEventListener('message', ({ data }: MessageEvent<Asked>) => {
     }
     self.postMessage({ id, answer } satisfies Told);
   };
-  void answer(request, told, () => newest > id, withChoices);
+  void answer(request, told, () => newest > id, { withChoices, restMs: REST_MS });
 });

@@ -2,15 +2,15 @@
   import type { Model } from '$core/machine';
   import { goalParts, type Plan } from '$core/plan';
 
-  /** The depth of the machine as a scale along the drawing: what lies at which level, how deep one is, where the target lies. */
-  let { model, plan, zone, now, gone }: { model: Model; plan: Plan; zone: string; now?: number; gone: ReadonlySet<string> } = $props();
+  /** The depth of the machine as a scale along the drawing: what lies at which level, how deep one is, where the target lies; without a plan the scale alone. */
+  let { model, plan, zone, now, gone }: { model: Model; plan?: Plan; zone: string; now?: number; gone: ReadonlySet<string> } = $props();
 
   const TOP = 12;
   /** Letters of a name that have room beside the scale. */
   const LONGEST = 21;
   let H = $state(300);
-  const goals = $derived(new Set(goalParts(plan.goals)));
-  const moved = $derived(new Set(plan.steps.flatMap((s) => (s.do === 'move' && s.part ? [s.part] : []))));
+  const goals = $derived(new Set(goalParts(plan?.goals ?? [])));
+  const moved = $derived(new Set(plan?.steps.flatMap((s) => (s.do === 'move' && s.part ? [s.part] : []))));
   const levels = $derived.by(() => {
     const found = model.machine.parts
       .filter((p) => moved.has(p.id))

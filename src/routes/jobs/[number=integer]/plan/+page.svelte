@@ -165,7 +165,7 @@
     <div class="grid h-[50%] min-h-[300px] shrink-0 grid-cols-[minmax(0,1fr)_164px] gap-2 bg-sunk py-2 pl-3">
       <ExploreDrawing {model} {zone} state={before} nowJoint={view !== 'goals' && chosen?.leg !== 'swap' ? chosen?.joint : undefined} nowPart={view === 'goals' ? undefined : chosen?.part} {goals} onzone={(z) => (faceOfChoice = z)}
         canPick={canPick} onpick={mayChange && view === 'goals' ? (thing) => draft.toggle(goalOf(thing)) : undefined} />
-      {#if plan}<DepthScale {model} {plan} {zone} now={view === 'goals' ? undefined : chosen?.depth} gone={before.off} />{/if}
+      <DepthScale {model} plan={plan ?? undefined} {zone} now={view === 'goals' ? undefined : chosen?.depth} gone={before.off} />
     </div>
     <div class="flex gap-1 border-y border-rule px-3" role="tablist" aria-label="About the plan" tabindex="-1" onkeydown={nextTab}>
       {#each views as v (v.id)}
