@@ -1,4 +1,5 @@
 import { accessOf, type Access } from '../access';
+import type { Condition } from '../hazards';
 import { modelOf, type Machine } from '../machine';
 import { settleGoals, type Goal } from './goals';
 import type { Weighting, Weights } from './order';
@@ -18,6 +19,8 @@ export interface PlanRequest {
   /** Where work goes on from, when it has begun. */
   from?: From;
   variant?: string;
+  /** How the machine came in. */
+  conditions?: readonly Condition[];
 }
 
 /** What else could be done, and what could be done in the same visit. */
@@ -66,8 +69,8 @@ export class PlanDesk {
 }
 
 /** Equal keys are equal plans. */
-export function requestKey({ hash, goals, weighting = 'part-by-part', avoid = [], from, variant }: PlanRequest): string {
-  return JSON.stringify([hash, settleGoals(goals), weighting, [...new Set(avoid)].sort(), variant ?? null, ...(from ? [from.done, [...new Set(from.stuck)].sort()] : [])]);
+export function requestKey({ hash, goals, weighting = 'part-by-part', avoid = [], from, variant, conditions = [] }: PlanRequest): string {
+  return JSON.stringify([hash, settleGoals(goals), weighting, [...new Set(avoid)].sort(), variant ?? null, [...new Set(conditions)].sort(), ...(from ? [from.done, [...new Set(from.stuck)].sort()] : [])]);
 }
 
 /** A few things by key, the one used longest ago dropped first. */

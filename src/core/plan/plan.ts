@@ -1,4 +1,5 @@
 import type { Access, ActionId } from '../access';
+import type { Condition } from '../hazards';
 import { contentHash } from '../machine';
 import { STANDARD_PACE, timesOf, type Pace } from '../time';
 import { energisedCaution } from './cautions';
@@ -6,6 +7,7 @@ import { downProblem, isolatingAction } from './down';
 import { PlanningError, settleGoals, type Goal } from './goals';
 import { inHand } from './in-hand';
 import { ordering, WEIGHTS, type Order, type Setup, type Weighting, type Weights } from './order';
+import { underConditions } from './conditions';
 import { causePhrase, evidencePhrase } from './phrase';
 import { ontoMat, poseOf } from './pose';
 import { PLAN_FORMAT, type Plan, type Step } from './schema';
@@ -27,6 +29,8 @@ export interface PlanOptions {
   hash?: string;
   /** Variant of the machine at hand, where it is known: spares are checked against it. */
   variant?: string;
+  /** How the machine came in, where that changes cautions and methods. */
+  conditions?: readonly Condition[];
   /** How fast the work goes; the standard where nothing was measured. */
   pace?: Pace;
   /** Setups to work through for each leg before an order is given with a gap. */
@@ -88,18 +92,18 @@ export function* planning(access: Access, goals: readonly Goal[], options: PlanO
 
 function written(access: Access, goals: Goal[], options: PlanOptions, set: RemovalSet, down: Order, up: Order, upward: ReturnType<typeof upProblem>): Plan {
   const { model } = access;
-  const { weighting = 'part-by-part', avoid = [] } = options;
+  const { weighting = 'part-by-part', avoid = [], conditions = [] } = options;
   const actions = down.sequence.map((id) => access.actions.get(id)!);
   const swaps = swapsOf(access, goals, down.sequence);
   const writer = new StepWriter(access, goals, reasonsOf(set));
-  const steps = [
+  const steps = underConditions(model, [
     ...writer.isolation(),
     ...writer.down(actions),
     ...writer.swap(swaps),
     ...writer.up(up.sequence, departures(access, down.sequence, up.sequence, upward.edges), openTestPlace(access, up.sequence)),
     ...writer.restore(),
     ...writer.prove(actions)
-  ];
+  ], conditions);
   pairPoses(steps);
   const live = energised(access, set, down.sequence).map((id) => `down/${id}`);
   for (const step of steps) if (live.includes(step.id)) step.cautions.push(energisedCaution(step.id === live[0]));
@@ -110,6 +114,7 @@ function written(access: Access, goals: Goal[], options: PlanOptions, set: Remov
     goals,
     weighting: typeof weighting === 'string' ? weighting : weighting.name,
     ...(avoid.length > 0 ? { avoid: [...avoid].sort() } : {}),
+    ...(conditions.length > 0 ? { conditions: [...new Set(conditions)].sort() } : {}),
     steps,
     requirements: [...set.taken.values()]
       .filter(({ requirement }) => named.has(requirement.id))

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Condition } from '../hazards';
 import { Goals } from './goals';
 
 export const PLAN_FORMAT = 'eager-wrench/plan@1';
@@ -71,6 +72,8 @@ export const Plan = z.strictObject({
   weighting: z.string(),
   /** Ways that were not to be taken. */
   avoid: z.array(z.string()).optional(),
+  /** How the machine came in, where that changed cautions and methods. */
+  conditions: z.array(Condition).optional(),
   steps: z.array(Step),
   /** Every requirement that some step names, in words; with the figures where the drawing said so. */
   requirements: z.array(z.strictObject({ id: z.string(), of: z.string(), cause: z.string(), text: z.string(), figures: z.string().optional() })),
