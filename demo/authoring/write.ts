@@ -1,6 +1,8 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { FaultSet, strangersOf } from '../../src/core/faults';
 import { readMachineFile } from '../../src/core/formats';
+import { faultSets } from './faults';
 import { lindquayGannet13 } from './lindquay-gannet-13';
 import { lindquaySlip11 } from './lindquay-slip-11';
 import { norrvikBallast15 } from './norrvik-ballast-15';
@@ -8,7 +10,7 @@ import { norrvikPilot14 } from './norrvik-pilot-14';
 import { norrvikFathom14 } from './norrvik-fathom-14';
 import { norrvikFathom14First } from './norrvik-fathom-14/first-revision';
 
-/** Writes the demo's machine files; refuses to write one with a fault. */
+/** Writes the demo's machine files and fault sets; refuses to write one with a fault. */
 const folder = fileURLToPath(new URL('../machines/', import.meta.url));
 mkdirSync(`${folder}earlier`, { recursive: true });
 const machines = [
@@ -26,4 +28,19 @@ for (const { machine, name } of machines) {
   }
   writeFileSync(`${folder}${name}.json`, text);
   console.log(`${name}: ${file.machine.parts.length} parts, ${file.machine.joints.length} joints, ${file.machine.cables.length} cables`);
+}
+
+const faults = fileURLToPath(new URL('../faults/', import.meta.url));
+mkdirSync(faults, { recursive: true });
+for (const set of faultSets()) {
+  const file = readMachineFile(JSON.stringify(machines.find(({ machine }) => machine.id === set.machine)!.machine));
+  const parsed = FaultSet.safeParse(set);
+  const wrong = parsed.success ? (file.ok ? strangersOf(file.access.model, parsed.data) : ['its machine has faults']) : parsed.error.issues.map((i) => `${i.path.join('/')}: ${i.message}`);
+  for (const w of wrong) console.error(`fault set of ${set.machine}: ${w}`);
+  if (wrong.length > 0) {
+    process.exitCode = 2;
+    continue;
+  }
+  writeFileSync(`${faults}${set.machine}.json`, `${JSON.stringify(set, null, 1)}\n`);
+  console.log(`faults of ${set.machine}: ${set.symptoms.length} symptoms, ${set.faults.length} faults, ${set.tests.length} tests, ${set.repairs.length} repairs`);
 }

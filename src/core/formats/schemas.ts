@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FaultSet, FAULTS_FORMAT } from '../faults';
 import { Machine } from '../machine';
 import { Plan } from '../plan';
 import { RunEvent } from '../run';
@@ -7,6 +8,7 @@ import { RunEvent } from '../run';
 export const PUBLISHED = {
   machine: { title: 'eager-wrench/machine@1', schema: Machine },
   plan: { title: 'eager-wrench/plan@1', schema: Plan },
+  faults: { title: FAULTS_FORMAT, schema: FaultSet },
   'run-event': { title: 'eager-wrench/run@1, one event', schema: RunEvent }
 } as const;
 export type Published = keyof typeof PUBLISHED;
