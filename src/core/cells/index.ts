@@ -1,1 +1,2 @@
 export * from './reading';
+export * from './health';

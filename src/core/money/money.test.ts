@@ -1,0 +1,68 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { makeQuote, Quote, readAmount, share, split, sum, written, type Rates } from '.';
+
+const rates: Rates = { currency: 'EUR', hour: 6900, least: 2500, taxBp: 2400 };
+const amount = fc.integer({ min: 0, max: 10_000_000 });
+
+describe('amounts', () => {
+  it('a share is rounded once, half away from zero', () => {
+    expect(share(101, 1, 2)).toBe(51);
+    expect(share(-101, 1, 2)).toBe(-51);
+    expect(share(6900, 1000, 3600)).toBe(1917);
+    expect(() => share(0.5, 1, 2)).toThrow(RangeError);
+    expect(() => share(1e12, 10, 1)).toThrow(RangeError);
+  });
+  it('split pieces add up to the cent, none more than a cent from its exact share', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -10_000_000, max: 10_000_000 }), fc.array(fc.integer({ min: 0, max: 1000 }), { minLength: 1, maxLength: 12 }).filter((w) => w.some((x) => x > 0)), (whole, weights) => {
+        const pieces = split(whole, weights);
+        expect(sum(pieces)).toBe(whole);
+        const all = weights.reduce((a, b) => a + b, 0);
+        pieces.forEach((p, i) => expect(Math.abs(p - (whole * weights[i]!) / all)).toBeLessThan(1));
+      })
+    );
+  });
+  it('are written by locale and currency without a division', () => {
+    expect(written(123456789, 'EUR', 'en-GB')).toBe('€1,234,567.89');
+    expect(written(5, 'EUR', 'en-GB')).toBe('€0.05');
+    expect(written(-5, 'EUR', 'en-GB')).toBe('-€0.05');
+    expect(written(500, 'JPY', 'en-GB')).toBe('JP¥500');
+    expect(written(99999999999, 'USD', 'en-US')).toBe('$999,999,999.99');
+  });
+  it('are read as people type them', () => {
+    for (const text of ['1234.50', '1234,5', '1,234.50', '1.234,50', '1 234,50']) expect(readAmount(text, 'EUR'), text).toBe(123450);
+    for (const text of ['', 'a', '1.2.3', '12,345,6', '1.234', '-1', '1e3', '1,234,50']) expect(readAmount(text, 'EUR'), text).not.toBe(123450);
+    expect(readAmount('79.005', 'EUR')).toBeUndefined();
+    expect(readAmount('500', 'JPY')).toBe(500);
+  });
+  it('what is written is read again', () => {
+    fc.assert(fc.property(amount, (a) => { expect(readAmount(written(a, 'EUR', 'en-GB').replace('€', ''), 'EUR')).toBe(a); }));
+  });
+});
+
+describe('a quote', () => {
+  it('charges labour by the middle and the cautious time, parts as they are, and tax once', () => {
+    const quote = makeQuote(rates, { p50: 3000, p80: 3600 }, [{ what: 'part', text: 'Fan', number: 'F-1', quantity: 2, each: 3995 }]);
+    expect(quote.lines.map((l) => [l.expected, l.atMost])).toEqual([[5750, 6900], [7990, 7990]]);
+    expect(quote.expected).toEqual({ net: 13740, tax: 3298, gross: 17038 });
+    expect(quote.atMost).toEqual({ net: 14890, tax: 3574, gross: 18464 });
+    expect(Quote.parse(quote)).toEqual(quote);
+  });
+  it('never charges less than the least', () => expect(makeQuote(rates, { p50: 60, p80: 90 }, []).expected.net).toBe(2500));
+  it('its lines add up to the cent whatever is in it, and at most is never less than expected', () => {
+    const priced = fc.record({ what: fc.constantFrom('part' as const, 'consumable' as const), text: fc.constant('x'), quantity: fc.integer({ min: 1, max: 50 }), each: amount });
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 30_000 }), fc.integer({ min: 0, max: 30_000 }), fc.array(priced, { maxLength: 20 }), fc.integer({ min: 0, max: 10_000 }), amount, (p50, more, list, taxBp, hour) => {
+        const quote = makeQuote({ ...rates, taxBp, hour }, { p50, p80: p50 + more }, list);
+        for (const side of ['expected', 'atMost'] as const) {
+          expect(quote.lines.reduce((total, l) => total + BigInt(l[side]), 0n)).toBe(BigInt(quote[side].net));
+          expect(quote[side].net + quote[side].tax).toBe(quote[side].gross);
+          // Tax to half a minor unit of the exact share.
+          expect(Math.abs(quote[side].tax * 10_000 - quote[side].net * taxBp)).toBeLessThanOrEqual(5000);
+        }
+        expect(quote.atMost.gross).toBeGreaterThanOrEqual(quote.expected.gross);
+      })
+    );
+  });
+});
