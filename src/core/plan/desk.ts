@@ -7,6 +7,7 @@ import { findAlongside, findAlternatives, type Alongside, type Alternative } fro
 import { planning, type Progress } from './plan';
 import type { From } from './sets';
 import type { Plan } from './schema';
+import { STANDARD_PACE } from '../time';
 
 /** What is asked of whoever plans: all of it is data, so that it can be sent to a thread. */
 export interface PlanRequest {
@@ -21,6 +22,8 @@ export interface PlanRequest {
   variant?: string;
   /** How the machine came in. */
   conditions?: readonly Condition[];
+  /** The shop's factors of the standard time, by kind of work. */
+  pace?: Readonly<Record<string, number>>;
 }
 
 /** What else could be done, and what could be done in the same visit. */
@@ -54,8 +57,9 @@ export class PlanDesk {
     const key = requestKey(request);
     const known = this.plans.get(key);
     if (known) return known;
-    const { machine, goals, ...options } = request;
-    return this.plans.put(key, yield* planning(this.access(request.hash, machine), goals, options));
+    const { machine, goals, pace, ...options } = request;
+    const factors = pace && { ...STANDARD_PACE, factor: (kind: string) => pace[kind] ?? 1 };
+    return this.plans.put(key, yield* planning(this.access(request.hash, machine), goals, { ...options, ...(factors ? { pace: factors } : {}) }));
   }
 
   /**
@@ -69,8 +73,8 @@ export class PlanDesk {
 }
 
 /** Equal keys are equal plans. */
-export function requestKey({ hash, goals, weighting = 'part-by-part', avoid = [], from, variant, conditions = [] }: PlanRequest): string {
-  return JSON.stringify([hash, settleGoals(goals), weighting, [...new Set(avoid)].sort(), variant ?? null, [...new Set(conditions)].sort(), ...(from ? [from.done, [...new Set(from.stuck)].sort()] : [])]);
+export function requestKey({ hash, goals, weighting = 'part-by-part', avoid = [], from, variant, conditions = [], pace = {} }: PlanRequest): string {
+  return JSON.stringify([hash, settleGoals(goals), weighting, [...new Set(avoid)].sort(), variant ?? null, [...new Set(conditions)].sort(), Object.entries(pace).sort(), ...(from ? [from.done, [...new Set(from.stuck)].sort()] : [])]);
 }
 
 /** A few things by key, the one used longest ago dropped first. */

@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest';
+import { makeQuote } from '../money';
+import { factWords, foldJob, isStopped, JobFact, STANDARD_SETTINGS, ShopSettings, waitsFor, type JobEvent, type JobFacts } from '.';
+
+let minute = 0;
+const said = (fact: JobFact, by = 'Ines'): JobEvent => ({ ...JobFact.parse(fact), at: new Date(Date.UTC(2026, 0, 5, 8, minute++)).toISOString(), by });
+const harmless = { cell: 'sound', heat: 'no', liquid: 'no', glass: 'no', adapter: 'sound', dirt: 'no' };
+const asked = said({ is: 'hazards', answers: harmless });
+const quote = said({ is: 'quoted', quote: makeQuote(STANDARD_SETTINGS.rates, { p50: 1800, p80: 2400 }, []) });
+const facts = (events: JobEvent[], more: Partial<JobFacts> = {}): JobFacts => ({ state: foldJob(events), stage: 'planned', hasGoals: true, inHand: true, atCell: false, safeCharge: 0.25, now: '2026-01-05T09:00:00.000Z', ...more });
+
+describe('what a job waits for', () => {
+  it('asks for hazards first, whatever else is missing', () => {
+    expect(waitsFor(facts([], { hasGoals: false, inHand: false })).waits).toBe('triage');
+    expect(waitsFor(facts([said({ is: 'hazards', answers: { cell: 'sound' } })])).waits).toBe('triage');
+    expect(waitsFor(facts([said({ is: 'hazards', answers: { cell: 'swollen' } })])).waits).toBe('stopped');
+  });
+  it('then for its fault, the approval, its parts, a safe charge, and the bench', () => {
+    expect(waitsFor(facts([asked], { hasGoals: false })).waits).toBe('finding');
+    expect(waitsFor(facts([asked, quote], { inHand: false })).waits).toBe('approval');
+    expect(waitsFor(facts([asked, quote, said({ is: 'answered', approved: false, by: 'Purser', how: 'phone' })])).waits).toBe('declined');
+    const approved = [asked, quote, said({ is: 'answered', approved: true, by: 'Purser', how: 'phone' })];
+    expect(waitsFor(facts(approved, { inHand: false })).waits).toBe('part');
+    expect(waitsFor(facts(approved)).waits).toBe('bench');
+    expect(waitsFor(facts([...approved, said({ is: 'opened-without', missing: ['Fan'], why: 'Only looking' })], { inHand: false })).waits).toBe('bench');
+  });
+  it('a new quote asks for a new answer', () => {
+    expect(waitsFor(facts([asked, quote, said({ is: 'answered', approved: true, by: 'Purser', how: 'phone' }), quote])).waits).toBe('approval');
+  });
+  it('work at the cell waits until it has drained at the load that was put on it', () => {
+    const reading = said({ is: 'cell', source: 'typed', reading: { designWh: 50, fullWh: 40, charge: 1 }, loadW: 15 });
+    const until = new Date(Date.parse(reading.at) + 7200_000).toISOString();
+    expect(waitsFor(facts([asked, reading], { atCell: true, now: reading.at }))).toEqual({ waits: 'draining', until });
+    expect(waitsFor(facts([asked, reading], { atCell: true, now: until })).waits).toBe('bench');
+    expect(waitsFor(facts([asked, reading], { atCell: false, now: reading.at })).waits).toBe('bench');
+  });
+  it.each([['on-bench', 'working'], ['signed', 'signature'], ['closed', 'nothing']] as const)('%s is %s', (stage, waits) => expect(waitsFor(facts([], { stage })).waits).toBe(waits));
+});
+
+describe('the facts of a job', () => {
+  const swollen = said({ is: 'hazards', answers: { ...harmless, cell: 'swollen' } });
+  it('a lead\u2019s word lifts the stop that stood when it was said, and no later one', () => {
+    const allowed = said({ is: 'allowed', why: 'Cell taken out by the licensed carrier' });
+    expect(isStopped(foldJob([swollen]))).toBe(true);
+    expect(isStopped(foldJob([swollen, allowed]))).toBe(false);
+    expect(isStopped(foldJob([swollen, allowed, swollen]))).toBe(true);
+  });
+  it('fault finding goes on from what was tried, and can be begun afresh', () => {
+    const tried = [said({ is: 'symptoms', there: ['no-start'], not: ['off-under-load'] }), said({ is: 'tried', test: 'other-adapter', outcome: 'no' }), said({ is: 'mended', repair: 'let-go', helped: false })];
+    expect(foldJob(tried).findings).toEqual({ symptoms: { 'no-start': true, 'off-under-load': false }, tests: { 'other-adapter': 'no' }, repairs: ['let-go'] });
+    expect(foldJob([...tried, said({ is: 'mended', repair: 'board-replace', helped: true })]).mendedBy).toBe('board-replace');
+    expect(foldJob([...tried, said({ is: 'afresh' })]).findings).toEqual({ symptoms: {}, tests: {}, repairs: [] });
+  });
+  it('the last word of a kind stands; each has words for the history', () => {
+    const events = [
+      said({ is: 'intake', accessories: ['adapter'], data: 'copy', sealsAgreed: true }), said({ is: 'intake', accessories: [], data: 'lose', sealsAgreed: false }),
+      said({ is: 'condition', marks: [] }), said({ is: 'placed', place: 'Shelf 3' }), said({ is: 'placed', place: 'With Tam' }), quote,
+      said({ is: 'answered', approved: true, by: 'Purser', how: 'phone' }), said({ is: 'note', text: 'Crew leaves on Friday' }), asked, swollen
+    ];
+    const state = foldJob(events);
+    expect(state.intake).toEqual({ accessories: [], data: 'lose', sealsAgreed: false });
+    expect(state.place!.place).toBe('With Tam');
+    for (const event of events) expect(factWords(event).length).toBeGreaterThan(5);
+    expect(factWords(asked)).toMatch(/nothing that endangers/);
+    expect(factWords(swollen)).toMatch(/swollen/);
+  });
+});
+
+describe('the shop\u2019s settings', () => {
+  it('hold together', () => {
+    expect(ShopSettings.parse(STANDARD_SETTINGS)).toEqual(STANDARD_SETTINGS);
+    expect(ShopSettings.safeParse({ ...STANDARD_SETTINGS, cell: { ...STANDARD_SETTINGS.cell, replace: 0.9 } }).success).toBe(false);
+    expect(ShopSettings.safeParse({ ...STANDARD_SETTINGS, rates: { ...STANDARD_SETTINGS.rates, currency: 'EURO' } }).success).toBe(false);
+    expect(ShopSettings.safeParse({ ...STANDARD_SETTINGS, pace: { sleeping: 2 } }).success).toBe(false);
+  });
+});

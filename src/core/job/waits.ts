@@ -1,0 +1,55 @@
+import { drainSeconds } from '../cells';
+import { isStopped, type JobState } from './fold';
+
+/** What keeps a job from going on, the first that does. */
+export const WAITS = {
+  stopped: 'Stopped: it can hurt someone',
+  triage: 'First questions',
+  finding: 'To find the fault',
+  declined: 'Declined: to hand back',
+  approval: 'Approval',
+  part: 'Part or consumable',
+  draining: 'Cell draining',
+  bench: 'Ready for the bench',
+  working: 'On the bench',
+  signature: 'Second signature',
+  nothing: 'Closed'
+} as const;
+export type Waits = keyof typeof WAITS;
+
+export interface JobFacts {
+  state: JobState;
+  stage: 'planned' | 'on-bench' | 'signed' | 'closed';
+  hasGoals: boolean;
+  /** Everything that its plan needs is on the shelf or set aside. */
+  inHand: boolean;
+  /** The work is at the cell, or the cell is doubtful: it has to be at a safe charge. */
+  atCell: boolean;
+  /** Charge at or below which a cell may be worked at, share of full. */
+  safeCharge: number;
+  /** ISO time. */
+  now: string;
+}
+
+/** @returns what it waits for, and until when where that is known */
+export function waitsFor({ state, stage, hasGoals, inHand, atCell, safeCharge, now }: JobFacts): { waits: Waits; until?: string } {
+  if (stage === 'closed') return { waits: 'nothing' };
+  if (stage === 'signed') return { waits: 'signature' };
+  if (stage === 'on-bench') return { waits: 'working' };
+  if (isStopped(state)) return { waits: 'stopped' };
+  if (state.triage.open.length > 0) return { waits: 'triage' };
+  if (!hasGoals) return { waits: 'finding' };
+  if (state.answer && !state.answer.approved) return { waits: 'declined' };
+  if (state.quote && !state.answer) return { waits: 'approval' };
+  if (!inHand && !state.openedWithout) return { waits: 'part' };
+  const until = atCell ? drainedAt(state, safeCharge) : undefined;
+  if (until !== undefined && until > now) return { waits: 'draining', until };
+  return { waits: 'bench' };
+}
+
+/** When the cell is down to a safe charge, from its last reading at the load that was put on it; undefined when none was put on. */
+export function drainedAt(state: JobState, safeCharge: number): string | undefined {
+  const last = state.readings.at(-1);
+  const seconds = last?.loadW === undefined ? undefined : drainSeconds(last.reading, last.loadW, safeCharge);
+  return seconds === undefined ? undefined : new Date(Date.parse(last!.at) + seconds * 1000).toISOString();
+}
