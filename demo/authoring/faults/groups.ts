@@ -102,7 +102,7 @@ export function cooling(b: FaultSetBuilder, o: { fans: { part: string; plug?: st
 export function radio(b: FaultSetBuilder, o: { snaps: string[]; bluetooth?: boolean }): void {
   b.symptom('no-wifi', 'No wireless network at all', 'wifi').symptom('weak-wifi', 'Wireless only near the access point');
   if (o.bluetooth) b.symptom('no-bluetooth', 'Short-range radio gone as well', 'bluetooth');
-  const both = o.bluetooth ? { 'no-bluetooth': 0.95 } : {};
+  const both: Record<string, number> = o.bluetooth ? { 'no-bluetooth': 0.95 } : {};
   b.fault('radio-off', 'Radio switched off, or its driver is missing', 2.5, { 'no-wifi': 1, ...(o.bluetooth ? { 'no-bluetooth': 0.5 } : {}) });
   b.fault('card-dead', 'Wireless card defective', 1, { 'no-wifi': 0.9, 'weak-wifi': 0.1, ...both }, { part: 'wlan-card' });
   b.fault('card-loose', 'Wireless card not home in its slot', 0.8, { 'no-wifi': 1, ...both }, { joint: 'wlan-card-slot' });

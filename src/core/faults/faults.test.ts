@@ -139,7 +139,7 @@ describe('belief', () => {
     expect(belief(set, { symptoms: { 'touchpad-dead': true, 'no-wifi': true }, tests: {}, repairs: [] }).every((b) => b === 0)).toBe(true);
   });
   it('closed jobs move the shares a little when few, to what was found when many', () => {
-    const [ship, few, many] = [{}, { 'fan-bearing': 2 }, { 'fan-bearing': 2000 }].map((found) => of('fan-bearing', priors(set, found)));
+    const [ship, few, many] = [0, 2, 2000].map((n) => of('fan-bearing', priors(set, { 'fan-bearing': n })));
     expect(few).toBeGreaterThan(ship!);
     expect(few! - ship!).toBeLessThan(0.1);
     expect(many).toBeGreaterThan(0.98);

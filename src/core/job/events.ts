@@ -50,7 +50,8 @@ export const JobFact = z.discriminatedUnion('is', [
   /** Symptoms by the fault set's ids. */
   z.strictObject({ is: z.literal('symptoms'), there: z.array(Id).max(60), not: z.array(Id).max(60) }),
   z.strictObject({ is: z.literal('tried'), test: Id, outcome: Id }),
-  z.strictObject({ is: z.literal('mended'), repair: Id, helped: z.boolean() }),
+  /** A repair was done. When it helped: the fault that it was, as far as can be told; it weighs in later jobs. */
+  z.strictObject({ is: z.literal('mended'), repair: Id, helped: z.boolean(), fault: Id.optional() }),
   /** What was said of symptoms, tests and repairs no longer counts. */
   z.strictObject({ is: z.literal('afresh') }),
   z.strictObject({ is: z.literal('quoted'), quote: Quote }),

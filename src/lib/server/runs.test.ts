@@ -11,7 +11,8 @@ import { importMachine, listMachines, machineDocument } from './machines';
 import { addPerson } from './people';
 import { appendEvents, eventsOf, findRun, foundOnMachine, startRun, type Run } from './runs';
 import { RunFeed } from './run-feed';
-import { setSecondSignature } from './shop';
+import { STANDARD_SETTINGS } from '$core/job';
+import { saveSettings } from './shop';
 import { freshDatabase } from './testing/database';
 
 let database: Awaited<ReturnType<typeof freshDatabase>>;
@@ -219,7 +220,7 @@ describe('a change of plan', () => {
 describe('a second signature', () => {
   it('is another person\u2019s, and closes the job where the shop wants two', async () => {
     const ines = await addPerson(pool(), { signIn: 'ines', name: 'Ines Havgaard', role: 'lead' }, 'a long enough password');
-    await setSecondSignature(pool(), true);
+    await saveSettings(pool(), { ...STANDARD_SETTINGS, secondSignature: true }, null);
     try {
       const { run, number } = await newRun();
       const stage = async () => (await findJob(pool(), number))!.stage;
@@ -234,7 +235,7 @@ describe('a second signature', () => {
       const state = fold(modelOf(machine), run.plan, (await eventsOf(pool(), run.id)).events);
       expect([state.signed?.by, state.countersigned?.by, state.corrections.length]).toEqual(['Tam Okello', 'Ines Havgaard', 1]);
     } finally {
-      await setSecondSignature(pool(), false);
+      await saveSettings(pool(), STANDARD_SETTINGS, null);
     }
   });
 });

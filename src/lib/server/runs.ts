@@ -1,12 +1,13 @@
-import { planFor } from './planner';
+import { planFor, type PlanAsked } from './planner';
 import { accessFor } from './planning';
 import { machineDocument } from './machines';
 import { namesOf } from './people';
 import { transaction, type Queryable } from './database';
 import { RUN_CHANNEL } from './run-feed';
 import { wantsSecondSignature } from './shop';
+import { useReserved } from './spares';
 import type { Machine } from '$core/machine';
-import type { Goal, Plan, Weighting } from '$core/plan';
+import type { Plan } from '$core/plan';
 import { AFTER_SIGNING, fold, obstacles, planInForce, strangers, type FoundBefore, type Obstacle, type RunEvent } from '$core/run';
 
 export interface Run {
@@ -30,18 +31,20 @@ export async function findRun(db: Queryable, id: string): Promise<Run | undefine
 }
 
 /** Starts the bench run of a job, pinned to its machine file and plan; a job that is already on the bench keeps its run. */
-export async function startRun(db: Queryable, job: { id: string; fileId: number; goals: readonly Goal[]; weighting?: Weighting; avoid?: readonly string[] }, by: string): Promise<string> {
+export async function startRun(db: Queryable, job: { id: string; fileId: number } & Omit<PlanAsked, 'file'>, by: string): Promise<string> {
   const known = await db.query('select id from run where job_id = $1', [job.id]);
   if (known.rows[0]) return known.rows[0].id;
   const file = await machineDocument(db, job.fileId);
   if (!file) throw new Error(`job ${job.id} names machine file ${job.fileId}, which is not there`);
-  const { goals, weighting, avoid } = job;
-  const plan = await planFor({ file, goals, ...(weighting ? { weighting } : {}), ...(avoid ? { avoid } : {}) });
+  const { goals, weighting, avoid, variant, conditions, pace } = job;
+  const asked = Object.fromEntries(Object.entries({ weighting, avoid, variant, conditions, pace }).filter(([, v]) => v !== undefined));
+  const plan = await planFor({ file, goals, ...asked });
   const { rows } = await db.query(
     `insert into run (job_id, machine_file_id, plan, p50_seconds, p80_seconds, started_by) values ($1, $2, $3, $4, $5, $6)
      on conflict (job_id) do nothing returning id`,
     [job.id, job.fileId, JSON.stringify(plan), plan.times.p50, plan.times.p80, by]
   );
+  await db.query(`update job set waits = 'working', waits_until = null where id = $1`, [job.id]);
   if (rows[0]) return rows[0].id;
   return (await db.query('select id from run where job_id = $1', [job.id])).rows[0].id;
 }
@@ -87,13 +90,14 @@ export async function appendEvents(runId: string, machine: Machine, hash: string
         const left = obstacles(model, planInForce(run.plan, events), fold(model, run.plan, events));
         if (left.length > 0) refuse({ ok: false, why: 'not-closed', event: event.id, obstacles: left });
         await db.query('update run set signed_at = now(), signed_by = $2 where id = $1', [runId, personId]);
-        if (!second) await db.query('update job set closed_at = now() where id = $1', [run.jobId]);
+        await db.query(`update job set waits = 'signature' where id = $1`, [run.jobId]);
+        if (!second) await close(db, run.jobId, personId);
         signedBy = personId;
       }
       if (event.type === 'countersigned') {
         if (signedBy === personId) refuse({ ok: false, why: 'same-person', event: event.id });
         await db.query('update run set countersigned_at = coalesce(countersigned_at, now()), countersigned_by = coalesce(countersigned_by, $2) where id = $1', [runId, personId]);
-        await db.query('update job set closed_at = coalesce(closed_at, now()) where id = $1', [run.jobId]);
+        await close(db, run.jobId, personId);
       }
       seq += 1;
       await db.query('insert into run_event (run_id, seq, id, at, person_id, body) values ($1, $2, $3, $4, $5, $6)', [runId, seq, event.id, event.at, personId, JSON.stringify(event)]);
@@ -110,6 +114,12 @@ export async function appendEvents(runId: string, machine: Machine, hash: string
     throw error;
   });
   return answer;
+}
+
+/** Closes a job: what was set aside for it is used up. */
+async function close(db: Queryable, jobId: string, by: string): Promise<void> {
+  await db.query(`update job set closed_at = coalesce(closed_at, now()), waits = 'nothing', waits_until = null where id = $1`, [jobId]);
+  await useReserved(db, jobId, by);
 }
 
 class Refused extends Error {}

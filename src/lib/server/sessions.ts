@@ -10,11 +10,12 @@ const WHOLE = '14 days';
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest();
 
-/** @returns the token, which only the browser keeps */
-export async function openSession(db: Queryable, personId: string): Promise<string> {
+/** @param agent what the browser calls itself
+ * @returns the token, which only the browser keeps */
+export async function openSession(db: Queryable, personId: string, agent = ''): Promise<string> {
   const token = randomBytes(32).toString('base64url');
   await db.query(`delete from session where expires_at < now()`);
-  await db.query(`insert into session (token_hash, person_id, expires_at) values ($1, $2, now() + $3::interval)`, [hashOf(token), personId, WHOLE]);
+  await db.query(`insert into session (token_hash, person_id, expires_at, agent) values ($1, $2, now() + $3::interval, $4)`, [hashOf(token), personId, WHOLE, agent.slice(0, 200)]);
   return token;
 }
 
@@ -36,4 +37,27 @@ export async function personOfSession(db: Queryable, token: string): Promise<Per
 
 export async function closeSession(db: Queryable, token: string): Promise<void> {
   await db.query('delete from session where token_hash = $1', [hashOf(token)]);
+}
+
+export interface SessionRow {
+  id: string;
+  agent: string;
+  createdAt: string;
+  seenAt: string;
+  isThis: boolean;
+}
+
+/** Where somebody is signed in, the one used last first. */
+export async function sessionsOf(db: Queryable, personId: string, token: string): Promise<SessionRow[]> {
+  const { rows } = await db.query(
+    `select id, agent, created_at as "createdAt", last_seen_at as "seenAt", token_hash = $2 as "isThis" from session
+      where person_id = $1 and expires_at > now() and last_seen_at > now() - $3::interval order by last_seen_at desc`,
+    [personId, hashOf(token), IDLE]
+  );
+  return rows.map((r: SessionRow & { createdAt: Date; seenAt: Date }) => ({ ...r, createdAt: r.createdAt.toISOString(), seenAt: r.seenAt.toISOString() }));
+}
+
+/** Ends one of somebody's own sessions. @returns whether it was there */
+export async function endSession(db: Queryable, personId: string, id: string): Promise<boolean> {
+  return (await db.query('delete from session where id = $1 and person_id = $2', [id, personId])).rowCount === 1;
 }

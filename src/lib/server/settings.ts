@@ -15,5 +15,7 @@ export const settings = {
   photoFolder: process.env.PHOTO_FOLDER as string | undefined,
   /** Where the shop's measuring devices speak: the address of the device stand-in; none without it. */
   devicesUrl: process.env.DEVICES_URL,
+  /** Where the spares supplier answers; none without it. */
+  supplierUrl: process.env.SUPPLIER_URL,
   logLevel: process.env.LOG_LEVEL ?? 'info'
 };

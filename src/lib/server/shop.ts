@@ -1,10 +1,37 @@
+import { ShopSettings } from '$core/job';
+import { audit } from './audit';
 import type { Queryable } from './database';
+
+/** The settings in force: the newest version. */
+export async function shopSettings(db: Queryable): Promise<ShopSettings> {
+  const { rows } = await db.query('select document from shop_settings order by version desc limit 1');
+  return ShopSettings.parse(rows[0].document);
+}
 
 /** Whether a run is closed only once a second person has signed it. */
 export async function wantsSecondSignature(db: Queryable): Promise<boolean> {
-  return (await db.query('select second_signature as second from shop')).rows[0].second;
+  return (await shopSettings(db)).secondSignature;
 }
 
-export async function setSecondSignature(db: Queryable, wanted: boolean): Promise<void> {
-  await db.query('update shop set second_signature = $1', [wanted]);
+/** Keeps a new version; nothing is kept when nothing changed. */
+export async function saveSettings(db: Queryable, wanted: ShopSettings, by: string | null): Promise<boolean> {
+  const before = await shopSettings(db);
+  const changed = Object.fromEntries((Object.keys(wanted) as (keyof ShopSettings)[]).filter((k) => JSON.stringify(wanted[k]) !== JSON.stringify(before[k])).map((k) => [k, { from: before[k], to: wanted[k] }]));
+  if (Object.keys(changed).length === 0) return false;
+  await db.query('insert into shop_settings (person_id, document) values ($1, $2)', [by, JSON.stringify(wanted)]);
+  await audit(db, by, 'settings changed', 'shop', changed);
+  return true;
+}
+
+export interface SettingsVersion {
+  version: number;
+  at: string;
+  by: string | null;
+  document: ShopSettings;
+}
+
+/** All versions, the newest first. */
+export async function settingsHistory(db: Queryable, limit = 50): Promise<SettingsVersion[]> {
+  const { rows } = await db.query('select s.version::int, s.at, p.display_name as by, s.document from shop_settings s left join person p on p.id = s.person_id order by version desc limit $1', [limit]);
+  return rows.map((r: SettingsVersion & { at: Date }) => ({ ...r, at: r.at.toISOString() }));
 }

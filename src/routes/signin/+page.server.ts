@@ -26,7 +26,7 @@ export const actions: Actions = {
         ? fail(400, { name, message: 'Name and password do not go together.' })
         : fail(429, { name, message: `Too many tries. Wait ${Math.ceil(answer.waitSeconds / 60)} min, then try again.` });
     }
-    const token = await openSession(pool(), answer.person.id);
+    const token = await openSession(pool(), answer.person.id, request.headers.get('user-agent') ?? '');
     cookies.set(SESSION_COOKIE, token, { path: '/', httpOnly: true, sameSite: 'lax', secure: url.protocol === 'https:', maxAge: 14 * 86_400 });
     redirect(303, destination(url));
   }

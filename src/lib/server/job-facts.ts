@@ -1,0 +1,92 @@
+import { LEAD_ONLY, foldJob, waitsFor, type JobEvent, type JobFact, type JobState } from '$core/job';
+import { modelOf } from '$core/machine';
+import { PlanningError, type Plan } from '$core/plan';
+import { isInHand, needsOf, needStates, type Need, type NeedState } from '$core/spares';
+import type { Queryable } from './database';
+import { pool } from './database';
+import { findJobById, type JobRow } from './jobs';
+import { machineDocument } from './machines';
+import type { Person } from './people';
+import { planFor, type PlanAsked } from './planner';
+import { shopSettings } from './shop';
+import { spareDocuments, stockOf } from './spares';
+
+/** All facts of a job, in the order in which they were said. */
+export async function factsOf(db: Queryable, jobId: string): Promise<JobEvent[]> {
+  const { rows } = await db.query('select e.at, p.display_name as by, e.body from job_event e join person p on p.id = e.person_id where e.job_id = $1 order by e.id', [jobId]);
+  return rows.map(({ at, by, body }: { at: Date; by: string; body: JobFact }) => ({ ...body, at: at.toISOString(), by }));
+}
+
+/** What a fact of its kind changes in the plan. */
+const CHANGES_PLAN: ReadonlySet<JobFact['is']> = new Set(['hazards', 'intake']);
+
+/**
+ * Writes a fact down, and works out anew what the job waits for.
+ * @returns false when only a lead may say this
+ */
+export async function sayOfJob(job: { id: string }, fact: JobFact, by: Pick<Person, 'id' | 'role'>): Promise<boolean> {
+  if (LEAD_ONLY.has(fact.is) && by.role !== 'lead') return false;
+  await pool().query('insert into job_event (job_id, person_id, body) values ($1, $2, $3)', [job.id, by.id, JSON.stringify(fact)]);
+  if (CHANGES_PLAN.has(fact.is)) await replanJob(job.id);
+  else await refreshWaits(pool(), job.id);
+  return true;
+}
+
+/** What the planner is asked for a job, with all that its intake changes. */
+export async function planAsked(db: Queryable, job: Pick<JobRow, 'id' | 'goals' | 'weighting' | 'avoid'>, state?: JobState): Promise<Omit<PlanAsked, 'file'>> {
+  const { triage, intake } = state ?? foldJob(await factsOf(db, job.id));
+  const { pace } = await shopSettings(db);
+  return {
+    goals: job.goals, weighting: job.weighting, avoid: job.avoid,
+    ...(intake?.variant ? { variant: intake.variant } : {}),
+    ...(triage.conditions.length > 0 ? { conditions: triage.conditions } : {}),
+    ...(Object.keys(pace).length > 0 ? { pace } : {})
+  };
+}
+
+/** Keeps what the job's plan comes to: needs, times, whether it is at the cell; then what it waits for. */
+export async function replanJob(jobId: string): Promise<void> {
+  const db = pool();
+  const job = await findJobById(db, jobId);
+  if (!job || job.stage !== 'planned') return refreshWaits(db, jobId);
+  const file = (await machineDocument(db, job.fileId))!;
+  const model = modelOf(file.machine);
+  let plan: Plan | undefined;
+  const asked = await planAsked(db, job);
+  if (job.goals.length > 0) {
+    plan = await planFor({ file, ...asked }).catch((error: unknown) => {
+      if (error instanceof PlanningError) return undefined;
+      throw error;
+    });
+  }
+  const needs = plan ? needsOf(model, plan, await spareDocuments(db), asked.variant) : [];
+  const isCell = (id: string) => model.part(id).care.includes('cell');
+  const atCell = plan !== undefined && plan.steps.some((s) => (s.part !== undefined && s.do === 'move' && isCell(s.part)) || (s.joint !== undefined && model.joint(s.joint).kind === 'adhesive' && isCell(model.joint(s.joint).a)));
+  await db.query('update job set needs = $2, at_cell = $3, p50_seconds = $4, p80_seconds = $5 where id = $1', [jobId, JSON.stringify(needs), atCell, plan?.times.p50 ?? null, plan?.times.p80 ?? null]);
+  await refreshWaits(db, jobId);
+}
+
+/** How each thing that a job needs stands. */
+export async function needsOfJob(db: Queryable, jobId: string): Promise<NeedState[]> {
+  const needs: Need[] = (await db.query('select needs from job where id = $1', [jobId])).rows[0]?.needs ?? [];
+  return needStates(needs, await stockOf(db, needs.flatMap((n) => n.numbers), jobId));
+}
+
+/** Works out anew what a job waits for, from what is kept: no planning. */
+export async function refreshWaits(db: Queryable, jobId: string): Promise<void> {
+  const job = await findJobById(db, jobId);
+  if (!job) return;
+  const { rows } = await db.query('select at_cell as "atCell" from job where id = $1', [jobId]);
+  const { waits, until } = waitsFor({
+    state: foldJob(await factsOf(db, jobId)), stage: job.stage, hasGoals: job.goals.length > 0, inHand: isInHand(await needsOfJob(db, jobId)),
+    atCell: rows[0].atCell, safeCharge: (await shopSettings(db)).cell.safeCharge, now: new Date().toISOString()
+  });
+  await db.query('update job set waits = $2, waits_until = $3 where id = $1 and (waits, waits_until) is distinct from ($2, $3::timestamptz)', [jobId, waits, until ?? null]);
+}
+
+/** Jobs that a change of this number's stock may set free, or hold up. */
+export async function refreshNeeding(db: Queryable, number: string): Promise<void> {
+  const { rows } = await db.query(`select id from job where closed_at is null and waits in ('part', 'bench', 'draining') and needs @> $1::jsonb`, [JSON.stringify([{ numbers: [number] }])]);
+  for (const { id } of rows) await refreshWaits(db, id);
+}
+
