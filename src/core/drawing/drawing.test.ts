@@ -3,7 +3,7 @@ import type { Joint } from '../machine';
 import { plan } from '../plan';
 import { machineAfter } from '../run';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
-import { drawingSvg, INKS, laidBare, namesOf, sceneOf, thingsOf, viewOf } from '.';
+import { drawingSvg, fromOutside, INKS, laidBare, namesOf, sceneOf, thingsOf, untouched, viewOf } from '.';
 import { jointInks, shankMm } from './joint';
 import { outlinePath } from './outline-path';
 
@@ -163,5 +163,18 @@ describe('as a file', () => {
     const { readFileSync } = await import('node:fs');
     const css = readFileSync(new URL('../../lib/ui/drawing/drawing.css', import.meta.url), 'utf8');
     for (const kind of INKS) expect(css).toContain(`.${kind}`);
+  });
+});
+
+describe('the closed machine', () => {
+  it.each(['norrvik-fathom-14', 'lindquay-gannet-13', 'norrvik-pilot-14'])('%s shows its cover and its screws, and nothing of its inside', (id) => {
+    const { model } = demoAccess(id);
+    const zone = model.machine.zones[0]!.id;
+    const seen = fromOutside(sceneOf(model, zone, untouched()));
+    const names = seen.flatMap((s) => (s.what === 'part' ? [s.part.kind] : []));
+    expect(names).toContain('cover');
+    for (const inner of ['fan', 'battery', 'board', 'memory']) expect(names).not.toContain(inner);
+    expect(seen.some((s) => s.what === 'joint' && s.joint.kind === 'screws')).toBe(true);
+    expect(seen.every((s) => s.what !== 'cable')).toBe(true);
   });
 });

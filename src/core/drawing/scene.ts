@@ -133,6 +133,18 @@ function drawnPart(part: Part, shape: Shape, index: number, state: MachineState,
   };
 }
 
+/** What of a scene one sees of the closed machine: nothing that lies beneath something else, and no cable. */
+export function fromOutside(scene: readonly Drawn[]): Drawn[] {
+  const parts = scene.filter((s) => s.what === 'part');
+  const isBeneath = (depth: number, [x, y]: [number, number], own: string) =>
+    parts.some((p) => p.part.id !== own && p.depth < depth - 0.01 && contains(p.area, [x, y]) && !p.openings.some((o) => contains(o, [x, y])));
+  return scene.filter((s) => {
+    if (s.what === 'cable') return false;
+    if (s.what === 'joint') return !s.joint.at.every((at) => isBeneath(s.depth, at, s.joint.a));
+    return !isBeneath(s.depth, [(s.box.minX + s.box.maxX) / 2, (s.box.minY + s.box.maxY) / 2], s.part.id);
+  });
+}
+
 /** The stretches of a cable that lie under a part that is drawn solid. */
 function hidden(points: readonly Cable['path'][number][], parts: readonly DrawnPart[], own: string): string {
   const over = parts.filter((p) => !p.isThin && p.part.id !== own);

@@ -1,4 +1,4 @@
-import { LEAD_ONLY, foldJob, waitsFor, type JobEvent, type JobFact, type JobState } from '$core/job';
+import { foldJob, LEAD_ONLY, WAITS, waitsFor, type JobEvent, type JobFact, type JobState } from '$core/job';
 import { modelOf } from '$core/machine';
 import { PlanningError, type Plan } from '$core/plan';
 import { isInHand, needsOf, needStates, type Need, type NeedState } from '$core/spares';
@@ -90,3 +90,24 @@ export async function refreshNeeding(db: Queryable, number: string): Promise<voi
   for (const { id } of rows) await refreshWaits(db, id);
 }
 
+
+/** Why a job may not be opened now, in words; undefined when it may. */
+export async function startProblem(db: Queryable, job: JobRow): Promise<string | undefined> {
+  await refreshWaits(db, job.id);
+  const { waits } = (await findJobById(db, job.id))!;
+  switch (waits) {
+    case 'stopped':
+      return 'It was stopped at the first questions: it can hurt someone. Only a lead can let it go on, in writing.';
+    case 'triage':
+      return 'Nobody has asked the first questions yet: can it hurt anyone?';
+    case 'part': {
+      const missing = (await needsOfJob(db, job.id)).filter((n) => n.is === 'missing' || n.is === 'unlisted').map((n) => n.name);
+      return `Not opened until it is in hand: ${missing.join(', ')}. A lead can let it be opened without, in writing.`;
+    }
+    case 'approval':
+    case 'declined':
+      return `${WAITS[waits]}: the customer has not agreed to the quote.`;
+    default:
+      return undefined;
+  }
+}

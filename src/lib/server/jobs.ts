@@ -22,6 +22,7 @@ export interface JobRow {
   closedAt: string | null;
   stage: JobStage;
   fileId: number;
+  machineId: string;
   maker: string;
   model: string;
   revision: string;
@@ -43,7 +44,7 @@ const SELECT = `
   select j.id, j.number::int as number, j.customer, j.serial, j.complaint, j.goals, j.weighting, j.avoid, j.work, to_char(j.due_on, 'YYYY-MM-DD') as "dueOn",
          j.created_at as "createdAt", j.closed_at as "closedAt", case when j.waits = 'draining' and j.waits_until <= now() then 'bench' else j.waits end as waits, j.waits_until as "waitsUntil",
          case when j.closed_at is not null then 'closed' when r.signed_at is not null then 'signed' when r.id is not null then 'on-bench' else 'planned' end as stage,
-         m.id::int as "fileId", m.maker, m.model, m.revision,
+         m.id::int as "fileId", m.machine_id as "machineId", m.maker, m.model, m.revision,
          r.id as "runId", r.started_at as "startedAt", coalesce(r.p50_seconds, j.p50_seconds) as "p50Seconds", coalesce(r.p80_seconds, j.p80_seconds) as "p80Seconds", p.display_name as "startedBy",
          coalesce(jsonb_array_length(coalesce(r.plan_now, r.plan) -> 'steps'), 0) as steps,
          (select count(distinct e.body ->> 'step')::int from run_event e

@@ -1,27 +1,34 @@
 import { error } from '@sveltejs/kit';
 import { modelOf, type Machine, type Model } from '$core/machine';
 import { PlanningError, type Plan } from '$core/plan';
+import type { JobState } from '$core/job';
 import { pool } from './database';
+import { planAsked } from './job-facts';
 import { jobOfPage } from './job-page';
 import type { JobRow } from './jobs';
-import { planFor } from './planner';
+import { planFor, type PlanAsked } from './planner';
 import { findRun } from './runs';
 
 interface OfJob {
   job: JobRow;
   machine: Machine;
   hash: string;
+  state: JobState;
+  /** What intake and shop change in every plan of this job. */
+  asIs: Pick<PlanAsked, 'variant' | 'conditions' | 'pace'>;
 }
 
 /** A job with its plan, the one it was started with or the one that it would be started with now; or why there is none. */
 export async function planOrProblem(params: { number: string }): Promise<OfJob & ({ plan: Plan; problem: null } | { plan: null; problem: string })> {
-  const { job, machine, hash } = await jobOfPage(params);
+  const { job, machine, hash, state } = await jobOfPage(params);
+  const { goals, weighting, avoid, ...asIs } = await planAsked(pool(), job, state);
+  const found = { job, machine, hash, state, asIs };
   const run = job.runId ? await findRun(pool(), job.runId) : undefined;
   try {
-    const plan = run?.planNow ?? (await planFor({ file: { machine, hash }, goals: job.goals, weighting: job.weighting, avoid: job.avoid }));
-    return { job, machine, hash, plan, problem: null };
+    const plan = run?.planNow ?? (await planFor({ file: { machine, hash }, goals, ...(weighting ? { weighting } : {}), ...(avoid ? { avoid } : {}), ...asIs }));
+    return { ...found, plan, problem: null };
   } catch (thrown) {
-    if (thrown instanceof PlanningError) return { job, machine, hash, plan: null, problem: thrown.message };
+    if (thrown instanceof PlanningError) return { ...found, plan: null, problem: thrown.message };
     throw thrown;
   }
 }

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sceneOf, thingsOf, type Thing } from '$core/drawing';
+  import { fromOutside, sceneOf, thingsOf, type Thing } from '$core/drawing';
   import { inSentence, type Model } from '$core/machine';
   import type { MachineState } from '$core/run';
   import Maximize from '@lucide/svelte/icons/maximize';
@@ -24,12 +24,20 @@
     canPick?: (thing: Thing) => boolean;
     onpick?: (thing: Thing) => void;
     onzone: (zone: string) => void;
+    /** As it lies closed on the table: nothing shows through. */
+    isClosed?: boolean;
+    /** Things noted of the machine, by number, on any face. */
+    marks?: readonly { zone: string; at: readonly [number, number]; text: string }[];
+    /** Takes a place that was pointed at, mm in the face's frame. */
+    onplace?: (at: [number, number]) => void;
+    /** What is said while nothing is pointed at. */
+    hint?: string;
     /** Room for the list. */
     withList?: boolean;
     /** The thing that is pointed at. */
     lit?: string;
   }
-  let { model, zone, state: machineState, nowJoint, nowPart, goals = [], from = 0, canPick = () => true, onpick, onzone, withList = false, lit = $bindable() }: Props = $props();
+  let { model, zone, state: machineState, nowJoint, nowPart, goals = [], from = 0, canPick = () => true, onpick, onzone, isClosed = false, marks = [], onplace, hint = 'Point at something to see what holds it.', withList = false, lit = $bindable() }: Props = $props();
 
 
   let zooming = $state.raw<Zooming>();
@@ -37,7 +45,7 @@
   let query = $state('');
 
   const zones = $derived(model.machine.zones.filter((z) => model.machine.parts.some((p) => p.id !== model.root.id && p.shapes.some((s) => s.zone === z.id))));
-  const scene = $derived(sceneOf(model, zone, machineState, from));
+  const scene = $derived(isClosed ? fromOutside(sceneOf(model, zone, machineState)) : sceneOf(model, zone, machineState, from));
   const things = $derived(thingsOf(model, scene, machineState));
   const shown = $derived(query ? things.filter((t) => t.name.toLowerCase().includes(query.trim().toLowerCase())) : things);
   const said = $derived(things.find((t) => t.thing === lit));
@@ -92,11 +100,11 @@
     </div>
     <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions (a drawing that one pans by keyboard has to take the focus) -->
     <div class="canvas {isTurning ? 'turning' : ''}" tabindex="0" role="application" aria-label="Drawing: arrow keys move it, plus and minus go closer and farther, 0 shows all, T turns it over" onkeydown={keys}>
-      <MachineDrawing {model} {zone} state={machineState} {nowJoint} {nowPart} {goals} {scene} {lit} onlit={(t) => (lit = t)} onpick={onpick ? pick : undefined} onzoomable={(z) => (zooming = z)} />
+      <MachineDrawing {model} {zone} state={machineState} {nowJoint} {nowPart} {goals} {scene} {lit} onlit={(t) => (lit = t)} onpick={onpick ? pick : undefined} marks={marks.filter((m) => m.zone === zone)} {onplace} onzoomable={(z) => (zooming = z)} />
     </div>
     <div class="flex items-start gap-2">
 
-    <p class="caption" aria-live="polite">{#if said}<span class="font-semibold">{said.name}.</span> {said.about}{:else}<span class="text-soft">Point at something to see what holds it.</span>{/if}</p>
+    <p class="caption" aria-live="polite">{#if said}<span class="font-semibold">{said.name}.</span> {said.about}{:else}<span class="text-soft">{hint}</span>{/if}</p>
       <div class="flex gap-1 pt-1.5">
         {#if other}<button type="button" class="tool" title="Turn over (T)" aria-label="Turn over to the {inSentence(other.name)}" onclick={() => onzone(other.id)}><RefreshCcw size={15} aria-hidden="true" /></button>{/if}
         <button type="button" class="tool" title="Farther (-)" aria-label="Farther" onclick={() => zooming?.farther()}><Minus size={15} aria-hidden="true" /></button>

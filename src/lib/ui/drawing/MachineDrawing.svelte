@@ -33,10 +33,14 @@
     /** Pan and zoom; hands over what steers them. */
     onzoomable?: (zooming: Zooming) => void;
     label?: string;
+    /** Numbered places on this face, mm: things noted of the machine. */
+    marks?: readonly { at: readonly [number, number]; text: string }[];
+    /** Takes a place that was pointed at, mm in the face's frame. */
+    onplace?: (at: [number, number]) => void;
     /** Height of the letters of a name on the screen. */
     letterPx?: number;
   }
-  let { model, zone, state: machineState, nowJoint, nowPart, holes, minded = [], goals = [], near = false, scene: given, lit, onlit, onpick, onzoomable, label, letterPx = 11 }: Props = $props();
+  let { model, zone, state: machineState, nowJoint, nowPart, holes, minded = [], goals = [], near = false, scene: given, lit, onlit, onpick, onzoomable, label, marks = [], onplace, letterPx = 11 }: Props = $props();
 
   const scene = $derived(given ?? sceneOf(model, zone, machineState));
   const zoneBox = $derived(areaOf(model.zone(zone).outline).box);
@@ -48,6 +52,7 @@
   const view = $derived(viewOf(zoneBox, places, near));
 
   let svg = $state<SVGSVGElement>();
+  let inside = $state<SVGGElement>();
   let width = $state(800);
   let height = $state(500);
   let transform = $state.raw(zoomIdentity);
@@ -71,6 +76,11 @@
   const withSizes = $derived(pxPerMm >= 4);
   const joint = $derived(nowJoint && model.joint(nowJoint).zone === zone ? scene.find((s) => s.what === 'joint' && s.joint.id === nowJoint) : undefined);
 
+  /** Where on the face, mm, whatever way it is drawn closer. */
+  function place(event: MouseEvent) {
+    const [x, y] = ((m) => [m.a * event.clientX + m.c * event.clientY + m.e, m.b * event.clientX + m.d * event.clientY + m.f])(inside!.getScreenCTM()!.inverse());
+    onplace?.([Math.round(x! * 10) / 10, Math.round(y! * 10) / 10]);
+  }
   const thingAt = (event: Event) => (event.target as Element).closest('[data-thing]')?.getAttribute('data-thing') ?? undefined;
 </script>
 
@@ -96,11 +106,11 @@
   role="img"
   aria-label={label ?? `${model.machine.model}, ${inSentence(model.zone(zone).name)}`}
   class="drawing {onzoomable ? 'overflow-hidden' : ''}"
-  onclick={onpick ? (event) => ((t) => t && onpick(t))(thingAt(event)) : undefined}
+  onclick={onplace ? place : onpick ? (event) => ((t) => t && onpick(t))(thingAt(event)) : undefined}
   onpointerover={onlit ? (event) => onlit(thingAt(event)) : undefined}
   onpointerleave={onlit ? () => onlit(undefined) : undefined}
 >
-  <g transform={transform.k === 1 && transform.x === 0 && transform.y === 0 ? undefined : transform.toString()}>
+  <g bind:this={inside} transform={transform.k === 1 && transform.x === 0 && transform.y === 0 ? undefined : transform.toString()}>
     {#each scene as item (item.key)}
       {#if item.what === 'part'}
         {@const isNow = item.part.id === nowPart}
@@ -128,6 +138,9 @@
     {/each}
     {#each names as { part, text, at } (part)}
       <text x={at[0]} y={at[1] + letter * 0.32} font-size={letter} stroke-width={letter * 0.3} class={['name', { goal: goals.includes(part), now: part === nowPart }]}>{text}</text>
+    {/each}
+    {#each marks as { at, text }, i (i)}
+      <g class="noted" transform="translate({at[0]} {at[1]})"><circle r={letter * 0.85} stroke-width={letter * 0.14} /><text y={letter * 0.34} font-size={letter * 0.95}>{text}</text></g>
     {/each}
     {#if joint?.what === 'joint'}
       {@const of = joint.joint}

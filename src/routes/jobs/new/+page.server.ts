@@ -1,10 +1,11 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { line, prose } from '$core/machine';
-import { Goals, jobPhrase, PlanningError, removalSet } from '$core/plan';
+import { Goal, jobPhrase, PlanningError, removalSet } from '$core/plan';
 import { idFrom, parsed } from '$lib/server/body';
 import { pool } from '$lib/server/database';
-import { addJob } from '$lib/server/jobs';
+import { replanJob } from '$lib/server/job-facts';
+import { addJob, findJob, TO_FIND } from '$lib/server/jobs';
 import { listMachines, machineDocument } from '$lib/server/machines';
 import { accessFor } from '$lib/server/planning';
 import type { Actions, PageServerLoad } from './$types';
@@ -36,19 +37,21 @@ export const actions: Actions = {
       const issue = form.error.issues[0]!;
       return fail(400, { message: `${FIELD[issue.path[0] as keyof typeof FIELD] ?? 'The form'} ${issue.message}.` });
     }
-    const goals = Goals.safeParse(parsed(form.data.goals));
-    if (!goals.success) return fail(400, { message: 'Choose at least one part to work on.' });
+    // Nothing chosen: the fault is still to be found.
+    const goals = z.array(Goal).max(60).safeParse(parsed(form.data.goals));
+    if (!goals.success) return fail(400, { message: 'What to do cannot be read: choose again.' });
     const file = await machineDocument(pool(), form.data.fileId);
     if (!file) return fail(400, { message: 'That machine file is not here any more.' });
     const access = accessFor(file.hash, file.machine);
     try {
-      removalSet(access, goals.data);
+      if (goals.data.length > 0) removalSet(access, goals.data);
     } catch (problem) {
       if (problem instanceof PlanningError) return fail(400, { message: problem.message });
       throw problem;
     }
     const { dueOn, ...rest } = form.data;
-    const number = await addJob(pool(), { ...rest, dueOn: dueOn || null, goals: goals.data, work: jobPhrase(access.model, goals.data) }, locals.person!.id);
-    redirect(303, `/jobs/${number}/plan`);
+    const number = await addJob(pool(), { ...rest, dueOn: dueOn || null, goals: goals.data, work: goals.data.length > 0 ? jobPhrase(access.model, goals.data) : TO_FIND }, locals.person!.id);
+    await replanJob((await findJob(pool(), number))!.id);
+    redirect(303, `/jobs/${number}/intake`);
   }
 };

@@ -110,7 +110,8 @@
         {:else if live.waiting}
           <p class="self-center text-lg text-soft">Working it out ...</p>
         {:else}
-          <p class="self-center text-lg text-soft">Choose what to replace, in the list or on the drawing. The way down and back up is worked out as you choose.</p>
+          <p class="flex-1 self-center text-lg text-soft">Choose what to replace, in the list or on the drawing; the way down and back up is worked out as you choose. Nobody knows yet what is wrong? Then open it as it is.</p>
+          <button class="button button-act self-center whitespace-nowrap" disabled={sending}>{sending ? 'Opening ...' : 'Open, to find the fault'}</button>
         {/if}
       </div>
     </div>

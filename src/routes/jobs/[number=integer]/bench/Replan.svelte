@@ -30,7 +30,7 @@
 
   const live = livePlan();
   onDestroy(() => live.close());
-  $effect(() => live.ask(goals.length > 0 ? { machine, hash: bench.plan.machine.hash, goals, weighting, from } : undefined));
+  $effect(() => live.ask(goals.length > 0 ? { machine, hash: bench.plan.machine.hash, goals, weighting, from, ...(bench.plan.conditions ? { conditions: bench.plan.conditions } : {}) } : undefined));
   const made = $derived(live.plan && !live.waiting ? continued(live.plan, bench.plans, bench.state) : undefined);
   const changes = $derived(made && planChanges(bench.plan, made, bench.state));
   const isSame = $derived(changes !== undefined && changes.added.length === 0 && changes.dropped.length === 0);

@@ -4,6 +4,7 @@ import { Goals, jobPhrase, PlanningError, type Weighting } from '$core/plan';
 import { modelOf } from '$core/machine';
 import { parsed } from '$lib/server/body';
 import { pool } from '$lib/server/database';
+import { planAsked, replanJob, startProblem } from '$lib/server/job-facts';
 import { jobOfPage } from '$lib/server/job-page';
 import { keepPlan } from '$lib/server/jobs';
 import { planOrProblem } from '$lib/server/plan-of-job';
@@ -22,9 +23,11 @@ const Wish = z.strictObject({
 
 export const actions: Actions = {
   start: async ({ params, locals }) => {
-    const { job } = await jobOfPage(params);
+    const { job, state } = await jobOfPage(params);
+    const problem = job.stage === 'planned' ? await startProblem(pool(), job) : undefined;
+    if (problem) return fail(409, { message: problem });
     try {
-      await startRun(pool(), job, locals.person!.id);
+      await startRun(pool(), { ...job, ...(await planAsked(pool(), job, state)) }, locals.person!.id);
     } catch (error) {
       if (error instanceof PlanningError) return fail(400, { message: error.message });
       throw error;
@@ -42,6 +45,7 @@ export const actions: Actions = {
       throw error;
     }
     const kept = await keepPlan(pool(), job.id, { ...wish.data, work: jobPhrase(modelOf(machine), wish.data.goals) });
+    if (kept) await replanJob(job.id);
     return kept ? { kept: true } : fail(409, { message: 'The job is on the bench by now: its plan stays as it was started.' });
   }
 };

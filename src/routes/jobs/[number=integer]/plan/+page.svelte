@@ -7,6 +7,7 @@
   import { machineAfter } from '$core/run';
   import { Draft } from '$lib/planning/draft.svelte';
   import { livePlan } from '$lib/planning/live-plan.svelte';
+  import JobBar from '$lib/ui/JobBar.svelte';
   import DepthScale from '$lib/ui/DepthScale.svelte';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
   import { ExploreDrawing } from '$lib/ui/drawing';
@@ -28,7 +29,7 @@
   $effect(() => {
     if (data.job.stage !== 'planned') return;
     const { goals, weighting, avoid } = draft.wish;
-    live.ask(goals.length > 0 ? { machine: data.machine, hash: data.hash, goals, weighting, avoid } : undefined);
+    live.ask(goals.length > 0 ? { machine: data.machine, hash: data.hash, goals, weighting, avoid, ...data.asIs } : undefined);
   });
   /** The last plan stays while a newer one is made; on the bench it is the one that was started. */
   const plan = $derived(data.job.stage === 'planned' ? (live.plan ?? (draft.isChanged ? undefined : data.plan)) : data.plan);
@@ -95,7 +96,8 @@
 <svelte:window onkeydown={walk} />
 <svelte:head><title>Plan of job {data.job.number} · Eager Wrench</title></svelte:head>
 
-<div class="grid h-[calc(100vh-52px)] grid-cols-[minmax(0,1fr)_minmax(480px,43%)]">
+<JobBar job={data.job} here="plan" />
+<div class="grid h-[calc(100vh-92px)] grid-cols-[minmax(0,1fr)_minmax(480px,43%)]">
   <section class="flex min-h-0 flex-col border-r border-rule" aria-label="Both legs of the plan">
     <div class="border-b border-rule bg-sheet px-5 pt-3 pb-2.5">
       <div class="flex items-start gap-5">

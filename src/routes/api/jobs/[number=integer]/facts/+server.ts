@@ -1,0 +1,38 @@
+import { error, json } from '@sveltejs/kit';
+import { belief } from '$core/faults';
+import { foldJob, JobFact } from '$core/job';
+import { parsed, textBody } from '$lib/server/body';
+import { pool } from '$lib/server/database';
+import { faultSetFor } from '$lib/server/faults';
+import { factsOf, sayOfJob } from '$lib/server/job-facts';
+import { findJob, type JobRow } from '$lib/server/jobs';
+import type { RequestHandler } from './$types';
+
+/** A whole hardware listing is the longest that is said of a job. */
+const MAX_BYTES = 1_000_000;
+
+/** Takes one fact about a job; quotes are made by the shop's own arithmetic, not taken from outside. */
+export const POST: RequestHandler = async ({ request, params, locals }) => {
+  const job = await findJob(pool(), Number(params.number));
+  if (!job) error(404, `There is no job ${params.number}.`);
+  const fact = JobFact.safeParse(parsed(await textBody(request, MAX_BYTES)));
+  if (!fact.success) {
+    const issue = fact.error.issues[0]!;
+    error(422, `This cannot be written down: ${issue.path.join('/') || 'the fact'} ${issue.message}.`);
+  }
+  if (fact.data.is === 'quoted') error(422, 'A quote is made on the page of spares and quote.');
+  if (job.stage === 'closed' && fact.data.is !== 'note' && fact.data.is !== 'placed') error(409, 'The job is closed: what was said of it stays. A note can be added.');
+  if (!(await sayOfJob(job, await told(job, fact.data), locals.person!))) error(403, 'Only a lead may say this.');
+  return json({ waits: (await findJob(pool(), job.number))!.waits });
+};
+
+/** A repair that helped names the fault that it was: the likeliest of those that it mends. */
+async function told(job: JobRow, fact: JobFact): Promise<JobFact> {
+  if (fact.is !== 'mended' || !fact.helped) return fact;
+  const set = await faultSetFor(pool(), job.machineId);
+  const mends = set?.repairs.find((r) => r.id === fact.repair)?.mends ?? [];
+  if (!set || mends.length === 0) error(422, 'The fault set has no such repair.');
+  const believed = belief(set, foldJob(await factsOf(pool(), job.id)).findings);
+  const fault = [...mends].sort((a, b) => believed[set.faults.findIndex((f) => f.id === b)]! - believed[set.faults.findIndex((f) => f.id === a)]!)[0]!;
+  return { ...fact, fault };
+}

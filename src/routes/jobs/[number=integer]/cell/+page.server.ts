@@ -1,0 +1,24 @@
+import { cellTrend, cellVerdict } from '$core/cells';
+import { fold } from '$core/run';
+import { modelOf } from '$core/machine';
+import { pool } from '$lib/server/database';
+import { jobOfPage } from '$lib/server/job-page';
+import { readingsOfMachine } from '$lib/server/cells';
+import { eventsOf, findRun } from '$lib/server/runs';
+import { shopSettings } from '$lib/server/shop';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ params, locals }) => {
+  const { job, machine, state } = await jobOfPage(params);
+  const { cell: thresholds } = await shopSettings(pool());
+  // A machine comes again: what was read of it in other jobs belongs to its trend.
+  const readings = await readingsOfMachine(pool(), job);
+  const run = job.runId ? await findRun(pool(), job.runId) : undefined;
+  const after = run && fold(modelOf(machine), run.plan, (await eventsOf(pool(), run.id)).events).batteries.after;
+  return {
+    job, machine, state, thresholds, readings, trend: cellTrend(readings, thresholds),
+    verdict: readings.length > 0 ? cellVerdict(readings.at(-1)!.reading, thresholds) : null,
+    after: after ? { at: after.at, reading: after.reading, verdict: cellVerdict(after.reading, thresholds) } : null,
+    mayWrite: locals.person!.role !== 'trainee' && job.stage !== 'closed'
+  };
+};

@@ -1,0 +1,38 @@
+import { error, fail, redirect } from '@sveltejs/kit';
+import { Goal, jobPhrase } from '$core/plan';
+import { modelOf } from '$core/machine';
+import { fold, fromHere, plansOf } from '$core/run';
+import { parsed } from '$lib/server/body';
+import { pool } from '$lib/server/database';
+import { faultSetFor, faultsFound } from '$lib/server/faults';
+import { replanJob } from '$lib/server/job-facts';
+import { jobOfPage } from '$lib/server/job-page';
+import { keepPlan } from '$lib/server/jobs';
+import { eventsOf, findRun } from '$lib/server/runs';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ params, locals }) => {
+  const { job, machine, state } = await jobOfPage(params);
+  const [set, found] = await Promise.all([faultSetFor(pool(), job.machineId), faultsFound(pool(), job.machineId)]);
+  const run = job.stage === 'on-bench' && job.runId ? await findRun(pool(), job.runId) : undefined;
+  const events = run ? (await eventsOf(pool(), run.id)).events : [];
+  return {
+    job, machine, state, set: set ?? null, found,
+    /** On the bench the way to a test begins where the machine lies open. */
+    from: run ? fromHere(plansOf(run.plan, events), fold(modelOf(machine), run.plan, events), []) : null,
+    mayWrite: locals.person!.role !== 'trainee' && job.stage !== 'closed'
+  };
+};
+
+export const actions: Actions = {
+  /** What was found becomes what the job is for. */
+  goal: async ({ params, request }) => {
+    const { job, machine } = await jobOfPage(params);
+    const goal = Goal.safeParse(parsed(String((await request.formData()).get('goal') ?? '')));
+    if (!goal.success) error(400, 'That is nothing that can be planned.');
+    const kept = await keepPlan(pool(), job.id, { goals: [goal.data], weighting: job.weighting, avoid: [], work: jobPhrase(modelOf(machine), [goal.data]) });
+    if (!kept) return fail(409, { message: 'The job is on the bench: change its plan there.' });
+    await replanJob(job.id);
+    redirect(303, `/jobs/${job.number}/plan`);
+  }
+};
