@@ -5,6 +5,7 @@ import { ensureBuild, ensurePackages } from './setup/packages.mjs';
 import { Cluster, ensurePostgres } from './setup/postgres.mjs';
 import { startServer } from './setup/server.mjs';
 import { startDevices } from './stand-ins/devices.mjs';
+import { startSupplier } from './stand-ins/supplier.mjs';
 import { dataFolder, ensureFolder, isAlive, must, say, withLock } from './setup/system.mjs';
 
 const [major, minor] = process.versions.node.split('.').map(Number);
@@ -77,8 +78,10 @@ try {
     const log = (line) => appendFileSync(logFile, `${line}\n`);
     const devices = await startDevices();
     undo.push(() => devices.stop());
+    const supplier = await startSupplier();
+    undo.push(() => supplier.stop());
     const wanted = process.env.PORT ?? '4280';
-    const env = { DATABASE_URL: url, DEVICES_URL: devices.address };
+    const env = { DATABASE_URL: url, DEVICES_URL: devices.address, SUPPLIER_URL: supplier.address };
     const server = await startServer({ ...env, PORT: wanted }, log).catch((error) => {
       if (process.env.PORT) throw error;
       return startServer({ ...env, PORT: '0' }, log);

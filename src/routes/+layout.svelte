@@ -5,10 +5,13 @@
   import LogOut from '@lucide/svelte/icons/log-out';
 
   let { data, children } = $props();
-  const places = [
+  const places = $derived([
     { href: '/jobs', name: 'Jobs' },
-    { href: '/machines', name: 'Machines' }
-  ];
+    { href: '/machines', name: 'Machines' },
+    { href: '/spares', name: 'Spares' },
+    ...(data.person?.role === 'lead' ? [{ href: '/people', name: 'People' }] : []),
+    { href: '/settings', name: 'Settings' }
+  ]);
 </script>
 
 {#if navigating.to}<div class="loading" role="progressbar" aria-label="Loading {navigating.to.url.pathname}"></div>{/if}
@@ -27,7 +30,7 @@
     </nav>
     <div class="ml-auto flex items-center gap-4">
       <ThemeSwitch theme={data.theme} />
-      <span class="text-soft">{data.person.name}, {data.person.role}</span>
+      <a class="text-soft hover:text-ink" href="/me">{data.person.name}, {data.person.role}</a>
       <form method="POST" action="/signout">
         <button class="button" aria-label="Sign out"><LogOut size={16} aria-hidden="true" /></button>
       </form>

@@ -1,6 +1,6 @@
 export { checkMachine, readMachineFile, writeMachineFile, type MachineFile } from './machine-file';
 export { jsonSchema, PUBLISHED, type Published } from './schemas';
-export { cableTable, partTable, readScrewTable, screwTable, stepTable } from './csv';
+export { cableTable, written as csvText, partTable, readScrewTable, screwTable, stepTable } from './csv';
 export { planMarkdown } from './markdown';
 export { traySvg } from './tray-svg';
 export { diffMachines, type Change } from './diff';

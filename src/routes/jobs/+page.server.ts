@@ -1,5 +1,29 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { z } from 'zod';
+import { line } from '$core/machine';
 import { pool } from '$lib/server/database';
-import { listJobs } from '$lib/server/jobs';
-import type { PageServerLoad } from './$types';
+import { queryFrom } from '$lib/server/job-query';
+import { countJobs, listJobs, MOST_COUNTED, PAGE } from '$lib/server/jobs';
+import { dropView, savedViews, saveView } from '$lib/server/views';
+import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async () => ({ jobs: await listJobs(pool()) });
+export const load: PageServerLoad = async ({ url, locals }) => {
+  const query = queryFrom(url.searchParams);
+  const [jobs, counts, views] = await Promise.all([listJobs(pool(), query, PAGE, (query.page - 1) * PAGE), countJobs(pool(), query), savedViews(pool(), locals.person!.id)]);
+  return { jobs, query, counts, views, pages: Math.ceil(counts.found / PAGE), isCapped: counts.found >= MOST_COUNTED };
+};
+
+const View = z.object({ name: line(60), query: z.string().max(500).regex(/^[\w=&%+.*'()!~-]*$/) });
+
+export const actions: Actions = {
+  save: async ({ request, locals }) => {
+    const asked = View.safeParse(Object.fromEntries(await request.formData()));
+    if (!asked.success) return fail(400, { message: 'Give the view a name of up to 60 characters.' });
+    await saveView(pool(), locals.person!.id, asked.data);
+    redirect(303, `/jobs?${asked.data.query}`);
+  },
+  drop: async ({ request, locals, url }) => {
+    await dropView(pool(), locals.person!.id, String((await request.formData()).get('name') ?? ''));
+    redirect(303, `/jobs${url.search.replace(/[?&]\/drop/, '')}`);
+  }
+};

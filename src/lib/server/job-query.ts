@@ -1,0 +1,15 @@
+import { WAITS, type Waits } from '$core/job';
+import type { JobQuery } from './jobs';
+
+/** What an address asks of the list of jobs; what it does not understand it leaves out. */
+export function queryFrom(params: URLSearchParams): JobQuery & { page: number } {
+  const waits = params.get('waits');
+  const page = Number(params.get('page'));
+  return {
+    waits: waits !== null && Object.hasOwn(WAITS, waits) ? (waits as Waits) : undefined,
+    search: params.get('q')?.replace(/\p{C}/gu, ' ').slice(0, 100) || undefined,
+    closed: params.get('closed') === '1',
+    order: params.get('order') === 'age' ? 'age' : 'due',
+    page: Number.isInteger(page) && page >= 1 && page <= 1000 ? page : 1
+  };
+}

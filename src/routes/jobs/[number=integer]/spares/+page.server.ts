@@ -1,0 +1,138 @@
+import { fail } from '@sveltejs/kit';
+import { z } from 'zod';
+import { line, modelOf } from '$core/machine';
+import { makeQuote, readAmount, type Priced, type Quote } from '$core/money';
+import { checkFit, numbersNow, type FitVerdict, type NeedState } from '$core/spares';
+import { pool } from '$lib/server/database';
+import { needsOfJob, refreshNeeding, refreshWaits, replanJob, sayOfJob } from '$lib/server/job-facts';
+import { jobOfPage } from '$lib/server/job-page';
+import type { JobRow } from '$lib/server/jobs';
+import { shopSettings } from '$lib/server/shop';
+import { findSpare, keepSpare, openOrders, release, reserve, spareDocuments } from '$lib/server/spares';
+import { offersFor, orderSpare } from '$lib/server/supplier';
+import type { Actions, PageServerLoad } from './$types';
+
+/** Plans that were made before a consumable was known do not know it: they are looked at anew when one comes to this page. */
+export const load: PageServerLoad = async ({ params, locals }) => {
+  const { job, machine, state } = await jobOfPage(params);
+  await (job.stage === 'planned' ? replanJob(job.id) : refreshWaits(pool(), job.id));
+  const now = (await jobOfPage(params)).job;
+  const [needs, { rates }, orders] = await Promise.all([needsOfJob(pool(), job.id), shopSettings(pool()), openOrders(pool())]);
+  return {
+    job: now, state, needs, rates,
+    orders: orders.filter((o) => o.job === job.number),
+    draft: await draftOf(now, needs),
+    parts: modelOf(machine).machine.parts.filter((p) => p.numbers.length > 0).map((p) => ({ id: p.id, name: p.name })).sort((a, b) => a.name.localeCompare(b.name, 'en')),
+    mayWrite: locals.person!.role !== 'trainee' && job.stage === 'planned',
+    isLead: locals.person!.role === 'lead'
+  };
+};
+
+/** The quote as it would be made now; null without a plan. */
+async function draftOf(job: JobRow, needs: readonly NeedState[], more: readonly Priced[] = []): Promise<{ quote: Quote; unpriced: string[] } | null> {
+  if (job.p50Seconds === null || job.p80Seconds === null) return null;
+  const priced: Priced[] = [];
+  const unpriced: string[] = [];
+  for (const need of needs) {
+    const found = await findSpare(pool(), need.number ?? need.numbers[0] ?? '');
+    if (found?.priceMinor == null) unpriced.push(need.name);
+    else priced.push({ what: need.what, text: need.name.slice(0, 160), number: found.spare.number, quantity: 1, each: found.priceMinor });
+  }
+  const { rates } = await shopSettings(pool());
+  return { quote: makeQuote(rates, { p50: job.p50Seconds, p80: job.p80Seconds }, [...priced, ...more]), unpriced };
+}
+
+const NumberForm = z.object({ number: line(40) });
+const Extra = z.object({ text: z.union([z.literal(''), line(160)]), amount: z.string().max(40) });
+
+async function numberFrom(request: Request): Promise<string | undefined> {
+  return NumberForm.safeParse(Object.fromEntries(await request.formData())).data?.number.trim();
+}
+
+export const actions: Actions = {
+  reserve: async ({ params, request, locals }) => {
+    const { job } = await jobOfPage(params);
+    const number = await numberFrom(request);
+    if (!number) return fail(400, { message: 'Which spare?' });
+    const taken = await reserve(job.id, number, 1, locals.person!.id);
+    if (!taken.ok) return fail(409, { message: taken.why });
+    await refreshNeeding(pool(), number);
+    return {};
+  },
+  release: async ({ params, request }) => {
+    const { job } = await jobOfPage(params);
+    const number = await numberFrom(request);
+    if (!number || !(await release(pool(), job.id, number))) return fail(409, { message: 'It is not set aside for this job.' });
+    await refreshNeeding(pool(), number);
+    return {};
+  },
+  /** Whether a spare fits, by what the shop or the supplier knows of it. */
+  check: async ({ params, request }) => {
+    const { job, machine, state } = await jobOfPage(params);
+    const form = Object.fromEntries(await request.formData());
+    const number = NumberForm.safeParse(form).data?.number.trim();
+    const model = modelOf(machine);
+    const part = model.machine.parts.find((p) => p.id === form.part);
+    if (!number || !part) return fail(400, { message: 'Which number, for which part?' });
+    const all = await spareDocuments(pool());
+    let spare = all.find((s) => s.number.toUpperCase() === number.toUpperCase());
+    let from = 'the shop';
+    let silent: string | undefined;
+    if (!spare) {
+      const offered = await offersFor([number]);
+      if (offered.ok) spare = offered.value[0];
+      else silent = offered.why;
+      from = 'the supplier';
+    }
+    const verdict: FitVerdict = checkFit(model, part, spare ?? { number, name: number, kind: 'part', includes: [] }, all, state.intake?.variant);
+    return { checked: { number, part: part.name, from: spare ? from : 'its number alone', ...verdict, ...(silent ? { silent } : {}) }, job: job.number };
+  },
+  /** What the supplier offers for a part. */
+  offers: async ({ params, request }) => {
+    const { job, machine, state } = await jobOfPage(params);
+    const part = String((await request.formData()).get('part') ?? '');
+    const model = modelOf(machine);
+    const known = model.machine.parts.find((p) => p.id === part);
+    if (!known) return fail(400, { message: 'Which part?' });
+    const all = await spareDocuments(pool());
+    const answer = await offersFor(numbersNow(model, known, all, state.intake?.variant));
+    if (!answer.ok) return fail(502, { message: answer.why });
+    const offers = answer.value.map((offer) => ({ ...offer, fit: checkFit(model, known, offer, all, state.intake?.variant) }));
+    return { offers: { part: known.name, list: offers.map(({ number, name, priceMinor, currency, stock, leadDays, fit }) => ({ number, name, priceMinor, currency, stock, leadDays, verdict: fit.verdict, why: fit.checks.filter((c) => c.is !== 'right').map((c) => c.text).join(' ') })) }, job: job.number };
+  },
+  order: async ({ params, request, locals }) => {
+    const { job, machine, state } = await jobOfPage(params);
+    const form = await request.formData();
+    const number = String(form.get('number') ?? '');
+    const answer = await offersFor([number]);
+    if (!answer.ok) return fail(502, { message: answer.why });
+    const offer = answer.value[0];
+    if (!offer) return fail(404, { message: `The supplier does not have ${number}.` });
+    const model = modelOf(machine);
+    const part = model.machine.parts.find((p) => p.numbers.length > 0 && checkFit(model, p, offer, [], state.intake?.variant).verdict === 'fits') ?? model.machine.parts.find((p) => p.name === form.get('name'));
+    if (part && checkFit(model, part, offer, await spareDocuments(pool()), state.intake?.variant).verdict === 'does-not-fit') return fail(409, { message: `${number} does not fit this machine: it was not ordered.` });
+    const { priceMinor, currency: _c, stock: _s, leadDays: _l, ...spare } = offer;
+    await keepSpare(pool(), spare, priceMinor, locals.person!.id);
+    const ordered = await orderSpare(number, 1, job.id, locals.person!.id);
+    if (!ordered.ok) return fail(502, { message: ordered.why });
+    await replanJob(job.id);
+    return { ordered: { number, dueOn: ordered.value.dueOn } };
+  },
+  quote: async ({ params, request, locals }) => {
+    const { job } = await jobOfPage(params);
+    const { rates } = await shopSettings(pool());
+    const extra = Extra.safeParse(Object.fromEntries(await request.formData()));
+    if (!extra.success) return fail(400, { message: 'The extra line cannot be read.' });
+    const more: Priced[] = [];
+    if (extra.data.text) {
+      const each = readAmount(extra.data.amount, rates.currency);
+      if (each === undefined) return fail(400, { message: `“${extra.data.amount}” is no amount, or could be read in two ways: write it like 1234.50.` });
+      more.push({ what: 'other', text: extra.data.text, quantity: 1, each });
+    }
+    const draft = await draftOf(job, await needsOfJob(pool(), job.id), more);
+    if (!draft) return fail(409, { message: 'There is no plan to quote: choose what to do first.' });
+    if (draft.unpriced.length > 0) return fail(409, { message: `No price is known for ${draft.unpriced.join(', ')}: ask the supplier, or give it a price under Spares.` });
+    await sayOfJob(job, { is: 'quoted', quote: draft.quote }, locals.person!);
+    return {};
+  }
+};

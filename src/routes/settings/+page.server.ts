@@ -1,0 +1,34 @@
+import { fail } from '@sveltejs/kit';
+import { ShopSettings } from '$core/job';
+import { readAmount } from '$core/money';
+import { pool, transaction } from '$lib/server/database';
+import { saveSettings, settingsHistory, shopSettings } from '$lib/server/shop';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals }) => ({ settings: await shopSettings(pool()), history: await settingsHistory(pool()), mayChange: locals.person!.role === 'lead' });
+
+const number = (value: FormDataEntryValue | undefined) => Number(String(value ?? '').replace(',', '.'));
+
+/** Whole hundredths, without a float's last digits. */
+const hundredths = (value: FormDataEntryValue | undefined) => Math.round(number(value) * 100);
+
+export const actions: Actions = {
+  default: async ({ request, locals }) => {
+    const sent = Object.fromEntries(await request.formData());
+    const currency = String(sent.currency ?? '').trim().toUpperCase();
+    const valid = ShopSettings.safeParse({ ...(await shopSettings(pool())), rates: { ...(await shopSettings(pool())).rates, currency } });
+    if (!valid.success) return fail(400, { message: `The currency ${valid.error.issues[0]!.message}.` });
+    const [hour, least] = [readAmount(String(sent.hour ?? ''), currency), readAmount(String(sent.least ?? ''), currency)];
+    if (hour === undefined || least === undefined) return fail(400, { message: 'The amounts for labour cannot be read, or could be read in two ways: write them like 69.00.' });
+    const pace = Object.fromEntries(Object.entries(sent).flatMap(([key, value]) => (key.startsWith('pace ') && number(value) !== 100 && value !== '' ? [[key.slice(5), number(value) / 100]] : [])));
+    const wanted = ShopSettings.safeParse({
+      secondSignature: sent.secondSignature === 'on',
+      cell: { good: number(sent.good) / 100, replace: number(sent.replace) / 100, cycles: number(sent.cycles), safeCharge: number(sent.safeCharge) / 100 },
+      rates: { currency, hour, least, taxBp: hundredths(sent.tax) },
+      pace
+    });
+    if (!wanted.success) return fail(400, { message: `${wanted.error.issues[0]!.path.join(' ')}: ${wanted.error.issues[0]!.message}. Nothing was changed.` });
+    const changed = await transaction((db) => saveSettings(db, wanted.data, locals.person!.id));
+    return { done: changed ? 'Kept. Plans made from now on go by it.' : 'Nothing was different.' };
+  }
+};

@@ -1,0 +1,65 @@
+<script lang="ts">
+  import { enhance } from '$app/forms';
+  import { PACE_KINDS, type PaceKind } from '$core/job';
+  import { minorDigits } from '$core/money';
+  import { moment } from '$lib/ui/format';
+
+  let { data, form } = $props();
+  const s = $derived(data.settings);
+  const plain = (minor: number) => (minor / 10 ** minorDigits(s.rates.currency)).toFixed(minorDigits(s.rates.currency));
+  const percent = (share: number) => String(Math.round(share * 1000) / 10);
+  /** What a version changed against the one before it. */
+  const changes = $derived(data.history.map((v, i) => {
+    const before = data.history[i + 1]?.document as Record<string, unknown> | undefined;
+    const now = v.document as Record<string, unknown>;
+    return before ? Object.keys(now).filter((k) => JSON.stringify(now[k]) !== JSON.stringify(before[k])).map((k) => `${NAMES[k] ?? k}: ${JSON.stringify(before[k])} → ${JSON.stringify(now[k])}`) : ['as it was set up'];
+  }));
+  const NAMES: Record<string, string> = { secondSignature: 'second signature', cell: 'cells', rates: 'rates', pace: 'standard times' };
+</script>
+
+<svelte:head><title>Settings · Eager Wrench</title></svelte:head>
+
+<div class="mx-auto max-w-[1100px] px-5 py-5">
+  <h1 class="text-2xl">The shop's settings</h1>
+  {#if form?.message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{form.message}</p>{/if}
+  {#if form?.done}<p role="status" class="mt-3 rounded-md border-l-4 border-good bg-good-wash px-3 py-2 text-good">{form.done}</p>{/if}
+  <form method="POST" use:enhance={() => async ({ update }) => update({ reset: false })} class="mt-4">
+    <fieldset disabled={!data.mayChange} class="grid grid-cols-2 items-start gap-5">
+      <div class="space-y-5">
+        <section class="sheet px-4 py-3.5" aria-labelledby="cells"><h2 id="cells" class="text-lg">Cells</h2>
+          <div class="mt-2 grid grid-cols-2 gap-3">
+            <label><span class="label">Good from, % of new</span><input class="field" name="good" inputmode="decimal" value={percent(s.cell.good)} /></label>
+            <label><span class="label">Replace below, % of new</span><input class="field" name="replace" inputmode="decimal" value={percent(s.cell.replace)} /></label>
+            <label><span class="label">Cycles expected</span><input class="field" name="cycles" inputmode="numeric" value={s.cell.cycles} /></label>
+            <label><span class="label">Worked at up to, % charged</span><input class="field" name="safeCharge" inputmode="decimal" value={percent(s.cell.safeCharge)} /></label>
+          </div>
+        </section>
+        <section class="sheet px-4 py-3.5" aria-labelledby="rates"><h2 id="rates" class="text-lg">What it costs</h2>
+          <div class="mt-2 grid grid-cols-2 gap-3">
+            <label><span class="label">Currency</span><input class="field code" name="currency" maxlength="3" value={s.rates.currency} /></label>
+            <label><span class="label">Tax, %</span><input class="field" name="tax" inputmode="decimal" value={String(s.rates.taxBp / 100)} /></label>
+            <label><span class="label">An hour of labour</span><input class="field" name="hour" inputmode="decimal" value={plain(s.rates.hour)} /></label>
+            <label><span class="label">Least for labour</span><input class="field" name="least" inputmode="decimal" value={plain(s.rates.least)} /></label>
+          </div>
+        </section>
+        <section class="sheet px-4 py-3.5" aria-labelledby="sign"><h2 id="sign" class="text-lg">Signing</h2>
+          <label class="mt-2 flex items-start gap-2"><input type="checkbox" class="mt-1 size-4.5 accent-(--act)" name="secondSignature" checked={s.secondSignature} /><span>A job is closed only once a second person has looked at it and signed</span></label>
+        </section>
+      </div>
+      <section class="sheet px-4 py-3.5" aria-labelledby="pace"><h2 id="pace" class="text-lg">Standard times</h2>
+        <p class="text-sm text-soft">In percent of the standard: 80 is a fifth faster. Plans, promises and quotes go by it.</p>
+        <div class="mt-2 grid grid-cols-2 gap-3">
+          {#each Object.entries(PACE_KINDS) as [kind, name] (kind)}<label><span class="label">{name}</span><input class="field" name="pace {kind}" inputmode="decimal" value={percent(s.pace[kind as PaceKind] ?? 1)} /></label>{/each}
+        </div>
+      </section>
+    </fieldset>
+    {#if data.mayChange}<button class="button button-act mt-4">Keep these</button>{:else}<p class="mt-4 text-soft">A lead decides these.</p>{/if}
+  </form>
+  <section class="sheet mt-5 px-4 py-3.5" aria-labelledby="history"><h2 id="history" class="text-lg">How they came to be</h2>
+    <ol class="mt-1">
+      {#each data.history as v, i (v.version)}
+        <li class="grid grid-cols-[150px_150px_minmax(0,1fr)] gap-3 border-b border-rule py-1.5 last:border-0"><span class="text-sm text-soft">{moment(v.at)}</span><span>{v.by ?? 'set-up'}</span><span class="min-w-0">{#each changes[i] as c (c)}<span class="block text-sm break-words">{c}</span>{/each}</span></li>
+      {/each}
+    </ol>
+  </section>
+</div>

@@ -1,0 +1,63 @@
+import { fail } from '@sveltejs/kit';
+import { z } from 'zod';
+import { line } from '$core/machine';
+import { readAmount } from '$core/money';
+import { Spare } from '$core/spares';
+import { pool } from '$lib/server/database';
+import { refreshNeeding } from '$lib/server/job-facts';
+import { shopSettings } from '$lib/server/shop';
+import { keepSpare, listSpares, moveStock, openOrders, takeIn } from '$lib/server/spares';
+import { dropOrder, orderSpare } from '$lib/server/supplier';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals }) => {
+  const [spares, orders, { rates }] = await Promise.all([listSpares(pool()), openOrders(pool()), shopSettings(pool())]);
+  return { spares, orders, currency: rates.currency, mayWrite: locals.person!.role !== 'trainee' };
+};
+
+const Move = z.object({ number: line(40), place: line(60), change: z.coerce.number().int().min(-10_000).max(10_000), why: line(200) });
+const Arrived = z.object({ order: z.uuid(), place: line(60) });
+const Added = z.object({ number: line(40), name: line(120), kind: z.enum(['part', 'consumable']), price: z.string().max(40) });
+const Again = z.object({ order: z.uuid(), number: line(40), quantity: z.coerce.number().int().min(1).max(10_000) });
+
+const form = async <T>(request: Request, shape: z.ZodType<T>) => shape.safeParse(Object.fromEntries(await request.formData()));
+
+export const actions: Actions = {
+  move: async ({ request, locals }) => {
+    const asked = await form(request, Move);
+    if (!asked.success || asked.data.change === 0) return fail(400, { message: 'Say how many, where, and why.' });
+    const { number, place, change, why } = asked.data;
+    const moved = await moveStock(number, place, change, why, locals.person!.id);
+    if (!moved.ok) return fail(409, { message: moved.why });
+    await refreshNeeding(pool(), number);
+    return {};
+  },
+  arrived: async ({ request, locals }) => {
+    const asked = await form(request, Arrived);
+    if (!asked.success) return fail(400, { message: 'Say where it is put.' });
+    const taken = await takeIn(asked.data.order, asked.data.place, locals.person!.id);
+    if (!taken) return fail(409, { message: 'Somebody has taken this order in already.' });
+    await refreshNeeding(pool(), taken.number);
+    return {};
+  },
+  again: async ({ request, locals }) => {
+    const asked = await form(request, Again);
+    if (!asked.success) return fail(400, { message: 'Which order?' });
+    const answer = await orderSpare(asked.data.number, asked.data.quantity, null, locals.person!.id, asked.data.order);
+    return answer.ok ? {} : fail(502, { message: answer.why });
+  },
+  drop: async ({ request }) => {
+    const order = z.uuid().safeParse((await request.formData()).get('order'));
+    if (!order.success || !(await dropOrder(order.data))) return fail(409, { message: 'The supplier has confirmed this order: it can only arrive.' });
+    return {};
+  },
+  add: async ({ request, locals }) => {
+    const asked = await form(request, Added);
+    if (!asked.success) return fail(400, { message: `${asked.error.issues[0]!.path[0] === 'number' ? 'The number' : 'The name'} ${asked.error.issues[0]!.message}.` });
+    const { rates } = await shopSettings(pool());
+    const price = asked.data.price.trim() === '' ? null : readAmount(asked.data.price, rates.currency);
+    if (price === undefined) return fail(400, { message: `“${asked.data.price}” is no amount, or could be read in two ways: write it like 1234.50.` });
+    await keepSpare(pool(), Spare.parse({ number: asked.data.number.trim(), name: asked.data.name, kind: asked.data.kind }), price, locals.person!.id);
+    return {};
+  }
+};
