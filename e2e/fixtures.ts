@@ -109,6 +109,13 @@ export async function signIn(page: Page, name: string): Promise<void> {
   await page.waitForURL('**/jobs');
 }
 
+/** Answers the first questions of a new job, each as harmless as it can be. */
+export async function nothingEndangers(page: Page): Promise<void> {
+  const questions = page.locator('section[aria-labelledby="triage"] fieldset');
+  for (let i = 0; i < (await questions.count()); i++) await questions.nth(i).locator('label').first().click();
+  await expect(page.getByText(/First questions: nothing that endangers anyone/).first()).toBeVisible();
+}
+
 /** Signs a bare HTTP client in; its cookie stays in the context. */
 export async function signInByForm(request: APIRequestContext, address: string, name: string): Promise<void> {
   await request.post(`${address}/signin`, { form: { name, password: PASSWORD }, headers: { origin: address }, maxRedirects: 0 });

@@ -43,7 +43,7 @@ test('odd addresses and forms are refused without an error of ours', async ({ ap
     expect((await request.get(`${app.address}${path}`)).status(), path).toBeLessThan(500);
   }
   const form = { fileId: '1', customer: 'MS Terna', serial: '', complaint: '', dueOn: '', goals: '[{"do":"replace","part":"fan"}]' };
-  const wrong: Partial<typeof form>[] = [{ fileId: '1e99' }, { fileId: '77777' }, { customer: '' }, { customer: 'a\u0000b' }, { serial: 'x'.repeat(100) }, { complaint: 'x'.repeat(3000) }, { dueOn: '0000-01-01' }, { dueOn: 'soon' }, { goals: '[]' }, { goals: '{' }, { goals: '[{"do":"replace","part":"flywheel"}]' }, { goals: '[{"do":"replace","part":"case"}]' }];
+  const wrong: Partial<typeof form>[] = [{ fileId: '1e99' }, { fileId: '77777' }, { customer: '' }, { customer: 'a\u0000b' }, { serial: 'x'.repeat(100) }, { complaint: 'x'.repeat(3000) }, { dueOn: '0000-01-01' }, { dueOn: 'soon' }, { goals: '{' }, { goals: '[{"do":"replace","part":"flywheel"}]' }, { goals: '[{"do":"replace","part":"case"}]' }];
   const [before] = await app.sql<{ n: number }>('select count(*)::int as n from job');
   for (const change of wrong) {
     const answer = await request.post(`${app.address}/jobs/new`, { form: { ...form, ...change }, headers: { origin: app.address, accept: 'text/html' } });

@@ -5,6 +5,20 @@ const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unkno
   ['jobs', '/jobs'],
   ['new job, nothing chosen', '/jobs/new'],
   ['new job', '/jobs/new', (page) => page.getByRole('checkbox', { name: /^Main board/ }).check()],
+  ['jobs that wait for a part', '/jobs?waits=part'],
+  ['jobs, nothing found', '/jobs?q=nowhere'],
+  ['intake', '/jobs/106/intake'],
+  ['intake, stopped', '/jobs/110/intake'],
+  ['fault', '/jobs/109/fault', (page) => expect(page.getByText('Until it is mended, on average')).toBeVisible()],
+  ['fault, nothing said', '/jobs/106/fault'],
+  ['cell', '/jobs/111/cell'],
+  ['cell, nothing read', '/jobs/104/cell'],
+  ['spares and quote', '/jobs/107/spares'],
+  ['quote to be answered', '/jobs/112/spares'],
+  ['spares', '/spares'],
+  ['people', '/people'],
+  ['settings', '/settings'],
+  ['one\u2019s account', '/me'],
   ['plan', '/jobs/103/plan', (page) => page.getByRole('button', { name: /Put back the heat sink/ }).click()],
   ['plan, in hand', '/jobs/103/plan', (page) => page.getByRole('tab', { name: 'In hand' }).click()],
   ['compare', '/jobs/105/compare'],
@@ -28,8 +42,8 @@ const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unkno
   ['not found', '/jobs/99999/plan']
 ];
 
-for (const half of [0, 1]) {
-  test(`every screen is clean in both themes, ${half === 0 ? 'first' : 'second'} half`, async ({ page, app }) => {
+for (const third of [0, 1, 2]) {
+  test(`every screen is clean in both themes, part ${third + 1}`, async ({ page, app }) => {
     test.setTimeout(240_000);
     const problems: string[] = [];
     page.on('pageerror', (error) => problems.push(error.message));
@@ -37,9 +51,9 @@ for (const half of [0, 1]) {
       if (message.type() === 'error' && !/status of 4(04|22)/.test(message.text())) problems.push(message.text());
     });
     await page.goto(`${app.address}/signin`);
-    if (half === 0) await checkInBothThemes(page, 'sign-in');
+    if (third === 0) await checkInBothThemes(page, 'sign-in');
     await signIn(page, 'ines');
-    for (const [name, path, then] of SCREENS.filter((_, i) => i % 2 === half)) {
+    for (const [name, path, then] of SCREENS.filter((_, i) => i % 3 === third)) {
       await page.goto(path);
       await page.waitForLoadState('networkidle');
       await then?.(page);

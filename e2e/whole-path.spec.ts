@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { checkInBothThemes, expect, test } from './fixtures';
+import { checkInBothThemes, expect, test, nothingEndangers } from './fixtures';
 
 const stepText = (page: Page) => page.locator('section[aria-label="The step in hand"] p[aria-live]');
 const position = async (page: Page) => (await page.locator('section[aria-label="The step in hand"]').innerText()).match(/step (\d+) of (\d+)/)?.[1];
@@ -51,6 +51,12 @@ test('from a request to a signed report', async ({ page, signInAs }) => {
     await page.locator('svg g[data-thing="part:ssd"]').click();
     await expect(page.getByRole('checkbox', { name: /^SSD/ })).toBeChecked();
     await page.getByRole('button', { name: 'Open the job' }).click();
+    await page.waitForURL(/\/jobs\/\d+\/intake/);
+  });
+
+  await test.step('ask the first questions', async () => {
+    await nothingEndangers(page);
+    await page.getByRole('link', { name: 'Plan', exact: true }).click();
     await page.waitForURL(/\/jobs\/\d+\/plan/);
   });
 

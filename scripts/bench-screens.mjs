@@ -59,7 +59,8 @@ async function clicks() {
     await page.getByLabel('For', { exact: true }).fill('Bench');
     await page.getByRole('checkbox', { name: new RegExp(`^${first}\\b`) }).first().check();
     await page.getByRole('button', { name: 'Open the job' }).click();
-    await page.waitForURL(/\/jobs\/\d+\/plan/);
+    await page.waitForURL(/\/jobs\/\d+\/intake/);
+    await page.goto(page.url().replace('intake', 'plan'));
     await page.getByRole('tab', { name: 'What to do' }).click();
     await page.getByRole('button', { name: /^Drop:/ }).click();
     const names = await page.locator('fieldset label > span:first-of-type').allInnerTexts();

@@ -41,7 +41,7 @@ export function demoMachines() {
   return readdirSync(folder).filter((n) => n.endsWith('.json')).map((n) => JSON.parse(readFileSync(new URL(n, folder), 'utf8')));
 }
 
-/** @returns where it listens, what was ordered, `be` to change its mode, `offer` to put something into its catalogue, and `stop` */
+/** @returns where it listens, what was ordered, its catalogue, `be` to change its mode, `offer` to put something into its catalogue, and `stop` */
 export async function startSupplier(port = 0) {
   const items = catalogueFrom(demoMachines());
   const orders = new Map();
@@ -90,6 +90,7 @@ export async function startSupplier(port = 0) {
   return {
     address: `http://127.0.0.1:${server.address().port}`,
     orders,
+    catalogue: items,
     be: (wanted) => (mode = wanted),
     offer: (item) => items.set(item.number, item),
     async stop() {

@@ -28,7 +28,7 @@ export interface CellVerdict {
 /** What a reading says of the cell by the shop's thresholds. */
 export function cellVerdict(reading: BatteryReading, of: CellThresholds = STANDARD_THRESHOLDS): CellVerdict {
   const share = health(reading);
-  const percent = (s: number) => `${Math.round(100 * s)} %`;
+  const percent = (s: number) => `${Math.round(100 * s)}\u00a0%`;
   if (share === undefined) return { verdict: 'unknown', why: 'The reading has no full charge, or no design capacity to set it against.' };
   // A gauge that was never calibrated says more than new.
   if (share > 1.15) return { verdict: 'unknown', why: `It says ${percent(share)} of new: its gauge is not to be believed before a full cycle.` };

@@ -20,7 +20,7 @@
   const charge = $derived(last ? chargeSeconds(last.reading, charger) : undefined);
   const until = $derived(drainedAt(data.state, data.thresholds.safeCharge));
   const afterShare = $derived(data.after ? health(data.after.reading) : undefined);
-  const percent = (n: number | undefined) => (n === undefined ? 'not given' : `${Math.round(100 * n)} %`);
+  const percent = (n: number | undefined) => (n === undefined ? 'not given' : `${Math.round(100 * n)}\u00a0%`);
   const VERDICT = { good: ['Good', 'border-good bg-good-wash text-good'], ageing: ['Ageing', 'border-warn bg-warn-wash text-warn'], replace: ['Replace it', 'border-now bg-now-wash text-now'], unknown: ['Cannot be told', 'border-rule-strong'] } as const;
   const isDoubtful = $derived(data.state.triage.conditions.includes('cell-doubtful') || data.state.triage.stops.some((s) => s.question === 'cell' || s.question === 'heat'));
 

@@ -46,4 +46,4 @@
 </script>
 
 <div class="relative h-64"><canvas bind:this={canvas} aria-label="Share of new over time: {trend.points.map((p) => `${day(p.at)} ${Math.round(100 * p.share)} %`).join(', ')}"></canvas></div>
-<p class="mt-1 text-sm text-soft">Broken lines: good from {Math.round(100 * thresholds.good)} %, to be replaced below {Math.round(100 * thresholds.replace)} %.{#if after} Diamond: after the work.{/if}</p>
+<p class="mt-1 text-sm text-soft">Broken lines: good from {Math.round(100 * thresholds.good)}&nbsp;%, to be replaced below {Math.round(100 * thresholds.replace)}&nbsp;%.{#if after} Diamond: after the work.{/if}</p>

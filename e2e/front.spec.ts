@@ -1,0 +1,318 @@
+import { readFileSync } from 'node:fs';
+import type { APIRequestContext, Page } from '@playwright/test';
+import { startSupplier } from '../scripts/stand-ins/supplier.mjs';
+import { RULES } from '../src/lib/server/guard';
+import { expect, nothingEndangers, shopOfItsOwn, signIn, signInByForm, test as base, type App } from './fixtures';
+
+/** What these tests take in, stop and order others do not look at. */
+const test = base.extend<object, { app: App }>({ app: shopOfItsOwn() });
+const listing = readFileSync(new URL('../demo/listings/fathom-before.lshw.json', import.meta.url), 'utf8');
+
+async function openJob(page: Page, label: string, customer: string, complaint: string): Promise<number> {
+  await page.goto('/jobs/new');
+  await page.getByLabel('Machine').selectOption({ label });
+  await page.waitForURL(/machine=/);
+  await page.getByLabel('For', { exact: true }).fill(customer);
+  await page.getByLabel('Complaint').fill(complaint);
+  await page.getByRole('button', { name: 'Open, to find the fault' }).click();
+  await page.waitForURL(/\/jobs\/\d+\/intake/);
+  return Number(/\d+/.exec(new URL(page.url()).pathname)![0]);
+}
+const waits = async (app: { sql<T>(text: string, values: unknown[]): Promise<T[]> }, number: number) => (await app.sql<{ waits: string }>('select waits from job where number = $1', [number]))[0]!.waits;
+const post = (request: APIRequestContext, address: string, path: string, form: Record<string, string>) => request.post(`${address}${path}`, { form, headers: { origin: address, accept: 'application/json', 'x-sveltekit-action': 'true' } });
+
+test('a machine from the counter by its fault to the bench', async ({ page, app, signInAs }) => {
+  test.setTimeout(90_000);
+  await signInAs('tam');
+  const number = await openJob(page, 'Norrvik Pilot 14, r3', 'MS Sule, cook', 'Touchpad dead');
+  await test.step('first questions, then what is seen and agreed', async () => {
+    await expect(page.getByText('6 questions to go.')).toBeVisible();
+    await nothingEndangers(page);
+    // Put on the drawing with the pointer, and at a part without one.
+    await page.locator('label', { hasText: /^Crack$/ }).click();
+    await page.locator('section[aria-labelledby="walk"] svg.drawing').click({ position: { x: 140, y: 90 } });
+    await expect(page.getByRole('button', { name: /^Crack, underside/ })).toBeVisible();
+    await page.locator('label', { hasText: /^Screw missing$/ }).click();
+    await page.getByLabel('Without a pointer').selectOption({ label: 'Base enclosure' });
+    await expect(page.getByRole('button', { name: /^Screw missing, underside/ })).toBeVisible();
+    await page.getByLabel('About mark 1').fill('runs to the corner');
+    await page.getByLabel('About mark 1').press('Tab');
+    await expect(page.getByText(/Walk round: crack, screw missing/).first()).toBeVisible();
+    await page.getByLabel('Variant').selectOption({ label: 'with chip card reader and mobile network' });
+    await page.getByRole('checkbox', { name: 'Adapter', exact: true }).check();
+    await page.getByLabel('Their data').selectOption('keep');
+    await page.getByRole('checkbox', { name: /Told and agreed/ }).check();
+    await page.getByRole('button', { name: 'Write it down' }).click();
+    await expect(page.getByText(/Taken in: their data stays as it is; with Adapter; seals agreed/)).toBeVisible();
+    await page.getByLabel('A hardware listing').fill('not a listing');
+    await page.getByLabel('A hardware listing').press('Tab');
+    await expect(page.getByRole('alert')).toContainText('neither JSON');
+    await page.getByLabel('A hardware listing').fill(listing);
+    await page.getByLabel('A hardware listing').press('Tab');
+    await expect(page.getByText(/Hardware listing: \d+ devices/)).toBeVisible();
+    await page.getByLabel('Where it lies now').fill('Shelf 4');
+    await page.getByRole('button', { name: 'Put there' }).click();
+    await expect(page.getByText('Now: Shelf 4')).toBeVisible();
+  });
+  await test.step('the fault, step by step', async () => {
+    await page.getByRole('link', { name: 'Next: to find the fault' }).click();
+    await page.getByRole('group', { name: 'Touchpad dead' }).getByRole('button', { name: 'Yes' }).click();
+    await expect(page.getByRole('heading', { name: 'Is the touchpad in the hardware listing?' })).toBeVisible();
+    await page.getByRole('button', { name: 'Not listed' }).click();
+    await expect(page.getByText('1 thing tried')).toBeVisible();
+    await expect(page.getByRole('heading', { name: /touchpad/i, level: 2 }).last()).not.toHaveText(/hardware listing/);
+    // Whatever comes next, it is answered until the plug is what is left to do.
+    const plan = page.getByRole('button', { name: 'Plan it: the way there and back' });
+    for (let i = 0; i < 6 && !(await plan.isVisible()); i++) {
+      const heading = await page.locator('section[aria-label="What to do next"] h2').innerText();
+      await page.getByRole('button', { name: /Dead there too|Did not help|Looks right/ }).first().click();
+      await expect(page.locator('section[aria-label="What to do next"] h2')).not.toHaveText(heading);
+    }
+    await plan.click();
+    await page.waitForURL(/\/plan/);
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(/reseat|replace/i);
+  });
+  await test.step('nothing is missing: to the bench', async () => {
+    await expect.poll(() => waits(app, number)).toBe('bench');
+    await page.getByRole('button', { name: 'Start at the bench' }).click();
+    await page.waitForURL(/\/bench/);
+    await expect.poll(() => waits(app, number)).toBe('working');
+  });
+});
+
+test('a swollen cell stops the job; a lead alone lets it go on, in writing', async ({ page, app, signInAs, playwright }) => {
+  await signInAs('tam');
+  const number = await openJob(page, 'Lindquay Gannet 13, 2', 'MS Alke, bosun', 'Does not close');
+  await page.locator('label', { hasText: /^Swollen/ }).click();
+  await expect(page.getByRole('alert')).toContainText('A swollen cell: not opened here.');
+  await expect(page.getByRole('alert')).toContainText('licensed carriers');
+  await expect(page.getByRole('alert')).toContainText('Only a lead can let it go on');
+  await expect.poll(() => waits(app, number)).toBe('stopped');
+  // Not by another way either.
+  const tam = await playwright.request.newContext();
+  await signInByForm(tam, app.address, 'tam');
+  const started = await post(tam, app.address, `/jobs/${number}/plan?/start`, {});
+  expect(await started.text()).toMatch(/stopped at the first questions/);
+  const lifted = await tam.post(`${app.address}/api/jobs/${number}/facts`, { data: { is: 'allowed', why: 'I say so' }, headers: { origin: app.address } });
+  expect(lifted.status()).toBe(403);
+  await tam.dispose();
+  await page.goto('/jobs?waits=stopped');
+  await expect(page.getByRole('link', { name: `See what to do: job ${number}` })).toBeVisible();
+
+  await page.context().clearCookies();
+  await signIn(page, 'ines');
+  await page.goto(`/jobs/${number}/intake`);
+  await page.getByLabel('Why the work may go on').fill('Cell taken out outside by the licensed carrier');
+  await page.getByRole('button', { name: 'Let it go on' }).click();
+  await expect(page.getByText('Ines Havgaard let the work go on')).toBeVisible();
+  await expect.poll(() => waits(app, number)).toBe('triage');
+});
+
+test('a doubtful cell changes the plan: no solvent, no charging', async ({ page, app, signInAs }) => {
+  await signInAs('tam');
+  await page.goto('/jobs/106/intake');
+  const questions = page.locator('section[aria-labelledby="triage"] fieldset');
+  await questions.nth(0).locator('label', { hasText: 'Doubtful' }).click();
+  for (let i = 1; i < (await questions.count()); i++) await questions.nth(i).locator('label').first().click();
+  await expect(page.getByText('Holds for the whole job, and stands in its plan')).toBeVisible();
+  await expect.poll(() => waits(app, 106)).not.toBe('triage');
+  await page.goto('/jobs/106/plan');
+  await page.getByRole('button', { name: /strips/i }).first().click();
+  await expect(page.getByText(/Dry only: draw the strips slowly/)).toBeVisible();
+  await expect(page.getByText(/plastic only, no solvent, no heat, no bending/)).toBeVisible();
+});
+
+test('a spare that does not fit is refused, one that does is ordered, taken in and set aside', async ({ browser, ownApp, playwright }) => {
+  test.setTimeout(90_000);
+  const supplier = await startSupplier();
+  const app = await ownApp(true, { SUPPLIER_URL: supplier.address });
+  const context = await browser.newContext({ baseURL: app.address });
+  const page = await context.newPage();
+  try {
+    await signIn(page, 'tam');
+    await page.goto('/jobs/107/spares');
+    await page.getByLabel('Number on the spare').fill('NB15-2001');
+    await page.getByLabel('For which part').selectOption({ label: 'Display panel' });
+    await page.getByRole('button', { name: 'Check', exact: true }).click();
+    await expect(page.getByText(/NB15-2001 as display panel: does not fit/)).toBeVisible();
+    await expect(page.getByText('That is the number of the battery')).toBeVisible();
+
+    await page.goto('/jobs/107/plan');
+    await page.getByRole('button', { name: 'Start at the bench' }).click();
+    await expect(page.getByRole('alert')).toContainText('Not opened until it is in hand: Display panel');
+
+    // The right number, with holes in the wrong places: a batch that was made for another machine.
+    await page.goto('/jobs/107/spares');
+    const panel = supplier.catalogue.get('NB15-9201')!;
+    supplier.offer({ ...panel, holes: panel.holes!.map(([x, y]: [number, number], i: number) => [x + (i === 0 ? 4 : 0), y]) });
+    await page.getByRole('button', { name: /^Ask the supplier for: Display panel/ }).click();
+    await expect(page.getByText(/Its holes lie up to/)).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Order NB15-9201' })).toHaveCount(0);
+    const tam = await playwright.request.newContext();
+    await signInByForm(tam, app.address, 'tam');
+    expect(await (await post(tam, app.address, '/jobs/107/spares?/order', { number: 'NB15-9201', name: 'Display panel' })).text()).toMatch(/does not fit this machine: it was not ordered/);
+    await tam.dispose();
+    expect(supplier.orders.size).toBe(0);
+
+    supplier.offer(panel);
+    await page.getByRole('button', { name: /^Ask the supplier for: Display panel/ }).click();
+    await page.getByRole('button', { name: 'Order NB15-9201' }).click();
+    await expect(page.getByText(/NB15-9201 is ordered/)).toBeVisible();
+    await page.goto('/spares');
+    await page.getByLabel('Where NB15-9201 is put').fill('Rack A');
+    await page.getByRole('button', { name: 'It is here' }).click();
+    await expect.poll(() => waits(app, 107)).toBe('bench');
+    await page.goto('/jobs/107/spares');
+    await expect(page.getByText('Set aside', { exact: true }).first()).toBeVisible();
+
+    await test.step('the supplier is down: said in words, nothing lost', async () => {
+      supplier.be('failing');
+      await page.goto('/jobs/108/spares');
+      await page.getByRole('button', { name: /^Ask the supplier for: Main board/ }).click();
+      await expect(page.getByRole('alert')).toContainText('The supplier cannot be reached');
+      supplier.be('lying');
+      await page.getByRole('button', { name: /^Ask the supplier for: Main board/ }).click();
+      await expect(page.getByRole('alert')).toContainText('does not hold together');
+    });
+  } finally {
+    await context.close();
+    await supplier.stop();
+  }
+});
+
+test('a quote adds up, is answered, and a missing part is let pass by a lead in writing', async ({ page, app, signInAs }) => {
+  await signInAs('ines');
+  await page.goto('/jobs/108/spares');
+  await page.getByLabel('Another line').fill('Courier');
+  await page.getByLabel('Its amount').fill('1.234');
+  await page.getByRole('button', { name: 'Make the quote' }).click();
+  await expect(page.getByRole('alert')).toContainText('could be read in two ways');
+  await page.getByLabel('Another line').fill('Courier');
+  await page.getByLabel('Its amount').fill('18,50');
+  await page.getByRole('button', { name: 'Make the quote' }).click();
+  await expect(page.getByText('Made by Ines Havgaard')).toBeVisible();
+  await expect.poll(() => waits(app, 108)).toBe('approval');
+  const [quote] = await app.sql<{ quote: { lines: { expected: number }[]; expected: { net: number; tax: number; gross: number } } }>("select e.body -> 'quote' as quote from job_event e join job j on j.id = e.job_id where j.number = 108 and e.body ->> 'is' = 'quoted'");
+  const { lines, expected } = quote!.quote;
+  expect(lines.reduce((sum, l) => sum + l.expected, 0)).toBe(expected.net);
+  expect(expected.net + expected.tax).toBe(expected.gross);
+  await page.getByLabel('Who answered').fill('Purser');
+  await page.getByRole('button', { name: 'Approved' }).click();
+  await expect(page.getByText(/Approved by Purser, phone/)).toBeVisible();
+  await expect.poll(() => waits(app, 108)).toBe('part');
+  await page.getByLabel('Why it may be opened without').fill('Only to look at the old board');
+  await page.getByRole('button', { name: 'Open it without' }).click();
+  await expect(page.getByText('Ines Havgaard lets it be opened without')).toBeVisible();
+  await expect.poll(() => waits(app, 108)).toBe('bench');
+});
+
+test('cells: a listing is read, the trend and the wait follow', async ({ page, app, signInAs }) => {
+  await signInAs('tam');
+  await page.goto('/jobs/105/cell');
+  await expect(page.getByText('Nothing read yet')).toBeVisible();
+  await page.getByLabel("A battery's listing").fill('garbage');
+  await page.getByRole('button', { name: 'Read it', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('Nothing was written down');
+  await page.getByLabel("A battery's listing").fill(readFileSync(new URL('../demo/listings/fathom-before.uevent', import.meta.url), 'utf8'));
+  await page.getByRole('button', { name: 'Read it', exact: true }).click();
+  await expect(page.getByText(/Holds \d+.% of new/).first()).toBeVisible();
+  await page.getByRole('button', { name: /The load is on now/ }).click();
+  await expect(page.getByText(/Draining until/)).toBeVisible();
+  await expect.poll(() => waits(app, 105)).toBe('draining');
+});
+
+test('the list of jobs is searched, narrowed, kept as a view and taken away as CSV', async ({ page, signInAs }) => {
+  await signInAs('tam');
+  await page.getByLabel('Search jobs').fill('galley lid');
+  await expect(page.getByRole('status').first()).toHaveText('1 job');
+  await expect(page.getByText('MS Terna, galley')).toBeVisible();
+  await page.goto('/jobs?waits=part');
+  await page.getByLabel('Name of this view').fill('Waiting for parts');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.goto('/jobs');
+  await page.getByRole('link', { name: 'Waiting for parts' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Part or consumable');
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'CSV' }).click();
+  const text = readFileSync(await (await download).path(), 'utf8');
+  expect(text.split('\r\n')[0]).toMatch(/^job,for,maker/);
+  expect(text).toContain('MS Sule, mess');
+  expect(text).not.toContain('galley');
+  await page.getByRole('button', { name: 'Drop the view Waiting for parts' }).click();
+  await expect(page.getByRole('link', { name: 'Waiting for parts' })).toHaveCount(0);
+});
+
+test('accounts, sessions and settings', async ({ browser, page, ownApp }) => {
+  const app = await ownApp();
+  const context = await browser.newContext({ baseURL: app.address });
+  const lead = await context.newPage();
+  await signIn(lead, 'ines');
+  await lead.getByRole('link', { name: 'People' }).click();
+  await lead.getByLabel('Name', { exact: true }).fill('Pia Lund');
+  await lead.getByLabel('Signs in as').fill('pia');
+  await lead.getByLabel(/First password/).fill('a quay at night');
+  await lead.getByRole('button', { name: 'Open it' }).click();
+  await expect(lead.getByText('account opened')).toBeVisible();
+  await lead.getByRole('button', { name: 'Change Ines Havgaard' }).click();
+  await lead.getByLabel('Role of Ines Havgaard').selectOption('trainee');
+  await lead.getByRole('button', { name: 'Change Ines Havgaard' }).click();
+  await expect(lead.getByRole('alert')).toContainText('This is the last lead');
+
+  await page.goto(`${app.address}/signin`);
+  await page.getByLabel('Name').fill('pia');
+  await page.getByLabel('Password').fill('a quay at night');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL('**/jobs');
+  await expect(page.getByRole('link', { name: 'People' })).toHaveCount(0);
+  await page.getByRole('link', { name: /Pia Lund/ }).click();
+  await expect(page.getByText('This one')).toBeVisible();
+  await lead.getByLabel('Account of Pia Lund').selectOption('yes');
+  await lead.getByRole('button', { name: 'Change Pia Lund' }).click();
+  await expect(lead.getByText(/shut since/)).toBeVisible();
+  await page.reload();
+  await page.waitForURL(/\/signin/);
+
+  await lead.getByRole('link', { name: 'Settings' }).click();
+  await lead.getByLabel('Replace below').fill('90');
+  await lead.getByRole('button', { name: 'Keep these' }).click();
+  await expect(lead.getByRole('alert')).toContainText('must be below what is good');
+  await lead.getByLabel('Replace below').fill('65');
+  await lead.getByLabel('Screws out').fill('150');
+  await lead.getByRole('button', { name: 'Keep these' }).click();
+  await expect(lead.getByText('Plans made from now on go by it.')).toBeVisible();
+  await expect(lead.getByText(/standard times: \{\} → \{"open screws":1.5\}/)).toBeVisible();
+  await context.close();
+});
+
+test('every route and action against every role', async ({ app, playwright }) => {
+  const [run] = await app.sql<{ id: string }>('select r.id from run r join job j on j.id = r.job_id where j.number = 102');
+  const path = (id: string) => id.replace('[number=integer]', '102').replace('[file=integer]', '1').replace('[run=uuid]', run!.id).replace('[photo=uuid]', '00000000-0000-4000-8000-000000000000').replace('[name]', 'plan.json');
+  /** Actions that their route lets in and their rule does not. */
+  const facts = [{ is: 'allowed', why: 'x' }, { is: 'opened-without', missing: ['x'], why: 'x' }];
+  const before = await app.sql('select count(*)::int as n from job_event');
+  for (const role of ['technician', 'lead', 'trainee', undefined] as const) {
+    const request = await playwright.request.newContext();
+    if (role) await signInByForm(request, app.address, { technician: 'tam', lead: 'ines', trainee: 'juno' }[role]);
+    for (const [id, rule] of Object.entries(RULES)) {
+      // A stream never ends, and signing out ends the session that asks.
+      if (/stream$/.test(id) || id === '/signout') continue;
+      for (const method of ['GET', 'POST'] as const) {
+        if (!rule[method]) continue;
+        const allowed = rule[method] === 'open' || (role !== undefined && (rule[method] as readonly string[]).includes(role));
+        // What an action of no sense comes to is its own affair, as long as it is not let in or kept out by mistake.
+        const answer = method === 'GET' ? await request.get(`${app.address}${path(id)}`, { maxRedirects: 0 }) : await request.post(`${app.address}${path(id)}?/nothing`, { data: 'x', headers: { origin: app.address, 'content-type': 'text/plain' }, maxRedirects: 0 });
+        const where = `${role ?? 'nobody'} ${method} ${id}: ${answer.status()}`;
+        if (role === undefined && !allowed) expect([401, 303].includes(answer.status()) && (answer.status() !== 303 || answer.headers().location!.startsWith('/signin')), where).toBe(true);
+        else if (allowed) expect([401, 403].includes(answer.status()), where).toBe(false);
+        else expect(answer.status(), where).toBe(403);
+      }
+    }
+    for (const fact of facts) {
+      if (role === 'lead') continue;
+      const answer = await request.post(`${app.address}/api/jobs/104/facts`, { data: fact, headers: { origin: app.address } });
+      expect(answer.status(), `${role ?? 'nobody'} says ${fact.is}`).toBe(role ? 403 : 401);
+    }
+    await request.dispose();
+  }
+  expect(await app.sql('select count(*)::int as n from job_event')).toEqual(before);
+});
