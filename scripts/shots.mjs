@@ -21,7 +21,6 @@ async function shot(p, name, path, then) {
 
 try {
   const light = await page('light');
-  await shot(light, 'sign-in', '/signin');
   await signIn(light);
   await shot(light, 'jobs');
   await shot(light, 'new-job', '/jobs/new', async () => {
@@ -30,12 +29,10 @@ try {
   });
   await shot(light, 'plan', '/jobs/103/plan', () => light.getByRole('button', { name: /Put back the heat sink/ }).click());
   await shot(light, 'report', '/jobs/101/report');
-  await shot(light, 'plan-choosing', '/jobs/107/plan', async () => {
-    await light.getByRole('tab', { name: 'What to do' }).click();
-    await light.getByRole('button', { name: 'Top side', exact: true }).click();
-    await light.locator('svg g[data-thing="part:keyboard"]').hover();
-    await light.waitForTimeout(600);
-  });
+  await shot(light, 'intake', '/jobs/110/intake');
+  await shot(light, 'fault', '/jobs/109/fault', () => light.getByText('Until it is mended, on average').waitFor());
+  await shot(light, 'cell', '/jobs/111/cell');
+  await shot(light, 'spares', '/jobs/112/spares');
   await shot(light, 'compare', '/jobs/105/compare');
   await shot(light, 'tray', '/jobs/103/tray?style=in-the-part');
   await shot(light, 'machines', '/machines');
@@ -78,8 +75,6 @@ try {
   await shot(light, 'bench-swap', null, () => light.getByLabel('New: part number').fill('NF14-2100'));
   await light.getByLabel('New: part number').fill('');
   await light.getByRole('heading', { level: 1 }).click();
-  await until(/^Put back the new battery/);
-  await shot(light, 'bench-seating');
   await until(/^Battery$/);
   await shot(light, 'bench-failed', null, async () => {
     await light.keyboard.press('f');

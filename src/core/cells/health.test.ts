@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cellTrend, cellVerdict, chargeSeconds, drainSeconds, STANDARD_THRESHOLDS, type BatteryReading } from '.';
+import { daemonListing, kernelListing } from '../../../scripts/stand-ins/machine.mjs';
+import { cellTrend, cellVerdict, chargeSeconds, drainSeconds, health, readBattery, STANDARD_THRESHOLDS, type BatteryReading } from '.';
 
 const reading = (share: number, more: Partial<BatteryReading> = {}): BatteryReading => ({ designWh: 50, fullWh: 50 * share, ...more });
 
@@ -56,4 +57,22 @@ describe('the trend of a cell', () => {
       })
     );
   });
+});
+
+describe('what a machine says of its battery', () => {
+  it('comes back from both kinds of listing as it was, whatever it was', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 20, max: 99 }), fc.integer({ min: 10, max: 110 }), fc.integer({ min: 1, max: 2000 }), fc.integer({ min: 0, max: 100 }), (designWh, of100, cycles, charge100) => {
+        const said = { designWh, share: of100 / 100, cycles, charge: charge100 / 100 };
+        for (const [listing, digits] of [[kernelListing(said), 5], [daemonListing(said), 3]] as const) {
+          const read = readBattery(listing);
+          if (!read.ok) throw new Error(read.why);
+          expect(health(read.reading)).toBeCloseTo(of100 / 100, digits - 1);
+          expect(read.reading.cycles).toBe(cycles);
+          expect(read.reading.charge).toBeCloseTo(charge100 / 100, 6);
+        }
+      })
+    );
+  });
+  it('ten megabytes are refused in words', () => expect(readBattery('y'.repeat(10_000_000))).toMatchObject({ ok: false, why: expect.stringMatching(/longer than/) }));
 });

@@ -205,3 +205,26 @@ describe('a fault set that does not hold together', () => {
     expect(error!.issues.map((i) => i.message).join('\n')).toMatch(message);
   });
 });
+
+describe('a fault set from outside', () => {
+  it('is read or refused, never more, however it is broken', () => {
+    const text = JSON.stringify(demoSet('lindquay-slip-11'));
+    fc.assert(
+      fc.property(fc.array(fc.record({ at: fc.nat({ max: text.length - 1 }), put: fc.oneof(fc.string({ maxLength: 5 }), fc.constantFrom('-1', '1e999', 'null', '[[', '{}', '"')) }), { minLength: 1, maxLength: 4 }), (cuts) => {
+        let broken = text;
+        for (const { at, put } of cuts) broken = broken.slice(0, at) + put + broken.slice(at + put.length);
+        let document: unknown;
+        try {
+          document = JSON.parse(broken);
+        } catch {
+          return;
+        }
+        const read = FaultSet.safeParse(document);
+        if (read.success) expect(belief(read.data, NOTHING_KNOWN).every((b) => b >= 0 && b <= 1)).toBe(true);
+        else expect(read.error.issues[0]!.message.length).toBeGreaterThan(3);
+      }),
+      { numRuns: 200 }
+    );
+    fc.assert(fc.property(fc.json(), (json) => { FaultSet.safeParse(JSON.parse(json)); }));
+  });
+});

@@ -1,5 +1,6 @@
 import { readMachineFile } from '$core/formats';
 import type { Fault, Machine } from '$core/machine';
+import { audit } from './audit';
 import type { Queryable } from './database';
 
 export interface MachineRow {
@@ -27,7 +28,10 @@ export async function importMachine(db: Queryable, text: string, by: string | nu
      values ($1, $2, $3, $4, $5, $6, $7) on conflict (content_hash) do nothing returning ${COLUMNS}`,
     [hash, machine.id, machine.maker, machine.model, machine.revision, JSON.stringify(machine), by]
   );
-  if (rows[0]) return { ok: true, row: dated(rows[0]), isNew: true, warnings };
+  if (rows[0]) {
+    await audit(db, by, 'machine imported', `${machine.id} ${machine.revision}`, { hash });
+    return { ok: true, row: dated(rows[0]), isNew: true, warnings };
+  }
   const known = await db.query(`select ${COLUMNS} from machine_file where content_hash = $1`, [hash]);
   return { ok: true, row: dated(known.rows[0]), isNew: false, warnings };
 }

@@ -19,7 +19,9 @@
     try {
       const response = await fetch('/api/machines', { method: 'POST', headers: { 'content-type': 'application/json' }, body: file });
       const body = await response.json();
-      answer = response.ok
+      answer = response.ok && body.faultSet
+        ? { ok: true, message: `${file.name}: ${body.faultSet.faults} faults of ${body.faultSet.machine} are known now.`, faults: [] }
+        : response.ok
         ? { ok: true, fileId: body.machine.fileId, message: `${file.name}: ${body.machine.maker} ${body.machine.model} ${body.machine.revision} ${response.status === 201 ? 'is now in the library' : 'was in the library already'}.`, faults: body.warnings }
         : { ok: false, message: `${file.name}: ${body.message}`, faults: body.faults ?? [] };
       if (response.ok) await invalidateAll();

@@ -3,6 +3,7 @@
   import { goto } from '$app/navigation';
   import { onDestroy } from 'svelte';
   import { laidBare } from '$core/drawing';
+  import { LISTING_MAX, readListing } from '$core/hardware';
   import { modelOf } from '$core/machine';
   import { replaceableParts, type Goal, type Plan } from '$core/plan';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
@@ -24,6 +25,23 @@
   const shownZone = $derived(zone || data.machine?.zones[0]?.id || '');
   const opened = $derived(model ? laidBare(model, chosen) : undefined);
 
+  let serial = $state('');
+  let said = $state('');
+  /** The machine names itself: its model and serial number, from a listing. */
+  async function fromListing(event: Event & { currentTarget: HTMLInputElement }) {
+    const file = event.currentTarget.files?.[0];
+    event.currentTarget.value = '';
+    if (!file) return;
+    if (file.size > LISTING_MAX) return void (said = `The file is larger than ${LISTING_MAX / 1e6} MB; one machine\u2019s listing is far shorter.`);
+    const read = readListing(await file.text());
+    if (!read.ok) return void (said = read.why);
+    const { maker, model: called, serial: number } = read.listing.identity;
+    if (number) serial = number;
+    const named = `${maker ?? ''} ${called ?? ''}`.toLowerCase();
+    const found = data.machines.find((m) => named.includes(m.model.toLowerCase()) && named.includes(m.maker.toLowerCase()));
+    said = found ? `It says it is a ${found.maker} ${found.model}${number ? `, serial ${number}` : ''}.` : `It says it is a ${[maker, called].filter(Boolean).join(' ') || 'machine without a name'}: there is no file of that machine.`;
+    if (found && found.fileId !== data.fileId) await goto(`/jobs/new?machine=${found.fileId}`, { keepFocus: true });
+  }
   function toggle(part: string) {
     if (!replaceable.some((p) => p.id === part)) return;
     chosen = chosen.includes(part) ? chosen.filter((p) => p !== part) : [...chosen, part];
@@ -70,7 +88,11 @@
       </label>
       <div class="grid grid-cols-2 gap-3">
         <label class="block"><span class="label">For</span><input class="field" name="customer" required maxlength="120" placeholder="Ship or crew" /></label>
-        <label class="block"><span class="label">Serial number</span><input class="field code" name="serial" maxlength="60" /></label>
+        <label class="block"><span class="label">Serial number</span><input class="field code" name="serial" maxlength="60" bind:value={serial} /></label>
+      </div>
+      <div class="flex items-center gap-3">
+        <label class="button shrink-0 cursor-pointer">From a listing<input class="sr-only" type="file" accept=".json,.txt,.log,text/plain,application/json" onchange={fromListing} /></label>
+        <p class="text-sm text-soft" role="status">{said || 'lshw -json or dmidecode: the machine names itself.'}</p>
       </div>
       <label class="block"><span class="label">Complaint</span><textarea class="field" name="complaint" rows="2" maxlength="2000" placeholder="What is wrong, in their words"></textarea></label>
       <label class="block"><span class="label">Due</span><input class="field" type="date" name="dueOn" /></label>
@@ -78,7 +100,7 @@
 
       <fieldset>
         <legend class="label">Replace</legend>
-        <div class="sheet grid max-h-[calc(100vh-500px)] min-h-48 grid-cols-1 overflow-y-auto p-1.5">
+        <div class="sheet grid max-h-[calc(100vh-560px)] min-h-44 grid-cols-1 overflow-y-auto p-1.5">
           {#each replaceable as part (part.id)}
             <label class="flex min-h-9 cursor-pointer items-center gap-2.5 rounded px-2 hover:bg-sunk has-checked:bg-sunk has-checked:font-semibold">
               <input type="checkbox" class="size-4.5 accent-(--act)" checked={chosen.includes(part.id)} onchange={() => toggle(part.id)} />
