@@ -55,7 +55,7 @@ export const JobFact = z.discriminatedUnion('is', [
   /** What was said of symptoms, tests and repairs no longer counts. */
   z.strictObject({ is: z.literal('afresh') }),
   z.strictObject({ is: z.literal('quoted'), quote: Quote }),
-  z.strictObject({ is: z.literal('answered'), approved: z.boolean(), by: line(120), how: z.enum(['in person', 'phone', 'e-mail', 'in writing']) }),
+  z.strictObject({ is: z.literal('answered'), approved: z.boolean(), from: line(120), how: z.enum(['in person', 'phone', 'e-mail', 'in writing']) }),
   /** A lead lets it be opened although something is not in hand. */
   z.strictObject({ is: z.literal('opened-without'), missing: z.array(line(160)).min(1).max(60), why: Note.min(1, 'says why') }),
   z.strictObject({ is: z.literal('note'), text: Note.min(1) })

@@ -20,7 +20,7 @@ export interface JobState {
   /** The repair that helped, when one did. */
   mendedBy?: string;
   quote?: { quote: Quote; at: string; by: string };
-  answer?: { approved: boolean; by: string; how: string; at: string };
+  answer?: { approved: boolean; from: string; how: string; at: string };
   openedWithout?: { missing: string[]; why: string; by: string; at: string };
 }
 
@@ -79,7 +79,7 @@ export function foldJob(events: readonly JobEvent[]): JobState {
         delete state.answer;
         break;
       case 'answered':
-        state.answer = { approved: event.approved, by: event.by, how: event.how, at };
+        state.answer = { approved: event.approved, from: event.from, how: event.how, at };
         break;
       case 'opened-without':
         state.openedWithout = { missing: event.missing, why: event.why, by, at };

@@ -18,14 +18,14 @@ describe('what a job waits for', () => {
   it('then for its fault, the approval, its parts, a safe charge, and the bench', () => {
     expect(waitsFor(facts([asked], { hasGoals: false })).waits).toBe('finding');
     expect(waitsFor(facts([asked, quote], { inHand: false })).waits).toBe('approval');
-    expect(waitsFor(facts([asked, quote, said({ is: 'answered', approved: false, by: 'Purser', how: 'phone' })])).waits).toBe('declined');
-    const approved = [asked, quote, said({ is: 'answered', approved: true, by: 'Purser', how: 'phone' })];
+    expect(waitsFor(facts([asked, quote, said({ is: 'answered', approved: false, from: 'Purser', how: 'phone' })])).waits).toBe('declined');
+    const approved = [asked, quote, said({ is: 'answered', approved: true, from: 'Purser', how: 'phone' })];
     expect(waitsFor(facts(approved, { inHand: false })).waits).toBe('part');
     expect(waitsFor(facts(approved)).waits).toBe('bench');
     expect(waitsFor(facts([...approved, said({ is: 'opened-without', missing: ['Fan'], why: 'Only looking' })], { inHand: false })).waits).toBe('bench');
   });
   it('a new quote asks for a new answer', () => {
-    expect(waitsFor(facts([asked, quote, said({ is: 'answered', approved: true, by: 'Purser', how: 'phone' }), quote])).waits).toBe('approval');
+    expect(waitsFor(facts([asked, quote, said({ is: 'answered', approved: true, from: 'Purser', how: 'phone' }), quote])).waits).toBe('approval');
   });
   it('work at the cell waits until it has drained at the load that was put on it', () => {
     const reading = said({ is: 'cell', source: 'typed', reading: { designWh: 50, fullWh: 40, charge: 1 }, loadW: 15 });
@@ -55,11 +55,14 @@ describe('the facts of a job', () => {
     const events = [
       said({ is: 'intake', accessories: ['adapter'], data: 'copy', sealsAgreed: true }), said({ is: 'intake', accessories: [], data: 'lose', sealsAgreed: false }),
       said({ is: 'condition', marks: [] }), said({ is: 'placed', place: 'Shelf 3' }), said({ is: 'placed', place: 'With Tam' }), quote,
-      said({ is: 'answered', approved: true, by: 'Purser', how: 'phone' }), said({ is: 'note', text: 'Crew leaves on Friday' }), asked, swollen
+      said({ is: 'answered', approved: true, from: 'Purser', how: 'phone' }), said({ is: 'note', text: 'Crew leaves on Friday' }), asked, swollen
     ];
     const state = foldJob(events);
     expect(state.intake).toEqual({ accessories: [], data: 'lose', sealsAgreed: false });
     expect(state.place!.place).toBe('With Tam');
+    // Who answered the quote and who wrote it down are two.
+    expect(state.answer).toMatchObject({ approved: true, from: 'Purser' });
+    expect(events.every((e) => e.by === 'Ines')).toBe(true);
     for (const event of events) expect(factWords(event).length).toBeGreaterThan(5);
     expect(factWords(asked)).toMatch(/nothing that endangers/);
     expect(factWords(swollen)).toMatch(/swollen/);

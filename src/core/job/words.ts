@@ -35,7 +35,7 @@ export function factWords(event: JobEvent): string {
     case 'quoted':
       return 'Quote made';
     case 'answered':
-      return `Quote ${event.approved ? 'approved' : 'declined'} by ${event.by}, ${event.how}`;
+      return `Quote ${event.approved ? 'approved' : 'declined'} by ${event.from}, ${event.how}`;
     case 'opened-without':
       return `To be opened without: ${event.missing.join(', ')}. ${event.why}`;
     case 'note':

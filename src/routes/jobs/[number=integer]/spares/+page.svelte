@@ -10,7 +10,7 @@
   let { data, form } = $props();
   let problem = $state<string>();
   let why = $state('');
-  let by = $state('');
+  let from = $state('');
   let how = $state<'in person' | 'phone' | 'e-mail' | 'in writing'>('phone');
   const shown = $derived(data.state.quote?.quote ?? data.draft?.quote);
   const missing = $derived(data.needs.filter((n) => n.is === 'missing' || n.is === 'unlisted'));
@@ -110,15 +110,15 @@
         </table>
         {#if data.draft && data.draft.unpriced.length > 0 && !data.state.quote}<p class="mt-2 text-now">No price is known for {data.draft.unpriced.join(', ')}.</p>{/if}
         {#if data.state.answer}
-          <p class="mt-3 rounded-md border-l-4 px-3 py-2 {data.state.answer.approved ? 'border-good bg-good-wash text-good' : 'border-now bg-now-wash text-now'}"><b>{data.state.answer.approved ? 'Approved' : 'Declined'}</b> by {data.state.answer.by}, {data.state.answer.how}, {moment(data.state.answer.at)}</p>
+          <p class="mt-3 rounded-md border-l-4 px-3 py-2 {data.state.answer.approved ? 'border-good bg-good-wash text-good' : 'border-now bg-now-wash text-now'}"><b>{data.state.answer.approved ? 'Approved' : 'Declined'}</b> by {data.state.answer.from}, {data.state.answer.how}, {moment(data.state.answer.at)}</p>
         {:else if data.state.quote && data.mayWrite}
           <form class="mt-3 rounded-md bg-sunk px-3 py-3" onsubmit={(e) => e.preventDefault()}>
             <p class="font-semibold">What do they say? Approved is what it costs at most.</p>
             <div class="mt-2 grid grid-cols-2 gap-2">
-              <input class="field" aria-label="Who answered" placeholder="who" maxlength="120" bind:value={by} />
+              <input class="field" aria-label="Who answered" placeholder="who" maxlength="120" bind:value={from} />
               <select class="field" aria-label="How they answered" bind:value={how}>{#each ['in person', 'phone', 'e-mail', 'in writing'] as const as h (h)}<option>{h}</option>{/each}</select>
-              <button class="button button-act" disabled={!by.trim()} onclick={() => say({ is: 'answered', approved: true, by: by.trim(), how })}>Approved</button>
-              <button class="button" disabled={!by.trim()} onclick={() => say({ is: 'answered', approved: false, by: by.trim(), how })}>Declined</button>
+              <button class="button button-act" disabled={!from.trim()} onclick={() => say({ is: 'answered', approved: true, from: from.trim(), how })}>Approved</button>
+              <button class="button" disabled={!from.trim()} onclick={() => say({ is: 'answered', approved: false, from: from.trim(), how })}>Declined</button>
             </div>
           </form>
         {/if}
