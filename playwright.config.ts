@@ -2,7 +2,7 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: 'e2e',
-  globalSetup: './scripts/setup/test-cluster.mjs',
+  globalSetup: './scripts/setup/browser-cluster.mjs',
   outputDir: 'test-results',
   workers: 2,
   // A shared machine can lose its processors for seconds. What fails once and passes then is listed as flaky, not hidden.

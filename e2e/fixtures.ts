@@ -1,14 +1,12 @@
-import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
 import pg from 'pg';
+import { SHOPS } from '../scripts/setup/browser-cluster.mjs';
 import { startServer } from '../scripts/setup/server.mjs';
 import people from '../demo/people.json' with { type: 'json' };
 
-const root = fileURLToPath(new URL('..', import.meta.url));
 export const PASSWORD = people.password;
 
 /** A served application with a database of its own. */
@@ -22,9 +20,8 @@ export class App {
   static async open(seeded = true, env: Record<string, string> = {}): Promise<App> {
     const cluster = process.env.TEST_CLUSTER_URL!;
     const name = `e2e_${randomUUID().replaceAll('-', '')}`;
-    await admin(`create database ${name}`);
+    await admin(`create database ${name} template ${seeded ? SHOPS.demo : SHOPS.empty}`);
     const app = new App(cluster.replace(/\/postgres$/, `/${name}`), name, env);
-    execFileSync('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', ...(seeded ? ['seed'] : [])], { cwd: root, env: { ...process.env, DATABASE_URL: app.databaseUrl }, stdio: ['ignore', 'ignore', 'inherit'] });
     await app.start();
     return app;
   }

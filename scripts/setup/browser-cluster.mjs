@@ -1,0 +1,28 @@
+import pg from 'pg';
+import setup from './test-cluster.mjs';
+import { must } from './system.mjs';
+
+/** A shop before its first day, and the demo's: each test's database is a copy of one of them, which takes no time to speak of. */
+export const SHOPS = { empty: 'shop_empty', demo: 'shop_demo' };
+
+/** For the browser tests: the throw-away cluster with both shops in it. */
+export default async function browserSetup() {
+  const stop = await setup();
+  const cluster = process.env.TEST_CLUSTER_URL;
+  const admin = async (sql) => {
+    const client = new pg.Client({ connectionString: cluster });
+    await client.connect();
+    await client.query(sql).finally(() => client.end());
+  };
+  const script = (shop, verb) => must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', verb], { env: { ...process.env, DATABASE_URL: cluster.replace(/\/postgres$/, `/${shop}`) }, stdio: ['ignore', 'ignore', 'inherit'] });
+  try {
+    await admin(`create database ${SHOPS.empty}`);
+    await script(SHOPS.empty, 'migrate');
+    await admin(`create database ${SHOPS.demo} template ${SHOPS.empty}`);
+    await script(SHOPS.demo, 'seed');
+  } catch (error) {
+    await stop();
+    throw error;
+  }
+  return stop;
+}
