@@ -88,7 +88,8 @@ test('another way is shown with its price, taken, and gone back from', async ({ 
   await page.getByRole('combobox', { name: 'Order' }).selectOption('bit-by-bit');
   await settled(page);
   await page.getByRole('button', { name: 'Keep this plan' }).click();
-  await expect(page.getByRole('button', { name: 'Start at the bench' })).toBeVisible();
+  // Its main board is not in the shop: the plan says what comes first.
+  await expect(page.getByRole('link', { name: 'First: part or consumable' })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('combobox', { name: 'Order' })).toHaveValue('bit-by-bit');
 });

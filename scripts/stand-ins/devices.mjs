@@ -2,12 +2,11 @@
  * A calliper, a torque driver, a barcode scanner and a label printer, as far as the application sees them. Readings go out as
  * lines of JSON on /stream, labels come in on /label and are drawn; the page at / drives all of it. See docs/devices.md.
  */
-import { createServer } from 'node:http';
 import { readFileSync } from 'node:fs';
 import bwip from 'bwip-js/node';
+import { body, json, refusal, serve } from './http.mjs';
 
 const FORMAT = 'eager-wrench/device@1';
-const MAX_BODY = 10_000;
 const PAGE = readFileSync(new URL('devices.html', import.meta.url), 'utf8');
 
 /** @returns where it listens, `say` to let a device speak, the labels printed so far, and `stop` */
@@ -20,13 +19,6 @@ export async function startDevices(port = 0) {
     for (const response of streams) response.write(line);
     return streams.size;
   }
-
-  const server = createServer((request, response) => {
-    void answer(request, response).catch((error) => {
-      response.writeHead(error.status ?? 500, { 'content-type': 'text/plain' });
-      response.end(error.message);
-    });
-  });
 
   async function answer(request, response) {
     const { pathname } = new URL(request.url, 'http://devices');
@@ -49,38 +41,19 @@ export async function startDevices(port = 0) {
       response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' });
       return response.end(PAGE);
     }
-    throw Object.assign(new Error('There is nothing here.'), { status: 404 });
+    throw refusal(404, 'There is nothing here.');
   }
 
-  await new Promise((resolve, reject) => server.once('error', reject).listen(port, '127.0.0.1', resolve));
+  const server = await serve(answer, port);
   return {
-    address: `http://127.0.0.1:${server.address().port}`,
+    address: server.address,
     say,
     labels,
     async stop() {
       for (const response of streams) response.end();
-      server.closeAllConnections();
-      await new Promise((resolve) => server.close(resolve));
+      await server.stop();
     }
   };
-}
-
-async function body(request) {
-  let text = '';
-  for await (const chunk of request) {
-    text += chunk;
-    if (text.length > MAX_BODY) throw Object.assign(new Error('That is too long for a device.'), { status: 413 });
-  }
-  try {
-    return JSON.parse(text);
-  } catch {
-    throw Object.assign(new Error('That is not JSON.'), { status: 400 });
-  }
-}
-
-function json(response, value) {
-  response.writeHead(200, { 'content-type': 'application/json' });
-  response.end(JSON.stringify(value));
 }
 
 /** A label of 50 by 30 mm as SVG, its code as Code 128. */

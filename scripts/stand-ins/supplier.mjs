@@ -2,11 +2,10 @@
  * A supplier of spares, as far as the application sees it: a catalogue with prices, stock and lead times, and orders. Its
  * catalogue is made from the demo's machine files. For tests it can be slow, fail or lie; see docs/supplier.md.
  */
-import { createServer } from 'node:http';
 import { readdirSync, readFileSync } from 'node:fs';
+import { body, json, refusal, serve } from './http.mjs';
 
 const FORMAT = 'eager-wrench/supplier@1';
-const MAX_BODY = 10_000;
 const DAY_MS = 86_400_000;
 export const MODES = ['well', 'slow', 'failing', 'lying', 'refusing'];
 
@@ -47,24 +46,17 @@ export async function startSupplier(port = 0) {
   const orders = new Map();
   let mode = 'well';
 
-  const server = createServer((request, response) => {
-    void answer(request, response).catch((error) => {
-      response.writeHead(error.status ?? 500, { 'content-type': 'text/plain' });
-      response.end(error.message);
-    });
-  });
-
   async function answer(request, response) {
     const { pathname, searchParams } = new URL(request.url, 'http://supplier');
     if (request.method === 'POST' && pathname === '/mode') {
       const wanted = (await body(request)).mode;
-      if (!MODES.includes(wanted)) throw Object.assign(new Error(`Modes are ${MODES.join(', ')}.`), { status: 400 });
+      if (!MODES.includes(wanted)) throw refusal(400, `Modes are ${MODES.join(', ')}.`);
       mode = wanted;
       return json(response, { mode });
     }
     if (mode === 'slow') await new Promise((resolve) => setTimeout(resolve, 8000));
     if (mode === 'failing') return request.socket.destroy();
-    if (mode === 'refusing') throw Object.assign(new Error('Closed for stocktaking.'), { status: 503 });
+    if (mode === 'refusing') throw refusal(503, 'Closed for stocktaking.');
     if (request.method === 'GET' && pathname === '/catalogue') {
       const found = searchParams.getAll('number').flatMap((n) => items.get(n) ?? []);
       return json(response, { format: FORMAT, items: mode === 'lying' ? found.map((i) => ({ ...i, priceMinor: -1 })) : found });
@@ -72,8 +64,8 @@ export async function startSupplier(port = 0) {
     if (request.method === 'POST' && pathname === '/orders') {
       const { reference, number, quantity } = await body(request);
       const item = items.get(number);
-      if (!item) throw Object.assign(new Error(`${number} is not in the catalogue.`), { status: 422 });
-      if (!Number.isInteger(quantity) || quantity < 1) throw Object.assign(new Error('How many?'), { status: 422 });
+      if (!item) throw refusal(422, `${number} is not in the catalogue.`);
+      if (!Number.isInteger(quantity) || quantity < 1) throw refusal(422, 'How many?');
       // The same reference is the same order, however often it is sent.
       if (!orders.has(reference)) {
         const days = item.stock >= quantity ? 1 : item.leadDays;
@@ -83,37 +75,16 @@ export async function startSupplier(port = 0) {
       const order = orders.get(reference);
       return json(response, mode === 'lying' ? { ...order, number: 'SOMETHING-ELSE' } : order);
     }
-    throw Object.assign(new Error('There is nothing here.'), { status: 404 });
+    throw refusal(404, 'There is nothing here.');
   }
 
-  await new Promise((resolve, reject) => server.once('error', reject).listen(port, '127.0.0.1', resolve));
+  const server = await serve(answer, port);
   return {
-    address: `http://127.0.0.1:${server.address().port}`,
+    address: server.address,
+    stop: () => server.stop(),
     orders,
     catalogue: items,
     be: (wanted) => (mode = wanted),
-    offer: (item) => items.set(item.number, item),
-    async stop() {
-      server.closeAllConnections();
-      await new Promise((resolve) => server.close(resolve));
-    }
+    offer: (item) => items.set(item.number, item)
   };
-}
-
-async function body(request) {
-  let text = '';
-  for await (const chunk of request) {
-    text += chunk;
-    if (text.length > MAX_BODY) throw Object.assign(new Error('That is too long.'), { status: 413 });
-  }
-  try {
-    return JSON.parse(text);
-  } catch {
-    throw Object.assign(new Error('That is not JSON.'), { status: 400 });
-  }
-}
-
-function json(response, value) {
-  response.writeHead(200, { 'content-type': 'application/json' });
-  response.end(JSON.stringify(value));
 }

@@ -1,5 +1,5 @@
 export { ConditionMark, DATA, Intake, JobFact, LEAD_ONLY, MARKS, type JobEvent, type MarkKind } from './events';
 export { foldJob, isStopped, type JobState } from './fold';
-export { drainedAt, WAITS, waitsFor, type JobFacts, type Waits } from './waits';
+export { drainedAt, settledAt, WAITS, waitsFor, type JobFacts, type JobPage, type Waits } from './waits';
 export { factWords } from './words';
 export { PACE_KINDS, ShopSettings, STANDARD_SETTINGS, type PaceKind } from './settings';

@@ -17,6 +17,11 @@ export const WAITS = {
 } as const;
 export type Waits = keyof typeof WAITS;
 
+export type JobPage = 'intake' | 'fault' | 'cell' | 'spares' | 'plan' | 'bench' | 'report';
+const SETTLED_AT: Record<Waits, JobPage> = { stopped: 'intake', triage: 'intake', finding: 'fault', declined: 'spares', approval: 'spares', part: 'spares', draining: 'cell', bench: 'plan', working: 'bench', signature: 'report', nothing: 'report' };
+/** The page of a job on which what it waits for is settled. */
+export const settledAt = (waits: Waits): JobPage => SETTLED_AT[waits];
+
 export interface JobFacts {
   state: JobState;
   stage: 'planned' | 'on-bench' | 'signed' | 'closed';

@@ -1,10 +1,10 @@
 <script lang="ts">
-  import { WAITS, type Waits } from '$core/job';
+  import { settledAt, WAITS, type JobPage, type Waits } from '$core/job';
 
   /** Where one is with a job, and what it waits for: the way from the counter to the bench, left to right. */
   interface Props {
     job: { number: number; customer: string; stage: string; waits: Waits };
-    here: 'intake' | 'fault' | 'cell' | 'spares' | 'plan' | 'bench' | 'report';
+    here: JobPage;
   }
   let { job, here }: Props = $props();
 
@@ -16,9 +16,7 @@
     { id: 'spares', name: 'Spares and quote' },
     ...(job.stage === 'planned' ? [] : [{ id: job.stage === 'closed' ? 'report' : 'bench', name: job.stage === 'closed' ? 'Report' : 'Bench' }])
   ]);
-  /** Where what it waits for is settled. */
-  const SETTLED_AT: Partial<Record<Waits, string>> = { stopped: 'intake', triage: 'intake', finding: 'fault', approval: 'spares', declined: 'spares', part: 'spares', draining: 'cell', bench: 'plan', working: 'bench', signature: 'report' };
-  const at = $derived(SETTLED_AT[job.waits]);
+  const at = $derived(settledAt(job.waits));
 </script>
 
 <div class="no-print flex h-10 items-center gap-4 border-b border-rule bg-sunk px-5 text-sm">
@@ -30,6 +28,6 @@
     {/each}
   </nav>
   <span class="ml-auto min-w-0 truncate">
-    {#if job.waits === 'nothing'}Closed{:else if at && at !== here}<a class="link" href="/jobs/{job.number}/{at}">Next: {WAITS[job.waits].toLowerCase()}</a>{:else}<span class="font-semibold">{WAITS[job.waits]}</span>{/if}
+    {#if job.waits === 'nothing'}Closed{:else if at !== here}<a class="link" href="/jobs/{job.number}/{at}">Next: {WAITS[job.waits].toLowerCase()}</a>{:else}<span class="font-semibold">{WAITS[job.waits]}</span>{/if}
   </span>
 </div>

@@ -22,8 +22,8 @@ export const actions: Actions = {
     await saveView(pool(), locals.person!.id, asked.data);
     redirect(303, `/jobs?${asked.data.query}`);
   },
-  drop: async ({ request, locals, url }) => {
+  drop: async ({ request, locals }) => {
     await dropView(pool(), locals.person!.id, String((await request.formData()).get('name') ?? ''));
-    redirect(303, `/jobs${url.search.replace(/[?&]\/drop/, '')}`);
+    redirect(303, '/jobs');
   }
 };

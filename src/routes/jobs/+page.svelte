@@ -2,7 +2,7 @@
   import { enhance } from '$app/forms';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
-  import { WAITS, type Waits } from '$core/job';
+  import { settledAt, WAITS, type Waits } from '$core/job';
   import { day, duration, moment, plural } from '$lib/ui/format';
   import type { JobRow } from '$lib/server/jobs';
   import Plus from '@lucide/svelte/icons/plus';
@@ -15,9 +15,9 @@
   const message = $derived((form as { message?: string } | null)?.message);
 
   /** The next thing to do with a job, by what it waits for. */
-  const NEXT: Record<Waits, [text: string, page: string]> = {
-    stopped: ['See what to do', 'intake'], triage: ['Ask the questions', 'intake'], finding: ['Find the fault', 'fault'], declined: ['Hand it back', 'intake'], approval: ['Get the answer', 'spares'],
-    part: ['Get the part', 'spares'], draining: ['See the cell', 'cell'], bench: ['Look at the plan', 'plan'], working: ['Go on at the bench', 'bench'], signature: ['Look and sign', 'report'], nothing: ['Read the report', 'report']
+  const NEXT: Record<Waits, string> = {
+    stopped: 'See what to do', triage: 'Ask the questions', finding: 'Find the fault', declined: 'Hand it back', approval: 'Get the answer', part: 'Get the part', draining: 'See the cell',
+    bench: 'Look at the plan', working: 'Go on at the bench', signature: 'Look and sign', nothing: 'Read the report'
   };
   /** In the order in which a job goes through them. */
   const LANES = Object.keys(WAITS).filter((w) => w !== 'nothing') as Waits[];
@@ -109,7 +109,7 @@
           </thead>
           <tbody>
             {#each data.jobs as job (job.id)}
-              {@const [text, at] = NEXT[job.waits]}
+              {@const text = NEXT[job.waits]}
               <tr class="border-b border-rule align-top last:border-0">
                 <td class="figure py-2.5 pl-4"><a class="link" href="/jobs/{job.number}/intake" aria-label="Job {job.number}">{job.number}</a></td>
                 <td class="py-2.5 pr-4"><span class="font-semibold">{job.customer}</span>{#if job.complaint}<br /><span class="line-clamp-2 text-[0.93rem] text-soft">{job.complaint}</span>{/if}</td>
@@ -127,7 +127,7 @@
                     <div class="mt-1.5 flex items-center gap-2"><div class="h-2 flex-1 overflow-hidden rounded-full bg-rule"><div class="h-full bg-now" style:width="{(100 * job.stepsDone) / job.steps}%"></div></div><span class="figure text-sm text-soft">{job.stepsDone}/{job.steps}</span></div>
                   {:else}<span class={job.waits === 'stopped' ? 'font-semibold text-now' : ''}>{WAITS[job.waits]}</span>{#if job.waits === 'draining' && job.waitsUntil}<br /><span class="text-sm text-soft">until {moment(job.waitsUntil)}</span>{/if}{/if}
                 </td>
-                <td class="py-2 pr-3"><a class="button w-full px-2 whitespace-nowrap {job.waits === 'working' ? 'button-act' : ''}" href="/jobs/{job.number}/{at}" aria-label="{text}: job {job.number}">{text}</a></td>
+                <td class="py-2 pr-3"><a class="button w-full px-2 whitespace-nowrap {job.waits === 'working' ? 'button-act' : ''}" href="/jobs/{job.number}/{settledAt(job.waits)}" aria-label="{text}: job {job.number}">{text}</a></td>
               </tr>
             {/each}
           </tbody>

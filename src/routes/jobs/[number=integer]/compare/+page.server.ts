@@ -7,14 +7,14 @@ import { planFor } from '$lib/server/planner';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params }) => {
-  const { job, machine, hash, model, plan } = await planOfJob(params);
+  const { job, machine, hash, model, plan, asIs } = await planOfJob(params);
   const file = { machine, hash };
   const asKept = { name: `As it is: ${WEIGHTING_NAMES[job.weighting].toLowerCase()}`, ...shown(plan) };
 
   const weightings = await Promise.all(
-    (Object.keys(WEIGHTS) as Weighting[]).filter((w) => w !== job.weighting).map(async (weighting) => ({ name: WEIGHTING_NAMES[weighting], ...shown(await planFor({ file, goals: job.goals, weighting, avoid: job.avoid })) }))
+    (Object.keys(WEIGHTS) as Weighting[]).filter((w) => w !== job.weighting).map(async (weighting) => ({ name: WEIGHTING_NAMES[weighting], ...shown(await planFor({ file, goals: job.goals, weighting, avoid: job.avoid, ...asIs })) }))
   );
-  const apart = job.goals.length < 2 ? [] : await Promise.all(job.goals.map(async (goal) => ({ name: jobPhrase(model, [goal]), ...shown(await planFor({ file, goals: [goal], weighting: job.weighting, avoid: job.avoid })) })));
+  const apart = job.goals.length < 2 ? [] : await Promise.all(job.goals.map(async (goal) => ({ name: jobPhrase(model, [goal]), ...shown(await planFor({ file, goals: [goal], weighting: job.weighting, avoid: job.avoid, ...asIs })) })));
   const revisions = await Promise.all(
     (await revisionsOf(pool(), machine.id)).filter((r) => r.hash !== hash).slice(0, 4).map(async (row) => {
       const other = (await machineDocument(pool(), row.fileId))!;

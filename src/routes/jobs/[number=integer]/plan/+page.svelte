@@ -2,6 +2,7 @@
   import { enhance } from '$app/forms';
   import { onDestroy, untrack } from 'svelte';
   import { laidBare, type Thing } from '$core/drawing';
+  import { settledAt, WAITS } from '$core/job';
   import { modelOf } from '$core/machine';
   import { goalId, goalParts, jobPhrase, offeredGoals, WEIGHTING_NAMES, WEIGHTS, zoneAt, type Goal, type Step, type Weighting } from '$core/plan';
   import { machineAfter } from '$core/run';
@@ -43,6 +44,8 @@
     ...(mayChange ? [{ id: 'goals', name: 'What to do' } as const, { id: 'ways', name: 'Other ways' } as const, { id: 'alongside', name: 'While there' } as const] : []),
     { id: 'hand', name: 'In hand' }
   ]);
+  /** Where what keeps it from being opened is settled. */
+  const first = $derived(data.job.waits === 'bench' || data.job.waits === 'draining' ? undefined : settledAt(data.job.waits));
   let doing = $state<Goal['do']>('replace');
 
   let chosenId = $state('');
@@ -109,7 +112,8 @@
         {#if data.job.stage !== 'planned'}
           <a class="button button-act" href="/jobs/{data.job.number}/{data.job.stage === 'closed' ? 'report' : 'bench'}">{data.job.stage === 'closed' ? 'Report' : 'Back to the bench'}</a>
         {:else if mayChange && !draft.isChanged}
-          <form method="POST" action="?/start"><button class="button button-now" disabled={!plan || !!problem}>Start at the bench</button></form>
+          {#if first}<a class="button button-act text-center" href="/jobs/{data.job.number}/{first}">First: {WAITS[data.job.waits].toLowerCase()}</a>
+          {:else}<form method="POST" action="?/start"><button class="button button-now" disabled={!plan || !!problem}>Start at the bench</button></form>{/if}
         {:else if mayChange}
           <form method="POST" action="?/keep" use:enhance={() => async ({ result, update }) => { if (result.type === 'success') draft.keep(); await update({ reset: false }); }}>
             <input type="hidden" name="wish" value={JSON.stringify(draft.wish)} />
