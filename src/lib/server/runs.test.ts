@@ -134,9 +134,11 @@ describe('runs and jobs', () => {
     expect((await pool().query('select count(*)::int as n from machine_file')).rows[0].n).toBe(before);
   });
 
-  it('the list has what is open first', async () => {
-    const stages = (await listJobs(pool())).map((j) => j.stage);
-    expect(stages.lastIndexOf('on-bench')).toBeLessThan(stages.indexOf('closed'));
+  it('the list has what is open, and the closed ones by themselves', async () => {
+    const [open, closed] = [await listJobs(pool()), await listJobs(pool(), { closed: true })];
+    expect(open.map((j) => [j.stage, j.waits])).toContainEqual(['on-bench', 'working']);
+    expect(open.some((j) => j.stage === 'closed')).toBe(false);
+    expect(new Set(closed.map((j) => [j.stage, j.waits].join()))).toEqual(new Set(['closed,nothing']));
   });
 });
 
