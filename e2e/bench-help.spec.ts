@@ -26,6 +26,7 @@ async function workTo(page: Page, until: RegExp, counts: Record<string, { count:
 
 test('a part that will not come: the likeliest first, each answered, and it shows on the drawing', async ({ page, signInAs, app }) => {
   await signInAs('tam');
+  await app.makeReady(106);
   await page.request.post(`${app.address}/jobs/106/plan?/start`, { form: {}, headers: { origin: app.address } });
   await page.goto('/jobs/106/bench');
   await expect(page.locator('[data-ready=true]')).toBeVisible();
@@ -48,6 +49,7 @@ test('a part that will not come: the likeliest first, each answered, and it show
 
 test('a found screw is measured, named with its chance, and put where it belongs', async ({ page, signInAs, app }) => {
   await signInAs('tam');
+  await app.makeReady(107);
   await page.request.post(`${app.address}/jobs/107/plan?/start`, { form: {}, headers: { origin: app.address } });
   await page.goto('/jobs/107/bench');
   await expect(page.locator('[data-ready=true]')).toBeVisible();

@@ -55,6 +55,13 @@ export class App {
     }
   }
 
+  /** Everything was asked at the counter, and a lead lets it be opened with what there is: for tests of what comes after. */
+  async makeReady(job: number): Promise<void> {
+    for (const fact of [{ is: 'hazards', answers: { cell: 'sound', heat: 'no', liquid: 'no', glass: 'no', adapter: 'sound', dirt: 'no' } }, { is: 'opened-without', missing: ['what is not there'], why: 'Tried without.' }]) {
+      await this.sql("insert into job_event (job_id, person_id, body) select j.id, p.id, $2 from job j, person p where j.number = $1 and p.sign_in = 'ines'", [job, JSON.stringify(fact)]);
+    }
+  }
+
   async close(): Promise<void> {
     await this.stop();
     await admin(`drop database ${this.name} with (force)`);

@@ -109,6 +109,7 @@ test('a wish that cannot be met says why, and a late plan is not kept over the b
   await tab(page, 'What to do');
   await page.getByRole('checkbox', { name: /^Fan/ }).check();
   await settled(page);
+  await app.makeReady(106);
   await page.request.post(`${app.address}/jobs/106/plan?/start`, { form: {}, headers: { origin: app.address } });
   await page.getByRole('button', { name: 'Keep this plan' }).click();
   await expect(page.getByRole('alert')).toContainText('on the bench by now');
