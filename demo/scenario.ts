@@ -84,7 +84,7 @@ export async function seed(db: Queryable, { people, password }: DemoPeople): Pro
   const { rates } = await shopSettings(db);
   await replanJob((await findJob(db, quoted))!.id);
   const { p50Seconds, p80Seconds } = (await findJob(db, quoted))!;
-  await say(quoted, { is: 'quoted', quote: makeQuote(rates, { p50: p50Seconds!, p80: p80Seconds! }, [{ what: 'part', text: 'Display panel, Pilot 14', number: 'NP14-8001', quantity: 1, each: 14900 }]) });
+  await say(quoted, { is: 'quoted', quote: makeQuote(rates, { p50: p50Seconds!, p80: p80Seconds! }, [{ what: 'part', text: 'Display panel, Pilot 14', number: 'NP14-9201', quantity: 1, each: 14900 }]) });
   for (const { id } of await listJobs(db)) await replanJob(id);
 
   await work(db, done, tam, Infinity, Date.now() - 26 * 60 * MINUTE);

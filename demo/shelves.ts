@@ -11,7 +11,7 @@ const PLACES = ['Drawer 1', 'Drawer 2', 'Drawer 3', 'Rack A', 'Rack B'];
 /** Not on the shelf: what keeps jobs of the demo waiting. */
 const OUT: ReadonlySet<string> = new Set(['lindquay-slip-11 board', 'norrvik-ballast-15 panel']);
 /** One number of the line was replaced by a newer one. */
-const SUPERSEDED = { part: 'norrvik-pilot-14 keyboard', by: 'NP14-9202' };
+const SUPERSEDED = { part: 'norrvik-pilot-14 keyboard', by: 'NP14-8002' };
 
 /** Two of every part of the Skerry Line's machines, but for a few, and the consumables that they take. */
 export async function stockTheShelves(db: Queryable, fileIds: readonly number[], by: string): Promise<void> {

@@ -143,7 +143,7 @@ test('a spare that does not fit is refused, one that does is ordered, taken in a
     expect(await (await post(tam, app.address, '/jobs/107/plan?/start', {})).text()).toMatch(/Not opened until it is in hand: Display panel/);
     await page.goto('/jobs/107/plan');
     await expect(page.getByRole('button', { name: 'Start at the bench' })).toHaveCount(0);
-    await page.getByRole('link', { name: 'First: part or consumable' }).click();
+    await page.getByRole('link', { name: 'Not yet: part or consumable' }).click();
 
     // The right number, with holes in the wrong places: a batch that was made for another machine.
     const panel = supplier.catalogue.get('NB15-9201')!;

@@ -89,7 +89,7 @@ test('another way is shown with its price, taken, and gone back from', async ({ 
   await settled(page);
   await page.getByRole('button', { name: 'Keep this plan' }).click();
   // Its main board is not in the shop: the plan says what comes first.
-  await expect(page.getByRole('link', { name: 'First: part or consumable' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Not yet: part or consumable' })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('combobox', { name: 'Order' })).toHaveValue('bit-by-bit');
 });

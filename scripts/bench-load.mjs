@@ -72,7 +72,7 @@ async function load() {
   return { ...counts, seconds: (performance.now() - from) / 1000 };
 }
 
-const PAGES = [['the list of open jobs', '/jobs'], ['one search', '/jobs?q=purser+coffee'], ['opening a job: its intake', '/jobs/104/intake'], ['opening a job: its report', '/jobs/101/report'], ['opening a job: its bench', '/jobs/102/bench']];
+const PAGES = [['the list of open jobs', '/jobs'], ['one search', '/jobs?q=purser+coffee'], ['opening a job: its intake', '/jobs/104/intake'], ['opening a job: its report', '/jobs/101/report'], ['opening a job: its bench', '/jobs/102/bench'], ['opening a job: its fault', '/jobs/109/fault'], ['opening a job: its cell', '/jobs/111/cell'], ['the machine library', '/machines']];
 try {
   const before = [];
   for (const [, path] of PAGES) before.push(await times(path));

@@ -36,6 +36,13 @@ create trigger job_event_is_kept before update or delete on job_event
 create trigger job_event_is_not_emptied before truncate on job_event
   for each statement execute function refuse_change();
 
+create index job_event_mended on job_event (job_id) where body ->> 'is' = 'mended';
+
+-- Of millions of events few tell what held a part, and which repair helped: those are found by themselves.
+create index run_event_looked on run_event (run_id) where body ->> 'type' = 'looked';
+-- A machine that comes again is known by its serial number.
+create index job_serial on job (serial) where serial <> '';
+
 -- What goes wrong with a machine, by the machine's id; the newest counts.
 create table fault_set (
   id bigint generated always as identity primary key,

@@ -6,7 +6,7 @@ export async function readingsOfMachine(db: Queryable, job: { id: string; serial
   const { rows } = await db.query(
     `select e.at, e.body -> 'reading' as reading, j.number::int as job
        from job j join machine_file m on m.id = j.machine_file_id join job_event e on e.job_id = j.id
-      where (j.id = $1 or (length($2) > 0 and j.serial = $2 and m.machine_id = $3)) and e.body ->> 'is' = 'cell' order by e.at limit 500`,
+      where (j.id = $1 or (j.serial <> '' and j.serial = $2 and m.machine_id = $3)) and e.body ->> 'is' = 'cell' order by e.at limit 500`,
     [job.id, job.serial, job.machineId]
   );
   return rows.map((r: { at: Date; reading: BatteryReading; job: number }) => ({ ...r, at: r.at.toISOString() }));

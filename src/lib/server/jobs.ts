@@ -82,7 +82,7 @@ export interface JobQuery {
 }
 
 /** One screen of a list. */
-export const PAGE = 100;
+export const PAGE = 50;
 
 function where({ waits, search, closed }: JobQuery): { text: string; values: unknown[] } {
   const values: unknown[] = [];

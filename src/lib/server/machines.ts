@@ -48,8 +48,8 @@ export async function listMachines(db: Queryable): Promise<MachineRow[]> {
 /** What a list of the library says of each revision besides: how many files it has, and the jobs that are open on any of them. */
 export async function libraryCounts(db: Queryable): Promise<(row: MachineRow) => { files: number; openJobs: number }> {
   const { rows } = await db.query<{ machineId: string; revision: string; files: number; openJobs: number }>(
-    `select m.machine_id as "machineId", m.revision, count(distinct m.id)::int as files, (count(j.id) filter (where j.closed_at is null))::int as "openJobs"
-       from machine_file m left join job j on j.machine_file_id = m.id group by m.machine_id, m.revision`
+    `select m.machine_id as "machineId", m.revision, count(distinct m.id)::int as files, count(j.id)::int as "openJobs"
+       from machine_file m left join job j on j.machine_file_id = m.id and j.closed_at is null group by m.machine_id, m.revision`
   );
   const counts = new Map(rows.map(({ machineId, revision, files, openJobs }) => [`${machineId} ${revision}`, { files, openJobs }]));
   return ({ machineId, revision }) => counts.get(`${machineId} ${revision}`) ?? { files: 0, openJobs: 0 };

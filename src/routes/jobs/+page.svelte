@@ -137,7 +137,7 @@
         <nav class="mt-3 flex items-center justify-center gap-3" aria-label="Screens of the list">
           {#if data.query.page > 1}<a class="button" href={to({ page: String(data.query.page - 1) })}>Before</a>{/if}
           <span class="text-soft">{data.query.page} of {data.isCapped ? `${data.pages} and more` : data.pages}</span>
-          {#if data.jobs.length === 100}<a class="button" href={to({ page: String(data.query.page + 1) })}>After</a>{/if}
+          {#if data.query.page < data.pages}<a class="button" href={to({ page: String(data.query.page + 1) })}>After</a>{/if}
         </nav>
       {/if}
     {/if}

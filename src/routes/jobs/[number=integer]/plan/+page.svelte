@@ -112,7 +112,7 @@
         {#if data.job.stage !== 'planned'}
           <a class="button button-act" href="/jobs/{data.job.number}/{data.job.stage === 'closed' ? 'report' : 'bench'}">{data.job.stage === 'closed' ? 'Report' : 'Back to the bench'}</a>
         {:else if mayChange && !draft.isChanged}
-          {#if first}<a class="button button-act text-center" href="/jobs/{data.job.number}/{first}">First: {WAITS[data.job.waits].toLowerCase()}</a>
+          {#if first}<a class="button button-act text-center" href="/jobs/{data.job.number}/{first}">Not yet: {WAITS[data.job.waits].toLowerCase()}</a>
           {:else}<form method="POST" action="?/start"><button class="button button-now" disabled={!plan || !!problem}>Start at the bench</button></form>{/if}
         {:else if mayChange}
           <form method="POST" action="?/keep" use:enhance={() => async ({ result, update }) => { if (result.type === 'success') draft.keep(); await update({ reset: false }); }}>
