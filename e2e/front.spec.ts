@@ -107,6 +107,12 @@ test('a swollen cell stops the job; a lead alone lets it go on, in writing', asy
   await page.getByRole('button', { name: 'Let it go on' }).click();
   await expect(page.getByText('Ines Havgaard let the work go on')).toBeVisible();
   await expect.poll(() => waits(app, number)).toBe('triage');
+
+  // Found out only when it was open already: the bench says so.
+  const told = await page.request.post(`${app.address}/api/jobs/102/facts`, { data: { is: 'hazards', answers: { cell: 'swollen' } }, headers: { origin: app.address } });
+  expect(told.status()).toBe(200);
+  await page.goto('/jobs/102/bench');
+  await expect(page.getByRole('alert')).toContainText('A swollen cell: not opened here.');
 });
 
 test('a doubtful cell changes the plan: no solvent, no charging', async ({ page, app, signInAs }) => {

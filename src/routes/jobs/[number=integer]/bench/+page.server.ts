@@ -1,14 +1,24 @@
 import { redirect } from '@sveltejs/kit';
+import { isStopped } from '$core/job';
 import { pool } from '$lib/server/database';
 import { jobOfPage } from '$lib/server/job-page';
 import { eventsOf, findRun, foundOnMachine } from '$lib/server/runs';
 import { settings } from '$lib/server/settings';
+import { shopSettings } from '$lib/server/shop';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const { job, machine } = await jobOfPage(params);
+  const { job, machine, state } = await jobOfPage(params);
   if (!job.runId) redirect(303, `/jobs/${job.number}/plan`);
   const run = (await findRun(pool(), job.runId))!;
   const { events, seq } = await eventsOf(pool(), run.id);
-  return { job, machine, run: { id: run.id, plan: run.plan }, events, seq, foundBefore: await foundOnMachine(pool(), machine.id), hasDevices: settings.devicesUrl !== undefined, mayWork: locals.person!.role !== 'trainee' };
+  return {
+    job, machine, run: { id: run.id, plan: run.plan }, events, seq,
+    /** What was found out to be dangerous since it was begun. */
+    stops: isStopped(state) ? state.triage.stops : [],
+    pace: (await shopSettings(pool())).pace,
+    foundBefore: await foundOnMachine(pool(), machine.id),
+    hasDevices: settings.devicesUrl !== undefined,
+    mayWork: locals.person!.role !== 'trainee'
+  };
 };

@@ -236,6 +236,9 @@
       <Tools shown={shownFor} photos={photosHere} hasDevices={data.hasDevices} {mayAct} onphoto={() => (panel = 'photos')} onnote={() => step && (dialog = 'note')} onreplan={() => replan()} onlistings={() => (panel = 'listings')} onlabel={printLabel} />
     {/if}
     {#if told}<p class="bg-sunk px-6 py-2" role="status">{told}</p>{/if}
+    {#each data.stops as stop (stop.text)}
+      <p class="border-b border-now bg-now-wash px-6 py-2.5 text-lg" role="alert"><b class="text-now">{stop.text}</b> {stop.now[0]} <a class="link" href="/jobs/{data.job.number}/intake">What to do</a></p>
+    {/each}
     {#if conflict && !run.signed}
       <Conflict step={conflict} number={plan.steps.indexOf(conflict) + 1} said={run.conflicts[conflict.id]!} {mayAct} onsettle={(event) => bench.record({ type: 'settled', step: conflict.id, event })} />
     {/if}
@@ -244,7 +247,7 @@
         {#if panel === 'resists' && resisting}
           <Resists {bench} {model} {plan} {run} part={resisting} before={data.foundBefore} onpoint={(j) => (pointed = j)} onclose={closePanel} />
         {:else if panel === 'replan'}
-          <Replan {bench} machine={data.machine} weighting={data.job.weighting} wanted={wanted.goals} why={wanted.why} onclose={closePanel} />
+          <Replan {bench} machine={data.machine} pace={data.pace} weighting={data.job.weighting} wanted={wanted.goals} why={wanted.why} onclose={closePanel} />
         {:else if panel === 'failed' && failing}
           <Failed {bench} step={failing} onpoint={(j) => (pointed = j)} onreach={(j) => replan([{ do: 'reach', joint: j }], `${failing!.text} fails after the work`)} onclose={closePanel} />
         {:else if panel === 'photos'}

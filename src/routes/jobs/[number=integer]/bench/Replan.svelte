@@ -13,12 +13,14 @@
     bench: Bench;
     machine: Machine;
     weighting: Weighting;
+    /** The shop's factors of the standard time. */
+    pace: Readonly<Record<string, number>>;
     /** What the work should go back to, when it is known already. */
     wanted?: Goal[];
     why?: string;
     onclose: () => void;
   }
-  let { bench, machine, weighting, wanted = [], why = '', onclose }: Props = $props();
+  let { bench, machine, weighting, pace, wanted = [], why = '', onclose }: Props = $props();
   const { model } = untrack(() => bench);
 
   let goals = $state.raw<Goal[]>(untrack(() => [...goalsAhead(model, bench.plans, bench.state), ...wanted].filter((g, i, all) => all.findIndex((o) => goalId(o) === goalId(g)) === i)));
@@ -30,7 +32,7 @@
 
   const live = livePlan();
   onDestroy(() => live.close());
-  $effect(() => live.ask(goals.length > 0 ? { machine, hash: bench.plan.machine.hash, goals, weighting, from, ...(bench.plan.conditions ? { conditions: bench.plan.conditions } : {}) } : undefined));
+  $effect(() => live.ask(goals.length > 0 ? { machine, hash: bench.plan.machine.hash, goals, weighting, pace, from, ...(bench.plan.conditions ? { conditions: bench.plan.conditions } : {}) } : undefined));
   const made = $derived(live.plan && !live.waiting ? continued(live.plan, bench.plans, bench.state) : undefined);
   const changes = $derived(made && planChanges(bench.plan, made, bench.state));
   const isSame = $derived(changes !== undefined && changes.added.length === 0 && changes.dropped.length === 0);
