@@ -12,8 +12,12 @@
   let sending = $state(false);
   let isOver = $state(false);
 
-  async function send(file: File | undefined) {
-    if (!file || sending) return;
+  /** One after the other: a file that is chosen while another is checked waits for it. */
+  let line: Promise<void> = Promise.resolve();
+  function send(file: File | undefined): void {
+    if (file) line = line.then(() => sendOne(file));
+  }
+  async function sendOne(file: File) {
     sending = true;
     answer = undefined;
     try {
@@ -33,7 +37,7 @@
   function drop(event: DragEvent) {
     event.preventDefault();
     isOver = false;
-    void send(event.dataTransfer?.files[0]);
+    send(event.dataTransfer?.files[0]);
   }
   const ranked = $derived([...(answer?.faults ?? [])].sort((a, b) => Number(a.severity === 'warning') - Number(b.severity === 'warning')));
   const hard = $derived(ranked.filter((f) => f.severity === 'fault').length);
@@ -80,7 +84,7 @@
         <p class="mt-1 text-soft">Drop it here, or choose it. It is checked from end to end first; what is wrong is named by its place, and nothing is stored until all is right.</p>
         <label class="button button-act mt-4 focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-now">
           <FileUp size={17} aria-hidden="true" /> {sending ? 'Checking ...' : 'Choose a file'}
-          <input type="file" accept="application/json,.json" class="sr-only" aria-label="Import a machine file" disabled={sending} onchange={(e) => { void send(e.currentTarget.files?.[0]); e.currentTarget.value = ''; }} />
+          <input type="file" accept="application/json,.json" class="sr-only" aria-label="Import a machine file" onchange={(e) => { send(e.currentTarget.files?.[0]); e.currentTarget.value = ''; }} />
         </label>
       </div>
     {:else}
