@@ -157,7 +157,9 @@ test('a spare that does not fit is refused, one that does is ordered, taken in a
     await page.getByRole('button', { name: /^Ask the supplier for: Display panel/ }).click();
     await expect(page.getByText(/Its holes lie up to/)).toBeVisible();
     await expect(page.getByRole('button', { name: 'Order NB15-9201' })).toHaveCount(0);
-    expect(await (await post(tam, app.address, '/jobs/107/spares?/order', { number: 'NB15-9201', name: 'Display panel' })).text()).toMatch(/does not fit this machine: it was not ordered/);
+    expect(await (await post(tam, app.address, '/jobs/107/spares?/order', { number: 'NB15-9201', part: 'panel' })).text()).toMatch(/does not fit this machine as its display panel: it was not ordered/);
+    // A number that fits somewhere else in the machine is none for this part.
+    expect(await (await post(tam, app.address, '/jobs/107/spares?/order', { number: 'NB15-2001', part: 'panel' })).text()).toMatch(/it was not ordered/);
     await tam.dispose();
     expect(supplier.orders.size).toBe(0);
 

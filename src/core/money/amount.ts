@@ -26,24 +26,6 @@ export function sum(amounts: readonly Minor[]): Minor {
   return amounts.reduce((total, a) => checkedMinor(total + checkedMinor(a)), 0);
 }
 
-/** Splits an amount over weights so that the pieces add up to it to the cent (largest remainders first, then the earlier piece). */
-export function split(amount: Minor, weights: readonly number[]): Minor[] {
-  const whole = weights.reduce((a, b) => a + b, 0);
-  if (weights.length === 0 || whole <= 0 || weights.some((w) => !Number.isSafeInteger(w) || w < 0)) throw new RangeError('weights must be whole, none negative, at least one above 0');
-  const sign = amount < 0 ? -1 : 1;
-  const size = BigInt(Math.abs(checkedMinor(amount)));
-  const by = BigInt(whole);
-  const exact = weights.map((w) => size * BigInt(w));
-  const pieces = exact.map((e) => e / by);
-  let left = Number(size - pieces.reduce((a, b) => a + b, 0n));
-  const order = exact.map((e, i) => [e % by, i] as const).sort((a, b) => (a[0] > b[0] ? -1 : a[0] < b[0] ? 1 : a[1] - b[1]));
-  for (const [, i] of order) {
-    if (left-- <= 0) break;
-    pieces[i]! += 1n;
-  }
-  return pieces.map((p) => sign * Number(p) || 0);
-}
-
 /** Digits after the decimal mark of a currency, by ISO 4217 as the language's own tables have it. */
 export function minorDigits(currency: string): number {
   return new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;

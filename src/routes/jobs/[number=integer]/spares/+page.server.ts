@@ -1,6 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
-import { line, modelOf } from '$core/machine';
+import { inSentence, line, modelOf } from '$core/machine';
 import { makeQuote, readAmount, type Priced, type Quote } from '$core/money';
 import { checkFit, numbersNow, type FitVerdict, type NeedState } from '$core/spares';
 import { pool } from '$lib/server/database';
@@ -98,7 +98,7 @@ export const actions: Actions = {
     const answer = await offersFor(numbersNow(model, known, all, state.intake?.variant));
     if (!answer.ok) return fail(502, { message: answer.why });
     const offers = answer.value.map((offer) => ({ ...offer, fit: checkFit(model, known, offer, all, state.intake?.variant) }));
-    return { offers: { part: known.name, list: offers.map(({ number, name, priceMinor, currency, stock, leadDays, fit }) => ({ number, name, priceMinor, currency, stock, leadDays, verdict: fit.verdict, why: fit.checks.filter((c) => c.is !== 'right').map((c) => c.text).join(' ') })) }, job: job.number };
+    return { offers: { id: known.id, part: known.name, list: offers.map(({ number, name, priceMinor, currency, stock, leadDays, fit }) => ({ number, name, priceMinor, currency, stock, leadDays, verdict: fit.verdict, why: fit.checks.filter((c) => c.is !== 'right').map((c) => c.text).join(' ') })) }, job: job.number };
   },
   order: async ({ params, request, locals }) => {
     const { job, machine, state } = await jobOfPage(params);
@@ -109,10 +109,13 @@ export const actions: Actions = {
     const offer = answer.value[0];
     if (!offer) return fail(404, { message: `The supplier does not have ${number}.` });
     const model = modelOf(machine);
-    const part = model.machine.parts.find((p) => p.numbers.length > 0 && checkFit(model, p, offer, [], state.intake?.variant).verdict === 'fits') ?? model.machine.parts.find((p) => p.name === form.get('name'));
-    if (part && checkFit(model, part, offer, await spareDocuments(pool()), state.intake?.variant).verdict === 'does-not-fit') return fail(409, { message: `${number} does not fit this machine: it was not ordered.` });
-    const { priceMinor, currency: _c, stock: _s, leadDays: _l, ...spare } = offer;
-    await keepSpare(pool(), spare, priceMinor, locals.person!.id);
+    const part = model.machine.parts.find((p) => p.id === form.get('part'));
+    if (!part) return fail(400, { message: 'For which part?' });
+    if (checkFit(model, part, offer, await spareDocuments(pool()), state.intake?.variant).verdict === 'does-not-fit') return fail(409, { message: `${number} does not fit this machine as its ${inSentence(part.name)}: it was not ordered.` });
+    const { priceMinor, currency, stock: _s, leadDays: _l, ...spare } = offer;
+    const { rates } = await shopSettings(pool());
+    // A price in another currency is none of the shop's.
+    await keepSpare(pool(), spare, currency === rates.currency ? priceMinor : null, locals.person!.id);
     const ordered = await orderSpare(number, 1, job.id, locals.person!.id);
     if (!ordered.ok) return fail(502, { message: ordered.why });
     await replanJob(job.id);

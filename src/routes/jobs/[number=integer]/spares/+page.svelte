@@ -56,7 +56,7 @@
               <div class="mt-1.5 flex items-center gap-3">
                 <span class="min-w-0 flex-1"><span class="code">{o.number}</span> {o.name}<span class="block text-sm {o.verdict === 'fits' ? 'text-good' : 'text-now'}">{o.verdict === 'fits' ? 'Fits by number, holes and plugs' : o.why}</span></span>
                 <span class="figure text-right">{written(o.priceMinor, o.currency)}<span class="block text-sm text-soft">{o.stock > 0 ? `${o.stock} there` : `in ${o.leadDays} days`}</span></span>
-                {#if o.verdict !== 'does-not-fit'}<form method="POST" action="?/order" use:enhance><input type="hidden" name="number" value={o.number} /><input type="hidden" name="name" value={form.offers.part} /><button class="button button-now" aria-label="Order {o.number}">Order</button></form>{/if}
+                {#if o.verdict !== 'does-not-fit'}<form method="POST" action="?/order" use:enhance><input type="hidden" name="number" value={o.number} /><input type="hidden" name="part" value={form.offers.id} /><button class="button button-now" aria-label="Order {o.number}">Order</button></form>{/if}
               </div>
             {:else}<p class="mt-1 text-soft">The supplier has none.</p>{/each}
           </div>
