@@ -3,6 +3,8 @@ import svelte from 'eslint-plugin-svelte';
 import ts from 'typescript-eslint';
 import js from '@eslint/js';
 import svelteConfig from './svelte.config.js';
+import { beforePackages } from './scripts/lint/before-packages.js';
+import { ENTRIES } from './scripts/setup/entries.mjs';
 
 export default ts.config(
   { ignores: ['node_modules/', '.svelte-kit/', 'build/', 'test-results/', '.dependency-cruiser.cjs'] },
@@ -25,6 +27,11 @@ export default ts.config(
       // {' '} keeps the space before a block that the compiler would trim.
       'svelte/no-useless-mustaches': 'off'
     }
+  },
+  {
+    files: ENTRIES,
+    plugins: { house: { rules: { 'before-packages': beforePackages } } },
+    rules: { 'house/before-packages': 'error' }
   },
   {
     files: ['src/core/**/*.ts'],

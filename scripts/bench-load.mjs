@@ -1,7 +1,6 @@
 /** The jobs list, a search and opening a job with a hundred thousand jobs and five million events, against the demo's data. Prints Markdown. */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import pg from 'pg';
 import { ensureBuild, ensurePackages } from './setup/packages.mjs';
 import { Cluster, ensurePostgres } from './setup/postgres.mjs';
 import { startServer } from './setup/server.mjs';
@@ -18,6 +17,7 @@ await withLock('setup', async () => {
   await ensurePackages();
   await ensureBuild();
 });
+const { default: pg } = await import('pg');
 const cluster = await Cluster.throwAway().start();
 const DATABASE_URL = await cluster.createDatabase('load');
 await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], { env: { ...process.env, DATABASE_URL }, stdio: ['ignore', 'ignore', 'inherit'] });

@@ -4,8 +4,6 @@ import { join } from 'node:path';
 import { ensureBuild, ensurePackages } from './setup/packages.mjs';
 import { Cluster, ensurePostgres } from './setup/postgres.mjs';
 import { startServer } from './setup/server.mjs';
-import { startDevices } from './stand-ins/devices.mjs';
-import { startSupplier } from './stand-ins/supplier.mjs';
 import { dataFolder, ensureFolder, isAlive, must, say, withLock } from './setup/system.mjs';
 
 const [major, minor] = process.versions.node.split('.').map(Number);
@@ -17,6 +15,9 @@ const fresh = process.argv.includes('--fresh');
 const given = process.env.DATABASE_URL;
 const folder = dataFolder();
 const note = join(folder, 'running.json');
+
+// A terminal that is closed takes no more words; what was started is stopped all the same.
+for (const stream of [process.stdout, process.stderr]) stream.on('error', () => {});
 
 const undo = [];
 let stopping = false;
@@ -76,6 +77,9 @@ try {
     const logFile = join(folder, 'server.log');
     writeFileSync(logFile, '');
     const log = (line) => appendFileSync(logFile, `${line}\n`);
+    // The stand-ins need packages: they are there only now.
+    const { startDevices } = await import('./stand-ins/devices.mjs');
+    const { startSupplier } = await import('./stand-ins/supplier.mjs');
     const devices = await startDevices();
     undo.push(() => devices.stop());
     const supplier = await startSupplier();

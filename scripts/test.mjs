@@ -44,12 +44,15 @@ async function main() {
   });
   passed++;
 
+  await check('A clean clone starts', 'node', ['scripts/clean-clone.mjs']);
   await check('Lint', 'npx', ['eslint', '.']);
   await check('Types: core', 'npx', ['tsc', '-p', 'src/core/tsconfig.json']);
   await check('Types: scripts and tests', 'npx', ['tsc', '-p', 'scripts/tsconfig.json']);
   await check('Types: application', 'npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--output', 'human', '--threshold', 'warning']);
   await check('Dependency rule', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src']);
   await check('Published schemas are current', 'npx', ['tsx', '--tsconfig', 'src/core/tsconfig.json', 'scripts/schemas.ts', '--check']);
+
+  await check('Licences of others are listed', 'node', ['scripts/licences.mjs', '--check']);
 
   const unit = join(results, 'unit.json');
   await runner('Unit tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`], {}, unit, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }));

@@ -1,6 +1,5 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { chromium } from '@playwright/test';
 import { CHROMIUM, ensureBuild, ensureChromium, ensurePackages } from './packages.mjs';
 import { Cluster, ensurePostgres } from './postgres.mjs';
 import { startServer } from './server.mjs';
@@ -14,6 +13,7 @@ export async function servedDemo() {
     await ensurePackages();
     await ensureBuild();
   });
+  const { chromium } = await import('@playwright/test');
   const cluster = await Cluster.throwAway().start();
   const DATABASE_URL = await cluster.createDatabase('demo');
   await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], { env: { ...process.env, DATABASE_URL }, stdio: ['ignore', 'ignore', 'inherit'] });

@@ -1,10 +1,12 @@
-import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
 import { afterAll, describe, expect, it } from 'vitest';
 import { migrate } from '../../db/migrate';
+import { packagesBefore } from '../lint/before-packages.js';
+import { ENTRIES } from './entries.mjs';
 import { Cluster } from './postgres.mjs';
-import { dataFolder, freePort, isAlive, scratch, withLock } from './system.mjs';
+import { dataFolder, freePort, isAlive, ROOT, scratch, withLock } from './system.mjs';
 
 const query = async (url: string, sql: string) => {
   const client = new pg.Client({ connectionString: url });
@@ -84,10 +86,23 @@ describe('locks and ports', () => {
   });
 });
 
-it('what installs and builds is plain JavaScript that needs no package before packages are there', () => {
-  for (const name of ['system.mjs', 'packages.mjs', 'postgres.mjs', 'server.mjs']) {
-    const text = readFileSync(new URL(name, import.meta.url), 'utf8');
-    const statics = [...text.matchAll(/^import .* from '([^']+)'/gm)].map((m) => m[1]!);
-    expect(statics.every((from) => from.startsWith('node:') || from.startsWith('./')), name).toBe(true);
-  }
+describe('what runs before the packages are there', () => {
+  it.each(ENTRIES)('%s needs none of them', (entry) => {
+    expect(existsSync(join(ROOT, entry))).toBe(true);
+    expect(packagesBefore(join(ROOT, entry))).toEqual([]);
+  });
+  it('is every script that an npm command starts without a loader, and every one that installs', () => {
+    const { scripts } = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as { scripts: Record<string, string> };
+    const started = Object.values(scripts).flatMap((command) => /^node (\S+\.mjs)/.exec(command)?.[1] ?? []);
+    const installing = readdirSync(join(ROOT, 'scripts')).filter((name) => name.endsWith('.mjs') && readFileSync(join(ROOT, 'scripts', name), 'utf8').includes('ensurePackages')).map((name) => `scripts/${name}`);
+    for (const entry of [...started, ...installing]) expect(ENTRIES).toContain(entry);
+  });
+  it('is found out however far down, and not where it is asked for within a function', () => {
+    const folder = mkdtempSync(join(scratch, 'eager-wrench-lint-'));
+    writeFileSync(join(folder, 'a.mjs'), "import { b } from './b.mjs';\nconst later = () => import('pg');\n");
+    writeFileSync(join(folder, 'b.mjs'), "import { join } from 'node:path';\nexport * from './c.mjs';\nimport './a.mjs';\n");
+    writeFileSync(join(folder, 'c.mjs'), "import {\n  toSVG\n} from 'bwip-js/node';\n");
+    expect(packagesBefore(join(folder, 'a.mjs'))).toEqual([{ name: 'bwip-js/node', file: join(folder, 'c.mjs') }]);
+    rmSync(folder, { recursive: true, force: true });
+  });
 });
