@@ -51,7 +51,7 @@ export async function seed(db: Queryable, { people, password }: DemoPeople): Pro
   const job = async (customer: string, serial: string, complaint: string, goals: Goal[], dueOn: string | null, on = 'norrvik-fathom-14') => {
     const fileId = files.get(on)!;
     const { machine } = (await machineDocument(db, fileId))!;
-    return addJob(db, { fileId, customer, serial, complaint, goals, work: goals.length > 0 ? jobPhrase(modelOf(machine), goals) : TO_FIND, dueOn }, ines);
+    return addJob({ fileId, customer, serial, complaint, goals, work: goals.length > 0 ? jobPhrase(modelOf(machine), goals) : TO_FIND, dueOn }, { by: ines });
   };
 
   const done = await job('MS Terna, bridge', 'NF14-00217', 'Fan rattles from cold; stops after a minute.', replace('fan'), due(-1));
@@ -101,6 +101,7 @@ async function earlierReading(db: Queryable, number: number, by: string, days: n
 async function work(db: Queryable, number: number, by: string, count: number, from: number): Promise<void> {
   const job = (await findJob(db, number))!;
   const run = (await findRun(db, await startRun(db, job, by)))!;
+  await db.query('update run set started_at = $2 where id = $1', [run.id, new Date(from)]);
   const { machine, hash } = (await machineDocument(db, job.fileId))!;
   let clock = from;
   const event = (body: Record<string, unknown>, seconds: number): RunEvent => {
@@ -111,7 +112,7 @@ async function work(db: Queryable, number: number, by: string, count: number, fr
   const events = steps.flatMap((step) => stepEvents(step, run.plan, event));
   if (count >= run.plan.steps.length) events.push(event({ type: 'signed', note: 'Old fan kept for the customer.' }, 20));
   const answer = await appendEvents(run.id, machine, hash, events, by);
-  if (!answer.ok) throw new Error(`demo job ${number}: ${answer.why} ${JSON.stringify(answer.obstacles ?? '')}`);
+  if (!answer.ok) throw new Error(`demo job ${number}: ${JSON.stringify(answer.refused)}`);
 }
 
 function stepEvents(step: Step, plan: Plan, event: (body: Record<string, unknown>, seconds: number) => RunEvent): RunEvent[] {

@@ -18,7 +18,7 @@ export async function stockTheShelves(db: Queryable, fileIds: readonly number[],
   const consumables = new Map<string, Spare>();
   const put = async (spare: Spare, price: number, quantity: number, place: string) => {
     await keepSpare(db, spare, price, by);
-    if (quantity > 0) await moveStock(spare.number, place, quantity, 'first count', by);
+    if (quantity > 0) await moveStock(spare.number, place, quantity, 'first count', { by });
   };
   for (const fileId of fileIds) {
     const model = modelOf((await machineDocument(db, fileId))!.machine);

@@ -14,14 +14,16 @@ export class App {
   address = '';
   private server: Awaited<ReturnType<typeof startServer>> | undefined;
 
-  private constructor(readonly databaseUrl: string, private readonly name: string, private readonly env: Record<string, string>) {}
+  /** @param ownerUrl the database as its owner, for what tests do behind the application's back */
+  private constructor(readonly databaseUrl: string, readonly ownerUrl: string, private readonly name: string, private readonly env: Record<string, string>) {}
 
   /** @param env settings of the server besides those that every test gives it */
   static async open(seeded = true, env: Record<string, string> = {}): Promise<App> {
     const cluster = process.env.TEST_CLUSTER_URL!;
     const name = `e2e_${randomUUID().replaceAll('-', '')}`;
     await admin(`create database ${name} template ${seeded ? SHOPS.demo : SHOPS.empty}`);
-    const app = new App(cluster.replace(/\/postgres$/, `/${name}`), name, env);
+    const as = (url: string) => url.replace(/\/postgres$/, `/${name}`);
+    const app = new App(as(process.env.TEST_APP_URL!), as(cluster), name, env);
     await app.start();
     return app;
   }
@@ -46,7 +48,7 @@ export class App {
   }
 
   async sql<T>(text: string, values: unknown[] = []): Promise<T[]> {
-    const client = new pg.Client({ connectionString: this.databaseUrl });
+    const client = new pg.Client({ connectionString: this.ownerUrl });
     await client.connect();
     try {
       return (await client.query(text, values)).rows;

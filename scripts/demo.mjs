@@ -1,8 +1,9 @@
 /** Everything from a fresh machine to a running demo; see README. */
 import { appendFileSync, existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
 import { ensureBuild, ensurePackages } from './setup/packages.mjs';
-import { Cluster, ensurePostgres } from './setup/postgres.mjs';
+import { Cluster, ensureAppLogin, ensurePostgres } from './setup/postgres.mjs';
 import { startServer } from './setup/server.mjs';
 import { dataFolder, ensureFolder, isAlive, must, say, withLock } from './setup/system.mjs';
 
@@ -47,12 +48,19 @@ function welcome(address, devices) {
   process.stdout.write(`\nData: ${given ? 'the server that DATABASE_URL names' : folder}. Ctrl-C stops everything.\n`);
 }
 
+/** The database as its owner, who migrates it, and as the application, which owns nothing. */
 async function database() {
-  if (given) return given;
+  const password = randomBytes(18).toString('base64url');
+  if (given) {
+    const app = new URL(given);
+    const login = `${app.pathname.slice(1)}_shop`;
+    await ensureAppLogin(given, login, password);
+    return { owner: given, app: Object.assign(app, { username: login, password }).href };
+  }
   const cluster = new Cluster(folder);
   await cluster.start();
   undo.push(() => cluster.stop());
-  return cluster.createDatabase('eager_wrench');
+  return { owner: await cluster.createDatabase('eager_wrench'), app: await cluster.appUrl('eager_wrench', password) };
 }
 
 try {
@@ -72,8 +80,8 @@ try {
     }
     if (fresh && given) throw new Error('--fresh starts over with the demo\u2019s own data only; empty the database that DATABASE_URL names yourself.');
     if (fresh) for (const name of ['pg', 'pg-new', 'password']) rmSync(join(folder, name), { recursive: true, force: true });
-    const url = await database();
-    await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], { env: { ...process.env, DATABASE_URL: url } });
+    const { owner, app } = await database();
+    await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], { env: { ...process.env, DATABASE_URL: owner } });
     const logFile = join(folder, 'server.log');
     writeFileSync(logFile, '');
     const log = (line) => appendFileSync(logFile, `${line}\n`);
@@ -85,7 +93,7 @@ try {
     const supplier = await startSupplier();
     undo.push(() => supplier.stop());
     const wanted = process.env.PORT ?? '4280';
-    const env = { DATABASE_URL: url, DEVICES_URL: devices.address, SUPPLIER_URL: supplier.address };
+    const env = { DATABASE_URL: app, DEVICES_URL: devices.address, SUPPLIER_URL: supplier.address };
     const server = await startServer({ ...env, PORT: wanted }, log).catch((error) => {
       if (process.env.PORT) throw error;
       return startServer({ ...env, PORT: '0' }, log);

@@ -56,7 +56,7 @@ describe('migrations', () => {
     const url = cluster.replace(/\/postgres$/, `/${name}`);
     await Promise.all([migrate(url), migrate(url), migrate(url)]);
     await migrate(url);
-    expect(await query(url, 'select name from migration order by id')).toEqual([{ name: '0001_people' }, { name: '0002_machines' }, { name: '0003_jobs' }, { name: '0004_job-plan' }, { name: '0005_bench' }, { name: '0006_front' }]);
+    expect(await query(url, 'select name from migration order by id')).toEqual([{ name: '0001_people' }, { name: '0002_machines' }, { name: '0003_jobs' }, { name: '0004_job-plan' }, { name: '0005_bench' }, { name: '0006_front' }, { name: '0007_nothing-lost' }]);
     await query(cluster, `drop database ${name} with (force)`);
   });
 });

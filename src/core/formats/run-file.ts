@@ -1,6 +1,6 @@
 import type { Model } from '../machine';
 import type { Plan } from '../plan';
-import { allSteps, eventWords, fold, inOrder, plansOf, type RunEvent } from '../run';
+import { eventWords, everyStep, fold, inOrder, when, type RunEvent } from '../run';
 import { written } from './csv';
 
 export const RUN_FORMAT = 'eager-wrench/run@1';
@@ -19,11 +19,11 @@ export function runDocument(model: Model, first: Plan, events: readonly RunEvent
   return `${JSON.stringify({ format: RUN_FORMAT, job, machine: { id, revision, hash: first.machine.hash }, plan: first, events, state: fold(model, first, events) }, null, 1)}\n`;
 }
 
-/** The same as CSV (RFC 4180), an event a row, in the order of the bench's clock. */
+/** The same as CSV (RFC 4180), an event a row, in the order in which they happened; a clock that was wrong stands beside. */
 export function runTable(model: Model, first: Plan, events: readonly RunEvent[]): string {
-  const steps = allSteps(plansOf(first, events));
+  const steps = everyStep(first, events);
   return written([
-    ['time', 'who', 'what', 'step', 'in words', 'event'],
-    ...inOrder(events).map((e) => [e.at, e.by ?? '', e.type, 'step' in e ? (e.step ?? '') : '', eventWords(model, steps, e), e.id])
+    ['time', 'who', 'what', 'step', 'in words', 'event', 'clock said'],
+    ...inOrder(events).map((e) => [when(e), e.by ?? '', e.type, 'step' in e ? (e.step ?? '') : '', eventWords(model, steps, e), e.id, e.took === undefined ? '' : e.at])
   ]);
 }

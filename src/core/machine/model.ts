@@ -10,6 +10,8 @@ export interface Model {
   zone(id: string): Zone;
   move(part: string, move: string): Move;
   cable(part: string): Cable | undefined;
+  hasPart(id: string): boolean;
+  hasJoint(id: string): boolean;
   /** Joints with an end in this part. */
   jointsOf(part: string): readonly Joint[];
   /** The part and everything that rides on it. */
@@ -65,6 +67,8 @@ export function modelOf(machine: Machine): Model {
       return found;
     },
     cable: (part) => cables.get(part),
+    hasPart: (id) => parts.has(id),
+    hasJoint: (id) => joints.has(id),
     jointsOf: (part) => get(byPart, part, 'part'),
     riders: (part) => get(riders, part, 'part'),
     carriers: (part) => get(carriers, part, 'part'),

@@ -16,7 +16,9 @@ const common = {
   /** When it happened, at the bench: ISO 8601 in UTC. */
   at: z.iso.datetime().refine((t) => t >= '2000' && t < '3000', 'is out of reach'),
   /** Who: filled in by the server from the session. */
-  by: z.string().max(100).optional()
+  by: z.string().max(100).optional(),
+  /** When the server took it, where the bench's own clock cannot have been right: filled in by the server, and then this counts. */
+  took: z.iso.datetime().optional()
 };
 
 export const NOT_SO = ['fewer', 'more', 'different-size', 'stripped', 'missing-as-received', 'already-open', 'hidden-elsewhere', 'broken', 'could-not'] as const;
@@ -37,8 +39,8 @@ export type Label = z.infer<typeof Label>;
 
 const When = z.enum(['before', 'after']);
 
-/** One thing that happened at the bench. */
-export const RunEvent = z.discriminatedUnion('type', [
+/** What happened while the run was open. */
+const DURING = [
   z.strictObject({ type: z.literal('done'), ...common, step: StepId, count: Count.optional() }),
   z.strictObject({ type: z.literal('skipped'), ...common, step: StepId, note: Note.min(1, 'says why') }),
   z.strictObject({ type: z.literal('not-so'), ...common, step: StepId, what: z.enum(NOT_SO), count: Count.optional(), note: Note.optional() }),
@@ -55,7 +57,7 @@ export const RunEvent = z.discriminatedUnion('type', [
   /** From here on this plan is in force: what is done stands in it as done. */
   z.strictObject({ type: z.literal('replanned'), ...common, why: Note.min(1, 'says why'), plan: Plan }),
   /** A picture was taken; the picture itself travels by itself under its id. */
-  z.strictObject({ type: z.literal('photo'), ...common, photo: z.uuid(), step: StepId.optional(), note: Note.optional() }),
+  z.strictObject({ type: z.literal('photo'), ...common, photo: z.uuid(), step: StepId.optional(), note: Note.optional(), /** Of the picture's bytes as they were taken: hexadecimal. */ sha256: z.string().regex(/^[0-9a-f]{64}$/, 'is no SHA-256').optional() }),
   /** All marks on a photo; the last such event of a photo stands. */
   z.strictObject({ type: z.literal('marked'), ...common, photo: z.uuid(), marks: z.array(Mark).max(40) }),
   z.strictObject({ type: z.literal('swapped'), ...common, part: JointId, old: Label, new: Label }),
@@ -65,13 +67,26 @@ export const RunEvent = z.discriminatedUnion('type', [
   /** A torque driver's reading of one screw, N·m; holes and passes are counted from 0. */
   z.strictObject({ type: z.literal('torqued'), ...common, step: StepId, hole: z.int().min(0).max(1999), pass: z.int().min(0).max(9), nm: z.number().min(0).max(20) }),
   z.strictObject({ type: z.literal('listed'), ...common, when: When, listing: Listing }),
-  z.strictObject({ type: z.literal('battery'), ...common, when: When, reading: BatteryReading }),
+  z.strictObject({ type: z.literal('battery'), ...common, when: When, reading: BatteryReading })
+] as const;
+
+/** One thing that happened at the bench. */
+export const RunEvent = z.discriminatedUnion('type', [
+  ...DURING,
   z.strictObject({ type: z.literal('signed'), ...common, note: Note.optional() }),
   /** A second person looked at a signed run and stands by it. */
   z.strictObject({ type: z.literal('countersigned'), ...common, note: Note.optional() }),
   /** What was wrong in a record that cannot be changed any more: it stays, and this stands beside it. */
-  z.strictObject({ type: z.literal('corrected'), ...common, of: z.uuid().optional(), text: Note.min(1, 'says what is right') })
+  z.strictObject({ type: z.literal('corrected'), ...common, of: z.uuid().optional(), text: Note.min(1, 'says what is right') }),
+  /** What was recorded before the signature and reached the server after it: it changes nothing of what was signed, and stands beside it. */
+  z.strictObject({ type: z.literal('added'), ...common, event: z.discriminatedUnion('type', [...DURING]) })
 ]);
-/** What may still be said of a run that is signed. */
-export const AFTER_SIGNING: ReadonlySet<string> = new Set(['countersigned', 'corrected']);
 export type RunEvent = z.infer<typeof RunEvent>;
+/** What may still be said of a run that is signed. */
+export const AFTER_SIGNING: ReadonlySet<RunEvent['type']> = new Set(['countersigned', 'corrected', 'added']);
+/** What may be added to a run that is signed: all that may be said of one that is not, but for signatures. */
+export type Addable = Extract<RunEvent, { type: 'added' }>['event'];
+export const isAddable = (event: RunEvent): event is Addable => !AFTER_SIGNING.has(event.type) && event.type !== 'signed';
+
+/** When it happened, as far as can be known. */
+export const when = (event: Pick<RunEvent, 'at' | 'took'>): string => event.took ?? event.at;

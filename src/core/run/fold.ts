@@ -3,7 +3,8 @@ import type { BatteryReading } from '../cells';
 import type { Listing } from '../hardware';
 import type { Model } from '../machine';
 import type { Plan, Step } from '../plan';
-import { AFTER_SIGNING, type Label, type Mark, type RunEvent } from './events';
+import { everyStep, strangeIn } from './checks';
+import { AFTER_SIGNING, when, type Addable, type Label, type Mark, type RunEvent } from './events';
 import { allSteps, inOrder, inRound, plansOf, roundOf } from './rounds';
 
 export interface StepRecord {
@@ -56,6 +57,12 @@ export interface RunState {
   countersigned?: { at: string; by?: string; note?: string };
   /** Said after signing of what was wrong. */
   corrections: (Said & { of?: string; text: string })[];
+  /** Recorded before the signature and taken after it. */
+  additions: (Said & { fact: Addable })[];
+  /** Events that name what machine and plans do not have: kept, and left out of everything else. */
+  strange: (Said & { why: string })[];
+  /** Events of a clock that cannot have been right, with what it said. */
+  wrongClocks: (Said & { said: string })[];
   /** Ids of the events that count, oldest first: undone ones and those after signing are not among them. */
   counted: string[];
 }
@@ -72,8 +79,9 @@ export function fold(model: Model, first: Plan, events: readonly RunEvent[]): Ru
   const undone = new Set(unique.flatMap((e) => (e.type === 'undo' ? [e.event] : [])));
   const state: RunState = {
     steps: {}, position: 0, ledger: [], findings: [], conflicts: {}, looks: [], replans: [], photos: [], swapped: [], movedOver: [], used: [], torques: [],
-    listings: {}, batteries: {}, paused: false, activeSeconds: 0, corrections: [], counted: []
+    listings: {}, batteries: {}, paused: false, activeSeconds: 0, corrections: [], additions: [], strange: [], wrongClocks: [], counted: []
   };
+  const anyStep = everyStep(first, unique);
   const accounts = new Accounts(known);
   const said = new Map<string, StepRecord[]>();
   const record = (step: string, what: StepRecord) => {
@@ -84,9 +92,21 @@ export function fold(model: Model, first: Plan, events: readonly RunEvent[]): Ru
   };
   let since: string | undefined;
 
-  for (const event of unique) {
+  for (const taken of unique) {
+    const event = taken.took === undefined ? taken : { ...taken, at: when(taken) };
     if (undone.has(event.id) || event.type === 'undo' || (state.signed !== undefined) !== AFTER_SIGNING.has(event.type)) continue;
+    const word = { event: event.id, at: event.at, ...(event.by === undefined ? {} : { by: event.by }) };
+    const why = strangeIn(model, anyStep, event);
+    if (why) {
+      state.strange.push({ ...word, why });
+      continue;
+    }
+    if (taken.took !== undefined) state.wrongClocks.push({ ...word, said: taken.at });
     state.counted.push(event.id);
+    if (event.type === 'added') {
+      state.additions.push({ ...word, fact: event.event });
+      continue;
+    }
     if (event.type === 'countersigned' || event.type === 'corrected') {
       const { id, at, by } = event;
       if (event.type === 'corrected') state.corrections.push({ event: id, at, ...(by === undefined ? {} : { by }), ...(event.of ? { of: event.of } : {}), text: event.text });
@@ -98,7 +118,6 @@ export function fold(model: Model, first: Plan, events: readonly RunEvent[]): Ru
     if (since && !state.paused) state.activeSeconds += seconds(since, event.at);
     since = event.at;
     const who = event.by === undefined ? {} : { by: event.by };
-    const word = { event: event.id, at: event.at, ...who };
     switch (event.type) {
       case 'done':
         record(event.step, { event: event.id, at: event.at, ...who, ...(event.count === undefined ? {} : { count: event.count }) });

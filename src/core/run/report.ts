@@ -47,9 +47,20 @@ export function reportSections(model: Model, plans: readonly Plan[], state: RunS
     { title: 'Done', lines: done(model, plans, state, steps) },
     { title: 'Used', lines: [...usedUp(model, state, steps), ...state.used.map((u) => ({ text: `${u.what}: ${u.amount}`, ...who(u) }))] },
     { title: 'Measured', lines: measured(model, state, steps) },
-    { title: 'Tested', lines: tests.map((s) => testLine(s, state)) }
+    { title: 'Tested', lines: tests.map((s) => testLine(s, state)) },
+    { title: 'Added after signing', lines: state.additions.map((a) => ({ text: eventWords(model, steps, a.fact), more: `Recorded ${utc(a.fact.at)}, before the signature; it reached the server after it.`, ...who(a) })) },
+    { title: 'About this record', lines: [...clockLines(state), ...state.strange.map((s) => ({ text: `Left out: ${s.why}`, ...who(s), bad: true }))] }
   ];
   return sections.filter((s) => s.lines.length > 0);
+}
+
+const utc = (at: string) => `${at.slice(0, 16).replace('T', ' ')} UTC`;
+
+/** A wrong clock is told once for each person at it, not once for each event. */
+function clockLines(state: RunState): ReportLine[] {
+  const by = new Map<string | undefined, RunState['wrongClocks']>();
+  for (const w of state.wrongClocks) by.set(w.by, [...(by.get(w.by) ?? []), w]);
+  return [...by.values()].map((of) => ({ text: `A device's clock was wrong: it said ${utc(of[0]!.said)}. ${of.length === 1 ? 'One entry has' : `${of.length} entries have`} the time at which the server took ${of.length === 1 ? 'it' : 'them'}.`, at: of[0]!.at, ...(of[0]!.by === undefined ? {} : { by: of[0]!.by }) }));
 }
 
 /** As a sentence begins. */
@@ -124,6 +135,9 @@ function testLine(step: Step, state: RunState): ReportLine {
 export function eventWords(model: Model, steps: ReadonlyMap<string, Step>, event: RunEvent): string {
   const step = 'step' in event && event.step !== undefined ? (steps.get(event.step)?.text ?? event.step) : '';
   const note = 'note' in event && event.note ? ` ${event.note}` : '';
+  // A record is read whatever stands in it.
+  const part = (id: string) => (model.hasPart(id) ? model.part(id).name : id);
+  const joint = (id: string) => (model.hasJoint(id) ? model.joint(id).name : id);
   switch (event.type) {
     case 'done':
       return `${step}: done${event.count === undefined ? '' : `, ${event.count} counted`}`;
@@ -132,7 +146,7 @@ export function eventWords(model: Model, steps: ReadonlyMap<string, Step>, event
     case 'not-so':
       return `${step}: ${inSentence(NOT_SO_WORDS[event.what])}${event.count === undefined ? '' : ` (${event.count})`}.${note}`;
     case 'account':
-      return `${event.count} of ${inSentence(model.joint(event.joint).name)}: ${inSentence(fateWords(event.fate, event.count))}.${note}`;
+      return `${event.count} of ${inSentence(joint(event.joint))}: ${inSentence(fateWords(event.fate, event.count))}.${note}`;
     case 'tested':
       return `${step}: ${OUTCOMES[event.outcome]}.${note}`;
     case 'note':
@@ -142,7 +156,7 @@ export function eventWords(model: Model, steps: ReadonlyMap<string, Step>, event
     case 'resumed':
       return 'Went on';
     case 'looked':
-      return `${model.part(event.part).name} resisted: ${suspectWords(model, event.suspect)} ${event.found ? 'was it' : 'was not it'}.${note}`;
+      return `${part(event.part)} resisted: ${suspectWords(model, event.suspect)} ${event.found ? 'was it' : 'was not it'}.${note}`;
     case 'settled':
       return `${step}: settled which word stands (${event.event})`;
     case 'undo':
@@ -154,9 +168,9 @@ export function eventWords(model: Model, steps: ReadonlyMap<string, Step>, event
     case 'marked':
       return `Photo ${event.photo}: ${event.marks.length} marks`;
     case 'swapped':
-      return `${model.part(event.part).name}: out ${event.old.number ?? '?'} ${event.old.serial ?? ''}, in ${event.new.number ?? '?'} ${event.new.serial ?? ''}`.trim();
+      return `${part(event.part)}: out ${event.old.number ?? '?'} ${event.old.serial ?? ''}, in ${event.new.number ?? '?'} ${event.new.serial ?? ''}`.trim();
     case 'moved-over':
-      return `${model.part(event.part).name} onto the new ${inSentence(model.part(event.to).name)}`;
+      return `${part(event.part)} onto the new ${inSentence(part(event.to))}`;
     case 'used':
       return `Used: ${event.what}, ${event.amount}`;
     case 'torqued':
@@ -171,6 +185,8 @@ export function eventWords(model: Model, steps: ReadonlyMap<string, Step>, event
       return `Signed by a second person.${note}`;
     case 'corrected':
       return `Correction${event.of ? ` of ${event.of}` : ''}: ${event.text}`;
+    case 'added':
+      return `Added after signing: ${eventWords(model, steps, event.event)}`;
   }
 }
 

@@ -1,5 +1,5 @@
 import type { Plan, Step } from '../plan';
-import type { RunEvent } from './events';
+import { when, type RunEvent } from './events';
 
 /**
  * Steps keep their ids from plan to plan, so that what was said of them holds. Where a thing is done once more (a cover
@@ -8,9 +8,9 @@ import type { RunEvent } from './events';
 export const roundOf = (step: string): number => Number(/~(\d+)$/.exec(step)?.[1] ?? 1);
 export const inRound = (step: string, round: number): string => (round > 1 ? `${step.replace(/~\d+$/, '')}~${round}` : step.replace(/~\d+$/, ''));
 
-/** A run's events in the order of the bench's clock (then of their ids), each once. */
+/** A run's events in the order in which they happened (then of their ids), each once. */
 export function inOrder(events: readonly RunEvent[]): RunEvent[] {
-  return [...new Map(events.map((e) => [e.id, e])).values()].sort((a, b) => (a.at !== b.at ? (a.at < b.at ? -1 : 1) : a.id < b.id ? -1 : 1));
+  return [...new Map(events.map((e) => [e.id, e])).values()].sort((a, b) => (when(a) !== when(b) ? (when(a) < when(b) ? -1 : 1) : a.id < b.id ? -1 : 1));
 }
 
 /** The plans of a run, the one it was started with first, the one in force last; without those that were taken back. */

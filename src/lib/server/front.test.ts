@@ -37,8 +37,8 @@ afterAll(async () => {
 });
 
 const HARMLESS = { cell: 'sound', heat: 'no', liquid: 'no', glass: 'no', adapter: 'sound', dirt: 'no' };
-async function newJob(goals: Parameters<typeof addJob>[1]['goals'] = [{ do: 'replace', part: 'fan' }], customer = 'MS Terna') {
-  const number = await addJob(pool(), { fileId, customer, serial: 'NF14-1', complaint: 'Rattles 50%_loud', goals, work: 'Replace fan', dueOn: null }, ines);
+async function newJob(goals: Parameters<typeof addJob>[0]['goals'] = [{ do: 'replace', part: 'fan' }], customer = 'MS Terna') {
+  const number = await addJob({ fileId, customer, serial: 'NF14-1', complaint: 'Rattles 50%_loud', goals, work: 'Replace fan', dueOn: null }, { by: ines });
   await replanJob((await findJob(pool(), number))!.id);
   return (await findJob(pool(), number))!;
 }
@@ -63,11 +63,11 @@ describe('what a job waits for, kept as it changes', () => {
     for (const need of (await needsOfJob(pool(), job.id)).filter((n) => n.what === 'consumable')) await keepSpare(pool(), Spare.parse({ number: `C-${need.name}`.slice(0, 20), name: need.name, kind: 'consumable' }), 100, ines);
     await replanJob(job.id);
     for (const need of await needsOfJob(pool(), job.id)) {
-      expect(await moveStock(need.numbers[0]!, 'Drawer 1', 1, 'bought', ines)).toEqual({ ok: true });
+      expect(await moveStock(need.numbers[0]!, 'Drawer 1', 1, 'bought', { by: ines })).toEqual({ ok: true });
       await refreshNeeding(pool(), need.numbers[0]!);
     }
     expect(await waits(job.number)).toBe('bench');
-    await reserve((await newJob()).id, number, 1, tam);
+    await reserve((await newJob()).id, number, 1, { by: tam });
     await refreshNeeding(pool(), number);
     expect(await waits(job.number)).toBe('part');
   });
@@ -85,8 +85,8 @@ describe('what a job waits for, kept as it changes', () => {
   });
 
   it('facts are kept as they were said', async () => {
-    await expect(pool().query('update job_event set body = $1', ['{}'])).rejects.toThrow(/append-only/);
-    await expect(pool().query('delete from job_event')).rejects.toThrow(/append-only/);
+    await expect(pool().query('update job_event set body = $1', ['{}'])).rejects.toThrow(/permission denied/);
+    await expect(pool().query('delete from job_event')).rejects.toThrow(/permission denied/);
   });
 
   it('is found by all the words of a search, none of which is a pattern', async () => {
@@ -108,21 +108,21 @@ describe('stock', () => {
   const all = async () => (await stockOf(pool(), [FAN], null))[0]!;
 
   it('the last one goes to one of two who ask at once', async () => {
-    await moveStock(FAN, 'Drawer 1', 1, 'bought', ines);
+    await moveStock(FAN, 'Drawer 1', 1, 'bought', { by: ines });
     const jobs = await Promise.all([newJob(), newJob(), newJob(), newJob()]);
-    const answers = await Promise.all(jobs.map((j) => reserve(j.id, FAN, 1, tam)));
+    const answers = await Promise.all(jobs.map((j) => reserve(j.id, FAN, 1, { by: tam })));
     expect(answers.filter((a) => a.ok)).toHaveLength(1);
     expect(answers.find((a) => !a.ok)).toMatchObject({ why: expect.stringMatching(/another job has it/) });
     expect((await all()).free).toBe(0);
     const winner = jobs[answers.findIndex((a) => a.ok)]!;
-    expect(await moveStock(FAN, 'Drawer 1', -1, 'lost', ines)).toMatchObject({ ok: false, why: expect.stringMatching(/set aside/) });
+    expect(await moveStock(FAN, 'Drawer 1', -1, 'lost', { by: ines })).toMatchObject({ ok: false, why: expect.stringMatching(/set aside/) });
     expect(await release(pool(), winner.id, FAN)).toBe(true);
-    expect(await moveStock(FAN, 'Drawer 1', -1, 'lost', ines)).toEqual({ ok: true });
+    expect(await moveStock(FAN, 'Drawer 1', -1, 'lost', { by: ines })).toEqual({ ok: true });
   });
 
   it('no place holds less than nothing, however many take from it at once', async () => {
-    await moveStock(FAN, 'Rack A', 5, 'bought', ines);
-    const taken = await Promise.all(Array.from({ length: 9 }, () => moveStock(FAN, 'Rack A', -1, 'taken', tam)));
+    await moveStock(FAN, 'Rack A', 5, 'bought', { by: ines });
+    const taken = await Promise.all(Array.from({ length: 9 }, () => moveStock(FAN, 'Rack A', -1, 'taken', { by: tam })));
     expect(taken.filter((t) => t.ok)).toHaveLength(5);
     expect((await all()).free).toBe(0);
     const { rows } = await pool().query('select sum(change)::int as sum from stock_move where number = $1', [FAN]);
@@ -131,13 +131,13 @@ describe('stock', () => {
 
   it('what was set aside is used up when the job closes, and every piece has its line', async () => {
     const job = await newJob();
-    await moveStock(FAN, 'Rack A', 1, 'bought', ines);
-    await moveStock(FAN, 'Rack B', 2, 'bought', ines);
-    await reserve(job.id, FAN, 2, tam);
+    await moveStock(FAN, 'Rack A', 1, 'bought', { by: ines });
+    await moveStock(FAN, 'Rack B', 2, 'bought', { by: ines });
+    await reserve(job.id, FAN, 2, { by: tam });
     await transaction((db) => useReserved(db, job.id, tam));
     expect(await all()).toMatchObject({ free: 1 });
     expect((await listSpares(pool())).find((s) => s.number === FAN)).toMatchObject({ held: 0, places: [{ place: 'Rack A', quantity: 1 }] });
-    await moveStock(FAN, 'Rack A', -1, 'lost', ines);
+    await moveStock(FAN, 'Rack A', -1, 'lost', { by: ines });
   });
 });
 
@@ -165,8 +165,8 @@ describe('the supplier', () => {
     expect(await orderSpare(number, 1, job.id, tam, id)).toMatchObject({ ok: true });
     expect(supplier.orders.size).toBe(1);
     expect(await openOrders(pool())).toMatchObject([{ id, number, job: job.number, supplierRef: 'S-1000' }]);
-    expect(await takeIn(id, 'Drawer 2', tam)).toEqual({ number });
-    expect(await takeIn(id, 'Drawer 2', tam)).toBeUndefined();
+    expect(await takeIn(id, 'Drawer 2', { by: tam })).toEqual({ number });
+    expect(await takeIn(id, 'Drawer 2', { by: tam })).toBeUndefined();
     expect((await stockOf(pool(), [number], job.id))[0]).toMatchObject({ held: 1 });
   });
   it.each([['failing', /cannot be reached/], ['refusing', /stocktaking/], ['lying', /does not hold together/], ['slow', /does not answer in time/]] as const)('when it is %s the answer says so and nothing breaks', async (mode, words) => {
@@ -207,7 +207,7 @@ describe('people and settings', () => {
     expect(await openAccount({ signIn: 'juno', name: 'Juno Brekke', role: 'trainee' }, 'a long password', ines)).toEqual({ ok: true });
     expect(await openAccount({ signIn: 'juno', name: 'Other', role: 'trainee' }, 'a long password', ines)).toMatchObject({ ok: false });
     expect((await auditLog(pool()))[0]).toMatchObject({ by: 'Ines Havgaard', what: 'account opened', about: 'juno' });
-    await expect(pool().query('delete from audit')).rejects.toThrow(/append-only/);
+    await expect(pool().query('delete from audit')).rejects.toThrow(/permission denied/);
   });
   it('whoever is shut out is out at once; the last lead stays, even when two are taken down at once', async () => {
     const juno = (await accounts(pool())).find((a) => a.signIn === 'juno')!;

@@ -7,6 +7,7 @@ import { pool } from './database';
 import { findJobById, type JobRow } from './jobs';
 import { machineDocument } from './machines';
 import type { Person } from './people';
+import { once, type Asking } from './once';
 import { planFor, type PlanAsked } from './planner';
 import { shopSettings } from './shop';
 import { spareDocuments, stockOf } from './spares';
@@ -21,12 +22,12 @@ export async function factsOf(db: Queryable, jobId: string): Promise<JobEvent[]>
 const CHANGES_PLAN: ReadonlySet<JobFact['is']> = new Set(['hazards', 'intake']);
 
 /**
- * Writes a fact down, and works out anew what the job waits for.
+ * Writes a fact down, once for each id that it is said under, and works out anew what the job waits for.
  * @returns false when only a lead may say this
  */
-export async function sayOfJob(job: { id: string }, fact: JobFact, by: Pick<Person, 'id' | 'role'>): Promise<boolean> {
+export async function sayOfJob(job: { id: string }, fact: JobFact, by: Pick<Person, 'id' | 'role'>, id?: Asking['once']): Promise<boolean> {
   if (LEAD_ONLY.has(fact.is) && by.role !== 'lead') return false;
-  await pool().query('insert into job_event (job_id, person_id, body) values ($1, $2, $3)', [job.id, by.id, JSON.stringify(fact)]);
+  await once({ by: by.id, once: id }, `fact of job ${job.id}`, (db) => db.query('insert into job_event (job_id, person_id, body) values ($1, $2, $3)', [job.id, by.id, JSON.stringify(fact)]).then(() => true));
   if (CHANGES_PLAN.has(fact.is)) await replanJob(job.id);
   else await refreshWaits(pool(), job.id);
   return true;

@@ -1,6 +1,7 @@
 import type { Waits } from '$core/job';
 import type { Goal, Weighting } from '$core/plan';
-import type { Queryable } from './database';
+import { transaction, type Queryable } from './database';
+import { once, type Asking } from './once';
 
 /** `signed`: closed as far as the bench goes, and waiting for a second signature. */
 export type JobStage = 'planned' | 'on-bench' | 'signed' | 'closed';
@@ -138,14 +139,16 @@ export interface NewJob {
   dueOn: string | null;
 }
 
-export async function addJob(db: Queryable, job: NewJob, by: string): Promise<number> {
-  const { rows } = await db.query(
-    `insert into job (machine_file_id, customer, serial, complaint, goals, work, due_on, created_by)
-     values ($1, $2, $3, $4, $5, $6, $7, $8) returning number::int as number`,
-    [job.fileId, job.customer, job.serial, job.complaint, JSON.stringify(job.goals), job.work, job.dueOn, by]
-  );
-  await rememberWords(db, 'number = $1', rows[0].number);
-  return rows[0].number;
+export async function addJob(job: NewJob, asking: Asking): Promise<number> {
+  return once(asking, 'job', async (db) => {
+    const { rows } = await db.query(
+      `insert into job (machine_file_id, customer, serial, complaint, goals, work, due_on, created_by)
+       values ($1, $2, $3, $4, $5, $6, $7, $8) returning number::int as number`,
+      [job.fileId, job.customer, job.serial, job.complaint, JSON.stringify(job.goals), job.work, job.dueOn, asking.by]
+    );
+    await rememberWords(db, 'number = $1', rows[0].number);
+    return rows[0].number;
+  });
 }
 
 export interface JobPlan {
@@ -161,12 +164,16 @@ async function rememberWords(db: Queryable, which: string, value: unknown): Prom
 }
 
 /** Changes what a job is for and how it is planned, as long as nobody has started it. @returns whether it was still to be changed */
-export async function keepPlan(db: Queryable, id: string, { goals, weighting, avoid, work }: JobPlan): Promise<boolean> {
-  const { rowCount } = await db.query(
-    `update job set goals = $2, weighting = $3, avoid = $4, work = $5
-      where id = $1 and closed_at is null and not exists (select from run where run.job_id = job.id)`,
-    [id, JSON.stringify(goals), weighting, JSON.stringify(avoid), work]
-  );
-  if (rowCount === 1) await rememberWords(db, 'id = $1', id);
-  return rowCount === 1;
+export async function keepPlan(id: string, { goals, weighting, avoid, work }: JobPlan): Promise<boolean> {
+  return transaction(async (db) => {
+    // Locked first, so that it is seen whether somebody has just started it.
+    await db.query('select 1 from job where id = $1 for update', [id]);
+    const { rowCount } = await db.query(
+      `update job set goals = $2, weighting = $3, avoid = $4, work = $5
+        where id = $1 and closed_at is null and not exists (select from run where run.job_id = job.id)`,
+      [id, JSON.stringify(goals), weighting, JSON.stringify(avoid), work]
+    );
+    if (rowCount === 1) await rememberWords(db, 'id = $1', id);
+    return rowCount === 1;
+  });
 }

@@ -27,7 +27,7 @@ afterAll(async () => {
   await database.drop();
 });
 
-const newJob = (fileId: number) => addJob(pool(), { fileId, customer: 'MS Terna', serial: '', complaint: '', goals: [{ do: 'replace', part: 'fan' }], work: 'Replace fan', dueOn: null }, ines);
+const newJob = (fileId: number) => addJob({ fileId, customer: 'MS Terna', serial: '', complaint: '', goals: [{ do: 'replace', part: 'fan' }], work: 'Replace fan', dueOn: null }, { by: ines });
 
 describe('the library', () => {
   it('shows the newest file of each revision, and all of a machine in its history', async () => {
@@ -54,22 +54,22 @@ describe('the plan of a job', () => {
     const number = await newJob(files[2]!);
     const job = (await findJob(pool(), number))!;
     expect([job.weighting, job.avoid]).toEqual(['part-by-part', []]);
-    expect(await keepPlan(pool(), job.id, wish)).toBe(true);
+    expect(await keepPlan(job.id, wish)).toBe(true);
     const kept = (await findJob(pool(), number))!;
     expect(kept).toMatchObject(wish);
     const run = (await findRun(pool(), await startRun(pool(), kept, ines)))!;
     expect(run.plan).toMatchObject({ weighting: 'bit-by-bit', goals: wish.goals, avoid: wish.avoid });
-    expect(await keepPlan(pool(), job.id, { ...wish, weighting: 'part-by-part' })).toBe(false);
+    expect(await keepPlan(job.id, { ...wish, weighting: 'part-by-part' })).toBe(false);
     expect((await findJob(pool(), number))!.weighting).toBe('bit-by-bit');
   });
   it('of a closed job stays', async () => {
     const number = await newJob(files[2]!);
     await pool().query('update job set closed_at = now() where number = $1', [number]);
-    expect(await keepPlan(pool(), (await findJob(pool(), number))!.id, wish)).toBe(false);
+    expect(await keepPlan((await findJob(pool(), number))!.id, wish)).toBe(false);
   });
   it('is refused by the database with weights that there are not', async () => {
     const job = (await findJob(pool(), await newJob(files[2]!)))!;
-    await expect(keepPlan(pool(), job.id, { ...wish, weighting: 'by-luck' as never })).rejects.toThrow(/check constraint/);
+    await expect(keepPlan(job.id, { ...wish, weighting: 'by-luck' as never })).rejects.toThrow(/check constraint/);
   });
 });
 

@@ -1,6 +1,7 @@
 import { Spare, type Stocked } from '$core/spares';
 import { audit } from './audit';
-import { transaction, type Queryable } from './database';
+import type { Queryable } from './database';
+import { once, type Asking } from './once';
 
 export interface SpareRow {
   number: string;
@@ -57,15 +58,15 @@ export async function stockOf(db: Queryable, numbers: readonly string[], jobId: 
 export type Taken = { ok: true } | { ok: false; why: string };
 
 /** Changes what lies at a place, with its reason. No place holds less than nothing, and nothing that is set aside is given away. */
-export async function moveStock(number: string, place: string, change: number, why: string, by: string, jobId: string | null = null): Promise<Taken> {
-  return transaction(async (db): Promise<Taken> => {
+export async function moveStock(number: string, place: string, change: number, why: string, asking: Asking, jobId: string | null = null): Promise<Taken> {
+  return once(asking, 'stock', async (db): Promise<Taken> => {
     if ((await db.query('select 1 from spare where number = $1 for update', [number])).rowCount === 0) return { ok: false, why: `There is no spare ${number}.` };
     const there: number = (await db.query('select quantity from stock where number = $1 and place = $2', [number, place])).rows[0]?.quantity ?? 0;
     if (there + change < 0) return { ok: false, why: `There are only ${there} of ${number} at ${place}.` };
     const [stock] = await stockOf(db, [number], jobId);
     if (change < 0 && stock!.free + change < 0) return { ok: false, why: `${number} is set aside for a job: let it go there first.` };
     await db.query('insert into stock (number, place, quantity) values ($1, $2, $3) on conflict (number, place) do update set quantity = excluded.quantity', [number, place, there + change]);
-    await db.query('insert into stock_move (person_id, number, place, change, why, job_id) values ($1, $2, $3, $4, $5, $6)', [by, number, place, change, why, jobId]);
+    await db.query('insert into stock_move (person_id, number, place, change, why, job_id) values ($1, $2, $3, $4, $5, $6)', [asking.by, number, place, change, why, jobId]);
     return { ok: true };
   });
 }
@@ -73,14 +74,14 @@ export async function moveStock(number: string, place: string, change: number, w
 /**
  * Sets a spare aside for a job. The spare's row is locked first, so that of two who ask for the last one at once one gets it.
  */
-export async function reserve(jobId: string, number: string, quantity: number, by: string): Promise<Taken> {
-  return transaction(async (db): Promise<Taken> => {
+export async function reserve(jobId: string, number: string, quantity: number, asking: Asking): Promise<Taken> {
+  return once(asking, 'reservation', async (db): Promise<Taken> => {
     if ((await db.query('select 1 from spare where number = $1 for update', [number])).rowCount === 0) return { ok: false, why: `There is no spare ${number}.` };
     const [stock] = await stockOf(db, [number], jobId);
     if (stock!.free < quantity) return { ok: false, why: stock!.free <= 0 ? `None of ${number} is free: another job has it, or none is there.` : `Only ${stock!.free} of ${number} are free.` };
     await db.query(
       'insert into reservation (job_id, number, quantity, person_id) values ($1, $2, $3, $4) on conflict (job_id, number) do update set quantity = reservation.quantity + excluded.quantity',
-      [jobId, number, quantity, by]
+      [jobId, number, quantity, asking.by]
     );
     return { ok: true };
   });
@@ -131,8 +132,9 @@ export async function openOrders(db: Queryable): Promise<OrderRow[]> {
 }
 
 /** Takes what was ordered in: onto its place, and aside for the job that it was ordered for. */
-export async function takeIn(orderId: string, place: string, by: string): Promise<{ number: string } | undefined> {
-  return transaction(async (db) => {
+export async function takeIn(orderId: string, place: string, asking: Asking): Promise<{ number: string } | undefined> {
+  const { by } = asking;
+  return once(asking, 'delivery', async (db) => {
     const { rows } = await db.query('update spare_order set arrived_at = now() where id = $1 and arrived_at is null returning number, quantity, job_id as "jobId"', [orderId]);
     const order = rows[0];
     if (!order) return undefined;

@@ -40,6 +40,9 @@ export async function offersFor(numbers: readonly string[]): Promise<Answered<Of
  */
 export async function orderSpare(number: string, quantity: number, jobId: string | null, by: string, id: string = randomUUID()): Promise<Answered<{ dueOn: string }>> {
   await pool().query('insert into spare_order (id, number, quantity, job_id, person_id) values ($1, $2, $3, $4, $5) on conflict (id) do nothing', [id, number, quantity, jobId, by]);
+  const written = (await pool().query(`select number, quantity, supplier_ref as "ref", to_char(due_on, 'YYYY-MM-DD') as "dueOn" from spare_order where id = $1`, [id])).rows[0];
+  if (written.number !== number || written.quantity !== quantity) return { ok: false, why: 'This order is of something else.' };
+  if (written.ref !== null) return { ok: true, value: { dueOn: written.dueOn } };
   const answer = await ask('/orders', Ordered, { format: SUPPLIER_FORMAT, reference: id, number, quantity });
   if (!answer.ok) return answer;
   const { reference, order, dueOn, priceMinor } = answer.value;

@@ -1,13 +1,19 @@
 import { invalidateAll } from '$app/navigation';
 import type { JobFact } from '$core/job';
+import { Saying } from './once';
+
+const saying = new Saying();
 
 /**
- * Writes a fact of a job down and shows the page anew.
+ * Writes a fact of a job down and shows the page anew. Said again because no answer came, it counts once.
  * @returns what went wrong, in words; undefined when it is written down
  */
 export async function sayOfJob(job: number, fact: JobFact): Promise<string | undefined> {
-  const response = await fetch(`/api/jobs/${job}/facts`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(fact) }).catch(() => undefined);
-  if (!response) return 'The server does not answer. What you said is not written down yet: say it again in a moment.';
+  const body = JSON.stringify(fact);
+  const once = saying.of(`${job} ${body}`);
+  const response = await fetch(`/api/jobs/${job}/facts`, { method: 'POST', headers: { 'content-type': 'application/json', 'idempotency-key': once }, body }).catch(() => undefined);
+  if (!response || response.status >= 500) return 'The server does not answer. What you said is not written down yet: say it again in a moment.';
+  saying.answered();
   if (!response.ok) return ((await response.json().catch(() => undefined)) as { message?: string } | undefined)?.message ?? 'This could not be written down.';
   await invalidateAll();
   return undefined;

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import { once } from '$lib/ui/once';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { settledAt, WAITS, type Waits } from '$core/job';
@@ -61,11 +62,11 @@
       {#each data.views as view (view.name)}
         <div class="flex items-center rounded-md {here === view.query ? 'bg-sheet font-semibold' : ''}">
           <a class="min-h-9 flex-1 truncate px-2.5 py-1.5" href="/jobs?{view.query}">{view.name}</a>
-          <form method="POST" action="?/drop" use:enhance><input type="hidden" name="name" value={view.name} /><button class="flex size-8 items-center justify-center rounded text-soft hover:text-ink" aria-label="Drop the view {view.name}"><X size={14} aria-hidden="true" /></button></form>
+          <form method="POST" action="?/drop" use:enhance={once()}><input type="hidden" name="name" value={view.name} /><button class="flex size-8 items-center justify-center rounded text-soft hover:text-ink" aria-label="Drop the view {view.name}"><X size={14} aria-hidden="true" /></button></form>
         </div>
       {/each}
       {#if here && !data.views.some((v) => v.query === here)}
-        <form method="POST" action="?/save" use:enhance class="mt-1 flex gap-1.5"><input type="hidden" name="query" value={here} /><input class="field min-h-9 min-w-0 py-1 text-sm" name="name" required maxlength="60" aria-label="Name of this view" placeholder="keep this view as" /><button class="button min-h-9 px-2.5 text-sm">Keep</button></form>
+        <form method="POST" action="?/save" use:enhance={once()} class="mt-1 flex gap-1.5"><input type="hidden" name="query" value={here} /><input class="field min-h-9 min-w-0 py-1 text-sm" name="name" required maxlength="60" aria-label="Name of this view" placeholder="keep this view as" /><button class="button min-h-9 px-2.5 text-sm">Keep</button></form>
       {/if}
       {#if message}<p role="alert" class="mt-1 text-now">{message}</p>{/if}
     </div>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import { once } from '$lib/ui/once';
   import { moment, plural } from '$lib/ui/format';
 
   let { data, form } = $props();
@@ -25,14 +26,14 @@
               <td class="code py-2.5">{p.signIn}</td>
               <td class="py-2.5 text-sm">{p.seenAt ? moment(p.seenAt) : 'not signed in'}{#if p.sessions > 1}<span class="block text-soft">{plural(p.sessions, 'session')}</span>{/if}</td>
               <td class="py-2 pr-4">
-                <form method="POST" action="?/change" use:enhance class="flex gap-2">
+                <form method="POST" action="?/change" use:enhance={once()} class="flex gap-2">
                   <input type="hidden" name="id" value={p.id} />
                   <select class="field" name="role" aria-label="Role of {p.name}" value={p.role}>{#each ROLES as r (r)}<option>{r}</option>{/each}</select>
                   <select class="field" name="isDisabled" aria-label="Account of {p.name}" value={p.disabledAt ? 'yes' : 'no'}><option value="no">open</option><option value="yes">shut</option></select>
                   <button class="button" aria-label="Change {p.name}">Change</button>
                 </form>
                 <details class="mt-1"><summary class="link cursor-pointer text-sm">Give a new password</summary>
-                  <form method="POST" action="?/reset" use:enhance class="mt-1 flex gap-2"><input type="hidden" name="id" value={p.id} /><input class="field" type="password" name="password" required minlength="10" autocomplete="new-password" aria-label="New password of {p.name}" /><button class="button">Give it</button></form>
+                  <form method="POST" action="?/reset" use:enhance={once()} class="mt-1 flex gap-2"><input type="hidden" name="id" value={p.id} /><input class="field" type="password" name="password" required minlength="10" autocomplete="new-password" aria-label="New password of {p.name}" /><button class="button">Give it</button></form>
                 </details>
               </td>
             </tr>
@@ -42,7 +43,7 @@
     </div>
     <section class="sheet px-4 py-3.5" aria-labelledby="add">
       <h2 id="add" class="text-lg">Open an account</h2>
-      <form method="POST" action="?/add" use:enhance class="mt-2 space-y-2">
+      <form method="POST" action="?/add" use:enhance={once()} class="mt-2 space-y-2">
         <label class="block"><span class="label">Name</span><input class="field" name="name" required maxlength="120" /></label>
         <label class="block"><span class="label">Signs in as</span><input class="field code" name="signIn" required maxlength="60" autocomplete="off" /></label>
         <label class="block"><span class="label">Role</span><select class="field" name="role">{#each ROLES as r (r)}<option>{r}</option>{/each}</select></label>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import { once } from '$lib/ui/once';
   import { PACE_KINDS, type PaceKind } from '$core/job';
   import { minorDigits } from '$core/money';
   import { moment } from '$lib/ui/format';
@@ -23,7 +24,7 @@
   <h1 class="text-2xl">The shop's settings</h1>
   {#if form?.message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{form.message}</p>{/if}
   {#if form?.done}<p role="status" class="mt-3 rounded-md border-l-4 border-good bg-good-wash px-3 py-2 text-good">{form.done}</p>{/if}
-  <form method="POST" use:enhance={() => async ({ update }) => update({ reset: false })} class="mt-4">
+  <form method="POST" use:enhance={once(() => async ({ update }) => update({ reset: false }))} class="mt-4">
     <fieldset disabled={!data.mayChange} class="grid grid-cols-2 items-start gap-5">
       <div class="space-y-5">
         <section class="sheet px-4 py-3.5" aria-labelledby="cells"><h2 id="cells" class="text-lg">Cells</h2>

@@ -20,14 +20,15 @@ const Arrived = z.object({ order: z.uuid(), place: line(60) });
 const Added = z.object({ number: line(40), name: line(120), kind: z.enum(['part', 'consumable']), price: z.string().max(40) });
 const Again = z.object({ order: z.uuid(), number: line(40), quantity: z.coerce.number().int().min(1).max(10_000) });
 
-const form = async <T>(request: Request, shape: z.ZodType<T>) => shape.safeParse(Object.fromEntries(await request.formData()));
+const Once = z.object({ once: z.uuid().optional().catch(undefined) });
+const form = async <T>(request: Request, shape: z.ZodType<T>) => z.intersection(Once, shape).safeParse(Object.fromEntries(await request.formData()));
 
 export const actions: Actions = {
   move: async ({ request, locals }) => {
     const asked = await form(request, Move);
     if (!asked.success || asked.data.change === 0) return fail(400, { message: 'Say how many, where, and why.' });
     const { number, place, change, why } = asked.data;
-    const moved = await moveStock(number, place, change, why, locals.person!.id);
+    const moved = await moveStock(number, place, change, why, { by: locals.person!.id, once: asked.data.once });
     if (!moved.ok) return fail(409, { message: moved.why });
     await refreshNeeding(pool(), number);
     return {};
@@ -35,7 +36,7 @@ export const actions: Actions = {
   arrived: async ({ request, locals }) => {
     const asked = await form(request, Arrived);
     if (!asked.success) return fail(400, { message: 'Say where it is put.' });
-    const taken = await takeIn(asked.data.order, asked.data.place, locals.person!.id);
+    const taken = await takeIn(asked.data.order, asked.data.place, { by: locals.person!.id, once: asked.data.once });
     if (!taken) return fail(409, { message: 'Somebody has taken this order in already.' });
     await refreshNeeding(pool(), taken.number);
     return {};

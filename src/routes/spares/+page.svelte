@@ -1,5 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import { once } from '$lib/ui/once';
   import { untrack } from 'svelte';
   import { written } from '$core/money';
   import { day } from '$lib/ui/format';
@@ -34,11 +35,11 @@
           <span class="min-w-0 flex-1">{o.quantity} × <span class="code">{o.number}</span> {o.name}{#if o.job}, for <a class="link" href="/jobs/{o.job}/spares">job {o.job}</a>{/if}</span>
           {#if o.supplierRef}
             <span class="text-soft">{o.supplierRef}{o.dueOn ? `, due ${day(o.dueOn)}` : ''}</span>
-            {#if data.mayWrite}<form method="POST" action="?/arrived" use:enhance class="flex gap-2"><input type="hidden" name="order" value={o.id} /><input class="field w-36" name="place" required maxlength="60" aria-label="Where {o.number} is put" placeholder="put where" /><button class="button button-act">It is here</button></form>{/if}
+            {#if data.mayWrite}<form method="POST" action="?/arrived" use:enhance={once()} class="flex gap-2"><input type="hidden" name="order" value={o.id} /><input class="field w-36" name="place" required maxlength="60" aria-label="Where {o.number} is put" placeholder="put where" /><button class="button button-act">It is here</button></form>{/if}
           {:else}
             <span class="font-semibold text-now">Not confirmed by the supplier</span>
-            {#if data.mayWrite}<form method="POST" action="?/again" use:enhance><input type="hidden" name="order" value={o.id} /><input type="hidden" name="number" value={o.number} /><input type="hidden" name="quantity" value={o.quantity} /><button class="button">Ask again</button></form>
-              <form method="POST" action="?/drop" use:enhance><input type="hidden" name="order" value={o.id} /><button class="button">Drop it</button></form>{/if}
+            {#if data.mayWrite}<form method="POST" action="?/again" use:enhance={once()}><input type="hidden" name="order" value={o.id} /><input type="hidden" name="number" value={o.number} /><input type="hidden" name="quantity" value={o.quantity} /><button class="button">Ask again</button></form>
+              <form method="POST" action="?/drop" use:enhance={once()}><input type="hidden" name="order" value={o.id} /><button class="button">Drop it</button></form>{/if}
           {/if}
         </div>
       {/each}
@@ -73,7 +74,7 @@
             {#if spare.spare.plugs}<dt class="text-soft">Plugs</dt><dd>{spare.spare.plugs.join(', ')}</dd>{/if}
           </dl>
           {#if data.mayWrite}
-            <form method="POST" action="?/move" use:enhance class="mt-3 grid grid-cols-[80px_minmax(0,1fr)] gap-2 border-t border-rule pt-3">
+            <form method="POST" action="?/move" use:enhance={once()} class="mt-3 grid grid-cols-[80px_minmax(0,1fr)] gap-2 border-t border-rule pt-3">
               <input type="hidden" name="number" value={spare.number} />
               <label><span class="label">How many</span><input class="field" name="change" type="number" required placeholder="+1" /></label>
               <label><span class="label">Where</span><input class="field" name="place" required maxlength="60" value={spare.places[0]?.place ?? ''} /></label>
@@ -86,7 +87,7 @@
       {#if data.mayWrite}
         <section class="sheet px-4 py-3.5" aria-labelledby="new">
           <h2 id="new" class="text-lg">Add one</h2>
-          <form method="POST" action="?/add" use:enhance class="mt-2 grid grid-cols-2 gap-2">
+          <form method="POST" action="?/add" use:enhance={once()} class="mt-2 grid grid-cols-2 gap-2">
             <label><span class="label">Number</span><input class="field code" name="number" required maxlength="40" /></label>
             <label><span class="label">Price, {data.currency}</span><input class="field" name="price" inputmode="decimal" maxlength="40" /></label>
             <label class="col-span-2"><span class="label">Name</span><input class="field" name="name" required maxlength="120" /></label>

@@ -3,8 +3,8 @@ import pg from 'pg';
 import { migrate } from '../../../../db/migrate';
 import { closePool } from '../database';
 
-/** For tests only: a migrated database of one's own, which the server's code then uses. */
-export async function freshDatabase(): Promise<{ url: string; drop(): Promise<void> }> {
+/** For tests only: a migrated database of one's own, which the server's code then uses as the application's role. */
+export async function freshDatabase(): Promise<{ url: string; ownerUrl: string; drop(): Promise<void> }> {
   const cluster = process.env.TEST_CLUSTER_URL;
   if (!cluster) throw new Error('TEST_CLUSTER_URL is not set: the test runner starts a cluster and sets it');
   const name = `test_${randomUUID().replaceAll('-', '')}`;
@@ -16,9 +16,11 @@ export async function freshDatabase(): Promise<{ url: string; drop(): Promise<vo
   await admin(`create database ${name}`);
   const url = cluster.replace(/\/postgres$/, `/${name}`);
   await migrate(url);
-  process.env.DATABASE_URL = url;
+  const appUrl = process.env.TEST_APP_URL!.replace(/\/postgres$/, `/${name}`);
+  process.env.DATABASE_URL = appUrl;
   return {
-    url,
+    url: appUrl,
+    ownerUrl: url,
     drop: async () => {
       await closePool();
       await admin(`drop database ${name} with (force)`);

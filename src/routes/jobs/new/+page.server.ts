@@ -7,6 +7,7 @@ import { pool } from '$lib/server/database';
 import { replanJob } from '$lib/server/job-facts';
 import { addJob, findJob, TO_FIND } from '$lib/server/jobs';
 import { listMachines, machineDocument } from '$lib/server/machines';
+import { onceFrom } from '$lib/server/once';
 import { accessFor } from '$lib/server/planning';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -50,7 +51,7 @@ export const actions: Actions = {
       throw problem;
     }
     const { dueOn, ...rest } = form.data;
-    const number = await addJob(pool(), { ...rest, dueOn: dueOn || null, goals: goals.data, work: goals.data.length > 0 ? jobPhrase(access.model, goals.data) : TO_FIND }, locals.person!.id);
+    const number = await addJob({ ...rest, dueOn: dueOn || null, goals: goals.data, work: goals.data.length > 0 ? jobPhrase(access.model, goals.data) : TO_FIND }, { by: locals.person!.id, once: onceFrom(sent.once ?? null) });
     await replanJob((await findJob(pool(), number))!.id);
     redirect(303, `/jobs/${number}/intake`);
   }

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import { once } from '$lib/ui/once';
   import { goto } from '$app/navigation';
   import { onDestroy } from 'svelte';
   import { laidBare } from '$core/drawing';
@@ -61,13 +62,13 @@
   <form
     method="POST"
     class="grid grid-cols-[350px_minmax(0,1fr)] gap-5 px-5 py-5"
-    use:enhance={() => {
+    use:enhance={once(() => {
       sending = true;
       return async ({ update }) => {
         await update({ reset: false });
         sending = false;
       };
-    }}
+    }, () => (sending = false))}
   >
     <div class="space-y-3.5">
       <h1 class="text-2xl">New job</h1>

@@ -30,7 +30,7 @@ export const actions: Actions = {
     const { job, machine } = await jobOfPage(params);
     const goal = Goal.safeParse(parsed(String((await request.formData()).get('goal') ?? '')));
     if (!goal.success) error(400, 'That is nothing that can be planned.');
-    const kept = await keepPlan(pool(), job.id, { goals: [goal.data], weighting: job.weighting, avoid: [], work: jobPhrase(modelOf(machine), [goal.data]) });
+    const kept = await keepPlan(job.id, { goals: [goal.data], weighting: job.weighting, avoid: [], work: jobPhrase(modelOf(machine), [goal.data]) });
     if (!kept) return fail(409, { message: 'The job is on the bench: change its plan there.' });
     await replanJob(job.id);
     redirect(303, `/jobs/${job.number}/plan`);

@@ -9,7 +9,7 @@ import { jobOfPage } from '$lib/server/job-page';
 import { keepPlan } from '$lib/server/jobs';
 import { planOrProblem } from '$lib/server/plan-of-job';
 import { planFor } from '$lib/server/planner';
-import { startRun } from '$lib/server/runs';
+import { PlanChanged, startRun } from '$lib/server/runs';
 import type { Actions, PageServerLoad } from './$types';
 
 /** A plan that cannot be met is shown with the means to change it. */
@@ -30,6 +30,7 @@ export const actions: Actions = {
       await startRun(pool(), { ...job, ...(await planAsked(pool(), job, state)) }, locals.person!.id);
     } catch (error) {
       if (error instanceof PlanningError) return fail(400, { message: error.message });
+      if (error instanceof PlanChanged) return fail(409, { message: error.message });
       throw error;
     }
     redirect(303, `/jobs/${job.number}/bench`);
@@ -44,7 +45,7 @@ export const actions: Actions = {
       if (error instanceof PlanningError) return fail(400, { message: error.message });
       throw error;
     }
-    const kept = await keepPlan(pool(), job.id, { ...wish.data, work: jobPhrase(modelOf(machine), wish.data.goals) });
+    const kept = await keepPlan(job.id, { ...wish.data, work: jobPhrase(modelOf(machine), wish.data.goals) });
     if (kept) await replanJob(job.id);
     return kept ? { kept: true } : fail(409, { message: 'The job is on the bench by now: its plan stays as it was started.' });
   }

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import { once } from '$lib/ui/once';
   import { onDestroy, untrack } from 'svelte';
   import { laidBare, type Thing } from '$core/drawing';
   import { settledAt, WAITS } from '$core/job';
@@ -115,7 +116,7 @@
           {#if first}<a class="button button-act text-center" href="/jobs/{data.job.number}/{first}">Not yet: {WAITS[data.job.waits].toLowerCase()}</a>
           {:else}<form method="POST" action="?/start"><button class="button button-now" disabled={!plan || !!problem}>Start at the bench</button></form>{/if}
         {:else if mayChange}
-          <form method="POST" action="?/keep" use:enhance={() => async ({ result, update }) => { if (result.type === 'success') draft.keep(); await update({ reset: false }); }}>
+          <form method="POST" action="?/keep" use:enhance={once(() => async ({ result, update }) => { if (result.type === 'success') draft.keep(); await update({ reset: false }); })}>
             <input type="hidden" name="wish" value={JSON.stringify(draft.wish)} />
             <button class="button button-act" disabled={!!problem || live.waiting}>Keep this plan</button>
           </form>

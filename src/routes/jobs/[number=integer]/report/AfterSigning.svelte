@@ -10,10 +10,16 @@
   let problem = $state('');
   let isBusy = $state(false);
 
+  /** What no answer came to yet: said again it is the same event, and counts once. */
+  let unanswered: { said: string; event: object } | undefined;
+
   async function say(fact: Fact) {
+    const said = JSON.stringify(fact);
+    if (unanswered?.said !== said) unanswered = { said, event: { ...fact, id: uuid(), at: new Date().toISOString() } };
     isBusy = true;
     problem = '';
-    const response = await fetch(`/api/runs/${run}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: [{ ...fact, id: uuid(), at: new Date().toISOString() }] }) }).catch(() => undefined);
+    const response = await fetch(`/api/runs/${run}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: [unanswered.event] }) }).catch(() => undefined);
+    if (response && response.status < 500) unanswered = undefined;
     const answer = (await response?.json().catch(() => undefined)) as { message?: string } | undefined;
     if (response?.ok) {
       text = '';

@@ -9,6 +9,7 @@ import { jobOfPage } from '$lib/server/job-page';
 import type { JobRow } from '$lib/server/jobs';
 import { shopSettings } from '$lib/server/shop';
 import { findSpare, keepSpare, openOrders, release, reserve, spareDocuments } from '$lib/server/spares';
+import { onceFrom } from '$lib/server/once';
 import { offersFor, orderSpare } from '$lib/server/supplier';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -45,23 +46,25 @@ async function draftOf(job: JobRow, needs: readonly NeedState[], more: readonly 
 const NumberForm = z.object({ number: line(40) });
 const Extra = z.object({ text: z.union([z.literal(''), line(160)]), amount: z.string().max(40) });
 
-async function numberFrom(request: Request): Promise<string | undefined> {
-  return NumberForm.safeParse(Object.fromEntries(await request.formData())).data?.number.trim();
+/** The number that a form names, and the id under which it is sent. */
+async function numberFrom(request: Request): Promise<{ number?: string | undefined; once?: string | undefined }> {
+  const form = await request.formData();
+  return { number: NumberForm.safeParse(Object.fromEntries(form)).data?.number.trim(), once: onceFrom(form.get('once')) };
 }
 
 export const actions: Actions = {
   reserve: async ({ params, request, locals }) => {
     const { job } = await jobOfPage(params);
-    const number = await numberFrom(request);
+    const { number, once } = await numberFrom(request);
     if (!number) return fail(400, { message: 'Which spare?' });
-    const taken = await reserve(job.id, number, 1, locals.person!.id);
+    const taken = await reserve(job.id, number, 1, { by: locals.person!.id, once });
     if (!taken.ok) return fail(409, { message: taken.why });
     await refreshNeeding(pool(), number);
     return {};
   },
   release: async ({ params, request }) => {
     const { job } = await jobOfPage(params);
-    const number = await numberFrom(request);
+    const { number } = await numberFrom(request);
     if (!number || !(await release(pool(), job.id, number))) return fail(409, { message: 'It is not set aside for this job.' });
     await refreshNeeding(pool(), number);
     return {};
@@ -116,7 +119,7 @@ export const actions: Actions = {
     const { rates } = await shopSettings(pool());
     // A price in another currency is none of the shop's.
     await keepSpare(pool(), spare, currency === rates.currency ? priceMinor : null, locals.person!.id);
-    const ordered = await orderSpare(number, 1, job.id, locals.person!.id);
+    const ordered = await orderSpare(number, 1, job.id, locals.person!.id, onceFrom(form.get('once')));
     if (!ordered.ok) return fail(502, { message: ordered.why });
     await replanJob(job.id);
     return { ordered: { number, dueOn: ordered.value.dueOn } };
@@ -124,7 +127,8 @@ export const actions: Actions = {
   quote: async ({ params, request, locals }) => {
     const { job } = await jobOfPage(params);
     const { rates } = await shopSettings(pool());
-    const extra = Extra.safeParse(Object.fromEntries(await request.formData()));
+    const form = await request.formData();
+    const extra = Extra.safeParse(Object.fromEntries(form));
     if (!extra.success) return fail(400, { message: 'The extra line cannot be read.' });
     const more: Priced[] = [];
     if (extra.data.text) {
@@ -135,7 +139,7 @@ export const actions: Actions = {
     const draft = await draftOf(job, await needsOfJob(pool(), job.id), more);
     if (!draft) return fail(409, { message: 'There is no plan to quote: choose what to do first.' });
     if (draft.unpriced.length > 0) return fail(409, { message: `No price is known for ${draft.unpriced.join(', ')}: ask the supplier, or give it a price under Spares.` });
-    await sayOfJob(job, { is: 'quoted', quote: draft.quote }, locals.person!);
+    await sayOfJob(job, { is: 'quoted', quote: draft.quote }, locals.person!, onceFrom(form.get('once')));
     return {};
   }
 };

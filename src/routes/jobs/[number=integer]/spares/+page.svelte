@@ -1,5 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import { once } from '$lib/ui/once';
   import { written, type Quote } from '$core/money';
   import type { NeedState } from '$core/spares';
   import type { JobFact } from '$core/job';
@@ -41,9 +42,9 @@
               <span class="w-28 shrink-0 rounded-md border px-2 py-1 text-center text-sm font-semibold {WORDS[need.is][1]}">{WORDS[need.is][0]}</span>
               <span class="min-w-0 flex-1"><span class="block font-semibold first-letter:uppercase">{need.name}</span><span class="block truncate text-sm text-soft">{#if need.number ?? need.numbers[0]}<span class="code">{need.number ?? need.numbers.slice(0, 3).join(' or ')}</span>{/if}{need.amount ? ` ${need.amount}` : ''}</span></span>
               {#if data.mayWrite}
-                {#if need.is === 'free'}<form method="POST" action="?/reserve" use:enhance><input type="hidden" name="number" value={need.number} /><button class="button" aria-label="Set aside: {need.name}">Set aside</button></form>
-                {:else if need.is === 'held'}<form method="POST" action="?/release" use:enhance><input type="hidden" name="number" value={need.number} /><button class="button" aria-label="Let go: {need.name}">Let go</button></form>
-                {:else if need.part}<form method="POST" action="?/offers" use:enhance><input type="hidden" name="part" value={need.part} /><button class="button button-act" aria-label="Ask the supplier for: {need.name}">Ask the supplier</button></form>
+                {#if need.is === 'free'}<form method="POST" action="?/reserve" use:enhance={once()}><input type="hidden" name="number" value={need.number} /><button class="button" aria-label="Set aside: {need.name}">Set aside</button></form>
+                {:else if need.is === 'held'}<form method="POST" action="?/release" use:enhance={once()}><input type="hidden" name="number" value={need.number} /><button class="button" aria-label="Let go: {need.name}">Let go</button></form>
+                {:else if need.part}<form method="POST" action="?/offers" use:enhance={once()}><input type="hidden" name="part" value={need.part} /><button class="button button-act" aria-label="Ask the supplier for: {need.name}">Ask the supplier</button></form>
                 {:else}<a class="button" href="/spares">Put in stock</a>{/if}
               {/if}
             </li>
@@ -56,7 +57,7 @@
               <div class="mt-1.5 flex items-center gap-3">
                 <span class="min-w-0 flex-1"><span class="code">{o.number}</span> {o.name}<span class="block text-sm {o.verdict === 'fits' ? 'text-good' : 'text-now'}">{o.verdict === 'fits' ? 'Fits by number, holes and plugs' : o.why}</span></span>
                 <span class="figure text-right">{written(o.priceMinor, o.currency)}<span class="block text-sm text-soft">{o.stock > 0 ? `${o.stock} there` : `in ${o.leadDays} days`}</span></span>
-                {#if o.verdict !== 'does-not-fit'}<form method="POST" action="?/order" use:enhance><input type="hidden" name="number" value={o.number} /><input type="hidden" name="part" value={form.offers.id} /><button class="button button-now" aria-label="Order {o.number}">Order</button></form>{/if}
+                {#if o.verdict !== 'does-not-fit'}<form method="POST" action="?/order" use:enhance={once()}><input type="hidden" name="number" value={o.number} /><input type="hidden" name="part" value={form.offers.id} /><button class="button button-now" aria-label="Order {o.number}">Order</button></form>{/if}
               </div>
             {:else}<p class="mt-1 text-soft">The supplier has none.</p>{/each}
           </div>
@@ -77,7 +78,7 @@
       </section>
       <section class="sheet px-4 py-3.5" aria-labelledby="check">
         <h2 id="check" class="text-lg">Does this one fit?</h2>
-        <form method="POST" action="?/check" use:enhance class="mt-2 grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] gap-2">
+        <form method="POST" action="?/check" use:enhance={once()} class="mt-2 grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] gap-2">
           <input class="field code" name="number" required maxlength="40" aria-label="Number on the spare" placeholder="number on the spare, typed or scanned" />
           <select class="field" name="part" aria-label="For which part">{#each data.parts as p (p.id)}<option value={p.id} selected={data.needs.some((n) => n.part === p.id)}>{p.name}</option>{/each}</select>
           <button class="button">Check</button>
@@ -123,7 +124,7 @@
           </form>
         {/if}
         {#if data.mayWrite}
-          <form method="POST" action="?/quote" use:enhance class="mt-3 grid grid-cols-[minmax(0,1fr)_110px] gap-2 border-t border-rule pt-3">
+          <form method="POST" action="?/quote" use:enhance={once()} class="mt-3 grid grid-cols-[minmax(0,1fr)_110px] gap-2 border-t border-rule pt-3">
             <input class="field" name="text" aria-label="Another line" placeholder="another line: postage, a visit" maxlength="160" />
             <input class="field" name="amount" aria-label="Its amount" placeholder="0.00" inputmode="decimal" maxlength="40" />
             <button class="button col-span-2 {data.state.quote ? '' : 'button-act'}">{data.state.quote ? 'Make it anew' : 'Make the quote'}</button>

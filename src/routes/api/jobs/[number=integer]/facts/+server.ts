@@ -6,12 +6,13 @@ import { pool } from '$lib/server/database';
 import { faultSetFor } from '$lib/server/faults';
 import { factsOf, sayOfJob } from '$lib/server/job-facts';
 import { findJob, type JobRow } from '$lib/server/jobs';
+import { onceFrom } from '$lib/server/once';
 import type { RequestHandler } from './$types';
 
 /** A whole hardware listing is the longest that is said of a job. */
 const MAX_BYTES = 1_000_000;
 
-/** Takes one fact about a job; quotes are made by the shop's own arithmetic, not taken from outside. */
+/** Takes one fact about a job, once for each `Idempotency-Key`; quotes are made by the shop's own arithmetic, not taken from outside. */
 export const POST: RequestHandler = async ({ request, params, locals }) => {
   const job = await findJob(pool(), Number(params.number));
   if (!job) error(404, `There is no job ${params.number}.`);
@@ -22,7 +23,7 @@ export const POST: RequestHandler = async ({ request, params, locals }) => {
   }
   if (fact.data.is === 'quoted') error(422, 'A quote is made on the page of spares and quote.');
   if (job.stage === 'closed' && fact.data.is !== 'note' && fact.data.is !== 'placed') error(409, 'The job is closed: what was said of it stays. A note can be added.');
-  if (!(await sayOfJob(job, await told(job, fact.data), locals.person!))) error(403, 'Only a lead may say this.');
+  if (!(await sayOfJob(job, await told(job, fact.data), locals.person!, onceFrom(request.headers.get('idempotency-key'))))) error(403, 'Only a lead may say this.');
   return json({ waits: (await findJob(pool(), job.number))!.waits });
 };
 

@@ -10,32 +10,40 @@ import type { RequestHandler } from './$types';
 
 /** A plan made at the bench is an event of some 150 kB. */
 const MAX_BYTES = 3_000_000;
-const Batch = z.strictObject({ events: z.array(RunEvent).min(1).max(500) });
+const Batch = z.strictObject({ events: z.array(z.unknown()).min(1).max(500) });
+/** One answer holds no more events than this; who asks goes on from the position reached. */
+const PAGE = 1000;
 
-/** Events after a position, and the position reached. */
+/** Events after a position, and the position reached; `more` when that is not the end yet. */
 export const GET: RequestHandler = async ({ params, url }) => {
   const after = Number(url.searchParams.get('after') ?? 0);
   if (!Number.isSafeInteger(after) || after < 0) error(400, 'after must be a whole number.');
   if (!(await findRun(pool(), params.run))) error(404, 'There is no such run.');
-  return json(await eventsOf(pool(), params.run, after));
+  const page = await eventsOf(pool(), params.run, after, PAGE);
+  return json({ ...page, more: page.events.length === PAGE });
 };
 
-/** Takes events, each once; 409 says why not, and then none of the batch was taken. */
+/** Takes events, each once; 409 and 422 name each one that is refused, and then none of the batch was taken. */
 export const POST: RequestHandler = async ({ params, request, locals }) => {
   const batch = parseDocument(await textBody(request, MAX_BYTES), Batch, MAX_BYTES);
-  if (!batch.ok) return json({ message: `${batch.faults[0]!.place} ${batch.faults[0]!.message}`, faults: batch.faults }, { status: 422 });
+  if (!batch.ok) return json({ message: `${batch.faults[0]!.place} ${batch.faults[0]!.message}`, faults: batch.faults, refused: [] }, { status: 422 });
+  const events: RunEvent[] = [];
+  const refused: { event: string | null; index: number; why: 'unreadable'; message: string }[] = [];
+  for (const [index, sent] of batch.value.events.entries()) {
+    const read = RunEvent.safeParse(sent);
+    if (read.success) events.push(read.data);
+    else refused.push({ event: idOf(sent), index, why: 'unreadable', message: wordsOf(read.error) });
+  }
+  if (refused.length > 0) return json({ message: `/events/${refused[0]!.index} ${refused[0]!.message}`, refused }, { status: 422 });
   const run = await findRun(pool(), params.run);
   if (!run) error(404, 'There is no such run.');
   const file = await machineDocument(pool(), run.fileId);
-  const answer = await appendEvents(run.id, file!.machine, file!.hash, batch.value.events, locals.person!.id);
-  if (answer.ok) return json({ seq: answer.seq });
-  const message = {
-    signed: 'The run is signed: nothing can be added to it but corrections.',
-    'not-signed': 'The run is not signed yet.',
-    'same-person': 'A second signature is another person\u2019s.',
-    'other-machine': 'The new plan is not one of this machine.',
-    changed: 'An event of this id was recorded with other contents.',
-    'not-closed': 'The run cannot be signed yet.'
-  }[answer.why];
-  return json({ message, ...answer }, { status: 409 });
+  const answer = await appendEvents(run.id, file!.machine, file!.hash, events, locals.person!.id);
+  return answer.ok ? json({ seq: answer.seq }) : json({ ...answer.refused[0], refused: answer.refused }, { status: 409 });
 };
+
+const idOf = (sent: unknown): string | null => (typeof sent === 'object' && sent !== null && 'id' in sent && typeof sent.id === 'string' ? sent.id : null);
+
+function wordsOf({ issues: [issue] }: z.ZodError): string {
+  return `${issue!.path.length > 0 ? `${issue!.path.join('/')}: ` : ''}${issue!.message}`;
+}

@@ -1,0 +1,47 @@
+import type { Model } from '../machine';
+import type { Plan, Step } from '../plan';
+import type { RunEvent } from './events';
+
+/** Every step that a plan of the run ever had, those of plans that were taken back too: what was done by them was done. */
+export function everyStep(first: Plan, events: readonly RunEvent[]): Map<string, Step> {
+  const steps = new Map(first.steps.map((s) => [s.id, s] as const));
+  for (const event of events) if (event.type === 'replanned') for (const s of event.plan.steps) if (!steps.has(s.id)) steps.set(s.id, s);
+  return steps;
+}
+
+/** Why an event cannot be one of this machine and these plans, in words; undefined when it can. */
+export function strangeIn(model: Model, steps: ReadonlyMap<string, Step>, event: RunEvent): string | undefined {
+  if (event.type === 'added') return strangeIn(model, steps, event.event);
+  if ('step' in event && event.step !== undefined && !steps.has(event.step)) return `No plan of this run has a step "${event.step}".`;
+  if ('part' in event && !model.hasPart(event.part)) return `The machine has no part "${event.part}".`;
+  switch (event.type) {
+    case 'account':
+      if (!model.hasJoint(event.joint)) return `The machine has no joint "${event.joint}".`;
+      return model.joint(event.joint).kind === 'screws' ? undefined : `"${event.joint}" is not held by screws: there are none to account for.`;
+    case 'looked':
+      return event.suspect === 'undocumented' || model.hasJoint(event.suspect.split('/')[0]!) ? undefined : `The machine has no joint "${event.suspect}".`;
+    case 'moved-over':
+      return model.hasPart(event.to) ? undefined : `The machine has no part "${event.to}".`;
+    case 'torqued': {
+      const { joint } = steps.get(event.step)!;
+      const holes = joint !== undefined && model.hasJoint(joint) && model.joint(joint);
+      if (!holes || holes.kind !== 'screws') return `No screw is tightened at step "${event.step}".`;
+      return event.hole < holes.count ? undefined : `${holes.name}: there is no hole ${event.hole + 1}.`;
+    }
+    default:
+      return undefined;
+  }
+}
+
+/** So far a bench's clock may be off before it is not believed, ms. */
+export const CLOCK_TOLERANCE_MS = 5 * 60_000;
+
+/**
+ * Whether an event's own time cannot be right: it is later than the moment at which the server took it, or from before the run
+ * was there. What was recorded offline comes late, which is no fault of its clock.
+ * @param at the event's own time; takenAt, startedAt the server's: all ISO 8601
+ */
+export function clockIsWrong(at: string, takenAt: string, startedAt: string): boolean {
+  const time = Date.parse(at);
+  return time > Date.parse(takenAt) + CLOCK_TOLERANCE_MS || time < Date.parse(startedAt) - CLOCK_TOLERANCE_MS;
+}
