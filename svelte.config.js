@@ -4,6 +4,10 @@ import adapter from '@sveltejs/adapter-node';
 export default {
   kit: {
     adapter: adapter({ out: 'build' }),
+    // Our page for when the server is not reached is served under every address.
+    paths: { relative: false },
+    // A page that is open finds out within a minute that the server has a new build.
+    version: { pollInterval: 60_000 },
     alias: {
       $core: 'src/core',
       // One folder of the package: its only entry would have all of its components compiled at every build.

@@ -1,64 +1,104 @@
 /// <reference types="@sveltejs/kit" />
 /// <reference lib="webworker" />
 import { build, files, version } from '$service-worker';
+import { forgetSent } from './lib/offline/kept';
+import { isAtBench, isBench, SEEN, TAKE_OVER } from './lib/offline/pages';
 
 /**
- * Opens the bench without the server: the application's own files are kept from the first visit on, and each run's pages
- * as they were last seen. What was recorded since lies with the bench, not here.
+ * Opens benches without the server: the application's own files are kept from the first visit on, and each bench's page as it was
+ * last seen. What was recorded lies with the bench, not here. Where the server cannot be reached, every other address shows our own
+ * page with the benches that are kept.
  */
 const worker = globalThis as unknown as ServiceWorkerGlobalScope;
 const SHELL = `shell ${version}`;
-const SEEN = 'seen';
+const OFFLINE = '/offline';
 const OWN = new Set([...build, ...files]);
 /** A server that does not answer for so long is taken for gone, ms: one stands at the bench and waits. */
 const PATIENCE_MS = 4000;
 
 worker.addEventListener('install', (event) => {
   event.waitUntil(
-    caches
-      .open(SHELL)
-      .then((cache) => cache.addAll([...OWN]))
-      .then(() => worker.skipWaiting())
+    caches.open(SHELL).then(async (cache) => {
+      await cache.addAll([...OWN]);
+      // As nobody in particular: whoever signs out leaves no name behind.
+      for (const path of [OFFLINE, `${OFFLINE}/__data.json`]) await cache.put(path, await fetch(path, { credentials: 'omit' }));
+    })
   );
 });
 
-worker.addEventListener('activate', (event) => {
-  event.waitUntil(
-    caches
-      .keys()
-      .then((names) => Promise.all(names.filter((name) => name !== SHELL && name !== SEEN).map((name) => caches.delete(name))))
-      .then(() => worker.clients.claim())
-  );
+// A new build waits while a bench is open: its page goes on with the files that it was opened with.
+worker.addEventListener('message', (event) => {
+  if (event.data === TAKE_OVER) event.waitUntil(beginUnlessAtBench());
 });
+
+async function beginUnlessAtBench(): Promise<void> {
+  if (!(await isAtBench())) await worker.skipWaiting();
+}
+
+worker.addEventListener('activate', (event) => {
+  event.waitUntil(renewPages().then(() => worker.clients.claim()));
+});
+
+/** Pages that were kept name the files of their build: they are kept anew, and the old files go once no page needs them. */
+async function renewPages(): Promise<void> {
+  const seen = await caches.open(SEEN);
+  let isRenewed = true;
+  for (const { url } of await seen.keys()) {
+    const response = await fetch(url, { signal: AbortSignal.timeout(PATIENCE_MS) }).catch(() => undefined);
+    if (response?.ok && !response.redirected) await seen.put(url, response);
+    else if (!response || response.status >= 500) isRenewed = false;
+    else await seen.delete(url);
+  }
+  if (!isRenewed) return;
+  for (const name of await caches.keys()) if (name !== SHELL && name !== SEEN) await caches.delete(name);
+}
 
 worker.addEventListener('fetch', (event) => {
   const { request } = event;
   const url = new URL(request.url);
   if (url.origin !== worker.location.origin) return;
-  // Whoever signs out leaves nothing behind on this machine that could be looked at.
-  if (url.pathname === '/signout') event.waitUntil(caches.delete(SEEN));
+  // Whoever signs out leaves nothing behind on this machine that could be looked at; what the server has not got stays, unseen.
+  if (url.pathname === '/signout') event.waitUntil(Promise.all([caches.delete(SEEN), forgetSent().catch(() => {})]));
   if (request.method !== 'GET') return;
-  if (OWN.has(url.pathname)) event.respondWith(ofShell(request));
-  else if (/^\/jobs\/\d+\/bench(\/__data\.json)?$/.test(url.pathname)) event.respondWith(freshOrSeen(event, request));
+  if (OWN.has(url.pathname) || url.pathname.startsWith('/_app/immutable/')) event.respondWith(ofShell(request));
+  else if (isBench(url.pathname)) event.respondWith(freshOrSeen(event, request));
+  else if (request.mode === 'navigate' || url.pathname.endsWith('/__data.json')) event.respondWith(fetch(request).catch(() => ownPage(request)));
 });
 
 async function ofShell(request: Request): Promise<Response> {
   const cache = await caches.open(SHELL);
-  return (await cache.match(request, { ignoreSearch: true })) ?? fetch(request);
+  // Files of an earlier build are asked for by pages that were opened with it.
+  return (await cache.match(request, { ignoreSearch: true })) ?? (await caches.match(request, { ignoreSearch: true })) ?? fetch(request);
 }
 
 async function freshOrSeen(event: FetchEvent, request: Request): Promise<Response> {
   const cache = await caches.open(SEEN);
   // Asked for page by page: what else stands in the address does not make it another page.
-  const key = new URL(request.url).pathname;
+  const { pathname, searchParams } = new URL(request.url);
+  // Of a page whose frame is there already only a part is asked for: that opens nothing by itself.
+  const isWhole = !searchParams.has('x-sveltekit-invalidated') || !searchParams.get('x-sveltekit-invalidated')!.includes('0');
   try {
     const response = await fetch(request, { signal: AbortSignal.timeout(PATIENCE_MS) });
-    if (response.ok && !response.redirected) event.waitUntil(cache.put(key, response.clone()));
+    if (isWhole && response.ok && !response.redirected) event.waitUntil(cache.put(pathname, response.clone()));
     if (response.status < 500) return response;
-    return (await cache.match(key)) ?? response;
-  } catch (error) {
-    const seen = await cache.match(key);
-    if (seen) return seen;
-    throw error;
+    return (await cache.match(pathname)) ?? response;
+  } catch {
+    return (await cache.match(pathname)) ?? ownPage(request);
   }
+}
+
+/** The page for all that cannot be shown without the server; for a change of page within the application, the way to it. */
+async function ownPage(request: Request): Promise<Response> {
+  const { pathname, search } = new URL(request.url);
+  const cache = await caches.open(SHELL);
+  if (pathname === `${OFFLINE}/__data.json`) return (await cache.match(pathname)) ?? Response.error();
+  if (pathname.endsWith('/__data.json')) return Response.json({ type: 'redirect', location: `${OFFLINE}?to=${encodeURIComponent(pathname.replace(/\/__data\.json$/, '') + cleared(search))}` });
+  return (await cache.match(OFFLINE)) ?? Response.error();
+}
+
+/** An address without what the application puts into it for itself. */
+function cleared(search: string): string {
+  const params = new URLSearchParams(search);
+  params.delete('x-sveltekit-invalidated');
+  return params.size > 0 ? `?${params}` : '';
 }

@@ -1,6 +1,8 @@
 <script lang="ts">
   import '../app.css';
-  import { navigating, page } from '$app/state';
+  import { afterNavigate, beforeNavigate } from '$app/navigation';
+  import { navigating, page, updated } from '$app/state';
+  import { takeOver } from '$lib/offline/pages';
   import ThemeSwitch from '$lib/ui/ThemeSwitch.svelte';
   import LogOut from '@lucide/svelte/icons/log-out';
 
@@ -12,6 +14,12 @@
     ...(data.person?.role === 'lead' ? [{ href: '/people', name: 'People' }] : []),
     { href: '/settings', name: 'Settings' }
   ]);
+
+  // With a new build on the server one goes on in it, from page to page; a bench that is open stays with its own until it is left.
+  beforeNavigate(({ willUnload, to }) => {
+    if (updated.current && !willUnload && to?.url) location.href = to.url.href;
+  });
+  afterNavigate(() => void takeOver());
 </script>
 
 {#if navigating.to}<div class="loading" role="progressbar" aria-label="Loading {navigating.to.url.pathname}"></div>{/if}

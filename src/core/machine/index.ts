@@ -8,4 +8,4 @@ export { parseDocument, parseMachine, MACHINE_FILE_MAX_BYTES, type Parsed } from
 export { referenceFaults } from './references';
 export { modelOf, type Model } from './model';
 export { contentHash } from './hash';
-export { Id, inSentence, line, prose } from './text';
+export { cleaned, Id, inSentence, line, prose } from './text';

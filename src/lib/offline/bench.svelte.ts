@@ -1,24 +1,46 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex } from '@noble/hashes/utils.js';
 import { v4 as uuid } from 'uuid';
-import type { Model } from '$core/machine';
+import { cleaned, type Model } from '$core/machine';
 import type { Plan } from '$core/plan';
-import { fold, planInForce, plansOf, type Fact, type Obstacle, type RunEvent, type RunState } from '$core/run';
-import { confirm, keep, waiting } from './outbox';
-import { keepPhoto, sendPhotos } from './photos';
+import { CLOCK_TOLERANCE_MS, fold, inOrder, isAddable, planInForce, plansOf, RunEvent, when, type Fact, type Obstacle, type RunState } from '$core/run';
+import { isKept, keep, keptOf, takeOverOld, type KeptEvent } from './kept';
+import { Photos } from './photos.svelte';
 
 export type Sync = 'saved' | 'saving' | 'waiting' | 'signed-out' | 'refused';
 const RETRY_MS = [500, 1000, 2000, 5000, 10_000];
 const LISTEN_AGAIN_MS = 3000;
+/** An answer is not waited for longer than this: a connection may be silent without being cut, ms. */
+const PATIENCE_MS = 20_000;
+/** One request holds no more than this; a plan made at the bench has some 150 kB. */
+const BATCH = { events: 200, characters: 1_500_000 };
 
-/** A run at the bench: facts count at once, are kept in the browser, and go to the server in order when it can be reached. */
+/** Whose bench it is: facts go to the server under this id's session alone. */
+export interface Worker {
+  id: string;
+  name: string;
+}
+
+type Refused = { event: string | null; index?: number; message: string; obstacles?: Obstacle[] };
+
+/**
+ * A run at the bench. Facts count at once and go to the server as soon as it can be reached; this browser keeps all of the run's events,
+ * so that it comes back as it was also without the server. Only what the server has said to have is called saved.
+ */
 export class Bench {
   events = $state.raw<RunEvent[]>([]);
   sync = $state<Sync>('saving');
-  /** Why the server refused, and what stands in the way of signing. */
+  /** Whether this browser keeps anything: where it does not, what is not sent is lost with the page. */
+  keeps = $state(true);
+  /** Why the server refused a signature, and what stands in its way. */
   refusal = $state<{ message: string; obstacles: Obstacle[] } | undefined>();
-  /** Photos that the server will not have, and why. */
-  refusedPhotos = $state<Record<string, string>>({});
-  /** Photos that the server has not got yet. */
-  photosWaiting = $state(0);
+  /** What the server will not have, and why: kept here until somebody has dealt with it. */
+  setAside = $state.raw<readonly KeptEvent[]>([]);
+  /** Why something could not be recorded, in words. */
+  problem = $state('');
+  /** So far this device's clock is off, ms: the server's time less its own. */
+  clockOffMs = $state(0);
+  readonly photos: Photos;
   /** The plan in force; derived from the changes of plan alone, so that it stays the same thing from step to step. */
   readonly plan: Plan = $derived.by(() => planInForce(this.first, this.#changes));
   /** All plans of the run, the one it was started with first. */
@@ -26,66 +48,119 @@ export class Bench {
   readonly state: RunState = $derived.by(() => fold(this.model, this.first, this.events));
   readonly #changes: RunEvent[] = $derived(this.events.filter((e) => e.type === 'replanned' || e.type === 'undo'));
 
-  #pending: RunEvent[] = [];
+  #pending = $state.raw<RunEvent[]>([]);
   #sending = false;
   /** What an earlier visit left is known: before that nothing can be said to be saved. */
   #opened = false;
+  /** The server has answered since the last time that it did not. */
+  #reached = false;
   #tries = 0;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #stream: EventSource | undefined;
   #again: ReturnType<typeof setTimeout> | undefined;
+  /** The position up to which the server's events are known. */
+  #seq: number;
+  /** Ids that the server is known to have. */
+  readonly #onServer: Set<string>;
+  /** Ids of what was recorded here by this person. */
+  readonly #own = new Set<string>();
 
   constructor(
     readonly run: string,
     readonly model: Model,
     readonly first: Plan,
-    recorded: RunEvent[],
-    private readonly who: string
+    recorded: { events: RunEvent[]; seq: number },
+    readonly me: Worker
   ) {
-    this.events = recorded;
+    this.events = recorded.events;
+    this.#seq = recorded.seq;
+    this.#onServer = new Set(recorded.events.map((e) => e.id));
+    this.photos = new Photos(run, me.id);
   }
 
-  /** Takes up what an earlier visit could not send. */
+  /** How many facts the server has not got. */
+  get unsent(): number {
+    return this.#pending.length;
+  }
+
+  /** Takes up what this browser knows of the run: what an earlier visit could not send, and what the server had then. */
   async open(): Promise<void> {
+    const kept = await this.#kept();
     const known = new Set(this.events.map((e) => e.id));
-    // A browser that keeps nothing (private windows, a full disk) works on without.
-    const kept = await waiting(this.run, this.who).catch(() => []);
-    this.#pending = [...kept.filter((e) => !known.has(e.id)), ...this.#pending];
-    this.events = [...this.events, ...kept.filter((e) => !known.has(e.id))];
-    void confirm(this.run, this.who, known);
+    const mine = kept.filter((k) => k.person === this.me.id);
+    for (const k of mine) if (k.isOwn || k.is === 'waiting') this.#own.add(k.event.id);
+    const waiting = inOrder(mine.filter((k) => k.is === 'waiting' && !known.has(k.event.id)).map((k) => k.event));
+    const sent = kept.filter((k) => k.is === 'sent' && !known.has(k.event.id)).map((k) => k.event);
+    this.setAside = mine.filter((k) => k.is === 'refused');
+    this.#pending = [...waiting, ...this.#pending];
+    this.events = [...this.events, ...sent, ...waiting.map((e) => ({ ...e, by: this.me.name }))];
+    const stored = new Set(kept.filter((k) => k.is === 'sent').map((k) => k.event.id));
+    void this.#keep(this.events.filter((e) => this.#onServer.has(e.id) && !stored.has(e.id)).map((e) => this.#sentRow(e)));
     this.#opened = true;
     void this.#send();
-    void this.#sendPhotos();
+    await this.photos.open();
   }
 
-  /** Hears what others record on this run, as it happens, from this position of the run's events on. */
-  follow(after: number): void {
+  async #kept(): Promise<KeptEvent[]> {
+    try {
+      await takeOverOld(this.run, this.me.name, this.me.id);
+      return await keptOf(this.run);
+    } catch {
+      this.keeps = false;
+      return [];
+    }
+  }
+
+  #sentRow(event: RunEvent): KeptEvent {
+    return { run: this.run, event, person: this.me.id, is: 'sent', ...(this.#own.has(event.id) ? { isOwn: true } : {}) };
+  }
+
+  async #keep(rows: readonly KeptEvent[]): Promise<void> {
+    if (rows.length === 0) return;
+    try {
+      await keep(rows);
+      this.keeps = true;
+    } catch {
+      this.keeps = false;
+    }
+  }
+
+  /** Hears what others record on this run, as it happens. */
+  follow(): void {
     addEventListener('online', this.#now);
-    this.#listen(after);
+    this.#listen();
   }
 
-  #listen(after: number): void {
-    let reached = after;
-    const stream = new EventSource(`/api/runs/${this.run}/stream?after=${after}`);
+  #listen(): void {
+    const stream = new EventSource(`/api/runs/${this.run}/stream?after=${this.#seq}`);
     this.#stream = stream;
     stream.onmessage = ({ data, lastEventId }) => {
-      reached = Number(lastEventId);
+      this.#seq = Math.max(this.#seq, Number(lastEventId));
       this.hear((JSON.parse(data) as { events: RunEvent[] }).events);
     };
     // A stream that comes back is the first sign that the server is there again.
     stream.onopen = () => void this.#now();
     stream.onerror = () => {
+      // Whether the server can be reached is found out by asking it.
+      this.#reached = false;
+      void this.#send();
       // A broken connection the browser takes up again by itself; an answer of refusal, such as from a server whose database is down, it takes for final.
       if (stream.readyState !== EventSource.CLOSED || this.#stream !== stream) return;
-      this.#again = setTimeout(() => this.#listen(reached), LISTEN_AGAIN_MS);
+      this.#again = setTimeout(() => this.#listen(), LISTEN_AGAIN_MS);
     };
   }
 
-  /** Adds others' events; one's own come back and change nothing. */
+  /** Takes the server's word: others' events are added, one's own come back as it has them. */
   hear(events: readonly RunEvent[]): void {
+    for (const e of events) this.#onServer.add(e.id);
+    const told = new Map(events.map((e) => [e.id, e]));
     const known = new Set(this.events.map((e) => e.id));
     const fresh = events.filter((e) => !known.has(e.id));
-    if (fresh.length > 0) this.events = [...this.events, ...fresh];
+    // A time that the server put in place of a wrong one is the only thing that it changes.
+    const changed = this.events.some((e) => told.has(e.id) && told.get(e.id)!.took !== e.took);
+    if (fresh.length > 0 || changed) this.events = [...this.events.map((e) => told.get(e.id) ?? e), ...fresh];
+    void this.#keep(events.map((event) => this.#sentRow(event)));
+    this.#pending = this.#pending.filter((e) => !told.has(e.id));
   }
 
   close(): void {
@@ -94,85 +169,173 @@ export class Bench {
     this.#stream?.close();
     if (this.#stream) removeEventListener('online', this.#now);
     this.#stream = undefined;
+    this.photos.close();
   }
 
   readonly #now = (): void => {
     this.#tries = 0;
     void this.#send();
-    void this.#sendPhotos();
   };
 
   /** A picture counts at once, like any fact; its bytes follow when the server can be reached. */
   async takePhoto(bytes: Blob, step?: string): Promise<void> {
     const photo = uuid();
-    await keepPhoto(this.run, this.who, photo, bytes);
-    this.record({ type: 'photo', photo, ...(step ? { step } : {}) });
-    void this.#sendPhotos();
+    const digest = bytesToHex(sha256(new Uint8Array(await bytes.arrayBuffer())));
+    await this.photos.take(photo, bytes);
+    this.record({ type: 'photo', photo, sha256: digest, ...(step ? { step } : {}) });
   }
 
-  #photos: Promise<unknown> = Promise.resolve();
-  #sendPhotos(): Promise<unknown> {
-    // One round at a time: two would send the same picture twice.
-    this.#photos = this.#photos.then(async () => {
-      this.photosWaiting = await sendPhotos(this.run, this.who, (photo, why) => (this.refusedPhotos = { ...this.refusedPhotos, [photo]: why })).catch(() => this.photosWaiting);
-    });
-    return this.#photos;
+  /** Facts as the events that they would be, or why they cannot be recorded: by the same schema as the server's. */
+  #read(fact: Fact): { event: RunEvent } | { why: string } {
+    const now = Date.now() + this.clockOffMs;
+    // Two facts within one clock tick keep their order, and a clock set back does not undo what was done; one that ran ahead is not followed.
+    const last = this.events.reduce((latest, e) => (when(e) > latest && Date.parse(when(e)) <= now + CLOCK_TOLERANCE_MS ? when(e) : latest), '');
+    const at = last === '' ? now : Math.max(now, Date.parse(last) + 1);
+    const fields = Object.fromEntries(Object.entries(fact).map(([k, v]) => [k, typeof v === 'string' ? cleaned(v) : v]));
+    const read = RunEvent.safeParse({ ...fields, id: uuid(), at: new Date(at).toISOString() });
+    if (read.success) return { event: read.data };
+    const { path, message } = read.error.issues[0]!;
+    return { why: `This cannot be recorded: ${path.join(', ')} ${message}.` };
   }
 
-  record(fact: Fact): void {
-    // Two facts within one clock tick keep their order, and a clock set back does not undo what was done.
-    const last = this.events.reduce((latest, e) => (e.at > latest ? e.at : latest), '');
-    const now = new Date().toISOString();
-    const at = now > last ? now : new Date(Date.parse(last) + 1).toISOString();
-    const event = { ...fact, id: uuid(), at } as RunEvent;
-    this.events = [...this.events, { ...event, by: this.who }];
-    this.#pending.push(event);
+  /** @returns why a fact could not be recorded, in words; then nothing was */
+  check(fact: Fact): string | undefined {
+    const read = this.#read(fact);
+    return 'why' in read ? read.why : undefined;
+  }
+
+  /** @returns whether it was recorded; if not, `problem` says why */
+  record(fact: Fact): boolean {
+    const read = this.#read(fact);
+    if ('why' in read) {
+      this.problem = read.why;
+      return false;
+    }
+    this.problem = '';
+    this.#take(read.event);
+    return true;
+  }
+
+  #take(event: RunEvent): void {
+    this.#own.add(event.id);
+    this.events = [...this.events, { ...event, by: this.me.name }];
+    this.#pending = [...this.#pending, event];
     this.sync = 'saving';
-    void keep(this.run, this.who, event).finally(() => void this.#send());
+    void this.#keepPending(event);
+    // The server is told at once, whether or not this browser keeps anything.
+    void this.#send();
+  }
+
+  async #keepPending(event: RunEvent): Promise<void> {
+    const row = (e: RunEvent): KeptEvent => ({ run: this.run, event: e, person: this.me.id, is: 'waiting' });
+    const [oldest] = this.#pending;
+    // Emptied while one works: then all that waits is kept anew.
+    const isWhole = oldest === undefined || oldest === event || (await isKept(row(oldest)).catch(() => true));
+    const waiting = this.#pending.filter((e) => !isWhole || e === event);
+    await this.#keep(waiting.map(row));
   }
 
   async #send(): Promise<void> {
     if (this.#sending || !this.#opened) return;
-    if (this.#pending.length === 0) {
-      if (this.sync !== 'refused') this.sync = 'saved';
-      return;
-    }
     this.#sending = true;
     clearTimeout(this.#timer);
-    const batch = this.#pending.slice(0, 200).map(({ by: _by, ...event }) => event);
     try {
-      const response = await fetch(`/api/runs/${this.run}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: batch }) });
-      // Always read: an answer left unread holds its connection, and browsers have few.
-      const answer = await response.json();
-      if (response.ok) await this.#taken(batch);
-      else if (response.status === 409 || response.status === 422) await this.#refused(batch, answer);
-      else throw new Error(`status ${response.status}`, { cause: response.status });
+      while (!this.#reached || this.#pending.length > 0) {
+        if (!this.#reached) await this.#reach();
+        else await this.#sendSome();
+      }
+      this.#tries = 0;
+      if (this.sync !== 'refused') this.sync = 'saved';
+      void this.photos.send();
     } catch (error) {
+      this.#reached = false;
       this.sync = (error as Error).cause === 401 ? 'signed-out' : 'waiting';
+      if ((error as Error).cause === 403) this.problem = 'Your role does not allow recording any more. What you recorded is kept here: ask a lead.';
       this.#timer = setTimeout(() => void this.#send(), RETRY_MS[Math.min(this.#tries++, RETRY_MS.length - 1)]);
+    } finally {
       this.#sending = false;
-      return;
     }
-    this.#sending = false;
-    void this.#send();
   }
 
-  async #taken(batch: { id: string }[]): Promise<void> {
+  /** Asks the server what it has besides, so that nothing is called saved on an old page's word. */
+  async #reach(): Promise<void> {
+    for (let more = true; more; ) {
+      const answer = await this.#ask<{ events: RunEvent[]; seq: number; more?: boolean }>(`/api/runs/${this.run}/events?after=${this.#seq}`);
+      if (answer.status !== 200) throw new Error(`status ${answer.status}`, { cause: answer.status });
+      this.#seq = Math.max(this.#seq, answer.body.seq ?? 0);
+      if (answer.body.events?.length) this.hear(answer.body.events);
+      more = answer.body.more === true;
+    }
+    // What was sent and is not there any more (a server set back to an earlier day) is sent again.
+    const waiting = new Set(this.#pending.map((e) => e.id));
+    const lost = inOrder(this.events.filter((e) => this.#own.has(e.id) && !this.#onServer.has(e.id) && !waiting.has(e.id)));
+    if (lost.length > 0) this.#pending = [...lost.map(({ by: _by, took: _took, ...e }) => e as RunEvent), ...this.#pending];
+    this.#reached = true;
+  }
+
+  async #ask<T>(url: string, init: RequestInit = {}): Promise<{ status: number; body: T }> {
+    const response = await fetch(url, { ...init, signal: AbortSignal.timeout(PATIENCE_MS) });
+    const date = Date.parse(response.headers.get('date') ?? '');
+    if (!Number.isNaN(date)) this.clockOffMs = Math.abs(date - Date.now()) > CLOCK_TOLERANCE_MS ? date - Date.now() : 0;
+    // Always read: an answer left unread holds its connection, and browsers have few.
+    return { status: response.status, body: (await response.json()) as T };
+  }
+
+  async #sendSome(): Promise<void> {
+    const batch: RunEvent[] = [];
+    let size = 0;
+    for (const event of this.#pending) {
+      size += JSON.stringify(event).length;
+      if (batch.length > 0 && (batch.length === BATCH.events || size > BATCH.characters)) break;
+      batch.push(event);
+    }
+    const { status, body } = await this.#ask<{ message?: string; refused?: Refused[] }>(`/api/runs/${this.run}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: batch }) });
+    if (status === 200) this.#taken(batch);
+    else if (status === 409 || status === 422 || (status === 413 && batch.length === 1)) this.#refused(batch, body.refused?.length ? body.refused : batch.map((e) => ({ event: e.id, message: body.message ?? 'The server will not have it.' })));
+    else throw new Error(`status ${status}`, { cause: status });
+  }
+
+  #taken(batch: readonly RunEvent[]): void {
     const ids = new Set(batch.map((e) => e.id));
+    for (const id of ids) this.#onServer.add(id);
     this.#pending = this.#pending.filter((e) => !ids.has(e.id));
     this.#tries = 0;
     this.refusal = undefined;
-    this.sync = this.#pending.length > 0 ? 'saving' : 'saved';
-    await confirm(this.run, this.who, ids);
+    this.sync = 'saving';
+    void this.#keep(batch.map((event) => this.#sentRow({ ...event, by: this.me.name })));
   }
 
-  /** Only a signature can be refused by a run that is open; it is taken back so that work can go on. */
-  async #refused(batch: { id: string }[], answer: { message: string; event?: string; obstacles?: Obstacle[] }): Promise<void> {
-    const ids = new Set(answer.event ? [answer.event] : batch.map((e) => e.id));
-    this.refusal = { message: answer.message, obstacles: answer.obstacles ?? [] };
-    this.#pending = this.#pending.filter((e) => !ids.has(e.id));
-    this.events = this.events.filter((e) => !ids.has(e.id));
-    this.sync = this.#pending.length > 0 ? 'saving' : 'refused';
-    await confirm(this.run, this.who, ids);
+  /** Each one that the server names is set aside, and no other; a signature is taken back, so that work can go on. */
+  #refused(batch: readonly RunEvent[], refused: readonly Refused[]): void {
+    const why = new Map(refused.flatMap((r) => (r.event ?? (r.index === undefined ? null : batch[r.index]?.id)) ? [[(r.event ?? batch[r.index!]!.id), r] as const] : []));
+    const named = batch.filter((e) => why.has(e.id));
+    // An answer that names none of them would be sent for ever.
+    if (named.length === 0) throw new Error('the answer names no event');
+    const signature = named.find((e) => e.type === 'signed' || e.type === 'countersigned');
+    if (signature) this.refusal = { message: why.get(signature.id)!.message, obstacles: why.get(signature.id)!.obstacles ?? [] };
+    const aside = named.filter((e) => e !== signature).map((event): KeptEvent => ({ run: this.run, event, person: this.me.id, is: 'refused', why: why.get(event.id)!.message }));
+    this.setAside = [...this.setAside, ...aside];
+    this.#pending = this.#pending.filter((e) => !why.has(e.id));
+    this.events = this.events.filter((e) => !why.has(e.id));
+    this.sync = signature ? 'refused' : 'saving';
+    // A signature that was taken back is not sent again at the next visit.
+    void this.#keep([...aside, ...(signature ? [{ run: this.run, event: signature, person: this.me.id, is: 'added' as const }] : [])]);
+  }
+
+  /** Sends what was set aside once more, with other words where it has any. @returns why that cannot be, in words */
+  sendAgain(row: KeptEvent, words?: string): string | undefined {
+    const said = words === undefined ? row.event : { ...row.event, ...('text' in row.event ? { text: cleaned(words) } : { note: cleaned(words) }) };
+    const read = RunEvent.safeParse(said);
+    if (!read.success) return `${read.error.issues[0]!.path.join(', ')} ${read.error.issues[0]!.message}`;
+    this.setAside = this.setAside.filter((r) => r !== row);
+    this.#take(read.data);
+    return undefined;
+  }
+
+  /** Puts what came too late for the signature beside it. */
+  addToRecord(row: KeptEvent): void {
+    if (!isAddable(row.event) || !this.record({ type: 'added', event: row.event })) return;
+    this.setAside = this.setAside.filter((r) => r !== row);
+    void this.#keep([{ ...row, is: 'added' }]);
   }
 }

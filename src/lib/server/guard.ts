@@ -13,6 +13,7 @@ const LEAD: readonly Role[] = ['lead'];
 export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POST', Allowed>>>>> = {
   '/': { GET: ALL },
   '/healthz': { GET: 'open' },
+  '/offline': { GET: 'open' },
   '/signin': { GET: 'open', POST: 'open' },
   '/signout': { POST: ALL },
   '/theme': { POST: 'open' },

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, readdirSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
@@ -10,13 +10,16 @@ import { addJob, findJob } from './jobs';
 import { importMachine } from './machines';
 import { addPerson } from './people';
 import { keepPhoto, photoOf, writtenAnew } from './photos';
-import { startRun } from './runs';
+import { appendEvents, startRun } from './runs';
+import { machineDocument } from './machines';
+import { createHash } from 'node:crypto';
 import { settings } from './settings';
 import { freshDatabase } from './testing/database';
 
 let database: Awaited<ReturnType<typeof freshDatabase>>;
 let person: string;
 let runs: string[];
+let fileId: number;
 
 beforeAll(async () => {
   database = await freshDatabase();
@@ -24,6 +27,7 @@ beforeAll(async () => {
   const imported = await importMachine(pool(), demoText(), person);
   if (!imported.ok) throw new Error('the demo machine has faults');
   runs = [];
+  ({ fileId } = imported.row);
   for (let i = 0; i < 2; i++) {
     const number = await addJob({ fileId: imported.row.fileId, customer: 'MS Terna', serial: '', complaint: '', goals: [{ do: 'replace', part: 'fan' }], work: 'Replace fan', dueOn: null }, { by: person });
     runs.push(await startRun(pool(), (await findJob(pool(), number))!, person));
@@ -34,6 +38,14 @@ afterAll(() => database.drop());
 const colour = { r: 40, g: 90, b: 110 };
 const picture = (width = 300, height = 200) => sharp({ create: { width, height, channels: 3, background: colour } });
 const withPlace = () => picture().withExif({ IFD0: { Make: 'Somebody' }, IFD3: { GPSLatitude: '59/1 10/1 0/1', GPSLatitudeRef: 'N' } }).jpeg().toBuffer();
+/** Says in the record that a picture was taken, as a bench does before it sends it. */
+async function recorded(bytes: Buffer, run = runs[0]!, by = person): Promise<string> {
+  const photo = randomUUID();
+  const { machine, hash } = (await machineDocument(pool(), fileId))!;
+  const answer = await appendEvents(run, machine, hash, [{ type: 'photo', id: randomUUID(), at: new Date().toISOString(), photo, sha256: createHash('sha256').update(bytes).digest('hex') }], by);
+  expect(answer.ok).toBe(true);
+  return photo;
+}
 const count = async () => (await pool().query('select count(*)::int as n from photo')).rows[0].n as number;
 
 describe('a photo', () => {
@@ -51,8 +63,8 @@ describe('a photo', () => {
     expect(large).toMatchObject({ ok: true, width: 2000, height: 1200 });
   });
   it('is kept once under its id, for its run alone', async () => {
-    const id = randomUUID();
     const bytes = await withPlace();
+    const id = await recorded(bytes);
     for (let i = 0; i < 2; i++) expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes })).toEqual({ ok: true });
     expect(await keepPhoto(pool(), { id, run: runs[1]!, person, bytes })).toMatchObject({ ok: false });
     expect((await photoOf(pool(), runs[0]!, id))!.subarray(0, 3)).toEqual(Buffer.from([0xff, 0xd8, 0xff]));
@@ -64,11 +76,18 @@ describe('a photo', () => {
     const folder = mkdtempSync(join(tmpdir(), 'eager-wrench-photos-'));
     settings.photoFolder = folder;
     try {
-      const id = randomUUID();
-      expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes: await withPlace() })).toEqual({ ok: true });
+      const bytes = await withPlace();
+      const id = await recorded(bytes);
+      expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes })).toEqual({ ok: true });
       expect(readdirSync(folder)).toEqual([`${id}.jpg`]);
       expect((await photoOf(pool(), runs[0]!, id))!.length).toBeGreaterThan(100);
       expect((await pool().query('select bytes from photo where id = $1', [id])).rows[0].bytes).toBeNull();
+      // Lost from the folder it comes back when it is sent again, and nothing else in its place.
+      rmSync(join(folder, `${id}.jpg`));
+      expect(await photoOf(pool(), runs[0]!, id)).toBeUndefined();
+      expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes: await picture(10, 10).jpeg().toBuffer() })).toMatchObject({ ok: false, status: 422, why: expect.stringMatching(/SHA-256/) });
+      expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes })).toEqual({ ok: true });
+      expect((await photoOf(pool(), runs[0]!, id))!.length).toBeGreaterThan(100);
     } finally {
       settings.photoFolder = undefined;
     }
@@ -89,9 +108,43 @@ describe('a photo', () => {
     ];
     expect(bomb.length).toBeLessThan(2_000_000);
     for (const [name, bytes, why] of refused) {
-      const answer = await keepPhoto(pool(), { id: randomUUID(), run: runs[0]!, person, bytes });
+      const answer = await keepPhoto(pool(), { id: await recorded(bytes), run: runs[0]!, person, bytes });
       expect(answer, name).toMatchObject({ ok: false, why: expect.stringMatching(why) });
     }
     expect(await count()).toBe(before);
+  });
+  it('is taken only where the record names it, from who took it', async () => {
+    const bytes = await withPlace();
+    expect(await keepPhoto(pool(), { id: randomUUID(), run: runs[0]!, person, bytes })).toMatchObject({ ok: false, status: 409 });
+    const id = await recorded(bytes);
+    const ines = await addPerson(pool(), { signIn: 'ines', name: 'Ines Havgaard', role: 'lead' }, 'a long enough password');
+    expect(await keepPhoto(pool(), { id, run: runs[0]!, person: ines, bytes })).toMatchObject({ ok: false, status: 403 });
+    expect(await photoOf(pool(), runs[0]!, id)).toBeUndefined();
+  });
+  it('says so where there is no room for it, leaves no half a file, and is taken once there is', async () => {
+    const bytes = await withPlace();
+    const id = await recorded(bytes);
+    const folder = mkdtempSync(join(tmpdir(), 'eager-wrench-photos-'));
+    // A file where the folder should be, and a disk that is full.
+    const blocked = join(folder, 'blocked');
+    writeFileSync(blocked, '');
+    const full = join(folder, 'full');
+    mkdirSync(full);
+    symlinkSync('/dev/full', join(full, `${id}.jpg.part`));
+    try {
+      for (const nowhere of [join(blocked, 'photos'), full]) {
+        settings.photoFolder = nowhere;
+        const answer = await keepPhoto(pool(), { id, run: runs[0]!, person, bytes });
+        expect(answer, nowhere).toMatchObject({ ok: false, status: 507, why: expect.stringMatching(/no room/) });
+      }
+      expect(readdirSync(full)).toEqual([]);
+      expect((await pool().query('select 1 from photo where id = $1', [id])).rowCount).toBe(0);
+      settings.photoFolder = folder;
+      expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes })).toEqual({ ok: true });
+      expect(readdirSync(folder).sort()).toEqual([`${id}.jpg`, 'blocked', 'full'].sort());
+    } finally {
+      settings.photoFolder = undefined;
+      rmSync(folder, { recursive: true, force: true });
+    }
   });
 });

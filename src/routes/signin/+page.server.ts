@@ -1,4 +1,5 @@
 import { fail, redirect } from '@sveltejs/kit';
+import { ownPath } from '$lib/own-path';
 import { pool } from '$lib/server/database';
 import { log } from '$lib/server/log';
 import { openSession, SESSION_COOKIE } from '$lib/server/sessions';
@@ -9,11 +10,7 @@ export const load: PageServerLoad = ({ locals, url }) => {
   if (locals.person) redirect(303, destination(url));
 };
 
-/** Only paths of our own: an address from elsewhere must not be able to send people away after signing in. */
-function destination(url: URL): string {
-  const to = url.searchParams.get('to') ?? '';
-  return /^\/(?![/\\])/.test(to) ? to : '/jobs';
-}
+const destination = (url: URL): string => ownPath(url.searchParams.get('to'), url.origin);
 
 export const actions: Actions = {
   default: async ({ request, cookies, url, getClientAddress, locals }) => {

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import { onMount, tick } from 'svelte';
+  import { updated } from '$app/state';
   import * as Dialog from '$bits/dialog/exports.js';
   import { modelOf } from '$core/machine';
   import type { Fate } from '$core/fasteners';
@@ -8,6 +9,8 @@
   import { countFacts, currentStep, expectedCount, machineAfter, notSoFacts, obstacles, possibleFates, type Fact, type NotSo } from '$core/run';
   import { Bench } from '$lib/offline/bench.svelte';
   import { hearDevices } from '$lib/offline/devices';
+  import { keepBench } from '$lib/offline/kept';
+  import { keepPage, sitDown } from '$lib/offline/pages';
   import CountPad from '$lib/ui/CountPad.svelte';
   import DepthScale from '$lib/ui/DepthScale.svelte';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
@@ -28,6 +31,7 @@
   import Photos from './Photos.svelte';
   import Replan from './Replan.svelte';
   import Resists from './Resists.svelte';
+  import SetAside from './SetAside.svelte';
   import Signing from './Signing.svelte';
   import StepClock from './StepClock.svelte';
   import StepWords from './StepWords.svelte';
@@ -41,7 +45,7 @@
   // svelte-ignore state_referenced_locally (one bench per visit of the page: a run keeps its machine and plan)
   const model = modelOf(data.machine);
   // svelte-ignore state_referenced_locally
-  const bench = new Bench(data.run.id, model, data.run.plan, data.events, data.person?.name ?? '');
+  const bench = new Bench(data.run.id, model, data.run.plan, data, data.person ?? { id: '', name: '' });
   const plan = $derived(bench.plan);
 
   const LEG = { isolate: 'Make it safe', down: 'Way down', swap: 'Swap', up: 'Way up', prove: 'Prove' } as const;
@@ -52,7 +56,7 @@
   let near = $state(true);
   let dialog = $state<'not-so' | 'note' | 'keys' | 'fail' | undefined>();
   /** What stands in place of the step for a while. */
-  let panel = $state<'resists' | 'screw' | 'replan' | 'failed' | 'photos' | 'listings' | undefined>();
+  let panel = $state<'resists' | 'screw' | 'replan' | 'failed' | 'photos' | 'listings' | 'aside' | undefined>();
   /** What the panel for a new plan begins with. */
   let wanted = $state.raw<{ goals: Goal[]; why: string }>({ goals: [], why: '' });
   /** The test that failed, while one looks for why. */
@@ -99,11 +103,20 @@
 
   onMount(() => {
     void bench.open().finally(() => (ready = true));
-    bench.follow(data.seq);
+    bench.follow();
+    void remember();
     chosenKeys = storedKeys(localStorage);
+    const rise = sitDown();
     const sleep = stayAwake();
     const silence = data.hasDevices ? hearDevices((reading) => (heard = reading)) : () => {};
+    // A button that was pressed with the pointer does not keep the keys: the next Enter is about the step.
+    const backToStep = (event: MouseEvent) => {
+      if (event.detail > 0 && event.target instanceof Element && event.target.closest('button')) void toStep();
+    };
+    addEventListener('click', backToStep);
     return () => {
+      removeEventListener('click', backToStep);
+      rise();
       bench.close();
       sleep();
       silence();
@@ -111,18 +124,48 @@
     };
   });
 
+  /** Keeps what it takes to open this bench again without the server. */
+  async function remember() {
+    await navigator.storage?.persist?.().catch(() => false);
+    await keepPage(`/jobs/${data.job.number}/bench`);
+    await keepBench({ run: data.run.id, job: data.job.number, customer: data.job.customer, machine: `${data.job.maker} ${data.job.model}`, work: data.job.work, person: bench.me.name, at: new Date().toISOString() }).catch(() => {});
+  }
+
+  let words = $state<HTMLElement>();
+  $effect(() => {
+    if (dialog === undefined) setTimeout(() => void toStep(), 50);
+  });
+
+  /** The keys are about the step again, unless something stands before it. */
+  async function toStep() {
+    await tick();
+    if (!dialog && !panel) (words ?? document.getElementById('main'))?.focus({ preventScroll: true });
+  }
+
+  // A server that was away may have come back as a new build.
+  let wasAway = false;
+  $effect(() => {
+    if (bench.sync === 'saved' && wasAway) void updated.check();
+    wasAway = bench.sync === 'waiting' || (wasAway && bench.sync !== 'saved');
+  });
+
   $effect(() => {
     if (isSpeaking && step && isHere && !run.signed) speak([step.text, step.detail, ...step.cautions.map((c) => c.text)].filter(Boolean).join('. '));
   });
 
-  function record(...facts: Fact[]) {
+  /** All of the facts, or none when one of them cannot be recorded. @returns whether they were */
+  function record(...facts: Fact[]): boolean {
+    const why = facts.map((fact) => bench.check(fact)).find((w) => w !== undefined);
+    bench.problem = why ?? '';
+    if (why !== undefined) return false;
     for (const fact of facts) bench.record(fact);
     looking = undefined;
     count = '';
     differs = undefined;
+    return true;
   }
 
-  function done() {
+  function done(): unknown {
     if (!now || !step || !mayAct || run.paused) return;
     if (!isHere) return void (looking = undefined);
     if (harm.length > 0) return void (acknowledged = [...acknowledged, ...harm.map((c) => `${step.id} ${c.text}`)]);
@@ -164,18 +207,21 @@
     panel = undefined;
     failing = undefined;
     pointed = undefined;
+    void toStep();
   }
 
   function recordWords(words: string, what: NotSo) {
-    const kind = dialog;
+    if (!step) return void (dialog = undefined);
+    const failed = dialog === 'fail' ? step : undefined;
+    const facts: Fact[] = dialog === 'not-so' ? notSoFacts(step, what, words) : failed ? [{ type: 'tested', step: step.id, outcome: 'fail', ...(words ? { note: words } : {}) }] : [{ type: 'note', step: step.id, text: words }];
+    const [here, counted] = [looking, count];
+    // What cannot be recorded stays in its form.
+    if (!record(...facts)) return;
+    if (dialog === 'note') [looking, count] = [here, counted];
     dialog = undefined;
-    if (!step) return;
-    if (kind === 'not-so') record(...notSoFacts(step, what, words));
-    else if (kind === 'note' && words) bench.record({ type: 'note', step: step.id, text: words });
-    else if (kind === 'fail') {
-      failing = step;
+    if (failed) {
+      failing = failed;
       panel = 'failed';
-      record({ type: 'tested', step: step.id, outcome: 'fail', ...(words ? { note: words } : {}) });
     }
   }
 
@@ -191,7 +237,10 @@
       return;
     }
     const key = keyOf(event, chosenKeys);
-    if (!key) return;
+    // A key that is held down was pressed once; only looking ahead and back goes on.
+    if (!key || (event.repeat && key !== 'ahead' && key !== 'back')) return;
+    // In the text Space scrolls.
+    if (event.key === ' ' && words?.contains(event.target as Node)) return;
     // A focused button keeps its own Enter and Space; behind a panel nothing is done unseen.
     if (key === 'done' && panel) return;
     if (key === 'done' && event.target instanceof HTMLElement && event.target.closest('button:not([data-done]), a, summary')) return;
@@ -220,14 +269,14 @@
   }
 </script>
 
-<svelte:window {onkeydown} />
+<svelte:window {onkeydown} onbeforeunload={(e) => { if (!bench.keeps && bench.unsent > 0) e.preventDefault(); }} />
 <svelte:head><title>Bench: job {data.job.number} · Eager Wrench</title></svelte:head>
 
 <div class="grid h-[calc(100vh-52px)] grid-cols-[minmax(0,47fr)_minmax(0,53fr)]" data-ready={ready}>
   <section class="flex min-h-0 flex-col bg-sheet" aria-label="The step in hand">
     <div class="flex items-center gap-4 border-b border-rule px-6 py-2.5">
       <h1 class="text-base font-semibold">Job {data.job.number}, {data.job.customer}</h1>
-      <SyncState sync={bench.sync} back="/jobs/{data.job.number}/bench" />
+      <SyncState {bench} back="/jobs/{data.job.number}/bench" onaside={() => (panel = 'aside')} />
       {#if isSpeaking}<button type="button" class="button" onclick={() => (isSpeaking = false)}>Speaking: silence <kbd>{shownFor('speak')}</kbd></button>{/if}
       <button type="button" class="button" onclick={() => (dialog = 'keys')}>Keys <kbd>{shownFor('help')}</kbd></button>
     </div>
@@ -235,6 +284,9 @@
     {#if !run.signed}
       <Tools shown={shownFor} photos={photosHere} hasDevices={data.hasDevices} {mayAct} onphoto={() => (panel = 'photos')} onnote={() => step && (dialog = 'note')} onreplan={() => replan()} onlistings={() => (panel = 'listings')} onlabel={printLabel} />
     {/if}
+    {#if bench.problem}<p class="border-b border-now bg-now-wash px-6 py-2" role="alert">{bench.problem}</p>{/if}
+    {#if bench.clockOffMs !== 0}<p class="bg-warn-wash px-6 py-2" role="status">This device's clock is wrong by {Math.abs(Math.round(bench.clockOffMs / 60_000))} min. What you record has the server's time; set the clock right.</p>{/if}
+    {#if updated.current}<p class="bg-sunk px-6 py-2" role="status">A new version of Eager Wrench is ready. It is used once you leave this bench.</p>{/if}
     {#if told}<p class="bg-sunk px-6 py-2" role="status">{told}</p>{/if}
     {#each data.stops as stop (stop.text)}
       <p class="border-b border-now bg-now-wash px-6 py-2.5 text-lg" role="alert"><b class="text-now">{stop.text}</b> {stop.now[0]} <a class="link" href="/jobs/{data.job.number}/intake">What to do</a></p>
@@ -242,7 +294,9 @@
     {#if conflict && !run.signed}
       <Conflict step={conflict} number={plan.steps.indexOf(conflict) + 1} said={run.conflicts[conflict.id]!} {mayAct} onsettle={(event) => bench.record({ type: 'settled', step: conflict.id, event })} />
     {/if}
-    {#if panel && !run.signed}
+    {#if panel === 'aside'}
+      <div class="min-h-0 flex-1 overflow-y-auto px-6 py-5"><SetAside {bench} {mayAct} onclose={closePanel} /></div>
+    {:else if panel && !run.signed}
       <div class="min-h-0 flex-1 overflow-y-auto px-6 py-5">
         {#if panel === 'resists' && resisting}
           <Resists {bench} {model} {plan} {run} part={resisting} before={data.foundBefore} onpoint={(j) => (pointed = j)} onclose={closePanel} />
@@ -262,7 +316,7 @@
       <Signing {bench} job={data.job} mayAct={data.mayWork} obstacles={run.signed ? [] : obstacles(model, plan, run)} onreplan={() => replan()} onleftover={() => (panel = 'screw')} onpoint={(j) => (pointed = j)} onlook={(i) => (looking = i)} onundo={undo} />
     {:else}
       <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
-      <div class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 pt-5" tabindex="0" role="region" aria-label="What to do">
+      <div class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 pt-5 focus:outline-none" bind:this={words} tabindex="0" role="region" aria-label="What to do">
         <p class="text-lg text-soft">
           {LEG[step.leg]}, step <span class="figure">{index + 1}</span> of <span class="figure">{plan.steps.length}</span>
           {#if isHere && !run.paused}<StepClock since={run.lastAt} planned={step.seconds} />{/if}
@@ -324,13 +378,13 @@
 <Dialog.Root open={dialog !== undefined} onOpenChange={(open) => { if (!open) dialog = undefined; }}>
   <Dialog.Portal>
     <Dialog.Overlay class="fixed inset-0 z-40 bg-black/50" />
-    <Dialog.Content class="fixed top-1/2 left-1/2 z-50 w-[540px] max-w-[92vw] -translate-x-1/2 -translate-y-1/2 rounded-xl border border-rule bg-sheet p-6 text-ink shadow-2xl">
+    <Dialog.Content onCloseAutoFocus={(e: Event) => e.preventDefault()} class="fixed top-1/2 left-1/2 z-50 w-[540px] max-w-[92vw] -translate-x-1/2 -translate-y-1/2 rounded-xl border border-rule bg-sheet p-6 text-ink shadow-2xl">
       {#if dialog === 'keys'}
         <Dialog.Title class="text-xl font-semibold">Keys at the bench</Dialog.Title>
         <Keys chosen={chosenKeys} onchoose={(next) => { chosenKeys = next; storeKeys(localStorage, next); }} />
         <Dialog.Close class="button mt-3 w-full">Close</Dialog.Close>
       {:else}
-        <Words kind={dialog ?? 'note'} {step} onrecord={recordWords} />
+        <Words kind={dialog ?? 'note'} {step} problem={bench.problem} onrecord={recordWords} />
       {/if}
     </Dialog.Content>
   </Dialog.Portal>

@@ -3,7 +3,6 @@
   import type { Step } from '$core/plan';
   import type { Mark, RunState } from '$core/run';
   import { PHOTO_MAX_BYTES } from '$lib/photo-limits';
-  import { photoHere } from '$lib/offline/photos';
   import type { Bench } from '$lib/offline/bench.svelte';
   import { moment } from '$lib/ui/format';
   import Camera from '@lucide/svelte/icons/camera';
@@ -27,7 +26,7 @@
   const own = new Map<string, string>();
   onDestroy(() => own.forEach((url) => URL.revokeObjectURL(url)));
   async function source(p: Photo): Promise<string> {
-    const bytes = await photoHere(p.photo).catch(() => undefined);
+    const bytes = await bench.photos.here(p.photo);
     if (!bytes) return `/api/runs/${bench.run}/photos/${p.photo}`;
     const url = own.get(p.photo) ?? URL.createObjectURL(bytes);
     own.set(p.photo, url);
@@ -40,7 +39,7 @@
     for (const file of input.files ?? []) {
       if (file.size > PHOTO_MAX_BYTES) problem = `${file.name} is larger than ${PHOTO_MAX_BYTES / 1e6} MB.`;
       else if (!/^image\/(jpeg|png|webp)$/.test(file.type)) problem = `${file.name} is no JPEG, PNG or WebP picture.`;
-      else await bench.takePhoto(file, step?.id).catch(() => (problem = 'This browser has no room left for photos. Send the others first.'));
+      else await bench.takePhoto(file, step?.id).catch(() => (problem = `${file.name} cannot be read.`));
     }
     input.value = '';
   }
@@ -85,7 +84,7 @@
       </div>
     {/if}
     <figcaption class="mt-1 flex flex-wrap items-center gap-2 text-sm text-soft">
-      <span class="flex-1">{stepOf(p)?.text ?? 'Of the machine'}, {moment(p.at)}{#if bench.refusedPhotos[p.photo]}<b class="block text-now">{bench.refusedPhotos[p.photo]}</b>{/if}</span>
+      <span class="flex-1">{stepOf(p)?.text ?? 'Of the machine'}, {moment(p.at)}{#if bench.photos.refused[p.photo]}<b class="block text-now">Not on the server: {bench.photos.refused[p.photo]} It is kept on this device.</b>{/if}</span>
       {#if mayAct && !bench.state.signed}<button type="button" class="button min-h-9" aria-pressed={is} onclick={() => (chosen = is ? undefined : p.photo)}>{is ? 'Done' : 'Mark it'}</button>{/if}
     </figcaption>
   </figure>
@@ -96,7 +95,8 @@
     <label class="button button-act mt-3 min-h-14 w-full text-lg"><Camera size={22} aria-hidden="true" /> Take or choose a photo of this step<input class="sr-only" type="file" accept="image/jpeg,image/png,image/webp" capture="environment" multiple onchange={take} /></label>
   {/if}
   {#if problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">{problem}</p>{/if}
-  {#if bench.photosWaiting > 0}<p class="mt-2 text-soft" role="status">{bench.photosWaiting} kept here until the server answers.</p>{/if}
+  {#if bench.photos.problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">{bench.photos.problem}</p>{/if}
+  {#if bench.photos.waiting > 0}<p class="mt-2 text-soft" role="status">{bench.photos.waiting} not on the server yet{bench.keeps ? ', kept here' : '. This browser keeps nothing: leave the page open'}.</p>{/if}
   {#if mirrored.length > 0}
     <div class="mt-3 grid grid-cols-2 items-start gap-3">
       <div class="space-y-3"><p class="font-semibold">{step?.leg === 'up' ? 'On the way down' : 'On the way up'}</p>{#each mirrored as p (p.photo)}{@render picture(p)}{/each}</div>

@@ -64,7 +64,7 @@
     {/if}
     {#if mayAct}<p class="mt-3 text-lg">A screw lies there all the same? <button type="button" class="link" onclick={onleftover}>Find its likely hole</button> before you sign.</p>{/if}
     {#if mayAct}
-      <form class="mt-4 flex items-end gap-2" aria-label="What else was used up" onsubmit={(e) => { e.preventDefault(); bench.record({ type: 'used', what: what.trim(), amount: amount.trim() }); what = ''; amount = ''; }}>
+      <form class="mt-4 flex items-end gap-2" aria-label="What else was used up" onsubmit={(e) => { e.preventDefault(); if (bench.record({ type: 'used', what: what.trim(), amount: amount.trim() })) what = amount = ''; }}>
         <label class="flex-1"><span class="label">Used up besides</span><input class="field" maxlength="120" required bind:value={what} placeholder="isopropyl, swabs, tape" /></label>
         <label class="w-32"><span class="label">How much</span><input class="field" maxlength="80" required bind:value={amount} /></label>
         <button class="button min-h-11" disabled={!what.trim() || !amount.trim()}>Add</button>

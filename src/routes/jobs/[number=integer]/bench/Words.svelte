@@ -5,7 +5,7 @@
 
   /** What is said in words: that something is not so, how a test fails, a note. */
   export type Kind = 'not-so' | 'fail' | 'note';
-  let { kind, step, onrecord }: { kind: Kind; step: Step | undefined; onrecord: (words: string, what: NotSo) => void } = $props();
+  let { kind, step, problem, onrecord }: { kind: Kind; step: Step | undefined; /** Why it could not be recorded. */ problem: string; onrecord: (words: string, what: NotSo) => void } = $props();
 
   let words = $state('');
   let what = $state<NotSo>('could-not');
@@ -23,5 +23,6 @@
     </div>
   {/if}
   <label class="block"><span class="label">{kind === 'not-so' ? 'In words, if it needs any' : 'In words'}</span><textarea class="field" rows="3" maxlength="2000" bind:value={words} required={kind === 'note'}></textarea></label>
+  {#if problem}<p class="text-now" role="alert">{problem}</p>{/if}
   <div class="flex gap-2"><button class="button button-act flex-1">Record</button><Dialog.Close class="button">Cancel</Dialog.Close></div>
 </form>

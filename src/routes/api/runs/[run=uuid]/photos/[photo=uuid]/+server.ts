@@ -8,15 +8,15 @@ import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ params, url }) => {
   const bytes = await photoOf(pool(), params.run, params.photo, url.searchParams.has('small'));
-  if (!bytes) error(404, 'This photo has not arrived.');
+  if (!bytes) error(404, 'This photo has not arrived, or was lost from the server.');
   return new Response(new Uint8Array(bytes), { headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=600' } });
 };
 
-/** Takes a photo's bytes; 422 says why not, and then nothing was stored. */
+/** Takes a photo's bytes; 403, 409, 422 and 507 say why not, and then nothing was stored. */
 export const POST: RequestHandler = async ({ params, request, locals }) => {
   const run = await findRun(pool(), params.run);
   if (!run) error(404, 'There is no such run.');
   const bytes = await bytesBody(request, PHOTO_MAX_BYTES);
   const kept = await keepPhoto(pool(), { id: params.photo, run: run.id, person: locals.person!.id, bytes });
-  return kept.ok ? json({ photo: params.photo }) : json({ message: kept.why }, { status: 422 });
+  return kept.ok ? json({ photo: params.photo }) : json({ message: kept.why }, { status: kept.status });
 };

@@ -1,0 +1,256 @@
+import { createServer, type Server } from 'node:http';
+import type { Page } from '@playwright/test';
+import { freePort } from '../scripts/setup/system.mjs';
+import { expect, shopOfItsOwn, signIn, test as base } from './fixtures';
+
+const test = base.extend<object, { app: import('./fixtures').App }>({ app: shopOfItsOwn() });
+
+const text = (page: Page) => page.locator('section[aria-label="The step in hand"] p[aria-live]');
+const status = (page: Page) => page.getByRole('status').first();
+
+async function go(page: Page, steps: number): Promise<void> {
+  for (let i = 0; i < steps; i++) {
+    const before = await text(page).innerText();
+    if (await page.getByRole('button', { name: /^Understood/ }).isVisible()) await page.keyboard.press('Enter');
+    if (await page.getByLabel('Counted').isVisible()) await page.getByRole('button', { name: /^All/ }).click();
+    await page.keyboard.press('Enter');
+    await expect(text(page)).not.toHaveText(before);
+  }
+}
+
+async function start(page: Page, job: number): Promise<void> {
+  await page.goto(`/jobs/${job}/plan`);
+  await page.getByRole('button', { name: 'Start at the bench' }).or(page.getByRole('link', { name: /bench/i })).first().click();
+  await expect(page.locator('[data-ready=true]')).toBeVisible();
+}
+
+/** The service worker is there, and has all that a bench needs. */
+const kept = (page: Page, job: number) =>
+  page.waitForFunction(async (path) => {
+    if (!navigator.serviceWorker.controller) return false;
+    const seen = await caches.open('seen');
+    return (await seen.match(path)) !== undefined && (await seen.match(`${path}/__data.json`)) !== undefined;
+  }, `/jobs/${job}/bench`);
+
+test.beforeEach(async ({ app }) => {
+  for (const job of [103, 104, 105, 108]) await app.makeReady(job);
+});
+
+test('a bench that is opened again without the server is where it was, and is not called saved', async ({ page, context, signInAs }) => {
+  await signInAs('tam');
+  await start(page, 103);
+  await kept(page, 103);
+  await go(page, 14);
+  await expect(status(page)).toContainText('Saved');
+  const here = await text(page).innerText();
+  const ledger = await page.locator('section[aria-label="The machine"]').innerText();
+  await context.setOffline(true);
+  await page.reload();
+  await expect(page.locator('[data-ready=true]')).toBeVisible();
+  await expect(text(page)).toHaveText(here);
+  expect(await page.locator('section[aria-label="The machine"]').innerText()).toBe(ledger);
+  await expect(status(page)).toContainText('Kept here, server not reached');
+  await expect(status(page)).not.toContainText('Saved');
+  await go(page, 2);
+  const further = await text(page).innerText();
+  await page.reload();
+  await expect(text(page)).toHaveText(further);
+  await context.setOffline(false);
+  await expect(status(page)).toContainText('Saved', { timeout: 30_000 });
+});
+
+test('opens without the server by every way in, and everything else shows what can be opened', async ({ page, context, signInAs, app }) => {
+  await signInAs('tam');
+  // The one visit with the server begins at the plan: no address was ever typed.
+  await start(page, 105);
+  await kept(page, 105);
+  await page.goto('/jobs');
+  await page.getByRole('link', { name: /105/ }).first().waitFor();
+  await context.setOffline(true);
+
+  // From the list of jobs, where it was loaded before.
+  await page.evaluate(() => {
+    const link = Object.assign(document.createElement('a'), { href: '/jobs/105/bench', textContent: 'there' });
+    document.querySelector('main')!.append(link);
+    link.click();
+  });
+  await expect(page.locator('[data-ready=true]')).toBeVisible();
+  await expect(status(page)).toContainText('Kept here, server not reached');
+  // A page that needs the server, come to from within, and by its address.
+  await page.getByRole('link', { name: 'Jobs' }).click();
+  await expect(page.getByRole('heading', { name: 'The server is not reached' })).toBeVisible();
+  await expect(page.getByRole('link', { name: /Job 105/ })).toContainText('All sent');
+  await page.goto('/jobs/105/plan');
+  await expect(page.getByRole('heading', { name: 'The server is not reached' })).toBeVisible();
+  await page.getByRole('link', { name: /Job 105/ }).click();
+  await expect(page.locator('[data-ready=true]')).toBeVisible();
+  // By its address, in a new window.
+  const other = await context.newPage();
+  await other.goto(`${app.address}/jobs/105/bench`);
+  await expect(other.locator('[data-ready=true]')).toBeVisible();
+  await context.setOffline(false);
+  await other.goto(`${app.address}/jobs/105/plan`);
+  await expect(other.getByRole('heading', { name: 'The server is not reached' })).toHaveCount(0);
+
+  // Whoever signs out leaves nothing that could be looked at.
+  await other.goto('/jobs');
+  await other.getByRole('button', { name: 'Sign out' }).click();
+  await other.waitForURL('**/signin**');
+  await context.setOffline(true);
+  await other.goto(`${app.address}/jobs/105/bench`);
+  await expect(other.getByText('None. A bench that has once been opened')).toBeVisible();
+  expect(await other.content()).not.toContain('Okello');
+});
+
+test('a browser that keeps nothing says so, and what is recorded is sent at once', async ({ browser, app }) => {
+  for (const kind of ['throws', 'hangs'] as const) {
+    const context = await browser.newContext({ baseURL: app.address, serviceWorkers: 'block' });
+    await context.addInitScript((how) => {
+      Object.defineProperty(IDBFactory.prototype, 'open', {
+        value: () => {
+          if (how === 'throws') throw new DOMException('The quota is exceeded.', 'QuotaExceededError');
+          return {};
+        }
+      });
+    }, kind);
+    const page = await context.newPage();
+    await signIn(page, 'tam');
+    await start(page, kind === 'throws' ? 103 : 108);
+    await go(page, 1);
+    await expect(status(page)).toHaveText(/Saved\. This browser keeps nothing/);
+    await context.setOffline(true);
+    await go(page, 1);
+    await expect(status(page)).toContainText('Not saved: 1 entry. This browser keeps nothing, leave the page open.');
+    await context.setOffline(false);
+    await expect(status(page)).toHaveText(/Saved/, { timeout: 30_000 });
+    await context.close();
+  }
+});
+
+test('what somebody else\u2019s signature overtook stays here, and can be added to the record', async ({ page, context, signInAs, app }) => {
+  await signInAs('tam');
+  await start(page, 103);
+  await kept(page, 103);
+  await context.setOffline(true);
+  await page.keyboard.press('m');
+  await page.getByLabel('In words').fill('The fan has a \u200etick.\u0000');
+  await page.getByRole('button', { name: 'Record' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(status(page)).toContainText('Kept here');
+  // Somebody else signs meanwhile.
+  const [run] = await app.sql<{ id: string }>(`update run set signed_at = now(), signed_by = started_by where job_id = (select id from job where number = 103) returning id`);
+  await app.sql(`insert into run_event (run_id, seq, id, at, person_id, body) select $1, (select coalesce(max(seq), 0) + 1 from run_event where run_id = $1), i, now(), started_by, jsonb_build_object('id', i, 'at', to_char(now() at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'type', 'signed') from run, (select gen_random_uuid() as i) ids where run.id = $1`, [run!.id]);
+  await context.setOffline(false);
+  await expect(page.getByRole('button', { name: '1 not taken' })).toBeVisible({ timeout: 30_000 });
+  await page.reload();
+  await page.getByRole('button', { name: '1 not taken' }).click();
+  await expect(page.getByText('The fan has a tick.')).toBeVisible();
+  await page.getByRole('button', { name: 'Add to the signed record' }).click();
+  await expect(page.getByText('Nothing is set aside')).toBeVisible();
+  await expect.poll(async () => (await app.sql(`select 1 from run_event where run_id = $1 and body ->> 'type' = 'added'`, [run!.id])).length).toBe(1);
+  await page.goto('/jobs/103/report');
+  await expect(page.getByText('Added after signing')).toBeVisible();
+  await expect(page.getByText('The fan has a tick.')).toBeVisible();
+});
+
+test('keys do nothing by accident', async ({ page, signInAs }) => {
+  await signInAs('tam');
+  await start(page, 104);
+  const at = async () => (await page.getByText(/step \d+ of \d+/).first().innerText()).match(/step (\d+)/)![1];
+  const first = await at();
+  // Held down it was pressed once.
+  await page.keyboard.down('Enter');
+  for (let i = 0; i < 5; i++) await page.keyboard.down('Enter');
+  await page.keyboard.up('Enter');
+  await expect.poll(at).toBe(String(Number(first) + 1));
+  // In the text Space scrolls.
+  await page.getByRole('region', { name: 'What to do' }).focus();
+  await page.keyboard.press('Space');
+  expect(await at()).toBe(String(Number(first) + 1));
+  // A panel and a dialog that were opened by their button leave the keys to the step.
+  await page.getByRole('button', { name: /^Photo/ }).click();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByRole('region', { name: 'What to do' })).toBeFocused();
+  await page.getByRole('button', { name: /^Note/ }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page.getByRole('region', { name: 'What to do' })).toBeFocused();
+  await go(page, 1);
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  expect(await at()).toBe(String(Number(first) + 2));
+});
+
+/** Stands before the application and can hand out its service worker as one of another build. */
+class Front {
+  build = '';
+  private constructor(readonly address: string, private readonly server: Server) {}
+
+  static async open(port: number, behind: () => string): Promise<Front> {
+    const front: { is?: Front } = {};
+    const server = createServer((request, response) => {
+      void (async () => {
+        const chunks: Buffer[] = [];
+        for await (const chunk of request) chunks.push(chunk as Buffer);
+        const headers = Object.fromEntries(Object.entries(request.headers).filter(([k]) => !['host', 'connection', 'content-length', 'transfer-encoding', 'if-none-match', 'if-modified-since'].includes(k))) as Record<string, string>;
+        const answer = await fetch(`${behind()}${request.url}`, { method: request.method!, headers: { ...headers, host: new URL(behind()).host }, redirect: 'manual', ...(chunks.length > 0 ? { body: Buffer.concat(chunks) } : {}) });
+        const out = Object.fromEntries([...answer.headers].filter(([k]) => !['content-encoding', 'content-length', 'transfer-encoding', 'connection', 'set-cookie'].includes(k)));
+        response.writeHead(answer.status, { ...out, 'set-cookie': answer.headers.getSetCookie() });
+        if (answer.headers.get('content-type')?.includes('event-stream')) {
+          for await (const chunk of answer.body as unknown as AsyncIterable<Uint8Array>) response.write(chunk);
+          return response.end();
+        }
+        let body = Buffer.from(await answer.arrayBuffer());
+        if (front.is!.build && request.url === '/service-worker.js') body = Buffer.from(body.toString().replaceAll(/(?<=["'`](?:shell )?)\d{13}(?=["'`])/g, front.is!.build));
+        if (front.is!.build && request.url === '/_app/version.json') body = Buffer.from(JSON.stringify({ version: front.is!.build }));
+        response.end(body);
+      })().catch(() => response.destroy());
+    });
+    await new Promise<void>((resolve) => server.listen(port, '127.0.0.1', resolve));
+    front.is = new Front(`http://127.0.0.1:${port}`, server);
+    return front.is;
+  }
+
+  close(): void {
+    this.server.closeAllConnections();
+    this.server.close();
+  }
+}
+
+test('a new build while a bench is open: work goes on in the old one until the bench is left', async ({ browser, ownApp }) => {
+  const port = await freePort();
+  const app = await ownApp(true, { ORIGIN: `http://127.0.0.1:${port}` });
+  await app.makeReady(103);
+  const front = await Front.open(port, () => app.address);
+  const context = await browser.newContext({ baseURL: front.address });
+  try {
+    const page = await context.newPage();
+    await signIn(page, 'tam');
+    await start(page, 103);
+    await kept(page, 103);
+    const shells = () => page.evaluate(async () => (await caches.keys()).filter((k) => k.startsWith('shell')));
+    const [old] = await shells();
+    front.build = '9999999999999';
+    await page.evaluate(async () => void (await navigator.serviceWorker.getRegistration())!.update());
+    const waits = () => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())!.waiting !== null);
+    await expect.poll(waits).toBe(true);
+    expect(await shells()).toContain(old);
+    // The stream breaks and comes back, as it does when a server is put in place of another.
+    await context.setOffline(true);
+    await go(page, 1);
+    await expect(status(page)).toContainText('Kept here');
+    await context.setOffline(false);
+    await expect(page.getByText('A new version of Eager Wrench is ready')).toBeVisible({ timeout: 30_000 });
+    await go(page, 2);
+    await expect(status(page)).toContainText('Saved');
+    expect(await waits()).toBe(true);
+    await page.getByRole('link', { name: 'Jobs', exact: true }).click();
+    await page.waitForURL('**/jobs');
+    await expect.poll(shells, { timeout: 20_000 }).toEqual(['shell 9999999999999']);
+    await context.setOffline(true);
+    await page.goto('/jobs/103/bench');
+    await expect(page.locator('[data-ready=true]')).toBeVisible();
+  } finally {
+    await context.close();
+    front.close();
+  }
+});

@@ -1,0 +1,83 @@
+import { dropPhoto, keepPhoto, keptPhoto, keptPhotos, type KeptPhoto } from './kept';
+
+/** Again after so long when the server could not be reached or had no room, ms. */
+const AGAIN_MS = 10_000;
+/** A picture of some megabytes over a slow line, ms. */
+const PATIENCE_MS = 120_000;
+
+/** Photos of a run on their way to the server: one after the other, each kept in this browser until the server has it. */
+export class Photos {
+  /** How many the server has not got yet. */
+  waiting = $state(0);
+  /** Photos that the server will not have, and why, by id: they stay here. */
+  refused = $state.raw<Record<string, string>>({});
+  /** What keeps the others back, in words: the server's disk is full. */
+  problem = $state('');
+
+  /** Those that this browser does not keep: they are sent from here. */
+  readonly #loose = new Map<string, KeptPhoto>();
+  #sending: Promise<void> | undefined;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(
+    readonly run: string,
+    private readonly person: string
+  ) {}
+
+  async open(): Promise<void> {
+    const mine = await this.#mine();
+    this.waiting = mine.filter((p) => p.is === 'waiting').length;
+    this.refused = Object.fromEntries(mine.flatMap((p) => (p.is === 'refused' ? [[p.photo, p.why ?? 'The server will not have it.']] : [])));
+  }
+
+  async take(photo: string, bytes: Blob): Promise<void> {
+    const row: KeptPhoto = { run: this.run, photo, person: this.person, bytes, is: 'waiting' };
+    this.waiting++;
+    await keepPhoto(row).catch(() => this.#loose.set(photo, row));
+  }
+
+  /** A picture as it lies here; undefined when it does not. */
+  async here(photo: string): Promise<Blob | undefined> {
+    return (this.#loose.get(photo) ?? (await keptPhoto(this.run, photo).catch(() => undefined)))?.bytes;
+  }
+
+  close(): void {
+    clearTimeout(this.#timer);
+  }
+
+  /** Sends what waits until the server cannot take more; the event of each picture has to be there first. */
+  send(): Promise<void> {
+    // One round at a time: two would send the same picture twice.
+    return (this.#sending ??= this.#round().finally(() => (this.#sending = undefined)));
+  }
+
+  async #mine(): Promise<KeptPhoto[]> {
+    const kept = await keptPhotos(this.run).catch(() => []);
+    return [...kept, ...this.#loose.values()].filter((p) => p.person === this.person);
+  }
+
+  async #round(): Promise<void> {
+    clearTimeout(this.#timer);
+    const rows = (await this.#mine()).filter((p) => p.is === 'waiting');
+    this.waiting = rows.length;
+    this.problem = '';
+    for (const row of rows) {
+      const response = await fetch(`/api/runs/${this.run}/photos/${row.photo}`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: row.bytes, signal: AbortSignal.timeout(PATIENCE_MS) }).catch(() => undefined);
+      const answer = (await response?.json().catch(() => ({}))) as { message?: string } | undefined;
+      if (response?.ok) {
+        this.#loose.delete(row.photo);
+        await dropPhoto(this.run, row.photo).catch(() => {});
+      } else if (response && [403, 413, 415, 422].includes(response.status)) {
+        const why = answer?.message ?? 'The server will not have it.';
+        this.refused = { ...this.refused, [row.photo]: why };
+        const aside: KeptPhoto = { ...row, is: 'refused', why };
+        await keepPhoto(aside).catch(() => this.#loose.set(row.photo, aside));
+      } else {
+        if (response?.status === 507) this.problem = answer?.message ?? '';
+        this.#timer = setTimeout(() => void this.send(), AGAIN_MS);
+        return;
+      }
+      this.waiting--;
+    }
+  }
+}
