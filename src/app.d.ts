@@ -10,6 +10,8 @@ declare global {
     interface Locals {
       person?: Person;
       requestId: string;
+      /** What a page's own code threw: SvelteKit answers 500 to all of it, the gate knows better. */
+      thrown?: unknown;
       theme: 'light' | 'dark' | 'auto';
     }
   }

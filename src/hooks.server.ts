@@ -1,6 +1,8 @@
-import { isRedirect, redirect, type Handle, type HandleServerError } from '@sveltejs/kit';
-import { closePool, isOutOfReach, pool } from '$lib/server/database';
+import { isHttpError, isRedirect, json, redirect, type Handle, type HandleServerError } from '@sveltejs/kit';
+import { closePool, isFull, isOutOfReach, pool } from '$lib/server/database';
+import { TooMuchAtOnce } from '$lib/server/fair-queue';
 import { judge } from '$lib/server/guard';
+import { begin, isOurs, readForm } from '$lib/server/incoming';
 import { log } from '$lib/server/log';
 import { closePlanner } from '$lib/server/planner';
 import { refusal } from '$lib/server/refusal';
@@ -18,18 +20,21 @@ export const handle: Handle = async ({ event, resolve }) => {
   event.locals.requestId = crypto.randomUUID();
   event.locals.theme = themeOf(event.cookies);
   let status = 303;
+  let end: (() => void) | undefined;
   try {
-    const response =
-      (await gate(event)) ??
-      (await resolve(event, { transformPageChunk: ({ html }) => html.replace('%ew.theme%', event.locals.theme) }));
+    const refused = (await gate(event)) ?? (await limits(event, (ended) => (end = ended)));
+    let response = refused ?? (await resolve(event, { transformPageChunk: ({ html }) => html.replace('%ew.theme%', event.locals.theme) }));
+    // A page that could not be loaded says why as every other answer does.
+    if (event.locals.thrown !== undefined) response = failed(event, event.locals.thrown);
     status = response.status;
     return harden(event, response);
   } catch (thrown) {
     if (isRedirect(thrown)) throw thrown;
-    status = isOutOfReach(thrown) ? 503 : 500;
-    log.error({ request: event.locals.requestId, err: thrown }, 'unexpected');
-    return harden(event, refuse(event, status, status === 503 ? 'The database does not answer. Nothing that was saved is lost; try again in a moment.' : OUR_FAULT));
+    const response = failed(event, thrown);
+    status = response.status;
+    return harden(event, response);
   } finally {
+    end?.();
     log.info({
       request: event.locals.requestId,
       method: event.request.method,
@@ -44,6 +49,16 @@ export const handle: Handle = async ({ event, resolve }) => {
 
 const OUR_FAULT = 'Something went wrong on our side. Nothing that was saved is lost.';
 
+/** What is not our fault has a status of its own: the database is away or its disk is full, somebody asks for too much. */
+function failed(event: RequestEvent, thrown: unknown): Response {
+  if (isHttpError(thrown)) return refuse(event, thrown.status, thrown.body.message);
+  if (thrown instanceof TooMuchAtOnce) return refuse(event, 429, thrown.message);
+  log.error({ request: event.locals.requestId, err: thrown }, 'unexpected');
+  if (isOutOfReach(thrown)) return refuse(event, 503, 'The database does not answer. Nothing that was saved is lost; try again in a moment.');
+  if (isFull(thrown)) return refuse(event, 507, 'The server has no room left. Nothing that was saved is lost; tell a lead.');
+  return refuse(event, 500, OUR_FAULT);
+}
+
 type RequestEvent = Parameters<Handle>[0]['event'];
 
 function isForPrograms(event: RequestEvent): boolean {
@@ -51,10 +66,13 @@ function isForPrograms(event: RequestEvent): boolean {
 }
 
 function refuse(event: RequestEvent, status: number, message: string): Response {
+  // An enhanced form reads its answer as the outcome of an action.
+  if (event.request.headers.get('x-sveltekit-action') === 'true') return json({ type: 'error', error: { message, request: event.locals.requestId } }, { status });
   return refusal(status, message, event.locals.requestId, isForPrograms(event));
 }
 
 async function gate(event: RequestEvent): Promise<Response | undefined> {
+  if (!isOurs(event.request, event.url.origin)) return refuse(event, 403, 'This request comes from another site.');
   const token = event.cookies.get(SESSION_COOKIE);
   if (token && event.route.id !== '/healthz') event.locals.person = await personOfSession(pool(), token);
   switch (judge(event.route.id, event.request.method, event.locals.person?.role)) {
@@ -68,6 +86,19 @@ async function gate(event: RequestEvent): Promise<Response | undefined> {
     case 'unknown':
       return refuse(event, 404, 'There is no such page.');
   }
+}
+
+/** What comes in is limited before it is read: forms as a whole, everything else by its route; and nobody sends too much at once. */
+async function limits(event: RequestEvent, ended: (end: () => void) => void): Promise<Response | undefined> {
+  if (event.request.method !== 'POST') return undefined;
+  const end = begin(event.locals.person?.id ?? `at ${event.getClientAddress()}`);
+  if (!end) return refuse(event, 429, 'Too much at once: wait until some of it has been answered.');
+  ended(end);
+  if (event.url.pathname.startsWith('/api/')) return undefined;
+  const form = await readForm(event.request);
+  if (!(form instanceof Request)) return refuse(event, form.status, form.message);
+  event.request = form;
+  return undefined;
 }
 
 function harden(event: RequestEvent, response: Response): Response {
@@ -89,6 +120,6 @@ function harden(event: RequestEvent, response: Response): Response {
 }
 
 export const handleError: HandleServerError = ({ error: thrown, event, status, message }) => {
-  if (status >= 500) log.error({ request: event.locals.requestId, err: thrown }, 'unexpected');
+  if (status >= 500) event.locals.thrown = thrown;
   return { message: status === 500 ? OUR_FAULT : message, request: event.locals.requestId };
 };

@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { pool } from './database';
-import { addPerson } from './people';
+import { auditLog } from './audit';
+import { Password } from './password-form';
+import { addPerson, changeOwnPassword } from './people';
 import { hashPassword, passwordMatches } from './passwords';
 import { closeSession, openSession, personOfSession } from './sessions';
 import { signIn } from './sign-in';
@@ -73,4 +75,40 @@ describe('signing in', () => {
     const tries = await Promise.all(Array.from({ length: 45 }, (_, i) => signIn(`name${i}`, 'wrong', '192.0.2.9')));
     expect(tries.filter((t) => !t.ok && t.waitSeconds !== undefined).length).toBe(5);
   });
+  it('does not let strangers lock out a device that is known to the name', async () => {
+    const first = await signIn('tam', PASSWORD, '192.0.2.20');
+    if (!first.ok) throw new Error('not signed in');
+    await Promise.all(Array.from({ length: 8 }, () => signIn('tam', 'wrong', '192.0.2.20')));
+    expect((await signIn('tam', PASSWORD, '192.0.2.20')).ok).toBe(false);
+    expect(await signIn('tam', PASSWORD, '192.0.2.20', first.device)).toMatchObject({ ok: true, device: first.device });
+    // Of no other name, and not without limit.
+    await addPerson(pool(), { signIn: 'juno', name: 'Juno', role: 'trainee' }, PASSWORD);
+    await Promise.all(Array.from({ length: 8 }, () => signIn('juno', 'wrong', '192.0.2.20')));
+    expect((await signIn('juno', PASSWORD, '192.0.2.20', first.device)).ok).toBe(false);
+    const tries = await Promise.all(Array.from({ length: 14 }, () => signIn('tam', 'wrong', '192.0.2.20', first.device)));
+    expect(tries.some((t) => !t.ok && t.waitSeconds !== undefined)).toBe(true);
+  });
+  it('and what came of it is in the log, with the address', async () => {
+    await signIn('nobody', 'wrong', '192.0.2.30');
+    await signIn('tam', PASSWORD, '192.0.2.31');
+    expect((await auditLog(pool(), 2)).map((a) => [a.what, a.about, a.address])).toEqual([['signed in', 'tam', '192.0.2.31'], ['sign-in refused', 'nobody', '192.0.2.30']]);
+  });
+});
+
+describe('one\u2019s own password', () => {
+  it('is not to be guessed from a session that was left open', async () => {
+    const session = crypto.randomUUID();
+    const tries = [];
+    for (let i = 0; i < 6; i++) tries.push(await changeOwnPassword(id, `wrong ${i}`, 'another lamp at sea', session));
+    expect(tries.at(-1)).toMatchObject({ ok: false, why: expect.stringMatching(/Wait \d+ min/) });
+    expect(await changeOwnPassword(id, PASSWORD, 'another lamp at sea', session)).toMatchObject({ ok: false });
+  });
+  it('is hashed while no connection is held: a pool of one serves others meanwhile', async () => {
+    const busy = changeOwnPassword(id, 'x', 'another lamp at sea', crypto.randomUUID());
+    const others = await Promise.all(Array.from({ length: 20 }, () => pool().query('select 1')));
+    expect(others).toHaveLength(20);
+    await busy;
+  });
+  it.each(['1234567890', 'qwertyuiop', 'Qwertyuiop', 'qwertyuiop2026!', 'aaaaaaaaaaaa', '          ', 'ababababab'])('%j is none', (password) => expect(Password.safeParse(password).success).toBe(false));
+  it.each([PASSWORD, 'harbour-lamp-14', 'four words that differ'])('%j is one', (password) => expect(Password.safeParse(password).success).toBe(true));
 });

@@ -31,7 +31,7 @@ describe('the gate', () => {
 
   it('opens only these without a session', () => {
     const open = all.flatMap(({ id, methods }) => methods.filter((m) => judge(id, m, undefined) === 'allowed').map((m) => `${m} ${id}`));
-    expect(open.sort()).toEqual(['GET /healthz', 'GET /signin', 'POST /signin', 'POST /theme']);
+    expect(open.sort()).toEqual(['GET /healthz', 'GET /offline', 'GET /signin', 'POST /signin', 'POST /theme']);
   });
 
   it('refuses what it does not name', () => {

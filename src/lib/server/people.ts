@@ -1,5 +1,6 @@
 import { audit } from './audit';
-import { transaction, type Queryable } from './database';
+import { pool, transaction, type Queryable } from './database';
+import { mayTry } from './tries';
 import { hashPassword, passwordMatches } from './passwords';
 
 export const ROLES = ['technician', 'lead', 'trainee'] as const;
@@ -28,6 +29,11 @@ export async function addPerson(db: Queryable, person: Omit<Person, 'id'>, passw
   return rows[0].id;
 }
 
+/** The same with a password that was hashed before: hashing takes long, and holds no connection. */
+async function addHashed(db: Queryable, person: Omit<Person, 'id'>, hash: string): Promise<void> {
+  await db.query('insert into person (sign_in, display_name, role, password_hash) values ($1, $2, $3, $4)', [person.signIn, person.name, person.role, hash]);
+}
+
 export async function namesOf(db: Queryable, ids: readonly string[]): Promise<Map<string, string>> {
   const { rows } = await db.query('select id, display_name as name from person where id = any($1::uuid[])', [ids]);
   return new Map(rows.map((r: { id: string; name: string }) => [r.id, r.name]));
@@ -52,9 +58,10 @@ export type Changed = { ok: true } | { ok: false; why: string };
 
 /** Opens an account, written down under who opened it. */
 export async function openAccount(person: Omit<Person, 'id'>, password: string, by: string): Promise<Changed> {
+  const hash = await hashPassword(password);
   return transaction(async (db): Promise<Changed> => {
     if ((await db.query('select 1 from person where sign_in = $1', [person.signIn])).rowCount) return { ok: false, why: `Somebody signs in as "${person.signIn}" already.` };
-    await addPerson(db, person, password);
+    await addHashed(db, person, hash);
     await audit(db, by, 'account opened', person.signIn, { name: person.name, role: person.role });
     return { ok: true };
   });
@@ -84,22 +91,30 @@ export async function changeAccount(id: string, to: { role?: Role; isDisabled?: 
 
 /** A lead gives somebody a new password; all their sessions end. */
 export async function resetPassword(id: string, password: string, by: string): Promise<Changed> {
+  const hash = await hashPassword(password);
   return transaction(async (db): Promise<Changed> => {
-    const { rows } = await db.query('update person set password_hash = $2 where id = $1 returning sign_in as "signIn"', [id, await hashPassword(password)]);
+    const { rows } = await db.query('update person set password_hash = $2 where id = $1 returning sign_in as "signIn"', [id, hash]);
     if (!rows[0]) return { ok: false, why: 'There is no such account.' };
     await db.query('delete from session where person_id = $1', [id]);
+    await db.query('delete from known_device where person_id = $1', [id]);
     await audit(db, by, 'password given', rows[0].signIn);
     return { ok: true };
   });
 }
 
-/** One changes one's own password, knowing the old one; other sessions than this one end. */
+/** One changes one's own password, knowing the old one; other sessions than this one end. Who guesses has to wait. */
 export async function changeOwnPassword(id: string, old: string, wanted: string, keepSession: string): Promise<Changed> {
+  const wait = await mayTry('own-password', id);
+  if (wait !== undefined) return { ok: false, why: `Too many tries. Wait ${Math.ceil(wait / 60)} min, then try again.` };
+  const stored = (await pool().query('select password_hash as hash from person where id = $1', [id])).rows[0]?.hash;
+  // Hashing takes long, and holds no connection.
+  if (!(await passwordMatches(stored, old))) return { ok: false, why: 'The old password is not right.' };
+  const hash = await hashPassword(wanted);
   return transaction(async (db): Promise<Changed> => {
-    const { rows } = await db.query('select sign_in as "signIn", password_hash as hash from person where id = $1 for update', [id]);
-    if (!(await passwordMatches(rows[0]?.hash, old))) return { ok: false, why: 'The old password is not right.' };
-    await db.query('update person set password_hash = $2 where id = $1', [id, await hashPassword(wanted)]);
+    const { rows } = await db.query('update person set password_hash = $2 where id = $1 and password_hash = $3 returning sign_in as "signIn"', [id, hash, stored]);
+    if (!rows[0]) return { ok: false, why: 'The password was changed from elsewhere just now.' };
     await db.query('delete from session where person_id = $1 and id <> $2', [id, keepSession]);
+    await db.query('delete from known_device where person_id = $1', [id]);
     await audit(db, id, 'password changed', rows[0].signIn);
     return { ok: true };
   });

@@ -1,6 +1,6 @@
 import template from '../../error.html?raw';
 
-const TITLES: Record<number, string> = { 401: 'Sign in first', 403: 'Not with this role', 404: 'Nothing here', 503: 'Out of reach' };
+const TITLES: Record<number, string> = { 401: 'Sign in first', 403: 'Not with this role', 404: 'Nothing here', 413: 'Too large', 429: 'Too much at once', 503: 'Out of reach', 507: 'No room left' };
 const TITLE = 'That did not work';
 
 const escaped = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');

@@ -1,4 +1,5 @@
 import pg from 'pg';
+import { LIMITS } from './database';
 import { log } from './log';
 import { settings } from './settings';
 
@@ -40,7 +41,7 @@ export class RunFeed {
 
   private connect(): void {
     this.timer = undefined;
-    const client = new pg.Client({ connectionString: this.databaseUrl, application_name: 'eager-wrench feed', connectionTimeoutMillis: 5000, keepAlive: true });
+    const client = new pg.Client({ connectionString: this.databaseUrl, application_name: 'eager-wrench feed', connectionTimeoutMillis: LIMITS.connectionTimeoutMillis, keepAlive: true, keepAliveInitialDelayMillis: LIMITS.keepAliveInitialDelayMillis });
     this.client = client;
     client.on('notification', ({ payload }) => this.watchers.get(payload ?? '')?.forEach((look) => look()));
     client.on('error', (err) => this.lost(client, err));

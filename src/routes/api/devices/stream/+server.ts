@@ -5,8 +5,8 @@ import { settings } from '$lib/server/settings';
 import type { RequestHandler } from './$types';
 
 /** Readings of the shop's measuring devices as they come, server-sent, for as long as the session lasts. */
-export const GET: RequestHandler = ({ cookies }) => {
+export const GET: RequestHandler = ({ cookies, locals }) => {
   const url = settings.devicesUrl;
   if (!url) error(404, 'No measuring devices are set up here.');
-  return serverSent(cookies, (send) => ({ stop: hearDevices(url, (line) => send(`data: ${line}\n\n`)) }));
+  return serverSent(cookies, locals.person!.id, (send) => ({ stop: hearDevices(url, (line) => send(`data: ${line}\n\n`)) }));
 };

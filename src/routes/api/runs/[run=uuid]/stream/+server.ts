@@ -6,17 +6,20 @@ import { eventsOf, findRun } from '$lib/server/runs';
 import { serverSent } from '$lib/server/server-sent';
 import type { RequestHandler } from './$types';
 
+/** Events in one message. */
+const PAGE = 300;
+
 /**
  * Events of a run as they come, server-sent: each message holds those after the last one, its id the position reached.
  * Begins after `after`, or where a broken stream left off.
  */
-export const GET: RequestHandler = async ({ params, url, request, cookies }) => {
+export const GET: RequestHandler = async ({ params, url, request, cookies, locals }) => {
   let seq = Number(request.headers.get('last-event-id') ?? url.searchParams.get('after') ?? 0);
   if (!Number.isSafeInteger(seq) || seq < 0) error(400, 'after must be a whole number.');
   const { run } = params;
   if (!(await findRun(pool(), run))) error(404, 'There is no such run.');
 
-  return serverSent(cookies, (send) => {
+  return serverSent(cookies, locals.person!.id, (send) => {
     // One look at a time; told again while looking, it looks again.
     let looking = false;
     let again = false;
@@ -26,8 +29,10 @@ export const GET: RequestHandler = async ({ params, url, request, cookies }) => 
       do {
         again = false;
         try {
-          const { events, seq: reached } = await eventsOf(pool(), run, seq);
+          const { events, seq: reached } = await eventsOf(pool(), run, seq, PAGE);
           if (events.length > 0) {
+            // A long record comes in pages.
+            again ||= events.length === PAGE;
             seq = reached;
             send(`id: ${seq}\ndata: ${JSON.stringify({ events })}\n\n`);
           }
