@@ -1,5 +1,5 @@
 import { isHttpError, isRedirect, json, redirect, type Handle, type HandleServerError } from '@sveltejs/kit';
-import { closePool, isFull, isOutOfReach, pool } from '$lib/server/database';
+import { closePool, isFull, isOutOfReach, isUnfit, pool } from '$lib/server/database';
 import { TooMuchAtOnce } from '$lib/server/fair-queue';
 import { judge } from '$lib/server/guard';
 import { begin, isOurs, readForm } from '$lib/server/incoming';
@@ -54,6 +54,7 @@ function failed(event: RequestEvent, thrown: unknown): Response {
   if (isHttpError(thrown)) return refuse(event, thrown.status, thrown.body.message);
   if (thrown instanceof TooMuchAtOnce) return refuse(event, 429, thrown.message);
   log.error({ request: event.locals.requestId, err: thrown }, 'unexpected');
+  if (isUnfit(thrown)) return refuse(event, 422, 'Something in this request cannot be kept as it is: a character that nobody sees, or a value out of reach. Nothing was changed.');
   if (isOutOfReach(thrown)) return refuse(event, 503, 'The database does not answer. Nothing that was saved is lost; try again in a moment.');
   if (isFull(thrown)) return refuse(event, 507, 'The server has no room left. Nothing that was saved is lost; tell a lead.');
   return refuse(event, 500, OUR_FAULT);

@@ -42,8 +42,9 @@ export function which(file: Read, values: Options): string {
   if (ranked.length === 0) return 'no screws are out';
   const byId = new Map(missing.map((m) => [m.group.id, m.group]));
   const next = measureNext(measurement, missing);
+  const named = (id: string | undefined) => (id === undefined ? 'none of these' : `${byId.get(id)!.name}, ${sizeText(byId.get(id)!.screw)} (${id})`);
   return [
-    ...ranked.slice(0, 8).map((c) => `${(100 * c.probability).toFixed(c.probability < 0.1 ? 1 : 0).padStart(5)} %  ${byId.get(c.joint)!.name}, ${sizeText(byId.get(c.joint)!.screw)} (${c.joint})`),
+    ...ranked.slice(0, 8).map((c) => `${(100 * c.probability).toFixed(c.probability < 0.1 ? 1 : 0).padStart(5)} %  ${named(c.joint)}`),
     ...(next ? [`Measure next: ${{ length: 'the length', thread: 'the thread', headDiameter: 'the head across', drive: 'the drive', head: 'the form of the head' }[next]}.`] : [])
   ].join('\n');
 }

@@ -1,3 +1,4 @@
+import { exceeds } from '../tolerance';
 import Flatbush from 'flatbush';
 import type { Joint, Model, Move, Part, Point, Shape } from '../machine';
 import { areaOf, contains, discMeets, discWithin, shared, swept, within, type Area } from './geometry';
@@ -114,7 +115,7 @@ export class Drawing {
         for (const layer of this.near(move.zone, place.box.minX, place.box.minY, place.box.maxX, place.box.maxY)) {
           const { id } = layer.part;
           if (found.has(id) || riders.has(id) || carriers.includes(id) || this.exempt.has(`${id} ${part.id}/${move.id}`)) continue;
-          if (layer.shape.depth[0] >= own.shape.depth[0]) continue;
+          if (!exceeds(own.shape.depth[0], layer.shape.depth[0])) continue;
           const at = shared(layer.area, place);
           if (!at || layer.openings.some((opening) => within(opening, place))) continue;
           found.set(id, { part: layer.part, evidence: { zone: move.zone, at, coverMm: layer.shape.depth[0], depthMm: own.shape.depth[0], travelMm } });

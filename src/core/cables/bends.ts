@@ -1,3 +1,4 @@
+import { exceeds } from '../tolerance';
 import type { Cable } from '../machine';
 import { pathLength } from './run';
 
@@ -49,7 +50,7 @@ export function runOf(cable: Cable): Run {
     const room = Math.min(i === 1 ? before : before / 2, i === path.length - 2 ? after : after / 2);
     const radiusMm = turn >= Math.PI - 1e-6 ? 0 : room / Math.tan(turn / 2);
     const folded = cable.form === 'flat' && isLevel(into) && isLevel(out);
-    bends.push({ point: i, turnDeg: Math.round(turnDeg), radiusMm: Math.round(radiusMm * 10) / 10, tight: !folded && radiusMm < cable.minBendRadiusMm, folded });
+    bends.push({ point: i, turnDeg: Math.round(turnDeg), radiusMm: Math.round(radiusMm * 10) / 10, tight: !folded && exceeds(cable.minBendRadiusMm, radiusMm), folded });
   }
   return { pathMm: lengthMm, slackMm: complete ? cable.lengthMm - lengthMm : undefined, bends };
 }

@@ -1,7 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { daemonListing, kernelListing } from '../../../scripts/stand-ins/machine.mjs';
-import { cellTrend, cellVerdict, chargeSeconds, drainSeconds, health, readBattery, STANDARD_THRESHOLDS, type BatteryReading } from '.';
+import { cellTrend as trendOf, cellVerdict as verdictOf, chargeSeconds, drainSeconds, health, readBattery, STANDARD_THRESHOLDS, type BatteryReading, type CellThresholds, type DatedReading } from '.';
+
+const cellVerdict = (reading: BatteryReading, of: CellThresholds = STANDARD_THRESHOLDS) => verdictOf(reading, of);
+const cellTrend = (readings: readonly DatedReading[]) => trendOf(readings, STANDARD_THRESHOLDS);
 
 const reading = (share: number, more: Partial<BatteryReading> = {}): BatteryReading => ({ designWh: 50, fullWh: 50 * share, ...more });
 

@@ -26,7 +26,7 @@ export interface CellVerdict {
 }
 
 /** What a reading says of the cell by the shop's thresholds. */
-export function cellVerdict(reading: BatteryReading, of: CellThresholds = STANDARD_THRESHOLDS): CellVerdict {
+export function cellVerdict(reading: BatteryReading, of: CellThresholds): CellVerdict {
   const share = health(reading);
   const percent = (s: number) => `${Math.round(100 * s)}\u00a0%`;
   if (share === undefined) return { verdict: 'unknown', why: 'The reading has no full charge, or no design capacity to set it against.' };
@@ -94,7 +94,7 @@ function slope(points: readonly (readonly [number, number])[]): number | undefin
 }
 
 /** How a cell goes down over its readings, and how long it lasts at that rate. */
-export function cellTrend(readings: readonly DatedReading[], of: CellThresholds = STANDARD_THRESHOLDS): CellTrend {
+export function cellTrend(readings: readonly DatedReading[], of: CellThresholds): CellTrend {
   const points = readings
     .flatMap(({ at, reading }) => {
       const share = health(reading);

@@ -13,57 +13,123 @@ export const BatteryReading = z.strictObject({
 });
 export type BatteryReading = z.infer<typeof BatteryReading>;
 
-export type ReadBattery = { ok: true; reading: BatteryReading } | { ok: false; why: string };
+/** One pack that a listing names, with its figures. */
+export interface Pack {
+  /** What the machine calls it. */
+  name: string;
+  reading: BatteryReading;
+}
+/** Several packs are several readings: which one is meant is for who reads it to say. `reading` is the first. */
+export type ReadBattery = { ok: true; reading: BatteryReading; packs: Pack[] } | { ok: false; why: string };
 
 /** Longer listings than this hold more than one machine's battery; in characters. */
 const MAX_TEXT = 200_000;
 const MICRO = 1e-6;
+const MAX_DEVICES = 40;
+
+type Attributes = ReadonlyMap<string, string>;
 
 /**
  * A battery's figures from the text that a Linux machine gives of it: the kernel's power-supply attributes (`uevent`, in µAh,
- * µWh and µV) or a power daemon's dump (`energy-full: 41.2 Wh`). Where both stand for several batteries the first one counts.
- * @returns the figures, or in words why there are none
+ * µWh and µV) or a power daemon's dump (`energy-full: 41.2 Wh`). A listing may name several devices: what is no pack of the
+ * machine (an adapter, a mouse, an empty bay) is passed over, and no two devices' figures are ever mixed.
+ * @returns the figures of each pack, or in words why there are none
  */
 export function readBattery(text: string): ReadBattery {
   if (text.length > MAX_TEXT) return { ok: false, why: `The listing is longer than ${MAX_TEXT / 1000} kB; give the battery's part of it.` };
-  const lines = text.split(/\r?\n/);
-  const kernel = new Map<string, string>();
-  const daemon = new Map<string, string>();
-  for (const line of lines) {
-    const attribute = /^\s*POWER_SUPPLY_([A-Z_]+)=(.*)$/.exec(line);
-    if (attribute && !kernel.has(attribute[1]!)) kernel.set(attribute[1]!, attribute[2]!.trim());
-    const entry = /^\s*([a-z][a-z -]*):\s+(.+)$/.exec(line);
-    if (entry && !daemon.has(entry[1]!.trim())) daemon.set(entry[1]!.trim(), entry[2]!.trim());
+  const devices = devicesIn(text);
+  const packs: Pack[] = [];
+  let why: string | undefined;
+  for (const [i, device] of devices.entries()) {
+    if (!isPack(device)) continue;
+    const of = device.kernel.size > 0 ? fromKernel(device.kernel) : fromDaemon(device.daemon);
+    const given = Object.fromEntries(Object.entries(of).filter(([, v]) => v !== undefined && Number.isFinite(v)));
+    if (given.fullWh === undefined && given.fullMah === undefined && given.cycles === undefined) continue;
+    const checked = BatteryReading.safeParse(given);
+    if (checked.success) packs.push({ name: device.name ?? `Pack ${i + 1}`, reading: checked.data });
+    else why ??= `${String(checked.error.issues[0]!.path[0])}: ${checked.error.issues[0]!.message}.`;
   }
-  const of = kernel.size > 0 ? fromKernel(kernel) : fromDaemon(daemon);
-  const given = Object.fromEntries(Object.entries(of).filter(([, v]) => v !== undefined && Number.isFinite(v)));
-  if (given.fullWh === undefined && given.fullMah === undefined && given.cycles === undefined) {
-    return { ok: false, why: 'No full charge and no cycles stand in it. Give the power-supply attributes (uevent) or the power daemon\u2019s dump of the battery.' };
-  }
-  const checked = BatteryReading.safeParse(given);
-  if (!checked.success) return { ok: false, why: `${String(checked.error.issues[0]!.path[0])}: ${checked.error.issues[0]!.message}.` };
-  return { ok: true, reading: checked.data };
+  const [first] = packs;
+  if (first) return { ok: true, reading: first.reading, packs };
+  if (why) return { ok: false, why };
+  return { ok: false, why: devices.some((d) => !isPack(d)) ? 'No pack of the machine stands in it: only adapters, other devices, or bays that are empty.' : 'No full charge and no cycles stand in it. Give the power-supply attributes (uevent) or the power daemon\u2019s dump of the battery.' };
 }
 
-function fromKernel(of: ReadonlyMap<string, string>): BatteryReading {
+interface ListedDevice {
+  name?: string | undefined;
+  kernel: Map<string, string>;
+  daemon: Map<string, string>;
+  /** The daemon's heading of it: its path. */
+  heading: string;
+}
+
+/** The devices of a listing, each with its own attributes: a new one begins with its name or heading, or where an attribute comes again. */
+function devicesIn(text: string): ListedDevice[] {
+  const devices: ListedDevice[] = [];
+  let now: ListedDevice | undefined;
+  const begin = (heading = ''): ListedDevice => {
+    now = { kernel: new Map(), daemon: new Map(), heading };
+    if (devices.length < MAX_DEVICES) devices.push(now);
+    return now;
+  };
+  for (const line of text.split(/\r?\n/)) {
+    const heading = /^Device:\s*(\S+)/.exec(line);
+    if (heading) {
+      begin(heading[1]).name = heading[1]!.split('/').at(-1)!.replace(/^battery_/, '').slice(0, 60);
+      continue;
+    }
+    const attribute = /^\s*POWER_SUPPLY_([A-Z_]+)=(.*)$/.exec(line);
+    if (attribute) {
+      const [, key, value] = attribute as unknown as [string, string, string];
+      const into = now && !now.kernel.has(key) && !(key === 'NAME' && now.kernel.size > 0 && !onlyType(now.kernel)) ? now : begin();
+      into.kernel.set(key, value.trim());
+      if (key === 'NAME') into.name = value.trim().slice(0, 60);
+      continue;
+    }
+    const entry = /^\s*([a-z][a-z -]*):\s+(.+)$/.exec(line);
+    if (!entry) continue;
+    const key = entry[1]!.trim();
+    const into = now && !now.daemon.has(key) ? now : begin();
+    into.daemon.set(key, entry[2]!.trim());
+  }
+  return devices;
+}
+
+/** Kernels differ in whether the type stands before the name. */
+const onlyType = (kernel: Attributes): boolean => [...kernel.keys()].every((k) => k === 'TYPE' || k === 'SCOPE');
+
+/** A battery that is the machine's own and is there. */
+function isPack({ kernel, daemon, heading }: ListedDevice): boolean {
+  if (kernel.size > 0) return (kernel.get('TYPE') ?? 'Battery') === 'Battery' && kernel.get('SCOPE') !== 'Device' && kernel.get('PRESENT') !== '0';
+  if (/line_power|DisplayDevice|mouse|keyboard|headset|phone|gaming|tablet/i.test(heading)) return false;
+  return daemon.get('power supply') !== 'no' && daemon.get('present') !== 'no';
+}
+
+/** What a listing gives as nothing is not known: a gauge that reads 0 of full has lost its figures, not its cell. */
+const known = (n: number | undefined) => (n !== undefined && n > 0 ? n : undefined);
+const part = (of: number | undefined, whole: number | undefined) => (of === undefined || whole === undefined ? undefined : Math.round((of / whole) * 1e6) / 1e6);
+
+function fromKernel(of: Attributes): BatteryReading {
   const micro = (key: string, by = MICRO) => figure(of.get(key), by);
-  const charge = figure(of.get('CAPACITY'), 0.01);
+  const [fullWh, fullMah] = [known(micro('ENERGY_FULL')), known(micro('CHARGE_FULL', 1e-3))];
   return {
-    designWh: micro('ENERGY_FULL_DESIGN'), fullWh: micro('ENERGY_FULL'),
-    designMah: micro('CHARGE_FULL_DESIGN', 1e-3), fullMah: micro('CHARGE_FULL', 1e-3),
-    voltageV: micro('VOLTAGE_MIN_DESIGN') ?? micro('VOLTAGE_NOW'),
+    designWh: known(micro('ENERGY_FULL_DESIGN')), fullWh,
+    designMah: known(micro('CHARGE_FULL_DESIGN', 1e-3)), fullMah,
+    voltageV: known(micro('VOLTAGE_MIN_DESIGN')) ?? known(micro('VOLTAGE_NOW')),
     // Kernels that cannot tell say -1 or 0.
-    cycles: positive(figure(of.get('CYCLE_COUNT'), 1)),
-    charge
+    cycles: known(figure(of.get('CYCLE_COUNT'), 1)),
+    charge: figure(of.get('CAPACITY'), 0.01) ?? part(micro('ENERGY_NOW'), fullWh) ?? part(micro('CHARGE_NOW', 1e-3), fullMah)
   };
 }
 
-function fromDaemon(of: ReadonlyMap<string, string>): BatteryReading {
+function fromDaemon(of: Attributes): BatteryReading {
   const unit = (key: string, unit: string) => {
     const value = of.get(key);
     return value?.toLowerCase().endsWith(unit) ? figure(value.slice(0, -unit.length).trim(), 1) : undefined;
   };
-  return { designWh: unit('energy-full-design', 'wh'), fullWh: unit('energy-full', 'wh'), voltageV: unit('voltage', 'v'), cycles: positive(figure(of.get('charge-cycles'), 1)), charge: share(unit('percentage', '%')) };
+  const fullWh = known(unit('energy-full', 'wh'));
+  const percent = unit('percentage', '%');
+  return { designWh: known(unit('energy-full-design', 'wh')), fullWh, voltageV: known(unit('voltage', 'v')), cycles: known(figure(of.get('charge-cycles'), 1)), charge: percent === undefined ? part(unit('energy', 'wh'), fullWh) : percent / 100 };
 }
 
 /** Listings follow the machine's language: a decimal comma is one. */
@@ -71,16 +137,14 @@ function figure(text: string | undefined, by: number): number | undefined {
   if (text === undefined || !/^-?\d+([.,]\d+)?$/.test(text)) return undefined;
   return Math.round(Number(text.replace(',', '.')) * by * 1e6) / 1e6;
 }
-const positive = (n: number | undefined) => (n !== undefined && n > 0 ? n : undefined);
-const share = (percent: number | undefined) => (percent === undefined ? undefined : percent / 100);
 
-/** Full charge over design charge; undefined where the reading lacks one of them. */
+/** Full charge over design charge; undefined where the reading lacks one of them; a full charge of 0 is not known. */
 export function health({ designWh, fullWh, designMah, fullMah }: BatteryReading): number | undefined {
-  if (fullWh !== undefined && designWh) return fullWh / designWh;
-  return fullMah !== undefined && designMah ? fullMah / designMah : undefined;
+  if (fullWh && designWh) return fullWh / designWh;
+  return fullMah && designMah ? fullMah / designMah : undefined;
 }
 
-/** Full charge in Wh: as given, or charge times voltage. */
+/** Full charge in Wh: as given, or charge times voltage; a full charge of 0 is not known. */
 export function fullEnergyWh({ fullWh, fullMah, voltageV }: BatteryReading): number | undefined {
-  return fullWh ?? (fullMah !== undefined && voltageV !== undefined ? (fullMah / 1000) * voltageV : undefined);
+  return fullWh || (fullMah && voltageV !== undefined ? (fullMah / 1000) * voltageV : undefined);
 }

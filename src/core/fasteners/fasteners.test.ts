@@ -69,3 +69,29 @@ describe('the ledger', () => {
     expect(ledgerLine({ ...group('g'), count: 8 }, 7, 7, { ...emptyFates(), 'missing-as-received': 1 }).emptyHoles).toBe(1);
   });
 });
+
+describe('what remains of adding and subtracting', () => {
+  it('judges no screw: whatever tenths or hundredths stand in the file, the verdict is that of whole hundredths', () => {
+    const hundredth = fc.integer({ min: 20, max: 900 });
+    const whole = fc.integer({ min: 100, max: 900 });
+    fc.assert(
+      fc.property(whole, hundredth, hundredth, fc.boolean(), (length, clamped, depth, plastic) => {
+        const made = group('made', { lengthMm: 4 }, { clampedMm: clamped / 100, depthMm: depth / 100, material: plastic ? 'plastic' : 'steel' });
+        const is = fit(group('g', { lengthMm: length / 100 }).screw, made.screw.hole, made.screw);
+        // In whole hundredths of a millimetre nothing is rounded.
+        const engagement = length - clamped;
+        const wanted = Math.min((plastic ? 2 : 1) * 200, depth);
+        const right = engagement - depth > 10 ? 'punches-through' : 2 * engagement < wanted ? 'strips' : engagement < wanted - 10 ? 'loose' : Math.abs(length - 400) <= 10 ? 'right' : 'works';
+        expect(is.verdict).toBe(right);
+        expect(is.beyondMm === 0 || is.beyondMm > 0.005).toBe(true);
+      }),
+      { numRuns: 2000, examples: [[400, 120, 270, false], [350, 90, 250, false], [300, 70, 220, true]] }
+    );
+  });
+  it('is what made a right file refused: 0.0 mm too long', () => {
+    for (let depth = 100; depth < 400; depth++) for (const clamped of [50, 70, 90, 110, 130]) {
+      const length = (depth + clamped + 10) / 100;
+      expect(fit(group('g', { lengthMm: length }).screw, group('m', { lengthMm: length }, { clampedMm: clamped / 100, depthMm: depth / 100 }).screw.hole, group('m', { lengthMm: length }).screw).verdict, `${length}`).not.toBe('punches-through');
+    }
+  });
+});

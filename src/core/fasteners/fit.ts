@@ -1,4 +1,5 @@
 import type { Hole, Screw } from '../machine';
+import { exceeds } from '../tolerance';
 
 export type HoleSpec = ReturnType<typeof Hole.parse>;
 /**
@@ -25,6 +26,9 @@ export interface Fit {
 const WANTED_DIAMETERS: Record<HoleSpec['material'], number> = { steel: 1, 'brass-insert': 1, aluminium: 1, magnesium: 1, plastic: 2 };
 /** Tip and hole are drawn to a tenth of a millimetre. */
 const SLACK_MM = 0.1;
+/** Threads and pitches that differ by no more are the same, mm: standard steps are 0.1 and 0.05 at the least. */
+const THREAD_MM = 0.05;
+const PITCH_MM = 0.01;
 /** Heads this much wider than the one the seat was made for stand proud of it, mm: bench rule of thumb. */
 const PROUD_MM = 0.5;
 /** Heads this much narrower draw through what they should hold, mm: bench rule of thumb. */
@@ -43,21 +47,22 @@ export function engagement(screw: Screw, hole: HoleSpec): number {
 export function fit(screw: Screw, hole: HoleSpec, made: Screw): Fit {
   const engagementMm = engagement(screw, hole);
   const wantedMm = Math.min(WANTED_DIAMETERS[hole.material] * made.threadMm, hole.depthMm);
-  const beyondMm = hole.through && !hole.behind ? 0 : Math.max(0, engagementMm - hole.depthMm - SLACK_MM);
+  const tooDeepMm = engagementMm - hole.depthMm - SLACK_MM;
+  const beyondMm = (hole.through && !hole.behind) || !exceeds(tooDeepMm, 0) ? 0 : tooDeepMm;
   const head = headOnSeat(screw, made);
   const fitted = (verdict: Verdict): Fit => ({
     verdict, engagementMm, wantedMm, beyondMm, ...(beyondMm > 0 && hole.behind ? { into: hole.behind } : {}), ...(head ? { head } : {})
   });
-  if (screw.threadMm > made.threadMm + 0.05) return fitted('does-not-fit');
+  if (exceeds(screw.threadMm, made.threadMm + THREAD_MM)) return fitted('does-not-fit');
   if (beyondMm > 0) return fitted('punches-through');
-  if (engagementMm < wantedMm / 2) return fitted('strips');
-  if (screw.threadMm < made.threadMm - 0.05 || Math.abs(screw.pitchMm - made.pitchMm) > 0.01 || engagementMm < wantedMm - SLACK_MM || head) return fitted('loose');
-  return fitted(Math.abs(screw.lengthMm - made.lengthMm) <= SLACK_MM && screw.head === made.head ? 'right' : 'works');
+  if (exceeds(wantedMm / 2, engagementMm)) return fitted('strips');
+  if (exceeds(made.threadMm - THREAD_MM, screw.threadMm) || exceeds(Math.abs(screw.pitchMm - made.pitchMm), PITCH_MM) || exceeds(wantedMm - SLACK_MM, engagementMm) || head) return fitted('loose');
+  return fitted(!exceeds(Math.abs(screw.lengthMm - made.lengthMm), SLACK_MM) && screw.head === made.head ? 'right' : 'works');
 }
 
 function headOnSeat(screw: Screw, made: Screw): Fit['head'] {
   if ((screw.head === 'countersunk') !== (made.head === 'countersunk')) return 'wrong-seat';
-  if (screw.headDiameterMm > made.headDiameterMm + PROUD_MM) return 'proud';
-  if (screw.headDiameterMm < made.headDiameterMm - NARROW_MM) return 'pulls-through';
+  if (exceeds(screw.headDiameterMm, made.headDiameterMm + PROUD_MM)) return 'proud';
+  if (exceeds(made.headDiameterMm - NARROW_MM, screw.headDiameterMm)) return 'pulls-through';
   return undefined;
 }

@@ -1,3 +1,4 @@
+import { exceeds } from '../tolerance';
 import type { Point } from '../machine';
 import type { HoleSpec } from './fit';
 import type { ScrewGroup } from './mix-ups';
@@ -46,7 +47,7 @@ export function torqueLimits({ torqueNm, passes }: Pick<Tightening, 'torqueNm' |
 
 export function torqueVerdict(tighten: Pick<Tightening, 'torqueNm' | 'passes'>, pass: number, nm: number): 'under' | 'right' | 'over' {
   const [least, most] = torqueLimits(tighten, pass);
-  return nm < least ? 'under' : nm > most ? 'over' : 'right';
+  return exceeds(least, nm) ? 'under' : exceeds(nm, most) ? 'over' : 'right';
 }
 
 /**

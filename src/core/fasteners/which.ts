@@ -21,7 +21,8 @@ export interface Measurement {
 export const UNCERTAINTY = { calliper: 0.05, ruler: 0.5, eye: 1 } as const;
 
 export interface Candidate {
-  joint: string;
+  /** The group's joint; undefined: a screw of none of these groups. */
+  joint: string | undefined;
   probability: number;
 }
 
@@ -31,6 +32,12 @@ export type Quantity = 'length' | 'thread' | 'headDiameter' | 'drive' | 'head';
 const MADE_MM = 0.08;
 /** Chance that a drive or head style was read wrongly. */
 const MISREAD = 0.03;
+/** Before anything is measured, a screw that lies there is none of the machine's so often: bench rule of thumb. */
+const STRANGER = 0.02;
+/** Lengths, threads and heads that screws of notebooks have, mm: a stranger may have any of them as likely as any other. */
+const RANGE_MM = { length: 12, thread: 2.5, headDiameter: 8 } as const;
+/** Ways in which drives and head styles differ. */
+const STYLES = 6;
 /** A candidate below this is not worth naming. */
 const NEGLIGIBLE = 1e-4;
 
@@ -38,18 +45,22 @@ const NEGLIGIBLE = 1e-4;
  * Which group a found screw belongs to: Bayes over the groups that still miss one. The more a group misses, the likelier it is;
  * each measurement weighs by a normal law whose width is the instrument's and the maker's together.
  * @param missing groups with how many of their screws are not accounted for; groups with none are left out, and captive screws, which are never found loose
+ * A screw of none of the groups is a candidate too: it may be of any size as likely as of any other, so that a measurement which
+ * fits no group speaks for it.
  * @returns most probable first; empty when nothing is missing
  */
 export function whichScrew(measurement: Measurement, missing: readonly { group: ScrewGroup; count: number }[]): Candidate[] {
   const open = missing.filter(({ group, count }) => count > 0 && !group.screw.captive);
-  const logs = open.map(({ group, count }) => Math.log(count) + logLikelihood(measurement, group.screw));
+  if (open.length === 0) return [];
+  const whole = open.reduce((sum, { count }) => sum + count, 0);
+  const logs = [...open.map(({ group, count }) => Math.log(((1 - STRANGER) * count) / whole) + logLikelihood(measurement, group.screw)), Math.log(STRANGER) + logOfStranger(measurement)];
   const top = Math.max(...logs);
   const weights = logs.map((l) => Math.exp(l - top));
   const sum = weights.reduce((s, w) => s + w, 0);
-  return open
-    .map(({ group }, i) => ({ joint: group.id, probability: weights[i]! / sum }))
+  return weights
+    .map((weight, i): Candidate => ({ joint: open[i]?.group.id, probability: weight / sum }))
     .filter((c) => c.probability >= NEGLIGIBLE)
-    .sort((a, b) => b.probability - a.probability || (a.joint < b.joint ? -1 : 1));
+    .sort((a, b) => b.probability - a.probability || ((a.joint ?? '~') < (b.joint ?? '~') ? -1 : 1));
 }
 
 /**
@@ -66,6 +77,8 @@ export function measureNext(measurement: Measurement, missing: readonly { group:
   let least = doubt - 0.05;
   for (const quantity of open) {
     const left = now.reduce((sum, { joint, probability }) => {
+      // What a stranger would measure cannot be foretold.
+      if (joint === undefined) return sum;
       // If it is this one, it would measure so.
       const would = { ...measurement, [quantity]: reading(groups.get(joint)!.group.screw, quantity, measurement.measured) };
       return sum + probability * entropy(whichScrew(would, missing));
@@ -97,7 +110,8 @@ function logLikelihood(m: Measurement, screw: Screw): number {
     if (!read) return;
     // The stated uncertainty is taken as two standard deviations.
     const sigma = Math.hypot(read.plusMinus / 2, MADE_MM);
-    log += -((read.mm - is) ** 2) / (2 * sigma * sigma);
+    // With its height, so that it can be set against a screw of any size: a density, per mm.
+    log += -((read.mm - is) ** 2) / (2 * sigma * sigma) - Math.log(sigma * Math.sqrt(2 * Math.PI));
   };
   const same = (read: string | undefined, is: string) => {
     if (read !== undefined) log += Math.log(read === is ? 1 - MISREAD : MISREAD);
@@ -107,6 +121,14 @@ function logLikelihood(m: Measurement, screw: Screw): number {
   near(m.headDiameter, screw.headDiameterMm);
   same(m.drive, screw.drive);
   same(m.head, screw.head);
+  return log;
+}
+
+/** Of a screw that may have any size and form. */
+function logOfStranger(m: Measurement): number {
+  let log = 0;
+  for (const q of ['length', 'thread', 'headDiameter'] as const) if (m[q]) log -= Math.log(RANGE_MM[q]);
+  for (const q of ['drive', 'head'] as const) if (m[q] !== undefined) log -= Math.log(STYLES);
   return log;
 }
 

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { goalId, settleGoals, type Goal } from '../plan';
 import { demoAccess, DEMO_MACHINES } from '../testing/machines';
-import { belief, commonTo, FaultSet, nextStep, NOTHING_KNOWN, priors, reachFrom, strangersOf, swapLikeliest, type ReachSeconds } from '.';
+import { belief, commonTo, FaultSet, nextStep, NOTHING_KNOWN, priors, reachFrom, strangersOf, swapLikeliest, unplannableIn, type ReachSeconds } from '.';
 
 const demoSet = (id: string) => FaultSet.parse(JSON.parse(readFileSync(fileURLToPath(new URL(`../../../demo/faults/${id}.json`, import.meta.url)), 'utf8')));
 
@@ -191,6 +191,48 @@ describe('what dead functions have in common', () => {
     expect(commonTo(model, ['touchpad']).map((c) => c.id)).toEqual(expect.arrayContaining(['touchpad', 'touchpad-plug']));
     expect(commonTo(model, [])).toEqual([]);
   });
+});
+
+describe('what there is no way to', () => {
+  const set = demoSet('norrvik-fathom-14');
+  const access = demoAccess('norrvik-fathom-14');
+  const weights = belief(set, { symptoms: { [set.symptoms[0]!.id]: true }, tests: {}, repairs: [] });
+  const known = { tests: [], repairs: [] };
+  it('is left out and named, and the rest is searched for and proved as before', () => {
+    const free = reachFrom(access);
+    const whole = nextStep(set, weights, known, free);
+    expect([whole.left, whole.unmended]).toEqual([[], 0]);
+    // The repair that is first is not to be had: its joint is reported stuck.
+    const likely = set.repairs.find((r) => r.goal && r.mends.some((m) => weights[set.faults.findIndex((f) => f.id === m)]! > 0.01))!;
+    const shut: ReachSeconds = (goals) => (goals.some((g) => goalId(g) === goalId(likely.goal!)) ? Infinity : free(goals));
+    const next = nextStep(set, weights, known, shut);
+    expect(next.left.map((l) => l.id)).toContain(likely.id);
+    expect(next.candidates.length).toBeGreaterThan(0);
+    for (const c of next.candidates) expect(Number.isFinite(c.seconds)).toBe(true);
+    expect(next.proved).toBe(true);
+    const only = set.faults.filter((f, i) => weights[i]! > 0 && set.repairs.filter((r) => r.mends.includes(f.id)).every((r) => next.left.some((l) => l.id === r.id))).reduce((sum, f) => sum + weights[set.faults.indexOf(f)]!, 0);
+    expect(next.unmended).toBeCloseTo(only, 9);
+  });
+  it('when nothing can be reached nothing is proposed, and it is said', () => {
+    const next = nextStep(set, weights, known, (goals) => (goals.length > 0 ? Infinity : 0));
+    expect(next.candidates.every((c) => Number.isFinite(c.seconds))).toBe(true);
+    expect(next.left.length).toBeGreaterThan(3);
+  });
+  it('is found out when a set is imported', () => {
+    for (const id of DEMO_MACHINES) expect(unplannableIn(demoSet(id), reachFrom(demoAccess(id)))).toEqual([]);
+    const odd = { ...set, repairs: [{ ...set.repairs[0]!, goal: { do: 'replace' as const, part: access.model.root.id } }, ...set.repairs.slice(1)] };
+    expect(unplannableIn(odd, reachFrom(access))).toEqual([expect.stringMatching(/cannot be planned/)]);
+  });
+});
+
+it('of what explains as much, the shared cable comes before its plugs, small boards before the main board', () => {
+  const { model } = demoAccess('lindquay-slip-11');
+  const common = commonTo(model, ['usb-right', 'audio', 'card-reader']);
+  const at = (id: string) => common.findIndex((c) => c.id === id);
+  const same = common.filter((c) => c.dead.length === common[0]!.dead.length && c.alive.length === common[0]!.alive.length);
+  const ranks = same.map((c) => (c.what === 'part' && model.cable(c.id) ? 0 : c.what === 'joint' ? 1 : 2));
+  expect(ranks).toEqual([...ranks].sort((a, b) => a - b));
+  for (const c of same) if (c.what === 'part' && model.part(c.id).kind === 'board' && c.id !== same.at(-1)!.id && !/io/.test(c.id)) expect(at(c.id)).toBeGreaterThan(0);
 });
 
 describe('a fault set that does not hold together', () => {

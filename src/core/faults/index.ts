@@ -1,4 +1,4 @@
-export { FAULTS_FORMAT, FaultSet, strangersOf, type Fault, type Repair, type Symptom, type Test } from './schema';
+export { FAULTS_FORMAT, FaultSet, strangersOf, unplannableIn, type Fault, type Repair, type Symptom, type Test } from './schema';
 export { belief, NOTHING_KNOWN, priors, type Findings } from './belief';
 export { nextStep, swapLikeliest, type Candidate, type Next, type ReachSeconds } from './next';
 export { reachFrom } from './reach';

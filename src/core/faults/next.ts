@@ -20,6 +20,10 @@ export interface Next {
   candidates: Candidate[];
   /** Nothing that was left out could be better. */
   proved: boolean;
+  /** Repairs and tests that cannot be planned from here (a joint that will not open, a part without a way out): named, and not counted on. */
+  left: { do: 'test' | 'repair'; id: string }[];
+  /** Share of the doubt that no repair which can be planned would mend, 0 to 1: the expected times are of the rest. */
+  unmended: number;
 }
 
 /** Situations looked at before the search settles for the best known way to go on; some seconds of work. */
@@ -38,9 +42,15 @@ const BUDGET = 60_000;
  */
 export function nextStep(set: FaultSet, weights: readonly number[], known: { tests: readonly string[]; repairs: readonly string[] }, reach: ReachSeconds, budget = BUDGET): Next {
   const search = new Search(set, reach, budget);
-  const start: Situation = { weights, tests: new Set(known.tests), repairs: new Set(known.repairs), goals: [] };
-  const candidates = search.candidates(start);
-  return { candidates, proved: search.within };
+  const whole: Situation = { weights, tests: new Set(known.tests), repairs: new Set(known.repairs), goals: [] };
+  const left = search.unplannable(whole);
+  // What nothing within reach mends would make every expected time endless: it is named, and the rest is searched for.
+  const open = set.repairs.map((r, i) => [r, i] as const).filter(([r]) => !whole.repairs.has(r.id) && !left.some((l) => l.do === 'repair' && l.id === r.id));
+  const within = weights.map((w, f) => (open.some(([, i]) => search.isMendedBy(i, f)) ? w : 0));
+  const [all, some] = [sum(weights), sum(within)];
+  const start: Situation = { ...whole, weights: some > NOTHING ? within.map((w) => (w * all) / some) : within };
+  const candidates = some > NOTHING ? search.candidates(start) : [];
+  return { candidates, proved: search.within, left, unmended: all > 0 ? 1 - some / all : 0 };
 }
 
 /**
@@ -93,6 +103,19 @@ class Search {
   /** The budget was enough. */
   get within(): boolean {
     return this.nodes <= this.budget;
+  }
+
+  isMendedBy(repair: number, fault: number): boolean {
+    return this.mends[repair]![fault]!;
+  }
+
+  /** What could tell or mend something, were there a way to it. */
+  unplannable(at: Situation): Next['left'] {
+    const isShut = (what: { seconds: number; needs?: readonly Goal[]; goal?: Goal | undefined }) => this.ownCost(at, what) === Infinity;
+    return [
+      ...this.set.tests.flatMap((t, i) => (!at.tests.has(t.id) && this.tells(at, i) && isShut(t) ? [{ do: 'test' as const, id: t.id }] : [])),
+      ...this.set.repairs.flatMap((r, i) => (!at.repairs.has(r.id) && at.weights.some((w, f) => w > NOTHING && this.mends[i]![f]) && isShut(r) ? [{ do: 'repair' as const, id: r.id }] : []))
+    ];
   }
 
   candidates(from: Situation): Candidate[] {

@@ -97,6 +97,12 @@ export const FaultSet = Shape.superRefine((set, context) => {
 });
 export type FaultSet = z.infer<typeof FaultSet>;
 
+/** Goals of a set that cannot be planned on a machine as it comes, in words: nobody could do what they say. @param reach as for `nextStep` */
+export function unplannableIn(set: FaultSet, reach: (goals: readonly Goal[]) => number): string[] {
+  const shut = (goals: readonly Goal[]) => goals.length > 0 && reach(goals) === Infinity;
+  return [...set.tests.flatMap((t) => (shut(t.needs) ? [`test "${t.id}": there is no way to what it needs`] : [])), ...set.repairs.flatMap((r) => (r.goal && shut([r.goal]) ? [`repair "${r.id}": it cannot be planned on this machine`] : []))];
+}
+
 /** What a set names that this machine file does not have, in words; empty when they go together. */
 export function strangersOf(model: Model, set: FaultSet): string[] {
   const parts = new Set(model.machine.parts.map((p) => p.id));

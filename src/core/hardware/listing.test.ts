@@ -43,6 +43,34 @@ describe('a hardware listing', () => {
     expect(compareListings(of(1), of(3)).added).toHaveLength(2);
     expect(compareListings(of(2), of(2))).toEqual({ missing: [], added: [], identity: [] });
   });
+  it('two programs are compared in the kinds that both list, and in no other', () => {
+    const [tree, tables] = [read(sample('fathom-before.lshw.json')), read(sample('fathom-after.dmidecode.txt'))];
+    const changes = compareListings(tree, tables);
+    expect(changes.compared).toEqual(expect.arrayContaining(['memory']));
+    // One of two modules is gone; cameras and radios dmidecode never names.
+    expect(changes.missing.map((d) => d.function)).toEqual(['memory']);
+    expect(compareListings(tables, tree).added.map((d) => d.function)).toEqual(['memory']);
+    expect(compareListings(tree, tree).compared).toBeUndefined();
+  });
+  it('a clock rate or a link speed is no size, and makes no device another', () => {
+    const at = (size: number, capacity: number) => JSON.stringify({ class: 'system', id: 'x', children: [{ class: 'processor', product: 'Four cores', size, capacity, units: 'Hz' }, { class: 'network', product: 'Ethernet', size: capacity, units: 'bit/s' }, { class: 'disk', product: 'SSD', size: 512e9 }] });
+    const [before, after] = [read(at(800e6, 1e9)), read(at(3200e6, 1e8))];
+    expect(compareListings(before, after)).toEqual({ missing: [], added: [], identity: [] });
+    expect(before.devices.map((d) => d.size)).toEqual([undefined, undefined, 512e9]);
+    expect(compareListings(read(at(1, 1)), read(at(1, 1).replace('512000000000', '256000000000'))).missing).toHaveLength(1);
+  });
+  it('of several trees the system is the machine; warnings around the JSON are stepped over', () => {
+    const tree = sample('fathom-before.lshw.json');
+    const [system] = [JSON.parse(tree)].flat() as object[];
+    expect(read(JSON.stringify([{ class: 'display', product: 'Dock' }, system])).identity.model).toBe('Fathom 14');
+    const odd = `WARNING: you should run this program as super-user.\n${tree}\nWARNING: output may be incomplete or inaccurate, you should run this program as super-user.\n`;
+    expect(read(odd)).toEqual(read(tree));
+  });
+  it('a camera is known by its driver and by its words', () => {
+    const cameras = [{ description: 'Video', product: 'Integrated RGB' }, { product: 'HD Cam' }, { product: 'UVC 1.5', configuration: { driver: 'uvcvideo' } }, { product: 'Imaging unit' }];
+    for (const node of cameras) expect(read(JSON.stringify({ class: 'system', children: [{ class: 'multimedia', ...node }] })).devices[0]!.function, node.product).toBe('camera');
+    expect(read(JSON.stringify({ class: 'system', children: [{ class: 'multimedia', product: 'Audio device' }] })).devices[0]!.function).toBe('audio');
+  });
   it('anything else is refused in words, quickly', () => {
     for (const text of ['', 'garbage', '{', '[]', '{"a":1}', '[1]', 'null', '{"class":5}', 'x'.repeat(LISTING_MAX + 1)]) {
       const found = readListing(text);

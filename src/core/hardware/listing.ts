@@ -14,8 +14,12 @@ export const Device = z.strictObject({
 });
 export type Device = z.infer<typeof Device>;
 
+/** Which program wrote it: each lists other kinds of devices. */
+export const SOURCES = ['lshw', 'dmidecode'] as const;
+
 /** What a machine says of itself: who it is, and what is in it. */
 export const Listing = z.strictObject({
+  source: z.enum(SOURCES).optional(),
   identity: z.strictObject({ maker: Text.optional(), model: Text.optional(), serial: Text.optional() }),
   devices: z.array(Device).max(400)
 });
@@ -32,10 +36,19 @@ export const LISTING_MAX = 2_000_000;
  */
 export function readListing(text: string): ReadListing {
   if (text.length > LISTING_MAX) return { ok: false, why: `The listing is longer than ${LISTING_MAX / 1e6} MB; one machine's is far shorter.` };
-  const start = text.trimStart();
-  if (start.startsWith('{') || start.startsWith('[')) return readTree(start);
+  const start = jsonWithin(text);
+  if (start !== undefined) return readTree(start);
   if (/^Handle 0x[0-9A-Fa-f]+, DMI type \d+/m.test(text)) return { ok: true, listing: readTables(text) };
   return { ok: false, why: 'It is neither JSON as lshw -json writes it nor the text of dmidecode.' };
+}
+
+/** JSON as a terminal shows it: with warnings of the program in lines before and after. */
+function jsonWithin(text: string): string | undefined {
+  const lines = text.split(/\r?\n/);
+  const first = lines.findIndex((line) => /^\s*[{[]/.test(line));
+  if (first < 0 || lines.slice(0, first).some((line) => /^Handle 0x/.test(line))) return undefined;
+  const last = lines.findLastIndex((line) => /[}\]]\s*$/.test(line));
+  return lines.slice(first, Math.max(first, last) + 1).join('\n').trim();
 }
 
 /** Names that a firmware writes where nobody filled one in. */
@@ -63,7 +76,8 @@ function readTree(text: string): ReadListing {
     return { ok: false, why: `It begins like JSON and is none: ${(error as Error).message}` };
   }
   const queue: unknown[] = Array.isArray(document) ? [...document] : [document];
-  const root = queue[0] as Record<string, unknown> | undefined;
+  // Of several trees the machine is the one that says so: an adapter or a dock may stand before it.
+  const root = (queue.find((n) => typeof n === 'object' && n !== null && (n as Record<string, unknown>).class === 'system') ?? queue[0]) as Record<string, unknown> | undefined;
   if (!root || typeof root !== 'object' || typeof root.class !== 'string') return { ok: false, why: 'It is JSON, but not as lshw -json writes it: it has no "class" at its top.' };
   const devices: Device[] = [];
   let seen = 0;
@@ -74,12 +88,21 @@ function readTree(text: string): ReadListing {
     if (Array.isArray(node.children)) queue.push(...node.children.slice(0, MAX_NODES));
     const name = clean(node.product) ?? clean(node.description);
     if (node === root || !name || !isDevice(node)) continue;
-    const does = functionOf(`${String(node.class)} ${String(node.description ?? '')} ${name}`);
+    const does = functionOf(node.class === 'multimedia' && isCamera(node) ? 'camera' : `${String(node.class)} ${String(node.description ?? '')} ${name}`);
     const serial = clean(node.serial);
-    devices.push({ ...(does ? { function: does } : {}), name, ...(serial ? { serial } : {}), ...bytes(node.size) });
+    devices.push({ ...(does ? { function: does } : {}), name, ...(serial ? { serial } : {}), ...(SIZED.has(does ?? '') ? bytes(node.size) : {}) });
   }
   const identity = { maker: clean(root.vendor), model: clean(root.product), serial: clean(root.serial) };
-  return { ok: true, listing: { identity: given(identity), devices } };
+  return { ok: true, listing: { source: 'lshw', identity: given(identity), devices } };
+}
+
+/** Where a size is a fact of the device: elsewhere it is a clock rate, a link speed, or what a kernel made of it that day. */
+const SIZED: ReadonlySet<string> = new Set(['memory', 'storage']);
+
+/** Cameras call themselves many things; their driver and their words tell. */
+function isCamera(node: Record<string, unknown>): boolean {
+  const { driver } = (typeof node.configuration === 'object' && node.configuration !== null ? node.configuration : {}) as Record<string, unknown>;
+  return /uvcvideo/.test(String(driver ?? '')) || /\b(video|cam|camera|webcam|imaging)\b/i.test(`${String(node.description ?? '')} ${String(node.product ?? '')}`);
 }
 
 /** Buses and bridges are no parts that could be missing; an empty memory bank is none either. */
@@ -90,7 +113,7 @@ function isDevice(node: Record<string, unknown>): boolean {
 
 /** Which function a device serves, by what it is called; the first that fits. */
 const CALLED: readonly [RegExp, string][] = [
-  [/bluetooth/i, 'bluetooth'], [/mobile broadband|\bwwan\b|modem/i, 'wwan'], [/wireless|wi-?fi|wlan/i, 'wifi'], [/camera|webcam/i, 'camera'], [/fingerprint/i, 'fingerprint'],
+  [/bluetooth/i, 'bluetooth'], [/mobile broadband|\bwwan\b|modem/i, 'wwan'], [/wireless|wi-?fi|wlan/i, 'wifi'], [/\bcam(era)?\b|webcam/i, 'camera'], [/fingerprint/i, 'fingerprint'],
   [/touch ?pad|trackpad/i, 'touchpad'], [/keyboard/i, 'keyboard'], [/pointing stick/i, 'pointing-stick'], [/card reader|sd reader/i, 'card-reader'], [/dvd|optical|cd-?rom/i, 'optical'],
   [/^power|battery/i, 'battery'], [/^(disk|storage)|nvme|\bssd\b/i, 'storage'], [/^memory|dimm/i, 'memory'], [/^display/i, 'video'], [/audio|sound/i, 'audio']
 ];
@@ -112,7 +135,7 @@ function readTables(text: string): Listing {
     const size = /^(\d+) ([GM])B$/.exec(type === 17 ? (field('Size') ?? '') : '');
     devices.push({ ...(does ? { function: does } : {}), name: named, ...(serial ? { serial } : {}), ...(size ? { size: Number(size[1]) * (size[2] === 'G' ? 2 ** 30 : 2 ** 20) } : {}) });
   }
-  return { identity, devices };
+  return { source: 'dmidecode', identity, devices };
 }
 
 const given = <T extends object>(of: T): { [K in keyof T]?: Exclude<T[K], undefined> } => Object.fromEntries(Object.entries(of).filter(([, v]) => v !== undefined)) as { [K in keyof T]?: Exclude<T[K], undefined> };

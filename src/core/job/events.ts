@@ -17,7 +17,7 @@ export const ConditionMark = z.strictObject({
   /** mm in the zone's frame. */
   at: z.tuple([z.number().min(-2000).max(2000), z.number().min(-2000).max(2000)]),
   what: z.enum(Object.keys(MARKS) as [MarkKind, ...MarkKind[]]),
-  note: z.string().max(300).optional()
+  note: prose(300).optional()
 });
 export type ConditionMark = z.infer<typeof ConditionMark>;
 

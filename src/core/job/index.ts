@@ -1,4 +1,5 @@
 export { ConditionMark, DATA, Intake, JobFact, LEAD_ONLY, MARKS, type JobEvent, type MarkKind } from './events';
+export { strangeFact } from './checks';
 export { foldJob, isStopped, type JobState } from './fold';
 export { drainedAt, settledAt, WAITS, waitsFor, type JobFacts, type JobPage, type Waits } from './waits';
 export { factWords } from './words';

@@ -1,6 +1,9 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { makeQuote } from '../money';
-import { factWords, foldJob, isStopped, JobFact, STANDARD_SETTINGS, ShopSettings, waitsFor, type JobEvent, type JobFacts } from '.';
+import { FaultSet } from '../faults';
+import { demoAccess } from '../testing/machines';
+import { factWords, foldJob, isStopped, JobFact, strangeFact, STANDARD_SETTINGS, ShopSettings, waitsFor, type JobEvent, type JobFacts } from '.';
 
 let minute = 0;
 const said = (fact: JobFact, by = 'Ines'): JobEvent => ({ ...JobFact.parse(fact), at: new Date(Date.UTC(2026, 0, 5, 8, minute++)).toISOString(), by });
@@ -63,9 +66,13 @@ describe('the facts of a job', () => {
     // Who answered the quote and who wrote it down are two.
     expect(state.answer).toMatchObject({ approved: true, from: 'Purser' });
     expect(events.every((e) => e.by === 'Ines')).toBe(true);
-    for (const event of events) expect(factWords(event).length).toBeGreaterThan(5);
-    expect(factWords(asked)).toMatch(/nothing that endangers/);
-    expect(factWords(swollen)).toMatch(/swollen/);
+    for (const event of events) expect(factWords(event, STANDARD_SETTINGS.cell).length).toBeGreaterThan(5);
+    // The history goes by the shop's own limits.
+    const reading = said({ is: 'cell', source: 'typed', reading: { designWh: 50, fullWh: 42 } });
+    expect(factWords(reading, STANDARD_SETTINGS.cell)).toMatch(/at or above/);
+    expect(factWords(reading, { ...STANDARD_SETTINGS.cell, good: 0.95, replace: 0.9 })).toMatch(/below the shop's 90/);
+    expect(factWords(asked, STANDARD_SETTINGS.cell)).toMatch(/nothing that endangers/);
+    expect(factWords(swollen, STANDARD_SETTINGS.cell)).toMatch(/swollen/);
   });
 });
 
@@ -75,5 +82,22 @@ describe('the shop\u2019s settings', () => {
     expect(ShopSettings.safeParse({ ...STANDARD_SETTINGS, cell: { ...STANDARD_SETTINGS.cell, replace: 0.9 } }).success).toBe(false);
     expect(ShopSettings.safeParse({ ...STANDARD_SETTINGS, rates: { ...STANDARD_SETTINGS.rates, currency: 'EURO' } }).success).toBe(false);
     expect(ShopSettings.safeParse({ ...STANDARD_SETTINGS, pace: { sleeping: 2 } }).success).toBe(false);
+  });
+});
+
+describe('a fact is one of this machine', () => {
+  const { model } = demoAccess();
+  const set = FaultSet.parse(JSON.parse(readFileSync(new URL('../../../demo/faults/norrvik-fathom-14.json', import.meta.url), 'utf8')));
+  const [test] = set.tests;
+  it.each<[string, JobFact]>([
+    ['a face', { is: 'condition', marks: [{ id: '00000000-0000-4000-8000-000000000001', zone: 'none-such', at: [1, 1], what: 'dent' }] }],
+    ['a variant', { is: 'intake', accessories: [], data: 'keep', sealsAgreed: false, variant: 'none-such' }],
+    ['a symptom', { is: 'symptoms', there: ['none-such'], not: [] }], ['a symptom that is not there', { is: 'symptoms', there: [], not: ['none-such'] }],
+    ['a test', { is: 'tried', test: 'none-such', outcome: 'x' }], ['an outcome', { is: 'tried', test: test!.id, outcome: 'none-such' }], ['a repair', { is: 'mended', repair: 'none-such', helped: true }]
+  ])('or it is refused in words: %s', (_, fact) => expect(strangeFact(model, set, fact)).toMatch(/none-such/));
+  it('what is, is taken', () => {
+    expect(strangeFact(model, set, { is: 'condition', marks: [{ id: '00000000-0000-4000-8000-000000000001', zone: model.machine.zones[0]!.id, at: [1, 1], what: 'dent' }] })).toBeUndefined();
+    expect(strangeFact(model, set, { is: 'tried', test: test!.id, outcome: test!.outcomes[0]!.id })).toBeUndefined();
+    expect(strangeFact(model, undefined, { is: 'note', text: 'x' })).toBeUndefined();
   });
 });

@@ -1,9 +1,9 @@
-import { cellVerdict } from '../cells';
+import { cellVerdict, type CellThresholds } from '../cells';
 import { answerWords, QUESTIONS } from '../hazards';
 import { MARKS, DATA, type JobEvent } from './events';
 
-/** One fact as a line of the job's history. */
-export function factWords(event: JobEvent): string {
+/** One fact as a line of the job's history. @param limits what the shop calls good and worn */
+export function factWords(event: JobEvent, limits: CellThresholds): string {
   switch (event.is) {
     case 'hazards': {
       const told = QUESTIONS.flatMap((q) => {
@@ -23,7 +23,7 @@ export function factWords(event: JobEvent): string {
     case 'placed':
       return `Now: ${event.place}`;
     case 'cell':
-      return `Cell read: ${cellVerdict(event.reading).why}`;
+      return `Cell read: ${cellVerdict(event.reading, limits).why}`;
     case 'symptoms':
       return `Symptoms: ${event.there.length} there, ${event.not.length} not`;
     case 'tried':

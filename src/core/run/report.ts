@@ -1,6 +1,6 @@
 import { fullEnergyWh, health } from '../cells';
 import { FATES, isClosed, torqueVerdict, type Fate } from '../fasteners';
-import { compareListings } from '../hardware';
+import { comparedWords, compareListings } from '../hardware';
 import { inSentence, type Model } from '../machine';
 import { consumableOf, goalId, goalPhrase, screwSize, type Plan, type Step } from '../plan';
 import { fateWords } from './count';
@@ -121,7 +121,9 @@ function measured(model: Model, state: RunState, steps: ReadonlyMap<string, Step
     for (const d of changes.missing) lines.push({ text: `Listed before and not after: ${d.name}`, bad: true });
     for (const d of changes.added) lines.push({ text: `Listed after and not before: ${d.name}` });
     for (const c of changes.identity) lines.push({ text: `Its ${c.what} reads ${c.after ?? 'nothing'}, before it read ${c.before ?? 'nothing'}`, bad: true });
-    if (changes.missing.length + changes.added.length + changes.identity.length === 0) lines.push({ text: `Lists the same ${after.listing.devices.length} devices as before` });
+    const part = comparedWords(changes);
+    if (part) lines.push({ text: part });
+    else if (changes.missing.length + changes.added.length + changes.identity.length === 0) lines.push({ text: `Lists the same ${after.listing.devices.length} devices as before` });
   }
   return lines;
 }

@@ -5,6 +5,8 @@ export interface Observed {
   /** Standard time of this step by count, s. */
   standardSeconds: number;
   seconds: number;
+  /** Which visit it belongs to: what its steps have in common is told from what each has for itself. */
+  visit?: string;
 }
 
 /** How fast someone works, against the standard. */
@@ -21,6 +23,8 @@ export interface Pace {
 const PRIOR = { spread: 0.45, visitSpread: 0.2 };
 /** So many steps of one's own weigh as much as what was believed before. */
 const WEIGHT = 8;
+/** So many visits weigh as much as what was believed of visits before. */
+const VISIT_WEIGHT = 4;
 /** A step that took many times its standard was a break, not work: it counts as no more than this. */
 const MOST_RATIO = 6;
 
@@ -30,14 +34,16 @@ export const STANDARD_PACE: Pace = { factor: () => 1, ...PRIOR };
  * The pace shown by times measured, shrunk towards what is known one level up, the more the fewer they are: each kind of work
  * towards all work of this person on this machine, that towards all of the shop's, that towards the standard.
  * The middle of a level is (n * own + w * above) / (n + w) on the logarithm of the ratio (empirical Bayes with equal variances).
+ * What remains of each step is what its visit has in common and its own: the variance between visits is what the means of visits
+ * spread beyond what their steps explain (one-way random effects, moments), shrunk towards what was believed.
  * @param levels measurements from the widest (the shop's) to the narrowest (this technician on this machine)
  */
 export function paceOf(...levels: readonly (readonly Observed[])[]): Pace {
   let middle = 0;
   let kinds = new Map<string, number>();
-  let spread = PRIOR.spread;
+  let { spread, visitSpread } = PRIOR;
   for (const observed of levels) {
-    const logs = observed.filter((o) => o.seconds > 0 && o.standardSeconds > 0).map((o) => ({ kind: o.kind, log: clipped(Math.log(o.seconds / o.standardSeconds)) }));
+    const logs = observed.filter((o) => o.seconds > 0 && o.standardSeconds > 0).map((o) => ({ kind: o.kind, visit: o.visit, log: clipped(Math.log(o.seconds / o.standardSeconds)) }));
     const above = middle;
     middle = shrunk(logs.map((l) => l.log), above);
     const now = new Map<string, number>();
@@ -47,10 +53,36 @@ export function paceOf(...levels: readonly (readonly Observed[])[]): Pace {
       now.set(kind, shrunk(logs.filter((l) => l.kind === kind).map((l) => l.log), middle + particular));
     }
     kinds = now;
-    const squares = logs.map((l) => (l.log - now.get(l.kind)!) ** 2);
-    spread = Math.sqrt((squares.reduce((sum, s) => sum + s, 0) + WEIGHT * spread ** 2) / (squares.length + WEIGHT));
+    const found = variances(logs.map((l) => ({ visit: l.visit, rest: l.log - now.get(l.kind)! })));
+    spread = Math.sqrt((found.squares + WEIGHT * spread ** 2) / (found.steps + WEIGHT));
+    visitSpread = Math.sqrt((found.visits * found.between + VISIT_WEIGHT * visitSpread ** 2) / (found.visits + VISIT_WEIGHT));
   }
-  return { factor: (kind) => Math.exp(kinds.get(kind) ?? middle), spread, visitSpread: PRIOR.visitSpread };
+  return { factor: (kind) => Math.exp(kinds.get(kind) ?? middle), spread, visitSpread };
+}
+
+/** Sum of squares within visits with its degrees of freedom, and the variance between visits with how many tell of it. */
+function variances(rests: readonly { visit: string | undefined; rest: number }[]): { squares: number; steps: number; between: number; visits: number } {
+  const groups = new Map<string, number[]>();
+  const alone: number[] = [];
+  for (const { visit, rest } of rests) {
+    if (visit === undefined) alone.push(rest);
+    else groups.set(visit, [...(groups.get(visit) ?? []), rest]);
+  }
+  const visits = [...groups.values()].filter((g) => g.length > 1);
+  let squares = alone.reduce((sum, r) => sum + r ** 2, 0);
+  let steps = alone.length;
+  const means = visits.map((g) => {
+    const mean = g.reduce((sum, r) => sum + r, 0) / g.length;
+    squares += g.reduce((sum, r) => sum + (r - mean) ** 2, 0);
+    steps += g.length - 1;
+    return { mean, n: g.length };
+  });
+  const within = steps > 0 ? squares / steps : 0;
+  // The middle of all was fitted to these very steps: about it, not about nought.
+  const centre = means.length > 1 ? means.reduce((sum, m) => sum + m.mean, 0) / means.length : 0;
+  const free = Math.max(1, means.length - 1);
+  const between = Math.max(0, means.reduce((sum, m) => sum + (m.mean - centre) ** 2, 0) / free - means.reduce((sum, m) => sum + within / m.n, 0) / Math.max(1, means.length));
+  return { squares, steps, between, visits: means.length > 1 ? means.length : 0 };
 }
 
 function shrunk(logs: readonly number[], above: number): number {

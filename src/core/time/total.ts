@@ -4,19 +4,22 @@ import { STANDARD_PACE, type Pace } from './pace';
 const Z80 = 0.8416;
 
 /**
- * Middle and cautious time of a row of steps, s. Each step is log-normal around its standard times the pace; what is common
- * to a visit makes all of them longer or shorter together. The sum is fitted by a log-normal with the same variance around
- * the same middle (after Fenton and Wilkinson), so that the spread shrinks with the number of steps down to that of the visit.
+ * Middle and cautious time of a row of steps, s. Each step is log-normal with its standard times the pace as its median; what is
+ * common to a visit makes all of them longer or shorter together, by a factor whose median is 1. The sum of log-normal times lies near
+ * the sum of their means, which are above their medians by exp(spread² / 2): it is fitted by a log-normal with the sum's own mean and
+ * variance (Fenton and Wilkinson, 1960), so that its spread shrinks with the number of steps down to that of the visit.
  */
 export function timesOf(steps: readonly { seconds: number; kind?: string }[], pace: Pace = STANDARD_PACE): { p50: number; p80: number } {
-  let middle = 0;
+  const growth = Math.exp(pace.spread ** 2);
+  let mean = 0;
   let variance = 0;
   for (const { seconds, kind } of steps) {
-    const own = seconds * (kind === undefined ? 1 : pace.factor(kind));
-    middle += own;
-    variance += own ** 2 * (Math.exp(pace.spread ** 2) - 1);
+    const median = seconds * (kind === undefined ? 1 : pace.factor(kind));
+    mean += median * Math.sqrt(growth);
+    variance += median ** 2 * growth * (growth - 1);
   }
-  if (middle === 0) return { p50: 0, p80: 0 };
-  const spread = Math.sqrt(Math.log(1 + variance / middle ** 2) + pace.visitSpread ** 2);
-  return { p50: Math.round(middle), p80: Math.round(middle * Math.exp(Z80 * spread)) };
+  if (mean === 0) return { p50: 0, p80: 0 };
+  const ofSum = Math.log(1 + variance / mean ** 2);
+  const middle = mean * Math.exp(-ofSum / 2);
+  return { p50: Math.round(middle), p80: Math.round(middle * Math.exp(Z80 * Math.sqrt(ofSum + pace.visitSpread ** 2))) };
 }

@@ -59,5 +59,8 @@ export function isOutOfReach(error: unknown): boolean {
   return OUT_OF_REACH.has(code ?? '') || /timeout exceeded when trying to connect|Connection terminated|Query read timeout|Client has encountered a connection error/.test(message ?? '');
 }
 
+/** Whether the database could not take a value as it is: a zero character, half a character, a number or a day out of its reach. */
+export const isUnfit = (error: unknown): boolean => /^22/.test((error as { code?: string }).code ?? '');
+
 /** Whether the database could not take more: its disk is full, or a limit was reached. */
 export const isFull = (error: unknown): boolean => ['53100', '53200', '53400'].includes((error as { code?: string }).code ?? '');

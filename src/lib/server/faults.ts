@@ -1,4 +1,5 @@
-import { FaultSet, strangersOf } from '$core/faults';
+import { FaultSet, reachFrom, strangersOf, unplannableIn } from '$core/faults';
+import { accessFor } from './planning';
 import { modelOf } from '$core/machine';
 import { audit } from './audit';
 import type { Queryable } from './database';
@@ -27,7 +28,9 @@ export async function importFaultSet(db: Queryable, text: string, by: string | n
   if (!set.success) return { ok: false, why: set.error.issues.slice(0, 5).map((i) => `${i.path.join('/') || 'the file'}: ${i.message}`).join('; ') };
   const { rows } = await db.query('select id::int from machine_file where machine_id = $1 order by id desc limit 1', [set.data.machine]);
   if (!rows[0]) return { ok: false, why: `There is no machine file "${set.data.machine}" to go with it: import that first.` };
-  const wrong = strangersOf(modelOf((await machineDocument(db, rows[0].id))!.machine), set.data);
+  const { machine, hash } = (await machineDocument(db, rows[0].id))!;
+  const wrong = strangersOf(modelOf(machine), set.data);
+  if (wrong.length === 0) wrong.push(...unplannableIn(set.data, reachFrom(accessFor(hash, machine))));
   if (wrong.length > 0) return { ok: false, why: wrong.slice(0, 5).join('; ') };
   await db.query('insert into fault_set (machine_id, document, imported_by) values ($1, $2, $3)', [set.data.machine, JSON.stringify(set.data), by]);
   await audit(db, by, 'fault set imported', set.data.machine, { faults: set.data.faults.length });

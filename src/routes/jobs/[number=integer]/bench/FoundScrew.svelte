@@ -47,6 +47,8 @@
   });
   const groups = $derived(lines.flatMap((line) => { const group = model.joint(line.joint); return group.kind === 'screws' ? [{ group: group as ScrewGroup, line }] : []; }));
   const ranked = $derived(emptyHoles(groups, measurement).filter((c) => c.probability >= 0.005).slice(0, 5));
+  /** What was measured speaks against all of them: nothing is put anywhere then. */
+  const isStranger = $derived(ranked[0]?.joint === undefined && ranked.length > 0);
   const next = $derived(tellNext(groups, measurement));
   const NEXT = { length: 'the length', thread: 'the thread across', headDiameter: 'the head across', drive: 'which bit fits', head: 'the form of the head' };
   const screwOf = (id: string) => (model.joint(id) as ScrewGroup).screw;
@@ -77,13 +79,21 @@
 {:else}
   {#if next}<p class="mt-3 rounded-md bg-sunk px-3 py-2 text-lg"><span class="font-semibold">Measure {NEXT[next]} next:</span> it tells these apart best.</p>{/if}
   <ol class="mt-2 divide-y divide-(--rule)">
-    {#each ranked as c (c.joint)}
-      <li class="flex items-center gap-4 py-2" onpointerenter={() => onpoint(c.joint)} onfocusin={() => onpoint(c.joint)}>
+    {#each ranked as c (c.joint ?? '')}
+      {#if c.joint === undefined}
+        <li class="flex items-center gap-4 py-2">
+          <span class="figure w-14 shrink-0 text-right text-xl font-semibold">{Math.round(100 * c.probability)} %</span>
+          <span class="w-10 shrink-0"></span>
+          <span class="flex-1 text-lg">None of these<span class="block text-base text-soft">{c.probability > 0.5 ? 'It fits no group that is out: measure it again, and do not put it in anywhere.' : 'A screw of another machine, or of an earlier repair.'}</span></span>
+        </li>
+      {:else}{@const joint = c.joint}
+      <li class="flex items-center gap-4 py-2" onpointerenter={() => onpoint(joint)} onfocusin={() => onpoint(joint)}>
         <span class="figure w-14 shrink-0 text-right text-xl font-semibold">{Math.round(100 * c.probability)} %</span>
-        <span class="w-10 shrink-0"><ScrewPicture screw={screwOf(c.joint)} pxPerMm={5} /></span>
-        <span class="flex-1 text-lg">{model.joint(c.joint).name}<span class="block text-base text-soft">{screwSize(screwOf(c.joint))}, {screwOf(c.joint).drive}</span></span>
-        <button type="button" class="button min-h-11" aria-label="Put it there: {model.joint(c.joint).name}" onclick={() => put(c.joint)}>Put it there</button>
+        <span class="w-10 shrink-0"><ScrewPicture screw={screwOf(joint)} pxPerMm={5} /></span>
+        <span class="flex-1 text-lg">{model.joint(joint).name}<span class="block text-base text-soft">{screwSize(screwOf(joint))}, {screwOf(joint).drive}</span></span>
+        <button type="button" class="button min-h-11" aria-label="Put it there: {model.joint(joint).name}" disabled={isStranger} onclick={() => put(joint)}>Put it there</button>
       </li>
+      {/if}
     {/each}
   </ol>
 {/if}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { fullEnergyWh, health, readBattery } from '$core/cells';
-  import { compareListings, LISTING_MAX, readListing } from '$core/hardware';
+  import { fullEnergyWh, health, readBattery, type Pack } from '$core/cells';
+  import { comparedWords, compareListings, LISTING_MAX, readListing } from '$core/hardware';
   import { likelyJoints, plugsOf } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
   import Panel from './Panel.svelte';
@@ -26,9 +26,16 @@
     else {
       const battery = readBattery(given);
       if (!battery.ok) return void (why = `${listing.why} ${battery.why}`);
-      bench.record({ type: 'battery', when, reading: battery.reading });
+      // Of several packs somebody says which one is meant.
+      if (battery.packs.length > 1) packs = battery.packs;
+      else bench.record({ type: 'battery', when, reading: battery.reading });
     }
     text = '';
+  }
+  let packs = $state.raw<Pack[]>([]);
+  function choose(pack: Pack) {
+    packs = [];
+    bench.record({ type: 'battery', when, reading: pack.reading });
   }
   async function file(event: Event & { currentTarget: HTMLInputElement }) {
     const chosen = event.currentTarget.files?.[0];
@@ -46,6 +53,10 @@
 
 <Panel title="Before and after" about="What the machine lists of itself, read from lshw -json, dmidecode, or its battery's attributes." {onclose}>
   {#if mayAct}
+    {#if packs.length > 0}
+      <p class="mt-3 font-semibold">The listing names {packs.length} packs. Which one is meant?</p>
+      <div class="mt-2 flex flex-wrap gap-2">{#each packs as pack (pack.name)}<button type="button" class="button min-h-11" onclick={() => choose(pack)}>{pack.name}: {percent(health(pack.reading))} of new</button>{/each}</div>
+    {/if}
     <fieldset class="mt-3 flex gap-2"><legend class="sr-only">When it was listed</legend>
       {#each ['before', 'after'] as const as w (w)}<label class="button min-h-11 has-checked:border-act"><input type="radio" bind:group={when} value={w} class="accent-(--act)" />{w === 'before' ? 'From before the work' : 'From after it'}</label>{/each}
       <label class="button min-h-11 ml-auto">A file<input class="sr-only" type="file" accept=".json,.txt,.log,text/plain,application/json" onchange={file} /></label>
@@ -72,6 +83,7 @@
     {/each}
     {#each changes.added as d, i (i)}<p class="mt-2 text-lg">New: {d.name}{d.serial ? `, ${d.serial}` : ''}</p>{/each}
     {#each changes.identity as c (c.what)}<p class="mt-2 rounded-md bg-warn-wash px-3 py-2 text-lg"><span class="font-semibold">{NAMES[c.what]} differs:</span> {c.before ?? 'none'} before, {c.after ?? 'none'} after. Write it anew where this shop may.</p>{/each}
+    {#if comparedWords(changes)}<p class="mt-2 text-lg">{comparedWords(changes)}</p>{/if}
     {#if changes.missing.length + changes.added.length + changes.identity.length === 0}<p class="mt-2 text-lg">Nothing is missing, nothing is new.</p>{/if}
   {/if}
 </Panel>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { chargeSeconds, drainSeconds, fullEnergyWh, health, readBattery, type BatteryReading } from '$core/cells';
+  import { chargeSeconds, drainSeconds, fullEnergyWh, health, readBattery, type BatteryReading, type Pack } from '$core/cells';
   import { drainedAt } from '$core/job';
   import { day, duration, moment, plural } from '$lib/ui/format';
   import JobBar from '$lib/ui/JobBar.svelte';
@@ -31,8 +31,17 @@
     if (!given.trim()) return;
     const read = readBattery(given);
     if (!read.ok) return void (problem = `${read.why} Nothing was written down.`);
+    source = /POWER_SUPPLY_/.test(given) ? 'kernel' : 'daemon';
     text = '';
-    await take(read.reading, /POWER_SUPPLY_/.test(given) ? 'kernel' : 'daemon');
+    // Of several packs somebody says which one is meant.
+    if (read.packs.length > 1) packs = read.packs;
+    else await take(read.reading, source);
+  }
+  let packs = $state.raw<Pack[]>([]);
+  let source: 'kernel' | 'daemon' = 'kernel';
+  async function choose(pack: Pack) {
+    packs = [];
+    await take(pack.reading, source);
   }
   async function type() {
     const number = (s: string) => (s.trim() === '' ? undefined : Number(s.replace(',', '.')));
@@ -57,6 +66,15 @@
 <div class="mx-auto max-w-[1240px] px-5 py-4">
   <h1 class="text-2xl">Cell of the {data.job.maker} {data.job.model}</h1>
   <p class="text-soft">{data.job.customer}{#if data.job.serial}, <span class="code">{data.job.serial}</span>{/if}</p>
+  {#if packs.length > 0}
+    <section class="sheet mt-3 px-4 py-3" aria-label="Which pack">
+      <p class="font-semibold">The listing names {packs.length} packs. Which one is this reading of?</p>
+      <div class="mt-2 flex flex-wrap gap-2">
+        {#each packs as pack (pack.name)}<button type="button" class="button min-h-11" onclick={() => choose(pack)}>{pack.name}: {percent(health(pack.reading))} of new{pack.reading.cycles === undefined ? '' : `, ${pack.reading.cycles} cycles`}</button>{/each}
+        <button type="button" class="button min-h-11" onclick={() => (packs = [])}>Cancel</button>
+      </div>
+    </section>
+  {/if}
   {#if isDoubtful}<p class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2"><b>This cell is doubtful or worse.</b> It is neither charged nor drained under load by itself; <a class="link" href="/jobs/{data.job.number}/intake">the first questions</a> say what to do.</p>{/if}
   {#if problem}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{problem}</p>{/if}
   <div class="mt-3 grid grid-cols-[minmax(0,1fr)_400px] items-start gap-5">

@@ -1,7 +1,8 @@
 import { error, fail, redirect } from '@sveltejs/kit';
-import { Goal, jobPhrase } from '$core/plan';
-import { modelOf } from '$core/machine';
-import { fold, fromHere, plansOf } from '$core/run';
+import { Goal, jobPhrase, type From, type Plan } from '$core/plan';
+import { modelOf, type Model } from '$core/machine';
+import type { RunEvent } from '$core/run';
+import { fold, fromHere, plansOf, stuckJoints } from '$core/run';
 import { parsed } from '$lib/server/body';
 import { pool } from '$lib/server/database';
 import { faultSetFor, faultsFound } from '$lib/server/faults';
@@ -19,10 +20,17 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   return {
     job, machine, state, set: set ?? null, found,
     /** On the bench the way to a test begins where the machine lies open. */
-    from: run ? fromHere(plansOf(run.plan, events), fold(modelOf(machine), run.plan, events), []) : null,
+    from: run ? lies(modelOf(machine), run.plan, events) : null,
     mayWrite: locals.person!.role !== 'trainee' && job.stage !== 'closed'
   };
 };
+
+/** How the machine lies, with what was reported not to open. */
+function lies(model: Model, first: Plan, events: readonly RunEvent[]): From {
+  const plans = plansOf(first, events);
+  const state = fold(model, first, events);
+  return fromHere(plans, state, stuckJoints(plans.at(-1)!, state));
+}
 
 export const actions: Actions = {
   /** What was found becomes what the job is for. */

@@ -147,6 +147,9 @@
         <h2 class="mt-0.5 text-xl leading-tight">{test?.text ?? repair?.text}</h2>
         {#if test?.how}<p class="mt-1.5">{test.how}</p>{/if}
         <p class="mt-1.5 text-soft">{wayTo(best, (test ?? repair)!.seconds)}{duration((test ?? repair)!.seconds)} for {test ? 'the test' : 'the work and a look whether it helped'}. Until it is mended, on average: <b class="text-ink">{duration(best.seconds)}</b>.{#if told?.next && !told.next.proved} Not every way was looked through.{/if}</p>
+        {#if told?.next && told.next.left.length > 0}
+          <p class="mt-2 rounded-md bg-warn-wash px-3 py-2">Left out, since there is no way to it from how the machine lies: {told.next.left.map((l) => (l.do === 'test' ? data.set!.tests : data.set!.repairs).find((x) => x.id === l.id)?.text ?? l.id).join('; ')}.{#if told.next.unmended > 0.005} {Math.round(100 * told.next.unmended)}&nbsp;% of the doubt lies there, and is not in these times.{/if}</p>
+        {/if}
         {#if data.mayWrite}
           <div class="mt-3 flex flex-wrap gap-2">
             {#if test}{@render outcomes(test)}{:else if repair}

@@ -5,6 +5,7 @@ import { planOrProblem } from '$lib/server/plan-of-job';
 import { sealsBroken } from '$core/plan';
 import { modelOf } from '$core/machine';
 import { settings } from '$lib/server/settings';
+import { shopSettings } from '$lib/server/shop';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
@@ -14,6 +15,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     /** What the work would break for good, to be told before. */
     seals: plan ? sealsBroken(modelOf(machine), plan).map((j) => j.name) : [],
     needs: await needsOfJob(pool(), job.id),
+    limits: (await shopSettings(pool())).cell,
     hasPrinter: settings.devicesUrl !== undefined,
     mayWrite: locals.person!.role !== 'trainee' && job.stage !== 'closed',
     isLead: locals.person!.role === 'lead'

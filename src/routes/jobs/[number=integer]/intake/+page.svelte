@@ -55,7 +55,7 @@
         <h3 class="mt-4 font-semibold">History</h3>
         <ol class="mt-1 max-h-72 overflow-y-auto">
           {#each [...data.facts].reverse() as fact, i (i)}
-            <li class="grid grid-cols-[120px_110px_minmax(0,1fr)] gap-3 border-b border-rule py-1 last:border-0"><span class="text-sm text-soft">{moment(fact.at)}</span><span class="truncate text-sm text-soft">{fact.by}</span><span>{factWords(fact)}</span></li>
+            <li class="grid grid-cols-[120px_110px_minmax(0,1fr)] gap-3 border-b border-rule py-1 last:border-0"><span class="text-sm text-soft">{moment(fact.at)}</span><span class="truncate text-sm text-soft">{fact.by}</span><span>{factWords(fact, data.limits)}</span></li>
           {/each}
           <li class="grid grid-cols-[120px_110px_minmax(0,1fr)] gap-3 py-1"><span class="text-sm text-soft">{moment(data.job.createdAt)}</span><span></span><span>Job opened: {data.job.work.toLowerCase()}</span></li>
         </ol>

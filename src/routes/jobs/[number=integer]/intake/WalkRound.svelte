@@ -51,7 +51,7 @@
     {#each marks as mark, i (mark.id)}
       <li class="flex items-center gap-2">
         <span class="figure flex size-6 shrink-0 items-center justify-center rounded-full bg-now text-sm font-bold text-on-now">{i + 1}</span>
-        <button type="button" class="shrink-0 text-left underline-offset-3 hover:underline" onclick={() => (zone = mark.zone)}>{MARKS[mark.what]}<span class="text-soft">, {model.zone(mark.zone).name.toLowerCase()}</span></button>
+        <button type="button" class="shrink-0 text-left underline-offset-3 hover:underline" onclick={() => (zone = mark.zone)}>{MARKS[mark.what]}<span class="text-soft">, {(model.machine.zones.find((z) => z.id === mark.zone)?.name ?? mark.zone).toLowerCase()}</span></button>
         {#if mayWrite}
           <input class="field min-h-8 min-w-0 py-1 text-sm" aria-label="About mark {i + 1}" placeholder="more" maxlength="300" value={mark.note ?? ''} onchange={(e) => change(mark.id, e.currentTarget.value.trim())} />
           <button type="button" class="link text-sm" aria-label="Drop mark {i + 1}" onclick={() => drop(mark.id)}>Drop</button>

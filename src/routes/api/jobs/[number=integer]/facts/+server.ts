@@ -1,11 +1,13 @@
 import { error, json } from '@sveltejs/kit';
 import { belief } from '$core/faults';
-import { foldJob, JobFact } from '$core/job';
+import { foldJob, JobFact, strangeFact } from '$core/job';
+import { modelOf } from '$core/machine';
 import { parsed, textBody } from '$lib/server/body';
 import { pool } from '$lib/server/database';
 import { faultSetFor } from '$lib/server/faults';
 import { factsOf, sayOfJob } from '$lib/server/job-facts';
 import { findJob, type JobRow } from '$lib/server/jobs';
+import { machineDocument } from '$lib/server/machines';
 import { onceFrom } from '$lib/server/once';
 import type { RequestHandler } from './$types';
 
@@ -23,6 +25,9 @@ export const POST: RequestHandler = async ({ request, params, locals }) => {
   }
   if (fact.data.is === 'quoted') error(422, 'A quote is made on the page of spares and quote.');
   if (job.stage === 'closed' && fact.data.is !== 'note' && fact.data.is !== 'placed') error(409, 'The job is closed: what was said of it stays. A note can be added.');
+  const { machine } = (await machineDocument(pool(), job.fileId))!;
+  const strange = strangeFact(modelOf(machine), await faultSetFor(pool(), job.machineId), fact.data);
+  if (strange) error(422, strange);
   if (!(await sayOfJob(job, await told(job, fact.data), locals.person!, onceFrom(request.headers.get('idempotency-key'))))) error(403, 'Only a lead may say this.');
   return json({ waits: (await findJob(pool(), job.number))!.waits });
 };
