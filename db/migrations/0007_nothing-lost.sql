@@ -2,6 +2,9 @@
 -- When the server took an event whose own time cannot be right: then this counts.
 alter table run_event add column took_at timestamptz;
 
+-- How long each step took, from the events, written when the run is signed: what later plans' times go by.
+alter table run add column observed jsonb;
+
 -- What a browser sends may come twice: a retry after a lost answer, a double click. Each has an id of the browser's own, and is answered again as the first time.
 create table done_once (
   id uuid primary key,

@@ -24,6 +24,8 @@ export interface PlanRequest {
   conditions?: readonly Condition[];
   /** The shop's factors of the standard time, by kind of work. */
   pace?: Readonly<Record<string, number>>;
+  /** How far single steps and whole visits stray: standard deviations of the logarithm. */
+  spreads?: Readonly<{ step: number; visit: number }>;
 }
 
 /** What else could be done, and what could be done in the same visit. */
@@ -57,9 +59,9 @@ export class PlanDesk {
     const key = requestKey(request);
     const known = this.plans.get(key);
     if (known) return known;
-    const { machine, goals, pace, ...options } = request;
-    const factors = pace && { ...STANDARD_PACE, factor: (kind: string) => pace[kind] ?? 1 };
-    return this.plans.put(key, yield* planning(this.access(request.hash, machine), goals, { ...options, ...(factors ? { pace: factors } : {}) }));
+    const { machine, goals, pace = {}, spreads, ...options } = request;
+    const factors = { factor: (kind: string) => pace[kind] ?? 1, spread: spreads?.step ?? STANDARD_PACE.spread, visitSpread: spreads?.visit ?? STANDARD_PACE.visitSpread };
+    return this.plans.put(key, yield* planning(this.access(request.hash, machine), goals, { ...options, pace: factors }));
   }
 
   /**
@@ -73,8 +75,8 @@ export class PlanDesk {
 }
 
 /** Equal keys are equal plans. */
-export function requestKey({ hash, goals, weighting = 'part-by-part', avoid = [], from, variant, conditions = [], pace = {} }: PlanRequest): string {
-  return JSON.stringify([hash, settleGoals(goals), weighting, [...new Set(avoid)].sort(), variant ?? null, [...new Set(conditions)].sort(), Object.entries(pace).sort(), ...(from ? [from.done, [...new Set(from.stuck)].sort()] : [])]);
+export function requestKey({ hash, goals, weighting = 'part-by-part', avoid = [], from, variant, conditions = [], pace = {}, spreads }: PlanRequest): string {
+  return JSON.stringify([hash, settleGoals(goals), weighting, [...new Set(avoid)].sort(), variant ?? null, [...new Set(conditions)].sort(), Object.entries(pace).sort(), ...(spreads ? [spreads.step, spreads.visit] : []), ...(from ? [from.done, [...new Set(from.stuck)].sort()] : [])]);
 }
 
 /** A few things by key, the one used longest ago dropped first. */

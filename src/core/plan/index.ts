@@ -11,6 +11,7 @@ export { explain, type Reason } from './explain';
 export { alternatives, alongside, type Alternative, type Alongside } from './choices';
 export { checkSpare, numbersFor, spareWords, type SpareCheck } from './spare';
 export { actionOf, checkPlan, unmet } from './check';
+export { kindOf } from './steps';
 export { PlanDesk, requestKey, type Choices, type PlanRequest } from './desk';
 export { partWays, planFigures, stretches, sumFigures, type PlanFigures, type Stretch } from './figures';
 export { screwsTakenOut, sealsBroken } from './in-hand';

@@ -10,6 +10,7 @@ import type { Person } from './people';
 import { once, type Asking } from './once';
 import { planFor, type PlanAsked } from './planner';
 import { shopSettings } from './shop';
+import { shopTimes } from './times';
 import { spareDocuments, stockOf } from './spares';
 
 /** All facts of a job, in the order in which they were said. */
@@ -36,12 +37,12 @@ export async function sayOfJob(job: { id: string }, fact: JobFact, by: Pick<Pers
 /** What the planner is asked for a job, with all that its intake changes. */
 export async function planAsked(db: Queryable, job: Pick<JobRow, 'id' | 'goals' | 'weighting' | 'avoid'>, state?: JobState): Promise<Omit<PlanAsked, 'file'>> {
   const { triage, intake } = state ?? foldJob(await factsOf(db, job.id));
-  const { pace } = await shopSettings(db);
+  const { pace, spreads } = await shopTimes(db);
   return {
     goals: job.goals, weighting: job.weighting, avoid: job.avoid,
     ...(intake?.variant ? { variant: intake.variant } : {}),
     ...(triage.conditions.length > 0 ? { conditions: triage.conditions } : {}),
-    ...(Object.keys(pace).length > 0 ? { pace } : {})
+    ...(Object.keys(pace).length > 0 ? { pace } : {}), spreads
   };
 }
 

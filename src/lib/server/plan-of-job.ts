@@ -15,7 +15,7 @@ interface OfJob {
   hash: string;
   state: JobState;
   /** What intake and shop change in every plan of this job. */
-  asIs: Pick<PlanAsked, 'variant' | 'conditions' | 'pace'>;
+  asIs: Pick<PlanAsked, 'variant' | 'conditions' | 'pace' | 'spreads'>;
 }
 
 /** A job with its plan, the one it was started with or the one that it would be started with now; or why there is none. */

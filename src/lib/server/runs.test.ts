@@ -11,6 +11,7 @@ import { importMachine, listMachines, machineDocument } from './machines';
 import { addPerson } from './people';
 import { appendEvents, eventsOf, findRun, foundOnMachine, PlanChanged, startRun, type Run } from './runs';
 import { keepSpare, moveStock } from './spares';
+import { shopTimes } from './times';
 import { Spare } from '$core/spares';
 import { RunFeed } from './run-feed';
 import { STANDARD_SETTINGS } from '$core/job';
@@ -344,4 +345,21 @@ it('what is said twice under one id counts once, also at the same moment, and fo
   // What was refused may be asked for again under its id.
   expect(await moveStock('ONCE-1', 'Drawer', -1, 'taken', { by: tam, once: refusedFirst })).toEqual({ ok: true });
   expect((await pool().query(`select quantity from stock where number = 'ONCE-1'`)).rows[0].quantity).toBe(4);
+});
+
+it('what signed runs came to is what later plans go by', async () => {
+  const before = await shopTimes(pool());
+  for (let i = 0; i < 4; i++) {
+    const { run } = await newRun();
+    const from = Date.now() - 3 * 3_600_000;
+    await pool().query('update run set started_at = $2 where id = $1', [run.id, new Date(from)]);
+    let at = from;
+    // Everything takes twice its standard time.
+    const slow = run.plan.steps.map((s) => ({ ...event({ ...(s.leg === 'prove' ? { type: 'tested', outcome: 'pass' } : { type: 'done', ...(s.count === undefined ? {} : { count: s.count }) }), step: s.id }), at: new Date((at += s.seconds * 2000)).toISOString() }) as RunEvent);
+    expect(await append(run, [...slow, { ...event({ type: 'signed' }), at: new Date(at + 1000).toISOString() }])).toMatchObject({ ok: true });
+  }
+  const after = await shopTimes(pool());
+  expect(before.pace['open screws'] ?? 1).toBeLessThan(1.2);
+  expect(after.pace['open screws']).toBeGreaterThan(1.3);
+  expect(after.pace.move).toBeGreaterThan(1.5);
 });

@@ -6,9 +6,10 @@ import { transaction, type Queryable } from './database';
 import { RUN_CHANNEL } from './run-feed';
 import { wantsSecondSignature } from './shop';
 import { useReserved } from './spares';
+import { forgetTimes } from './times';
 import type { Machine } from '$core/machine';
 import type { Plan } from '$core/plan';
-import { AFTER_SIGNING, clockIsWrong, everyStep, fold, obstacles, planInForce, strangeIn, strangers, type FoundBefore, type Obstacle, type RunEvent } from '$core/run';
+import { AFTER_SIGNING, clockIsWrong, everyStep, fold, observedSteps, obstacles, planInForce, strangeIn, strangers, type FoundBefore, type Obstacle, type RunEvent } from '$core/run';
 
 export interface Run {
   id: string;
@@ -45,8 +46,8 @@ export async function startRun(db: Queryable, job: { id: string; fileId: number 
   if (known.rows[0]) return known.rows[0].id;
   const file = await machineDocument(db, job.fileId);
   if (!file) throw new Error(`job ${job.id} names machine file ${job.fileId}, which is not there`);
-  const { goals, weighting, avoid, variant, conditions, pace } = job;
-  const asked = Object.fromEntries(Object.entries({ weighting, avoid, variant, conditions, pace }).filter(([, v]) => v !== undefined));
+  const { goals, weighting, avoid, variant, conditions, pace, spreads } = job;
+  const asked = Object.fromEntries(Object.entries({ weighting, avoid, variant, conditions, pace, spreads }).filter(([, v]) => v !== undefined));
   const plan = await planFor({ file, goals, ...asked });
   return transaction(async (tx) => {
     // The job's row is locked: whoever saves a plan locks it too, and then finds that the job has been started.
@@ -140,7 +141,8 @@ export async function appendEvents(runId: string, machine: Machine, hash: string
           refuse(event, 'not-closed', left);
           continue;
         }
-        await db.query('update run set signed_at = now(), signed_by = $2 where id = $1', [runId, personId]);
+        await db.query('update run set signed_at = now(), signed_by = $2, observed = $3 where id = $1', [runId, personId, JSON.stringify(observedSteps(model, steps, events))]);
+        forgetTimes();
         await db.query(`update job set waits = 'signature' where id = $1`, [run.jobId]);
         if (!second) await close(db, run.jobId, personId);
         signedBy = personId;

@@ -4,7 +4,7 @@ import { pool } from '$lib/server/database';
 import { jobOfPage } from '$lib/server/job-page';
 import { eventsOf, findRun, foundOnMachine } from '$lib/server/runs';
 import { settings } from '$lib/server/settings';
-import { shopSettings } from '$lib/server/shop';
+import { shopTimes } from '$lib/server/times';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
@@ -16,7 +16,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     job, machine, run: { id: run.id, plan: run.plan }, events, seq,
     /** What was found out to be dangerous since it was begun. */
     stops: isStopped(state) ? state.triage.stops : [],
-    pace: (await shopSettings(pool())).pace,
+    times: await shopTimes(pool()),
     foundBefore: await foundOnMachine(pool(), machine.id),
     hasDevices: settings.devicesUrl !== undefined,
     mayWork: locals.person!.role !== 'trainee'
