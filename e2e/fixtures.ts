@@ -32,7 +32,7 @@ export class App {
   async start(): Promise<void> {
     const port = this.address ? new URL(this.address).port : '0';
     this.server = await startServer({ DATABASE_URL: this.databaseUrl, PORT: port, LOG_LEVEL: 'warn', ...this.env }, (line: string) => {
-      if (!line.includes('"listening"')) process.stderr.write(`${line}\n`);
+      if (!/"listening"|ORIGIN is not set/.test(line)) process.stderr.write(`${line}\n`);
     });
     this.address = this.server.address;
   }

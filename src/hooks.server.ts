@@ -4,7 +4,7 @@ import { TooMuchAtOnce } from '$lib/server/fair-queue';
 import { judge } from '$lib/server/guard';
 import { begin, isOurs, readForm } from '$lib/server/incoming';
 import { log } from '$lib/server/log';
-import { closePlanner } from '$lib/server/planner';
+import { asking, closePlanner } from '$lib/server/planner';
 import { refusal } from '$lib/server/refusal';
 import { closeFeed } from '$lib/server/run-feed';
 import { personOfSession, SESSION_COOKIE } from '$lib/server/sessions';
@@ -21,9 +21,12 @@ export const handle: Handle = async ({ event, resolve }) => {
   event.locals.theme = themeOf(event.cookies);
   let status = 303;
   let end: (() => void) | undefined;
+  // The request's own: of a form that was read before, the signal would say nothing.
+  const { signal } = event.request;
   try {
     const refused = (await gate(event)) ?? (await limits(event, (ended) => (end = ended)));
-    let response = refused ?? (await resolve(event, { transformPageChunk: ({ html }) => html.replace('%ew.theme%', event.locals.theme) }));
+    const asker = { person: event.locals.person?.id ?? '', signal };
+    let response = refused ?? (await asking.run(asker, async () => resolve(event, { transformPageChunk: ({ html }) => html.replace('%ew.theme%', event.locals.theme) })));
     // A page that could not be loaded says why as every other answer does.
     if (event.locals.thrown !== undefined) response = failed(event, event.locals.thrown);
     status = response.status;

@@ -1,27 +1,57 @@
 import type { MessagePort } from 'node:worker_threads';
+import { drawingSvg, untouched } from '../core/drawing';
+import { readMachineFile } from '../core/formats';
+import { modelOf, type Fault, type Machine } from '../core/machine';
 import type { Plan, PlanRequest } from '../core/plan';
 import { answer, type Answer } from './answer';
 
-export interface Task {
-  request: PlanRequest;
-  /** Where progress goes, when somebody wants to hear of it. */
-  port?: MessagePort;
+/** What the server has done in threads of its own, so that no other request waits for it. */
+export type Task =
+  | {
+      do: 'plan';
+      request: PlanRequest;
+      /** After so long the best plan so far is given, with the bound that is proved of it, ms. */
+      enoughMs: number;
+      /** Where progress goes, when somebody wants to hear of it. */
+      port?: MessagePort;
+    }
+  | { do: 'read'; text: string }
+  | { do: 'draw'; machine: Machine; zone: string; from?: number; goals?: string[] };
+
+export type Made = { ok: true; plan: Plan } | { ok: false; message: string };
+export type Checked = { ok: true; machine: Machine; hash: string; warnings: Fault[] } | { ok: false; faults: Fault[] };
+export type Result<T extends Task> = T extends { do: 'plan' } ? Made : T extends { do: 'read' } ? Checked : string;
+
+/** On the server: one piece of work in one thread of the pool. Who does not want it any more ends the thread. */
+export default async function work(task: Task): Promise<Result<Task>> {
+  switch (task.do) {
+    case 'plan':
+      return planned(task);
+    case 'read': {
+      const file = readMachineFile(task.text);
+      return file.ok ? { ok: true, machine: file.machine, hash: file.hash, warnings: file.warnings } : file;
+    }
+    case 'draw':
+      return drawingSvg(modelOf(task.machine), task.zone, untouched(), { ...(task.from === undefined ? {} : { from: task.from }), ...(task.goals ? { goals: task.goals } : {}) });
+  }
 }
 
-export type Result = { ok: true; plan: Plan } | { ok: false; message: string };
-
-/** On the server: one plan in one thread of the pool. Who does not want it any more ends the thread. */
-export default async function planTask({ request, port }: Task): Promise<Result> {
-  let result: Result | undefined;
+async function planned({ request, enoughMs, port }: Extract<Task, { do: 'plan' }>): Promise<Made> {
+  let result: Made | undefined;
+  let first: Plan | undefined;
+  const until = performance.now() + enoughMs;
   await answer(
     request,
     (said: Answer) => {
       if (said.stage === 'done') result = { ok: true, plan: said.plan };
       else if (said.stage === 'refused') result = { ok: false, message: said.message };
-      else if (said.stage !== 'choices' && said.stage !== 'proved') port?.postMessage(said);
+      else if (said.stage !== 'choices' && said.stage !== 'proved') {
+        if (said.stage === 'first') first = said.plan;
+        port?.postMessage(said);
+      }
     },
-    () => false
+    () => performance.now() > until && first !== undefined
   );
   port?.close();
-  return result!;
+  return result ?? { ok: true, plan: first! };
 }

@@ -6,7 +6,7 @@ export { alignLegs, commonOrder, zoneAt, type Row } from './align';
 export { WEIGHTS, order, ordering, seeded, type Weighting, type Weights, type OrderProblem, type OrderAction, type Order, type Setup } from './order';
 export { cheapestSet, type RemovalSet, type SetProblem, type WayKey } from './set';
 export { consumableOf, goalPhrase, jobPhrase, screwSize, WEIGHTING_NAMES } from './phrase';
-export { CLOSING_PARTS, touchedFunctions, testPhrase } from './prove';
+export { CLOSING_PARTS, closesUp, touchedFunctions, testPhrase, type Touched } from './prove';
 export { explain, type Reason } from './explain';
 export { alternatives, alongside, type Alternative, type Alongside } from './choices';
 export { checkSpare, numbersFor, spareWords, type SpareCheck } from './spare';

@@ -1,12 +1,14 @@
-import type { Action } from '../access';
-import type { Model } from '../machine';
+import type { Joint, Model, Part } from '../machine';
 import type { Phrase } from './phrase';
+
+/** Something that was opened or moved. */
+export type Touched = { kind: 'open'; joint: Joint } | { kind: 'move'; part: Part; removes: boolean };
 
 /**
  * The functions that the work may have disturbed: those of every part moved, with all that rode on it,
  * and those of every plug opened with the part at its plug's end.
  */
-export function touchedFunctions(model: Model, actions: Iterable<Action>): string[] {
+export function touchedFunctions(model: Model, actions: Iterable<Touched>): string[] {
   const found = new Set<string>();
   for (const action of actions) {
     if (action.kind === 'move') {
@@ -53,6 +55,9 @@ const TESTS: Record<string, Phrase> = {
 };
 /** Parts whose edge has to lie right again once they are back. */
 export const CLOSING_PARTS: ReadonlySet<string> = new Set(['cover', 'bezel', 'case', 'keyboard']);
+
+/** Whether something has to lie right again all round once it is back. */
+export const closesUp = (touched: Touched): boolean => (touched.kind === 'open' ? touched.joint.kind === 'clips' : CLOSING_PARTS.has(touched.part.kind) && touched.removes);
 
 /** The last look at the machine itself, before what works in it is tried. */
 export const CLOSING_CHECK: Phrase = { text: 'Closed all round', detail: 'No screw left, none missing; no gap along any seam, all four corners flat; the lid opens with one hand; nothing rattles.' };

@@ -6,7 +6,7 @@ import { cautionsFor, isolationCautions } from './cautions';
 import { goalId, JOB, type Goal } from './goals';
 import { closePhrase, consumablePhrase, formPhrase, goalWorkPhrase, isolationPhrase, movePhrase, openPhrase, OPEN_TEST, posePhrase, returnPhrase, swapPhrase, openTestReason, type Phrase } from './phrase';
 import { ontoMat, poseOf } from './pose';
-import { CLOSING_CHECK, CLOSING_PARTS, testPhrase, touchedFunctions } from './prove';
+import { CLOSING_CHECK, closesUp, testPhrase, touchedFunctions } from './prove';
 import type { Leg, Plan, Step } from './schema';
 import { toolOf } from './tools';
 import { START } from './down';
@@ -15,7 +15,6 @@ import { START } from './down';
 const SECONDS = { pose: 15, swap: 90, work: 60, prepare: 120, form: 60, openTest: 150, test: 30, closing: 40 };
 
 /** Whether it leaves an edge or a seam that has to lie right again. */
-const closesUp = (action: Action) => (action.kind === 'open' ? action.joint.kind === 'clips' : CLOSING_PARTS.has(action.part.kind) && action.removes);
 
 /** Writes the steps of a plan, leg by leg, in the order in which it is asked. */
 export class StepWriter {

@@ -1,4 +1,4 @@
-import { actionOf, goalId, type From, type Goal, type Plan, type Step } from '../plan';
+import { actionOf, closesUp, goalId, touchedFunctions, type From, type Goal, type Plan, type Step, type Touched } from '../plan';
 import { openId, type ActionId } from '../access';
 import type { Model } from '../machine';
 import { removes } from '../machine';
@@ -48,10 +48,11 @@ export function goalsAhead(model: Model, plans: readonly Plan[], state: RunState
 
 /**
  * A plan made from here as the continuation of a run: what is done and still holds keeps its ids and so its records, what is
- * to be done once more gets those of the next round. Tests that are still owed stay owed.
+ * to be done once more gets those of the next round. Tests that are still owed stay owed: those of what was really opened.
  * @param made the plan from `fromHere`
  */
-export function continued(made: Plan, plans: readonly Plan[], state: RunState): Plan {
+export function continued(model: Model, made: Plan, plans: readonly Plan[], state: RunState): Plan {
+  const owes = owedFor(model, plans, state);
   const now = new Standing(plans, state);
   const last = made.steps.findLastIndex((s) => s.leg === 'down' && now.isOpen(s));
   const ids = new Map<string, string>();
@@ -72,6 +73,8 @@ export function continued(made: Plan, plans: readonly Plan[], state: RunState): 
     const outcome = state.steps[s.id]?.outcome;
     const base = inRound(s.id, 1);
     if (s.leg !== 'prove' || asked.has(base) || (state.steps[s.id] && outcome !== 'fail')) return [];
+    // What was planned and never opened owes no test.
+    if (outcome !== 'fail' && !owes(s)) return [];
     return [outcome === 'fail' ? { ...s, id: inRound(base, now.lastRound(base) + 1) } : s];
   });
   return {
@@ -84,6 +87,19 @@ export function continued(made: Plan, plans: readonly Plan[], state: RunState): 
       ...owed
     ],
     energised: made.energised.map((id) => ids.get(id)!)
+  };
+}
+
+/** Whether a test is owed for something that was really opened in this run, in whatever plan, closed again or not. */
+function owedFor(model: Model, plans: readonly Plan[], state: RunState): (test: Step) => boolean {
+  const opened = recorded(plans, state).flatMap(({ step: s }): Touched[] => {
+    if (s.do === 'open' && s.joint !== undefined) return [{ kind: 'open', joint: model.joint(s.joint) }];
+    return s.do === 'move' && s.part !== undefined && s.move !== undefined ? [{ kind: 'move', part: model.part(s.part), removes: removes(model.move(s.part, s.move)) }] : [];
+  });
+  const functions = new Set(touchedFunctions(model, opened));
+  return (test) => {
+    if (test.test === undefined) return true;
+    return test.test === 'closing' ? opened.some(closesUp) : functions.has(test.test) || ![...model.machine.parts, ...model.machine.joints].some((x) => x.functions.includes(test.test!));
   };
 }
 

@@ -28,6 +28,15 @@ describe('a fair queue', () => {
     await finish('a0');
     expect(begun).toEqual(['a0', 'b0']);
   });
+  it('keeps a place free of whoever has the others', async () => {
+    const { begun, put } = pieces(new FairQueue(2, 10));
+    for (let i = 0; i < 5; i++) void put('a', `a${i}`);
+    await settled();
+    expect(begun).toEqual(['a0']);
+    void put('b', 'b0');
+    await settled();
+    expect(begun).toEqual(['a0', 'b0']);
+  });
   it('takes the shortest first, and what has waited long before a shorter one', async () => {
     let now = 0;
     const { begun, put, finish } = pieces(new FairQueue(1, 10, 1000, () => now));

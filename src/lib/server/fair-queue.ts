@@ -71,8 +71,11 @@ export class FairQueue {
   private next(): void {
     const now = this.now();
     const rank = ({ person, size, since }: Waiting) => [this.underWay.get(person) ?? 0, (size + this.lately(person, now)) * 0.5 ** ((now - since) / this.patience), since] as const;
-    while (this.waiting.length > 0 && [...this.underWay.values()].reduce((sum, n) => sum + n, 0) < this.atOnce) {
-      const ranked = this.waiting.map((w) => [w, rank(w)] as const);
+    // One place is never one person's: whoever asks for something small finds it free.
+    const most = Math.max(1, this.atOnce - 1);
+    const ready = () => this.waiting.filter((w) => (this.underWay.get(w.person) ?? 0) < most);
+    while (ready().length > 0 && [...this.underWay.values()].reduce((sum, n) => sum + n, 0) < this.atOnce) {
+      const ranked = ready().map((w) => [w, rank(w)] as const);
       const [first] = ranked.reduce((best, other) => (before(other[1], best[1]) ? other : best));
       this.waiting.splice(this.waiting.indexOf(first), 1);
       this.underWay.set(first.person, (this.underWay.get(first.person) ?? 0) + 1);

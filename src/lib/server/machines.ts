@@ -1,7 +1,7 @@
-import { readMachineFile } from '$core/formats';
 import type { Fault, Machine } from '$core/machine';
 import { audit } from './audit';
 import type { Queryable } from './database';
+import { checkMachineFile } from './planner';
 
 export interface MachineRow {
   fileId: number;
@@ -20,7 +20,7 @@ export type Imported = { ok: true; row: MachineRow; isNew: boolean; warnings: Fa
 
 /** Checks a machine file and keeps it as a row of its own; the same content twice is one row. */
 export async function importMachine(db: Queryable, text: string, by: string | null): Promise<Imported> {
-  const file = readMachineFile(text);
+  const file = await checkMachineFile(text);
   if (!file.ok) return file;
   const { machine, hash, warnings } = file;
   const { rows } = await db.query(

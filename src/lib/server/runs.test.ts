@@ -192,7 +192,7 @@ describe('a change of plan', () => {
     const access = accessOf(modelOf(machine));
     const state = fold(access.model, run.plan, events);
     const made = plan(access, goals, { hash, from: fromHere([run.plan], state) });
-    return event({ type: 'replanned', why: 'more to do', plan: continued(made, [run.plan], state) });
+    return event({ type: 'replanned', why: 'more to do', plan: continued(access.model, made, [run.plan], state) });
   };
 
   it('is in force for all who look, and no more once it is taken back', async () => {

@@ -33,7 +33,7 @@
   const live = livePlan();
   onDestroy(() => live.close());
   $effect(() => live.ask(goals.length > 0 ? { machine, hash: bench.plan.machine.hash, goals, weighting, ...times, from, ...(bench.plan.conditions ? { conditions: bench.plan.conditions } : {}) } : undefined));
-  const made = $derived(live.plan && !live.waiting ? continued(live.plan, bench.plans, bench.state) : undefined);
+  const made = $derived(live.plan && !live.waiting ? continued(bench.model, live.plan, bench.plans, bench.state) : undefined);
   const changes = $derived(made && planChanges(bench.plan, made, bench.state));
   const isSame = $derived(changes !== undefined && changes.added.length === 0 && changes.dropped.length === 0);
   const left = $derived(made ? made.steps.filter((s) => !bench.state.steps[s.id]).reduce((sum, s) => sum + s.seconds, 0) : 0);

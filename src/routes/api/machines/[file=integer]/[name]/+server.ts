@@ -1,13 +1,14 @@
 import { error } from '@sveltejs/kit';
-import { drawingSvg, untouched } from '$core/drawing';
 import { cableTable, partTable, screwTable } from '$core/formats';
-import { modelOf, type Machine } from '$core/machine';
+import type { Machine } from '$core/machine';
+import { attachment } from '$lib/server/attachment';
 import { pool } from '$lib/server/database';
 import { machineDocument } from '$lib/server/machines';
+import { drawFace } from '$lib/server/planner';
 import type { RequestHandler } from './$types';
 
 const CSV = 'text/csv; charset=utf-8';
-const FILES: Record<string, { type: string; write: (machine: Machine, query: URLSearchParams) => string }> = {
+const FILES: Record<string, { type: string; write: (machine: Machine, query: URLSearchParams) => string | Promise<string> }> = {
   'parts.csv': { type: CSV, write: partTable },
   'screws.csv': { type: CSV, write: screwTable },
   'cables.csv': { type: CSV, write: cableTable },
@@ -16,7 +17,7 @@ const FILES: Record<string, { type: string; write: (machine: Machine, query: URL
     write: (machine, query) => {
       const zone = machine.zones.find((z) => z.id === query.get('zone')) ?? machine.zones[0]!;
       const from = Number(query.get('from') ?? 0);
-      return drawingSvg(modelOf(machine), zone.id, untouched(), { from: Number.isFinite(from) ? from : 0 });
+      return drawFace(machine, zone.id, { from: Number.isFinite(from) ? from : 0 });
     }
   }
 };
@@ -28,5 +29,5 @@ export const GET: RequestHandler = async ({ params, url }) => {
   const found = await machineDocument(pool(), Number(params.file));
   if (!found) error(404, `There is no machine file ${params.file}.`);
   const { machine } = found;
-  return new Response(file.write(machine, url.searchParams), { headers: { 'content-type': file.type, 'content-disposition': `attachment; filename="${machine.id}-${machine.revision}-${params.name}"` } });
+  return new Response(await file.write(machine, url.searchParams), { headers: { 'content-type': file.type, 'content-disposition': attachment(`${machine.id}-${machine.revision}-${params.name}`) } });
 };

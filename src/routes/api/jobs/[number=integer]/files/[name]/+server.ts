@@ -1,5 +1,4 @@
 import { error } from '@sveltejs/kit';
-import { drawingSvg, untouched } from '$core/drawing';
 import { tray } from '$core/fasteners';
 import { planMarkdown, runDocument, runTable, stepTable, traySvg } from '$core/formats';
 import { goalParts, screwsTakenOut, type Plan } from '$core/plan';
@@ -9,6 +8,9 @@ import { jobSheetPdf, reportPdf, trayPdf } from '$lib/server/pdf';
 import { photoOf } from '$lib/server/photos';
 import { eventsOf, findRun } from '$lib/server/runs';
 import { planOfJob } from '$lib/server/plan-of-job';
+import { drawFace } from '$lib/server/planner';
+import { attachment } from '$lib/server/attachment';
+import { audit } from '$lib/server/audit';
 import { styleFrom } from '$lib/tray-styles';
 import type { RequestHandler } from './$types';
 
@@ -68,19 +70,21 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
   },
   'drawing.svg': {
     type: 'image/svg+xml',
-    write: ({ model, machine, query, job }) => {
+    write: ({ machine, query, job }) => {
       const zone = machine.zones.find((z) => z.id === query.get('zone')) ?? machine.zones[0]!;
-      return drawingSvg(model, zone.id, untouched(), { goals: goalParts(job.goals) });
+      return drawFace(machine, zone.id, { goals: goalParts(job.goals) });
     }
   }
 };
 
-export const GET: RequestHandler = async ({ params, url }) => {
+export const GET: RequestHandler = async ({ params, url, locals }) => {
   const file = Object.hasOwn(FILES, params.name) ? FILES[params.name]! : undefined;
   if (!file) error(404, `A job has no file ${params.name.slice(0, 40)}.`);
   const asked = await planOfJob(params);
   const body = await file.write({ ...asked, query: url.searchParams });
   // Shown in a page where it is a picture; saved under a name that says what it is.
-  const disposition = url.searchParams.has('show') ? 'inline' : 'attachment';
-  return new Response(body, { headers: { 'content-type': file.type, 'content-disposition': `${disposition}; filename="job-${asked.job.number}-${params.name}"`, 'cache-control': 'private, no-cache' } });
+  const isShown = url.searchParams.has('show');
+  // What leaves the shop is written down; a picture within a page does not leave it.
+  if (!isShown) await audit(pool(), locals.person!.id, 'exported', `job ${asked.job.number}`, { file: params.name });
+  return new Response(body, { headers: { 'content-type': file.type, 'content-disposition': attachment(`job-${asked.job.number}-${params.name}`, isShown ? 'inline' : 'attachment'), 'cache-control': 'private, no-cache' } });
 };
