@@ -1,36 +1,6 @@
-import { connect, createServer, type Socket } from 'node:net';
+import { Cable } from '../scripts/faults/cable';
 import { startServer } from '../scripts/setup/server.mjs';
 import { expect, signInByForm, test } from './fixtures';
-
-/** Stands between the application and its database; silent, it keeps all connections and passes nothing on, as a drawn cable does. */
-class Cable {
-  isDrawn = false;
-  private readonly sockets = new Set<Socket>();
-  private constructor(readonly url: string, private readonly stop: () => void) {}
-
-  static async to(databaseUrl: string): Promise<Cable> {
-    const behind = new URL(databaseUrl);
-    const cable: { is?: Cable } = {};
-    const server = createServer((near) => {
-      const far = connect(Number(behind.port), behind.hostname);
-      for (const [from, to] of [[near, far], [far, near]] as const) {
-        cable.is!.sockets.add(from);
-        from.on('data', (data) => cable.is!.isDrawn || to.write(data));
-        from.on('close', () => to.destroy());
-        from.on('error', () => to.destroy());
-      }
-    });
-    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-    const { port } = server.address() as { port: number };
-    cable.is = new Cable(Object.assign(new URL(databaseUrl), { port: String(port) }).href, () => server.close());
-    return cable.is;
-  }
-
-  close(): void {
-    for (const socket of this.sockets) socket.destroy();
-    this.stop();
-  }
-}
 
 test('a database that is silent is given up in time, with our own page everywhere, and taken up again', async ({ ownApp, playwright }) => {
   const app = await ownApp();

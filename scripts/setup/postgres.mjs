@@ -7,7 +7,7 @@ import { ensureFolder, freePort, installDebian, isAlive, isRoot, scratch } from 
 const DEBIAN = '/usr/lib/postgresql';
 
 /** Folder of PostgreSQL's programs, the newest version that Debian has here; undefined when there is none. */
-function programs() {
+export function programs() {
   const candidates = [];
   if (existsSync(DEBIAN)) {
     for (const version of readdirSync(DEBIAN).sort((a, b) => Number(b) - Number(a))) candidates.push(join(DEBIAN, version, 'bin'));

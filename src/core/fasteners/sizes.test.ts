@@ -9,6 +9,9 @@ describe('screw sizes as people write them', () => {
     ['2.5 mm x 4 mm', { threadMm: 2.5, lengthMm: 4 }],
     ['m 2,5 \u00d7 4', { threadMm: 2.5, lengthMm: 4 }],
     ['M1.6*2.5 countersunk', { threadMm: 1.6, lengthMm: 2.5, head: 'countersunk' }],
+    ['M2x3.5broad', { threadMm: 2, lengthMm: 3.5, head: 'flat-broad' }],
+    ['M2.5x0.45x4', { threadMm: 2.5, lengthMm: 4 }],
+    ['M2 x 0.4 x 3.5 mm flush', { threadMm: 2, lengthMm: 3.5, head: 'countersunk' }],
     ['  2x3 shouldered ', { threadMm: 2, lengthMm: 3, head: 'shoulder' }]
   ])('%s', (text, size) => expect(parseScrewSize(text)).toEqual({ ok: true, size }));
 
@@ -17,7 +20,7 @@ describe('screw sizes as people write them', () => {
     expect(parseScrewSize('M2.5')).toMatchObject({ ok: false, message: expect.stringContaining('thread M2.5 alone') });
   });
 
-  it.each([['', 'is not a screw size'], ['long one', 'is not a screw size'], ['M20 x 4', 'thread of 20 mm'], ['M2 x 400', 'length of 400 mm'], ['M2 x 4 fancy', 'head "fancy"'], ['x'.repeat(100), 'too long'], ['M2 x -4', 'is not a screw size']])(
+  it.each([['', 'is not a screw size'], ['long one', 'is not a screw size'], ['M20 x 4', 'thread of 20 mm'], ['M2 x 400', 'length of 400 mm'], ['M2 x 4 fancy', 'head "fancy"'], ['x'.repeat(100), 'too long'], ['M2 x -4', 'is not a screw size'], ['M2 x 4 not flush', 'says what its head is not'], ['M2 x 4 non-countersunk', 'is not'], ['M2 x 3 x 4', 'pitch of 3 mm'], ['M2 x 0.05 x 4', 'pitch']])(
     '%s is refused', (text, message) => expect(parseScrewSize(text)).toMatchObject({ ok: false, message: expect.stringContaining(message) })
   );
 

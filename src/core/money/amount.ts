@@ -52,7 +52,11 @@ export function readAmount(text: string, currency: string): Minor | undefined {
   const [, whole, grouping, decimal, fraction = ''] = match;
   // "1.234" is a thousand to some and little more than one to others: asked again rather than guessed.
   if (digits > 0 && grouping !== undefined && decimal === undefined && whole!.split(grouping).length === 2) return undefined;
-  if (fraction.length > digits) return undefined;
-  const value = Number(`${whole!.replace(/[.,]/g, '')}${fraction.padEnd(digits, '0')}`);
+  // Noughts beyond the currency's own digits say nothing: 5000.00 of one without minor units is 5000.
+  if (/[1-9]/.test(fraction.slice(digits))) return undefined;
+  const value = Number(`${whole!.replace(/[.,]/g, '')}${fraction.slice(0, digits).padEnd(digits, '0')}`);
   return Number.isSafeInteger(value) && value <= MOST_MINOR ? value : undefined;
 }
+
+/** How an amount of a currency is typed, for whoever is asked again. */
+export const amountExample = (currency: string): string => (minorDigits(currency) === 0 ? '1234' : `1234.${'50'.padEnd(minorDigits(currency), '0')}`);

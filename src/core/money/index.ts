@@ -1,2 +1,2 @@
-export { minorDigits, readAmount, share, sum, written, type Minor } from './amount';
+export { amountExample, minorDigits, readAmount, share, sum, written, type Minor } from './amount';
 export { makeQuote, Quote, QuoteLine, Rates, type Priced } from './quote';

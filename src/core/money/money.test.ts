@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { makeQuote, Quote, readAmount, share, written, type Rates } from '.';
+import { amountExample, makeQuote, Quote, readAmount, share, written, type Rates } from '.';
 
 const rates: Rates = { currency: 'EUR', hour: 6900, least: 2500, taxBp: 2400 };
 const amount = fc.integer({ min: 0, max: 10_000_000 });
@@ -55,4 +55,11 @@ describe('a quote', () => {
       })
     );
   });
+});
+
+it('amounts of currencies without minor units, and of three digits, are read as they are typed', () => {
+  expect(['5000', '5,000', '5 000', '5000.00', '5000,0'].map((t) => readAmount(t, 'JPY'))).toEqual([5000, 5000, 5000, 5000, 5000]);
+  expect(readAmount('5000.5', 'JPY')).toBeUndefined();
+  expect([readAmount('12.5', 'KWD'), readAmount('12.3450', 'KWD'), readAmount('79.000', 'EUR'), readAmount('79.0000', 'EUR')]).toEqual([12500, 12345, undefined, 7900]);
+  for (const currency of ['JPY', 'EUR', 'KWD']) expect(readAmount(amountExample(currency), currency)).toBeGreaterThan(1000);
 });

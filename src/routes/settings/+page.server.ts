@@ -1,6 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { ShopSettings } from '$core/job';
-import { readAmount } from '$core/money';
+import { amountExample, readAmount } from '$core/money';
 import { pool, transaction } from '$lib/server/database';
 import { saveSettings, settingsHistory, shopSettings } from '$lib/server/shop';
 import type { Actions, PageServerLoad } from './$types';
@@ -19,7 +19,7 @@ export const actions: Actions = {
     const valid = ShopSettings.safeParse({ ...(await shopSettings(pool())), rates: { ...(await shopSettings(pool())).rates, currency } });
     if (!valid.success) return fail(400, { message: `The currency ${valid.error.issues[0]!.message}.` });
     const [hour, least] = [readAmount(String(sent.hour ?? ''), currency), readAmount(String(sent.least ?? ''), currency)];
-    if (hour === undefined || least === undefined) return fail(400, { message: 'The amounts for labour cannot be read, or could be read in two ways: write them like 69.00.' });
+    if (hour === undefined || least === undefined) return fail(400, { message: `The amounts for labour cannot be read, or could be read in two ways: write them like ${amountExample(currency)}.` });
     const pace = Object.fromEntries(Object.entries(sent).flatMap(([key, value]) => (key.startsWith('pace ') && number(value) !== 100 && value !== '' ? [[key.slice(5), number(value) / 100]] : [])));
     const wanted = ShopSettings.safeParse({
       secondSignature: sent.secondSignature === 'on',

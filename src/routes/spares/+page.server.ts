@@ -1,7 +1,7 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { line } from '$core/machine';
-import { readAmount } from '$core/money';
+import { amountExample, readAmount } from '$core/money';
 import { Spare } from '$core/spares';
 import { pool } from '$lib/server/database';
 import { refreshNeeding } from '$lib/server/job-facts';
@@ -57,7 +57,7 @@ export const actions: Actions = {
     if (!asked.success) return fail(400, { message: `${asked.error.issues[0]!.path[0] === 'number' ? 'The number' : 'The name'} ${asked.error.issues[0]!.message}.` });
     const { rates } = await shopSettings(pool());
     const price = asked.data.price.trim() === '' ? null : readAmount(asked.data.price, rates.currency);
-    if (price === undefined) return fail(400, { message: `“${asked.data.price}” is no amount, or could be read in two ways: write it like 1234.50.` });
+    if (price === undefined) return fail(400, { message: `“${asked.data.price}” is no amount, or could be read in two ways: write it like ${amountExample(rates.currency)}.` });
     await keepSpare(pool(), Spare.parse({ number: asked.data.number.trim(), name: asked.data.name, kind: asked.data.kind }), price, locals.person!.id);
     return {};
   }

@@ -1,7 +1,7 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { inSentence, line, modelOf } from '$core/machine';
-import { makeQuote, readAmount, type Priced, type Quote } from '$core/money';
+import { amountExample, makeQuote, readAmount, type Priced, type Quote } from '$core/money';
 import { checkFit, numbersNow, type FitVerdict, type NeedState } from '$core/spares';
 import { pool } from '$lib/server/database';
 import { needsOfJob, refreshNeeding, refreshWaits, replanJob, sayOfJob } from '$lib/server/job-facts';
@@ -133,7 +133,7 @@ export const actions: Actions = {
     const more: Priced[] = [];
     if (extra.data.text) {
       const each = readAmount(extra.data.amount, rates.currency);
-      if (each === undefined) return fail(400, { message: `“${extra.data.amount}” is no amount, or could be read in two ways: write it like 1234.50.` });
+      if (each === undefined) return fail(400, { message: `“${extra.data.amount}” is no amount, or could be read in two ways: write it like ${amountExample(rates.currency)}.` });
       more.push({ what: 'other', text: extra.data.text, quantity: 1, each });
     }
     const draft = await draftOf(job, await needsOfJob(pool(), job.id), more);

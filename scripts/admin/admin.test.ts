@@ -1,0 +1,89 @@
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import pg from 'pg';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import people from '../../demo/people.json' with { type: 'json' };
+import { seed } from '../../demo/scenario';
+import { pool } from '../../src/lib/server/database';
+import { findJob } from '../../src/lib/server/jobs';
+import { closePlanner } from '../../src/lib/server/planner';
+import { freshDatabase } from '../../src/lib/server/testing/database';
+import { backup, drill, restore } from './backup';
+import { erase } from './erase';
+
+let database: Awaited<ReturnType<typeof freshDatabase>>;
+const folder = mkdtempSync(join(tmpdir(), 'eager-wrench-admin-'));
+const photos = join(folder, 'photos');
+
+/** The same server, as its owner. */
+async function emptyDatabase(name: string): Promise<string> {
+  const client = new pg.Client({ connectionString: process.env.TEST_CLUSTER_URL });
+  await client.connect();
+  await client.query(`create database ${name}`).finally(() => client.end());
+  return process.env.TEST_CLUSTER_URL!.replace(/\/postgres$/, `/${name}`);
+}
+
+beforeAll(async () => {
+  database = await freshDatabase();
+  // The demo writes as the owner does: it dates what was long ago.
+  const owner = new pg.Pool({ connectionString: database.ownerUrl });
+  await seed(owner, people as never).finally(() => owner.end());
+  mkdirSync(photos);
+  writeFileSync(join(photos, 'a.jpg'), 'picture');
+  writeFileSync(join(photos, 'b.jpg.part'), 'half');
+}, 300_000);
+afterAll(async () => {
+  await closePlanner();
+  await database.drop();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+describe('a backup', () => {
+  it('comes back whole, into an empty database only, and is told when it is not whole', async () => {
+    const at = join(folder, 'backup');
+    const made = await backup(database.ownerUrl, at, photos);
+    expect(made.rows.run_event).toBeGreaterThan(20);
+    expect(Object.keys(made.runs).length).toBe(2);
+    await expect(backup(database.ownerUrl, at, photos)).rejects.toThrow(/not empty/);
+    const into = await emptyDatabase(`restored_${Date.now()}`);
+    const back = join(folder, 'back');
+    expect((await restore(into, at, back)).rows).toEqual(made.rows);
+    expect(readFileSync(join(back, 'a.jpg'), 'utf8')).toBe('picture');
+    expect(existsSync(join(back, 'b.jpg.part'))).toBe(false);
+    await expect(restore(into, at, back)).rejects.toThrow(/not empty/);
+    // The application works in it as before: as the role that owns nothing.
+    const app = new pg.Client({ connectionString: process.env.TEST_APP_URL!.replace(/\/postgres$/, new URL(into).pathname) });
+    await app.connect();
+    expect((await app.query('select count(*)::int as n from job')).rows[0].n).toBe(made.rows.job);
+    await expect(app.query('delete from run_event')).rejects.toThrow(/permission denied/);
+    await app.end();
+    writeFileSync(join(at, 'photos', 'a.jpg'), 'another');
+    await expect(restore(await emptyDatabase(`broken_${Date.now()}`), at, back)).rejects.toThrow(/photos\/a\.jpg is not as it was written/);
+    rmSync(join(at, 'database.dump'));
+    await expect(restore(await emptyDatabase(`gone_${Date.now()}`), at, back)).rejects.toThrow(/missing/);
+  });
+  it('is drilled: restored beside and compared', async () => {
+    expect(Object.keys((await drill(database.ownerUrl, photos)).files)).toEqual(expect.arrayContaining(['database.dump', 'photos/a.jpg']));
+  });
+});
+
+describe('erasing a customer', () => {
+  it('leaves the technical record, and says in the log that it was done', async () => {
+    const before = await pool().query('select count(*)::int as n from run_event');
+    await expect(erase(database.ownerUrl, { job: 103 }, 'asked for')).rejects.toThrow(/not closed/);
+    await expect(erase(database.ownerUrl, { job: 101 }, ' ')).rejects.toThrow(/Say why/);
+    expect(await erase(database.ownerUrl, { job: 101 }, 'asked for in writing')).toEqual([101]);
+    expect(await findJob(pool(), 101)).toMatchObject({ customer: 'erased', complaint: '', serial: '' });
+    const everything = JSON.stringify((await pool().query(`select j.*, (select jsonb_agg(body) from job_event where job_id = j.id) as said from job j where number = 101`)).rows);
+    expect(everything).not.toMatch(/MS Terna|NF14-00217|rattles/i);
+    expect((await pool().query('select count(*)::int as n from run_event')).rows[0].n).toBe(before.rows[0].n);
+    expect((await pool().query(`select about, detail from audit where what = 'customer erased'`)).rows).toEqual([{ about: 'job 101', detail: { why: 'asked for in writing' } }]);
+    await expect(erase(database.ownerUrl, { job: 101 }, 'again')).rejects.toThrow(/erased before/);
+    // What is append-only is so again.
+    const owner = new pg.Client({ connectionString: database.ownerUrl });
+    await owner.connect();
+    await expect(owner.query("update job_event set body = '{}'")).rejects.toThrow(/append-only/);
+    await owner.end();
+  });
+});

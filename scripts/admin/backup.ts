@@ -1,0 +1,124 @@
+import { createHash } from 'node:crypto';
+import { execFileSync } from 'node:child_process';
+import { cpSync, createReadStream, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import pg from 'pg';
+import { modelOf } from '../../src/core/machine';
+import { fold, type RunEvent } from '../../src/core/run';
+import { Cluster, programs } from '../setup/postgres.mjs';
+import { scratch } from '../setup/system.mjs';
+
+const FORMAT = 'eager-wrench/backup@1';
+
+/** What a backup holds, beside its files: enough to tell whether all of it came back. */
+interface Manifest {
+  format: typeof FORMAT;
+  at: string;
+  migrations: string[];
+  rows: Record<string, number>;
+  /** SHA-256 of what each run's events fold to: a record is whole only when it says the same. */
+  runs: Record<string, string>;
+  files: Record<string, string>;
+}
+
+/** Something that stands in the way, in words. */
+export class Refusal extends Error {}
+
+async function connected<T>(url: string, work: (db: pg.Client) => Promise<T>): Promise<T> {
+  const db = new pg.Client({ connectionString: url });
+  await db.connect();
+  try {
+    return await work(db);
+  } finally {
+    await db.end();
+  }
+}
+
+const sha256 = async (path: string): Promise<string> => {
+  const hash = createHash('sha256');
+  for await (const chunk of createReadStream(path)) hash.update(chunk as Buffer);
+  return hash.digest('hex');
+};
+
+function filesIn(folder: string, under = ''): string[] {
+  return readdirSync(join(folder, under), { withFileTypes: true }).flatMap((e) => (e.isDirectory() ? filesIn(folder, join(under, e.name)) : [join(under, e.name)]));
+}
+
+async function describe(url: string): Promise<Pick<Manifest, 'migrations' | 'rows' | 'runs'>> {
+  return connected(url, async (db) => {
+    const tables = (await db.query(`select relname as name from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace order by 1`)).rows.map((r) => r.name as string);
+    const rows: Record<string, number> = {};
+    for (const table of tables) rows[table] = (await db.query(`select count(*)::int as n from ${db.escapeIdentifier(table)}`)).rows[0].n;
+    const runs: Record<string, string> = {};
+    for (const run of (await db.query('select r.id, r.plan, m.document from run r join machine_file m on m.id = r.machine_file_id order by r.id')).rows) {
+      const events = (await db.query('select body from run_event where run_id = $1 order by seq', [run.id])).rows.map((r) => r.body as RunEvent);
+      runs[run.id] = createHash('sha256').update(JSON.stringify(fold(modelOf(run.document), run.plan, events))).digest('hex');
+    }
+    return { migrations: (await db.query('select name from migration order by id')).rows.map((r) => r.name as string), rows, runs };
+  });
+}
+
+/**
+ * Writes database and photos into a folder of their own. The database goes on meanwhile: the dump is of one moment.
+ * @param url the database as its owner, or as who may read all of it
+ */
+export async function backup(url: string, folder: string, photos: string | undefined): Promise<Manifest> {
+  if (existsSync(folder) && readdirSync(folder).length > 0) throw new Refusal(`${folder} is not empty: a backup has a folder of its own.`);
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  const of = await describe(url);
+  execFileSync(join(programs()!, 'pg_dump'), ['--format=custom', '--no-owner', '--file', join(folder, 'database.dump'), '--dbname', url], { stdio: ['ignore', 'ignore', 'inherit'] });
+  if (photos && existsSync(photos)) cpSync(photos, join(folder, 'photos'), { recursive: true, filter: (path) => !path.endsWith('.part') });
+  const files: Record<string, string> = {};
+  for (const name of filesIn(folder)) files[name] = await sha256(join(folder, name));
+  const manifest: Manifest = { format: FORMAT, at: new Date().toISOString(), ...of, files };
+  writeFileSync(join(folder, 'manifest.json'), `${JSON.stringify(manifest, null, 1)}\n`);
+  return manifest;
+}
+
+async function readManifest(folder: string): Promise<Manifest> {
+  const path = join(folder, 'manifest.json');
+  if (!existsSync(path)) throw new Refusal(`${folder} holds no manifest.json: it is no whole backup.`);
+  const manifest = JSON.parse(readFileSync(path, 'utf8')) as Manifest;
+  if (manifest.format !== FORMAT) throw new Refusal(`${path} is of the format ${String(manifest.format)}; ${FORMAT} is read.`);
+  for (const [name, digest] of Object.entries(manifest.files)) {
+    if (!existsSync(join(folder, name))) throw new Refusal(`${name} is missing from the backup.`);
+    if ((await sha256(join(folder, name))) !== digest) throw new Refusal(`${name} is not as it was written: its SHA-256 is another.`);
+  }
+  return manifest;
+}
+
+/**
+ * Brings a backup back into a database that is empty, and looks whether all of it is there.
+ * @param url the database as its owner
+ */
+export async function restore(url: string, folder: string, photos: string | undefined): Promise<Manifest> {
+  const manifest = await readManifest(folder);
+  await connected(url, async (db) => {
+    const { rows } = await db.query(`select count(*)::int as n from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace`);
+    if (rows[0].n > 0) throw new Refusal('The database is not empty: nothing is ever written over. Make a new one, and restore into that.');
+    // The dump grants to the application's group, which belongs to the server and not to the database.
+    if ((await db.query(`select 1 from pg_roles where rolname = 'eager_wrench_app'`)).rowCount === 0) await db.query('create role eager_wrench_app nologin');
+  });
+  const hasPhotos = existsSync(join(folder, 'photos'));
+  if (hasPhotos && !photos) throw new Refusal('The backup holds photos: PHOTO_FOLDER says where they go.');
+  execFileSync(join(programs()!, 'pg_restore'), ['--no-owner', '--exit-on-error', '--single-transaction', '--dbname', url, join(folder, 'database.dump')], { stdio: ['ignore', 'ignore', 'inherit'] });
+  if (hasPhotos) cpSync(join(folder, 'photos'), photos!, { recursive: true });
+  const now = await describe(url);
+  for (const [what, then, is] of [['rows', manifest.rows, now.rows], ['runs', manifest.runs, now.runs]] as const) {
+    for (const key of new Set([...Object.keys(then), ...Object.keys(is)])) if ((then as Record<string, unknown>)[key] !== (is as Record<string, unknown>)[key]) throw new Refusal(`After restoring, the ${what} of ${key} differ from the backup's.`);
+  }
+  return manifest;
+}
+
+/** Backs up, restores into a throw-away server, compares, and takes it away again: a backup that was never restored is none. */
+export async function drill(url: string, photos: string | undefined): Promise<Manifest> {
+  const folder = mkdtempSync(join(scratch, 'eager-wrench-drill-'));
+  const cluster = await Cluster.throwAway().start();
+  try {
+    await backup(url, join(folder, 'backup'), photos);
+    return await restore(await cluster.createDatabase('drill'), join(folder, 'backup'), join(folder, 'photos'));
+  } finally {
+    await cluster.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}

@@ -1,0 +1,45 @@
+/** What the keeper of a shop's server does: see docs/keeping.md. DATABASE_URL names the database as its owner, PHOTO_FOLDER where photos lie. */
+import { parseArgs } from 'node:util';
+import { backup, drill, Refusal, restore } from './admin/backup';
+import { erase } from './admin/erase';
+
+const HELP = `ew-admin backup FOLDER                      database and photos into a folder of their own
+ew-admin restore FOLDER                     into an empty database, and a look whether all of it is there
+ew-admin drill                              backup, restored beside it into a throw-away server and compared
+ew-admin erase --job N --why TEXT           a customer out of a closed job; the technical record stays
+ew-admin erase --closed-before DAY --why TEXT   out of all jobs closed before a day`;
+
+async function main(): Promise<string> {
+  const { values, positionals } = parseArgs({ allowPositionals: true, options: { job: { type: 'string' }, 'closed-before': { type: 'string' }, why: { type: 'string' } } });
+  const [verb, folder] = positionals;
+  if (!verb) return HELP;
+  const url = process.env.DATABASE_URL;
+  if (!url) throw new Refusal('DATABASE_URL is not set: it names the database, as its owner.');
+  const photos = process.env.PHOTO_FOLDER;
+  const told = (of: { rows: Record<string, number>; runs: object; files: object }) => `${Object.values(of.rows).reduce((a, b) => a + b, 0)} rows in ${Object.keys(of.rows).length} tables, ${Object.keys(of.runs).length} runs, ${Object.keys(of.files).length} files`;
+  switch (verb) {
+    case 'backup':
+    case 'restore':
+      if (!folder) throw new Refusal(`${verb} needs a folder.`);
+      return verb === 'backup' ? `Backed up: ${told(await backup(url, folder, photos))}.` : `Restored and compared: ${told(await restore(url, folder, photos))}.`;
+    case 'drill':
+      return `Backed up, restored elsewhere and compared: ${told(await drill(url, photos))}.`;
+    case 'erase': {
+      const before = values['closed-before'];
+      if (before !== undefined && !/^\d{4}-\d{2}-\d{2}$/.test(before)) throw new Refusal('--closed-before is a day, as in 2024-12-31.');
+      if (values.job !== undefined && !/^[1-9]\d{0,14}$/.test(values.job)) throw new Refusal('--job is a job\u2019s number.');
+      if ((before === undefined) === (values.job === undefined)) throw new Refusal('Erase one job (--job) or all that were closed before a day (--closed-before).');
+      return `Erased the customer of: ${(await erase(url, before === undefined ? { job: Number(values.job) } : { closedBefore: before }, values.why ?? '')).join(', ')}.`;
+    }
+    default:
+      throw new Refusal(`There is no "${verb}".\n${HELP}`);
+  }
+}
+
+main().then(
+  (text) => void process.stdout.write(`${text}\n`),
+  (error: Error) => {
+    process.stderr.write(`${error.message}\n`);
+    process.exitCode = error instanceof Refusal ? 2 : 1;
+  }
+);
