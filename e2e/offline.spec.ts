@@ -33,7 +33,7 @@ const kept = (page: Page, job: number) =>
   }, `/jobs/${job}/bench`);
 
 test.beforeEach(async ({ app }) => {
-  for (const job of [103, 104, 105, 108]) await app.makeReady(job);
+  for (const job of [103, 104, 105]) await app.makeReady(job);
 });
 
 test('a bench that is opened again without the server is where it was, and is not called saved', async ({ page, context, signInAs }) => {
@@ -115,7 +115,7 @@ test('a browser that keeps nothing says so, and what is recorded is sent at once
     }, kind);
     const page = await context.newPage();
     await signIn(page, 'tam');
-    await start(page, kind === 'throws' ? 103 : 108);
+    await start(page, kind === 'throws' ? 103 : 105);
     await go(page, 1);
     await expect(status(page)).toHaveText(/Saved\. This browser keeps nothing/);
     await context.setOffline(true);
