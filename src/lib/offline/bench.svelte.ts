@@ -55,6 +55,8 @@ export class Bench {
   /** The server has answered since the last time that it did not. */
   #reached = false;
   #tries = 0;
+  /** One by one after an answer that refuses without a name: then it is told by itself which one is meant. */
+  #oneByOne = false;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #stream: EventSource | undefined;
   #again: ReturnType<typeof setTimeout> | undefined;
@@ -245,6 +247,7 @@ export class Bench {
         else await this.#sendSome();
       }
       this.#tries = 0;
+      this.#oneByOne = false;
       if (this.sync !== 'refused') this.sync = 'saved';
       void this.photos.send();
     } catch (error) {
@@ -286,12 +289,14 @@ export class Bench {
     let size = 0;
     for (const event of this.#pending) {
       size += JSON.stringify(event).length;
-      if (batch.length > 0 && (batch.length === BATCH.events || size > BATCH.characters)) break;
+      if (batch.length > 0 && (this.#oneByOne || batch.length === BATCH.events || size > BATCH.characters)) break;
       batch.push(event);
     }
     const { status, body } = await this.#ask<{ message?: string; refused?: Refused[] }>(`/api/runs/${this.run}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: batch }) });
     if (status === 200) this.#taken(batch);
-    else if (status === 409 || status === 422 || (status === 413 && batch.length === 1)) this.#refused(batch, body.refused?.length ? body.refused : batch.map((e) => ({ event: e.id, message: body.message ?? 'The server will not have it.' })));
+    else if ((status === 409 || status === 422) && body.refused?.length) this.#refused(batch, body.refused);
+    else if ((status === 409 || status === 413 || status === 422) && batch.length > 1) this.#oneByOne = true;
+    else if (status === 409 || status === 413 || status === 422) this.#refused(batch, [{ event: batch[0]!.id, message: body.message ?? 'The server will not have it.' }]);
     else throw new Error(`status ${status}`, { cause: status });
   }
 

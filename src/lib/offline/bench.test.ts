@@ -187,6 +187,23 @@ describe('the bench', () => {
     again.close();
     expect((await keptOf(run)).every((k) => k.is === 'sent')).toBe(true);
   });
+  it('finds out by itself which one is meant where the answer does not say', async () => {
+    const run = `run-${++runs}`;
+    server.answer = 'out-of-reach';
+    const bench = await open(run);
+    for (let i = 0; i < 5; i++) bench.record(step(i));
+    bench.record({ type: 'note', text: 'odd' });
+    await settled(bench, 'waiting');
+    vi.stubGlobal('fetch', async (url: string, init: { method?: string; body: string }) => {
+      if (init.method === 'POST' && init.body.includes('"odd"')) return Response.json({ message: 'No.' }, { status: 422 });
+      return server.fetch(url, init);
+    });
+    server.answer = 'take';
+    await settled(bench);
+    expect(server.taken).toHaveLength(5);
+    expect(bench.setAside).toMatchObject([{ event: { text: 'odd' }, why: 'No.' }]);
+    bench.close();
+  });
   it('what comes after somebody else\u2019s signature is offered as an addition, and lost in no case', async () => {
     const run = `run-${++runs}`;
     server.answer = 'out-of-reach';
