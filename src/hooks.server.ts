@@ -92,10 +92,19 @@ async function gate(event: RequestEvent): Promise<Response | undefined> {
   }
 }
 
+/** Where a request comes from; a proxy that should say so and does not is one place. */
+function addressOf(event: RequestEvent): string {
+  try {
+    return event.getClientAddress();
+  } catch {
+    return 'unknown';
+  }
+}
+
 /** What comes in is limited before it is read: forms as a whole, everything else by its route; and nobody sends too much at once. */
 async function limits(event: RequestEvent, ended: (end: () => void) => void): Promise<Response | undefined> {
   if (event.request.method !== 'POST') return undefined;
-  const end = begin(event.locals.person?.id ?? `at ${event.getClientAddress()}`);
+  const end = begin(event.locals.person?.id ?? `at ${addressOf(event)}`);
   if (!end) return refuse(event, 429, 'Too much at once: wait until some of it has been answered.');
   ended(end);
   if (event.url.pathname.startsWith('/api/')) return undefined;
