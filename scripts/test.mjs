@@ -7,6 +7,8 @@ import { run, say, scratch, withLock } from './setup/system.mjs';
 
 let passed = 0;
 let failed = 0;
+/** Every test with its time, s. */
+const times = [];
 const results = mkdtempSync(join(scratch, 'eager-wrench-results-'));
 
 function title(text) {
@@ -55,9 +57,21 @@ async function main() {
   await check('Licences of others are listed', 'node', ['scripts/licences.mjs', '--check']);
 
   const unit = join(results, 'unit.json');
-  await runner('Unit tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`], {}, unit, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }));
+  await runner('Unit tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`], {}, unit, (r) => {
+    for (const file of r.testResults) for (const t of file.assertionResults) times.push([(t.duration ?? 0) / 1000, t.fullName]);
+    return { passed: r.numPassedTests, failed: r.numFailedTests };
+  });
   const browser = join(results, 'browser.json');
-  await runner('Browser tests', 'npx', ['playwright', 'test'], { PLAYWRIGHT_JSON: browser }, browser, (r) => ({ passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected }));
+  await runner('Browser tests', 'npx', ['playwright', 'test'], { PLAYWRIGHT_JSON: browser }, browser, (r) => {
+    const within = (suite) => {
+      for (const spec of suite.specs ?? []) for (const t of spec.tests) for (const result of t.results) times.push([result.duration / 1000, `${spec.file}: ${spec.title}`]);
+      for (const inner of suite.suites ?? []) within(inner);
+    };
+    r.suites.forEach(within);
+    return { passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected };
+  });
+  title('The ten slowest tests');
+  for (const [seconds, name] of times.sort((a, b) => b[0] - a[0]).slice(0, 10)) process.stdout.write(`${seconds.toFixed(1).padStart(7)} s  ${name}\n`);
 }
 
 try {
