@@ -1,4 +1,5 @@
 import pg from 'pg';
+import { seeded } from '../../src/core/plan';
 import { requests, type Known, type Sent } from './requests';
 
 export interface Answered {
@@ -7,17 +8,6 @@ export interface Answered {
   /** Requests that were answered with 5xx, or not at all, the first ones. */
   failures: { sent: Sent; status: number | string; text: string }[];
   failed: number;
-}
-
-/** A small generator of evenly spread numbers from a seed (mulberry32). */
-export function seeded(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
 }
 
 export async function knownOf(databaseUrl: string): Promise<Known> {
