@@ -1,4 +1,4 @@
-import type { Device, Listing } from './listing';
+import { SIZED, type Device, type Listing } from './listing';
 
 export interface ListingChange {
   /** Listed before and not any more. */
@@ -41,7 +41,7 @@ export function compareListings(before: Listing, after: Listing): ListingChange 
 /** Listings that were kept before their program was noted are told by what they hold. */
 const sourceOf = (l: Listing) => l.source ?? (l.devices.some((d) => d.function !== undefined && !TABLES.has(d.function)) ? 'lshw' : undefined);
 
-const key = (d: Device) => `${d.function ?? ''} ${d.name} ${['memory', 'storage'].includes(d.function ?? '') ? (d.size ?? '') : ''}`;
+const key = (d: Device) => `${d.function ?? ''} ${d.name} ${SIZED.has(d.function ?? '') ? (d.size ?? '') : ''}`;
 
 /** What was left out of a comparison, in words; undefined when nothing was. */
 export const comparedWords = ({ compared }: ListingChange): string | undefined =>

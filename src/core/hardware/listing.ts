@@ -97,7 +97,7 @@ function readTree(text: string): ReadListing {
 }
 
 /** Where a size is a fact of the device: elsewhere it is a clock rate, a link speed, or what a kernel made of it that day. */
-const SIZED: ReadonlySet<string> = new Set(['memory', 'storage']);
+export const SIZED: ReadonlySet<string> = new Set(['memory', 'storage']);
 
 /** Cameras call themselves many things; their driver and their words tell. */
 function isCamera(node: Record<string, unknown>): boolean {

@@ -4,24 +4,21 @@ import { v4 as uuid } from 'uuid';
 import { cleaned, type Model } from '$core/machine';
 import type { Plan } from '$core/plan';
 import { CLOCK_TOLERANCE_MS, fold, inOrder, isAddable, planInForce, plansOf, RunEvent, when, type Fact, type Obstacle, type RunState } from '$core/run';
+import { nextBatch, refusedOf, type Refused } from './batches';
 import { isKept, keep, keptOf, takeOverOld, type KeptEvent } from './kept';
 import { Photos } from './photos.svelte';
+import { followRun } from './run-stream';
 
 export type Sync = 'saved' | 'saving' | 'waiting' | 'signed-out' | 'refused';
 const RETRY_MS = [500, 1000, 2000, 5000, 10_000];
-const LISTEN_AGAIN_MS = 3000;
 /** An answer is not waited for longer than this: a connection may be silent without being cut, ms. */
 const PATIENCE_MS = 20_000;
-/** One request holds no more than this; a plan made at the bench has some 150 kB. */
-const BATCH = { events: 200, characters: 1_500_000 };
 
 /** Whose bench it is: facts go to the server under this id's session alone. */
 export interface Worker {
   id: string;
   name: string;
 }
-
-type Refused = { event: string | null; index?: number; message: string; obstacles?: Obstacle[] };
 
 /**
  * A run at the bench. Facts count at once and go to the server as soon as it can be reached; this browser keeps all of the run's events,
@@ -58,8 +55,7 @@ export class Bench {
   /** One by one after an answer that refuses without a name: then it is told by itself which one is meant. */
   #oneByOne = false;
   #timer: ReturnType<typeof setTimeout> | undefined;
-  #stream: EventSource | undefined;
-  #again: ReturnType<typeof setTimeout> | undefined;
+  #unfollow: (() => void) | undefined;
   /** The position up to which the server's events are known. */
   #seq: number;
   /** Ids that the server is known to have. */
@@ -130,26 +126,19 @@ export class Bench {
   /** Hears what others record on this run, as it happens. */
   follow(): void {
     addEventListener('online', this.#now);
-    this.#listen();
-  }
-
-  #listen(): void {
-    const stream = new EventSource(`/api/runs/${this.run}/stream?after=${this.#seq}`);
-    this.#stream = stream;
-    stream.onmessage = ({ data, lastEventId }) => {
-      this.#seq = Math.max(this.#seq, Number(lastEventId));
-      this.hear((JSON.parse(data) as { events: RunEvent[] }).events);
-    };
-    // A stream that comes back is the first sign that the server is there again.
-    stream.onopen = () => void this.#now();
-    stream.onerror = () => {
+    this.#unfollow = followRun(this.run, {
+      after: () => this.#seq,
+      heard: (events, seq) => {
+        this.#seq = Math.max(this.#seq, seq);
+        this.hear(events);
+      },
+      opened: () => this.#now(),
       // Whether the server can be reached is found out by asking it.
-      this.#reached = false;
-      void this.#send();
-      // A broken connection the browser takes up again by itself; an answer of refusal, such as from a server whose database is down, it takes for final.
-      if (stream.readyState !== EventSource.CLOSED || this.#stream !== stream) return;
-      this.#again = setTimeout(() => this.#listen(), LISTEN_AGAIN_MS);
-    };
+      lost: () => {
+        this.#reached = false;
+        void this.#send();
+      }
+    });
   }
 
   /** Takes the server's word: others' events are added, one's own come back as it has them. */
@@ -167,10 +156,9 @@ export class Bench {
 
   close(): void {
     clearTimeout(this.#timer);
-    clearTimeout(this.#again);
-    this.#stream?.close();
-    if (this.#stream) removeEventListener('online', this.#now);
-    this.#stream = undefined;
+    if (this.#unfollow) removeEventListener('online', this.#now);
+    this.#unfollow?.();
+    this.#unfollow = undefined;
     this.photos.close();
   }
 
@@ -200,7 +188,7 @@ export class Bench {
     return { why: `This cannot be recorded: ${path.join(', ')} ${message}.` };
   }
 
-  /** @returns why a fact could not be recorded, in words; then nothing was */
+  /** @returns why a fact cannot be recorded, in words */
   check(fact: Fact): string | undefined {
     const read = this.#read(fact);
     return 'why' in read ? read.why : undefined;
@@ -285,19 +273,15 @@ export class Bench {
   }
 
   async #sendSome(): Promise<void> {
-    const batch: RunEvent[] = [];
-    let size = 0;
-    for (const event of this.#pending) {
-      size += JSON.stringify(event).length;
-      if (batch.length > 0 && (this.#oneByOne || batch.length === BATCH.events || size > BATCH.characters)) break;
-      batch.push(event);
-    }
+    const batch = nextBatch(this.#pending, this.#oneByOne);
     const { status, body } = await this.#ask<{ message?: string; refused?: Refused[] }>(`/api/runs/${this.run}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: batch }) });
-    if (status === 200) this.#taken(batch);
-    else if ((status === 409 || status === 422) && body.refused?.length) this.#refused(batch, body.refused);
-    else if ((status === 409 || status === 413 || status === 422) && batch.length > 1) this.#oneByOne = true;
-    else if (status === 409 || status === 413 || status === 422) this.#refused(batch, [{ event: batch[0]!.id, message: body.message ?? 'The server will not have it.' }]);
-    else throw new Error(`status ${status}`, { cause: status });
+    if (status === 200) return this.#taken(batch);
+    if (status !== 409 && status !== 413 && status !== 422) throw new Error(`status ${status}`, { cause: status });
+    const named = refusedOf(batch, body.refused ?? []);
+    if (named.length > 0) this.#refused(named);
+    // Where the answer does not say which one is meant, it is told by sending each by itself.
+    else if (batch.length > 1) this.#oneByOne = true;
+    else this.#refused([{ event: batch[0]!, why: { event: batch[0]!.id, message: body.message ?? 'The server will not have it.' } }]);
   }
 
   #taken(batch: readonly RunEvent[]): void {
@@ -310,21 +294,20 @@ export class Bench {
     void this.#keep(batch.map((event) => this.#sentRow({ ...event, by: this.me.name })));
   }
 
-  /** Each one that the server names is set aside, and no other; a signature is taken back, so that work can go on. */
-  #refused(batch: readonly RunEvent[], refused: readonly Refused[]): void {
-    const why = new Map(refused.flatMap((r) => (r.event ?? (r.index === undefined ? null : batch[r.index]?.id)) ? [[(r.event ?? batch[r.index!]!.id), r] as const] : []));
-    const named = batch.filter((e) => why.has(e.id));
-    // An answer that names none of them would be sent for ever.
-    if (named.length === 0) throw new Error('the answer names no event');
-    const signature = named.find((e) => e.type === 'signed' || e.type === 'countersigned');
-    if (signature) this.refusal = { message: why.get(signature.id)!.message, obstacles: why.get(signature.id)!.obstacles ?? [] };
-    const aside = named.filter((e) => e !== signature).map((event): KeptEvent => ({ run: this.run, event, person: this.me.id, is: 'refused', why: why.get(event.id)!.message }));
+  /** What the server will not have is set aside; a signature is taken back, so that work can go on. */
+  #refused(named: readonly { event: RunEvent; why: Refused }[]): void {
+    const ids = new Set(named.map(({ event }) => event.id));
+    const isSignature = ({ event }: { event: RunEvent }) => event.type === 'signed' || event.type === 'countersigned';
+    const signature = named.find(isSignature);
+    if (signature) this.refusal = { message: signature.why.message, obstacles: signature.why.obstacles ?? [] };
+    const aside = named.filter((n) => !isSignature(n)).map(({ event, why }): KeptEvent => ({ run: this.run, event, person: this.me.id, is: 'refused', why: why.message }));
     this.setAside = [...this.setAside, ...aside];
-    this.#pending = this.#pending.filter((e) => !why.has(e.id));
-    this.events = this.events.filter((e) => !why.has(e.id));
+    this.#pending = this.#pending.filter((e) => !ids.has(e.id));
+    this.events = this.events.filter((e) => !ids.has(e.id));
     this.sync = signature ? 'refused' : 'saving';
     // A signature that was taken back is not sent again at the next visit.
-    void this.#keep([...aside, ...(signature ? [{ run: this.run, event: signature, person: this.me.id, is: 'added' as const }] : [])]);
+    const back = named.filter(isSignature).map(({ event }): KeptEvent => ({ run: this.run, event, person: this.me.id, is: 'withdrawn' }));
+    void this.#keep([...aside, ...back]);
   }
 
   /** Sends what was set aside once more, with other words where it has any. @returns why that cannot be, in words */
@@ -341,6 +324,6 @@ export class Bench {
   addToRecord(row: KeptEvent): void {
     if (!isAddable(row.event) || !this.record({ type: 'added', event: row.event })) return;
     this.setAside = this.setAside.filter((r) => r !== row);
-    void this.#keep([{ ...row, is: 'added' }]);
+    void this.#keep([{ ...row, is: 'withdrawn' }]);
   }
 }

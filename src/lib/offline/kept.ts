@@ -12,10 +12,10 @@ export interface KeptEvent {
   /** The id of whose it is. */
   person: string;
   /**
-   * `refused`: the server will not have it; it stays here until somebody has dealt with it. `added`: it went into a signed record
-   * as an addition.
+   * `refused`: the server will not have it; it stays here until somebody has dealt with it. `withdrawn`: dealt with, as an addition to
+   * a signed record or as a signature that was taken back.
    */
-  is: 'waiting' | 'sent' | 'refused' | 'added';
+  is: 'waiting' | 'sent' | 'refused' | 'withdrawn';
   /** Why it was refused, in words. */
   why?: string;
   /** Recorded here by this person: should the server ever lose it, it is sent again. */
@@ -111,7 +111,7 @@ export async function keptBenches(): Promise<KeptBench[]> {
 export async function forgetSent(): Promise<void> {
   const events = await inTime(() => use('readonly', (s) => promisifyRequest<KeptEvent[]>(s.getAll(allOf('event')))));
   await write((s) => {
-    for (const row of events) if (row.is === 'sent' || row.is === 'added') s.delete(keyOf(row));
+    for (const row of events) if (row.is === 'sent' || row.is === 'withdrawn') s.delete(keyOf(row));
     s.delete(allOf('bench'));
   });
 }

@@ -28,6 +28,8 @@ const EACH = 24;
 /** Plans that were made lately, by what was asked; those under way are shared by all who ask the same, and stopped when none of them is there any more. */
 const made = new Map<string, { plan: Promise<Plan>; wanted: Set<symbol>; stop: AbortController; isDone: boolean }>();
 const KEEP = 200;
+/** An asker who cannot leave. */
+const ALWAYS = Symbol('always');
 
 const threadCount = () => settings.planThreads ?? Math.max(2, availableParallelism() - 1);
 let threads: Piscina<Task, Result<Task>> | undefined;
@@ -87,8 +89,9 @@ export async function planFor({ file, ...asked }: PlanAsked, on?: (progress: Pro
     plan.then(() => (mine.isDone = true), () => made.get(key) === mine && made.delete(key));
     if (made.size > KEEP) made.delete(made.keys().next().value!);
   }
-  if (entry.isDone || !signal) {
-    entry.wanted.add(Symbol());
+  if (entry.isDone) return entry.plan;
+  if (!signal) {
+    entry.wanted.add(ALWAYS);
     return entry.plan;
   }
   return wantedWhile(key, entry, signal);

@@ -1,25 +1,7 @@
 import { applyAction } from '$app/forms';
 import type { SubmitFunction } from '@sveltejs/kit';
 import { v4 as uuid } from 'uuid';
-
-/** An id for each thing that is said, the same when it is said again because no answer came. */
-export class Saying {
-  private id = uuid();
-  private said = '';
-
-  /** @param what all that is sent: other words are another thing */
-  of(what: string): string {
-    if (what !== this.said) this.id = uuid();
-    this.said = what;
-    return this.id;
-  }
-
-  /** It was answered: the same words said again are meant again. */
-  answered(): void {
-    this.id = uuid();
-    this.said = '';
-  }
-}
+import { Unanswered } from './unanswered';
 
 /**
  * For `use:enhance` of a form that changes something: however often it is sent, it counts once. A second press waits for the first,
@@ -28,7 +10,7 @@ export class Saying {
  * @param unanswered what it does when no answer came
  */
 export function once(then?: SubmitFunction, unanswered?: () => void): SubmitFunction {
-  const saying = new Saying();
+  const unansweredIds = new Unanswered(uuid);
   let isUnderWay = false;
   return (input) => {
     if (isUnderWay) {
@@ -36,7 +18,8 @@ export function once(then?: SubmitFunction, unanswered?: () => void): SubmitFunc
       return;
     }
     isUnderWay = true;
-    input.formData.set('once', saying.of(JSON.stringify([...input.formData].map(([k, v]) => [k, typeof v === 'string' ? v : `${v.name} ${v.size}`]))));
+    const said = JSON.stringify([...input.formData]);
+    input.formData.set('once', unansweredIds.of(said));
     const after = then?.(input);
     return async (answer) => {
       isUnderWay = false;
@@ -46,7 +29,7 @@ export function once(then?: SubmitFunction, unanswered?: () => void): SubmitFunc
         unanswered?.();
         return applyAction({ type: 'failure', status: 503, data: { message: 'The server did not answer. What you entered is still here: send it again, it counts once.' } });
       }
-      saying.answered();
+      unansweredIds.answered(said);
       const shown = await after;
       return shown ? shown(answer) : update();
     };

@@ -1,8 +1,9 @@
 import { invalidateAll } from '$app/navigation';
 import type { JobFact } from '$core/job';
-import { Saying } from './once';
+import { v4 as uuid } from 'uuid';
+import { Unanswered } from './unanswered';
 
-const saying = new Saying();
+const ids = new Unanswered(uuid);
 
 /**
  * Writes a fact of a job down and shows the page anew. Said again because no answer came, it counts once.
@@ -10,10 +11,10 @@ const saying = new Saying();
  */
 export async function sayOfJob(job: number, fact: JobFact): Promise<string | undefined> {
   const body = JSON.stringify(fact);
-  const once = saying.of(`${job} ${body}`);
-  const response = await fetch(`/api/jobs/${job}/facts`, { method: 'POST', headers: { 'content-type': 'application/json', 'idempotency-key': once }, body }).catch(() => undefined);
+  const said = `${job} ${body}`;
+  const response = await fetch(`/api/jobs/${job}/facts`, { method: 'POST', headers: { 'content-type': 'application/json', 'idempotency-key': ids.of(said) }, body }).catch(() => undefined);
   if (!response || response.status >= 500) return 'The server does not answer. What you said is not written down yet: say it again in a moment.';
-  saying.answered();
+  ids.answered(said);
   if (!response.ok) return ((await response.json().catch(() => undefined)) as { message?: string } | undefined)?.message ?? 'This could not be written down.';
   await invalidateAll();
   return undefined;

@@ -2,6 +2,7 @@
   import { invalidateAll } from '$app/navigation';
   import { v4 as uuid } from 'uuid';
   import type { Fact } from '$core/run';
+  import { Unanswered } from '$lib/ui/unanswered';
 
   /** What may still be said of a signed run: a second person's signature, and what was wrong in it. */
   let { run, mayCountersign, second }: { run: string; mayCountersign: boolean; second: boolean } = $props();
@@ -10,16 +11,14 @@
   let problem = $state('');
   let isBusy = $state(false);
 
-  /** What no answer came to yet: said again it is the same event, and counts once. */
-  let unanswered: { said: string; event: object } | undefined;
+  const unanswered = new Unanswered(() => ({ id: uuid(), at: new Date().toISOString() }));
 
   async function say(fact: Fact) {
     const said = JSON.stringify(fact);
-    if (unanswered?.said !== said) unanswered = { said, event: { ...fact, id: uuid(), at: new Date().toISOString() } };
     isBusy = true;
     problem = '';
-    const response = await fetch(`/api/runs/${run}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: [unanswered.event] }) }).catch(() => undefined);
-    if (response && response.status < 500) unanswered = undefined;
+    const response = await fetch(`/api/runs/${run}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: [{ ...fact, ...unanswered.of(said) }] }) }).catch(() => undefined);
+    if (response && response.status < 500) unanswered.answered(said);
     const answer = (await response?.json().catch(() => undefined)) as { message?: string } | undefined;
     if (response?.ok) {
       text = '';

@@ -1,0 +1,35 @@
+import type { RunEvent } from '$core/run';
+
+const LISTEN_AGAIN_MS = 3000;
+
+interface Hearer {
+  /** From which position of the run's events on. */
+  after(): number;
+  heard(events: RunEvent[], seq: number): void;
+  /** The stream is there: the first sign that the server is. */
+  opened(): void;
+  lost(): void;
+}
+
+/** Hears what others record on a run, as it happens, until it is ended. @returns what ends it */
+export function followRun(run: string, by: Hearer): () => void {
+  let stream: EventSource | undefined;
+  let again: ReturnType<typeof setTimeout> | undefined;
+  const listen = () => {
+    const mine = new EventSource(`/api/runs/${run}/stream?after=${by.after()}`);
+    stream = mine;
+    mine.onmessage = ({ data, lastEventId }) => by.heard((JSON.parse(data) as { events: RunEvent[] }).events, Number(lastEventId));
+    mine.onopen = () => by.opened();
+    mine.onerror = () => {
+      by.lost();
+      // A broken connection the browser takes up again by itself; an answer of refusal, such as from a server whose database is down, it takes for final.
+      if (mine.readyState === EventSource.CLOSED && stream === mine) again = setTimeout(listen, LISTEN_AGAIN_MS);
+    };
+  };
+  listen();
+  return () => {
+    clearTimeout(again);
+    stream?.close();
+    stream = undefined;
+  };
+}
