@@ -10,7 +10,7 @@ import { Unanswered } from './unanswered';
  * @param unanswered what it does when no answer came
  */
 export function once(then?: SubmitFunction, unanswered?: () => void): SubmitFunction {
-  const unansweredIds = new Unanswered(uuid);
+  const unansweredIds = new Unanswered(() => uuid());
   let isUnderWay = false;
   return (input) => {
     if (isUnderWay) {

@@ -3,7 +3,7 @@ import type { JobFact } from '$core/job';
 import { v4 as uuid } from 'uuid';
 import { Unanswered } from './unanswered';
 
-const ids = new Unanswered(uuid);
+const ids = new Unanswered(() => uuid());
 
 /**
  * Writes a fact of a job down and shows the page anew. Said again because no answer came, it counts once.

@@ -1,6 +1,5 @@
 <script lang="ts">
   import { onMount, tick } from 'svelte';
-  import { updated } from '$app/state';
   import * as Dialog from '$bits/dialog/exports.js';
   import { modelOf } from '$core/machine';
   import type { Fate } from '$core/fasteners';
@@ -9,8 +8,8 @@
   import { countFacts, currentStep, expectedCount, machineAfter, notSoFacts, obstacles, possibleFates, type Fact, type NotSo } from '$core/run';
   import { Bench } from '$lib/offline/bench.svelte';
   import { hearDevices } from '$lib/offline/devices';
-  import { keepBench } from '$lib/offline/kept';
-  import { keepPage, sitDown } from '$lib/offline/pages';
+  import { keepHere } from '$lib/offline/keep-here';
+  import { sitDown } from '$lib/offline/pages';
   import CountPad from '$lib/ui/CountPad.svelte';
   import DepthScale from '$lib/ui/DepthScale.svelte';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
@@ -28,6 +27,7 @@
   import InHand from './InHand.svelte';
   import Keys from './Keys.svelte';
   import Listings from './Listings.svelte';
+  import Notices from './Notices.svelte';
   import Photos from './Photos.svelte';
   import Replan from './Replan.svelte';
   import Resists from './Resists.svelte';
@@ -104,7 +104,7 @@
   onMount(() => {
     void bench.open().finally(() => (ready = true));
     bench.follow();
-    void remember();
+    void keepHere({ run: data.run.id, job: data.job.number, customer: data.job.customer, machine: `${data.job.maker} ${data.job.model}`, work: data.job.work, person: bench.me.name, at: new Date().toISOString() });
     chosenKeys = storedKeys(localStorage);
     const rise = sitDown();
     const sleep = stayAwake();
@@ -124,30 +124,18 @@
     };
   });
 
-  /** Keeps what it takes to open this bench again without the server. */
-  async function remember() {
-    await navigator.storage?.persist?.().catch(() => false);
-    await keepPage(`/jobs/${data.job.number}/bench`);
-    await keepBench({ run: data.run.id, job: data.job.number, customer: data.job.customer, machine: `${data.job.maker} ${data.job.model}`, work: data.job.work, person: bench.me.name, at: new Date().toISOString() }).catch(() => {});
-  }
-
+  let station = $state<HTMLElement>();
   let words = $state<HTMLElement>();
-  $effect(() => {
-    if (dialog === undefined) setTimeout(() => void toStep(), 50);
-  });
-
   /** The keys are about the step again, unless something stands before it. */
   async function toStep() {
     await tick();
-    if (!dialog && !panel) (words ?? document.getElementById('main'))?.focus({ preventScroll: true });
+    if (!dialog && !panel) station?.focus({ preventScroll: true });
   }
-
-  // A server that was away may have come back as a new build.
-  let wasAway = false;
-  $effect(() => {
-    if (bench.sync === 'saved' && wasAway) void updated.check();
-    wasAway = bench.sync === 'waiting' || (wasAway && bench.sync !== 'saved');
-  });
+  function closeDialog() {
+    dialog = undefined;
+    // Once it is gone: until then it holds the keys.
+    setTimeout(() => void toStep(), 50);
+  }
 
   $effect(() => {
     if (isSpeaking && step && isHere && !run.signed) speak([step.text, step.detail, ...step.cautions.map((c) => c.text)].filter(Boolean).join('. '));
@@ -211,14 +199,14 @@
   }
 
   function recordWords(words: string, what: NotSo) {
-    if (!step) return void (dialog = undefined);
+    if (!step) return closeDialog();
     const failed = dialog === 'fail' ? step : undefined;
     const facts: Fact[] = dialog === 'not-so' ? notSoFacts(step, what, words) : failed ? [{ type: 'tested', step: step.id, outcome: 'fail', ...(words ? { note: words } : {}) }] : [{ type: 'note', step: step.id, text: words }];
     const [here, counted] = [looking, count];
     // What cannot be recorded stays in its form.
     if (!record(...facts)) return;
     if (dialog === 'note') [looking, count] = [here, counted];
-    dialog = undefined;
+    closeDialog();
     if (failed) {
       failing = failed;
       panel = 'failed';
@@ -273,7 +261,7 @@
 <svelte:head><title>Bench: job {data.job.number} · Eager Wrench</title></svelte:head>
 
 <div class="grid h-[calc(100vh-52px)] grid-cols-[minmax(0,47fr)_minmax(0,53fr)]" data-ready={ready}>
-  <section class="flex min-h-0 flex-col bg-sheet" aria-label="The step in hand">
+  <section class="flex min-h-0 flex-col bg-sheet focus:outline-none" bind:this={station} tabindex="-1" aria-label="The step in hand">
     <div class="flex items-center gap-4 border-b border-rule px-6 py-2.5">
       <h1 class="text-base font-semibold">Job {data.job.number}, {data.job.customer}</h1>
       <SyncState {bench} back="/jobs/{data.job.number}/bench" onaside={() => (panel = 'aside')} />
@@ -284,13 +272,7 @@
     {#if !run.signed}
       <Tools shown={shownFor} photos={photosHere} hasDevices={data.hasDevices} {mayAct} onphoto={() => (panel = 'photos')} onnote={() => step && (dialog = 'note')} onreplan={() => replan()} onlistings={() => (panel = 'listings')} onlabel={printLabel} />
     {/if}
-    {#if bench.problem}<p class="border-b border-now bg-now-wash px-6 py-2" role="alert">{bench.problem}</p>{/if}
-    {#if bench.clockOffMs !== 0}<p class="bg-warn-wash px-6 py-2" role="status">This device's clock is wrong by {Math.abs(Math.round(bench.clockOffMs / 60_000))} min. What you record has the server's time; set the clock right.</p>{/if}
-    {#if updated.current}<p class="bg-sunk px-6 py-2" role="status">A new version of Eager Wrench is ready. It is used once you leave this bench.</p>{/if}
-    {#if told}<p class="bg-sunk px-6 py-2" role="status">{told}</p>{/if}
-    {#each data.stops as stop (stop.text)}
-      <p class="border-b border-now bg-now-wash px-6 py-2.5 text-lg" role="alert"><b class="text-now">{stop.text}</b> {stop.now[0]} <a class="link" href="/jobs/{data.job.number}/intake">What to do</a></p>
-    {/each}
+    <Notices {bench} job={data.job.number} stops={data.stops} {told} />
     {#if conflict && !run.signed}
       <Conflict step={conflict} number={plan.steps.indexOf(conflict) + 1} said={run.conflicts[conflict.id]!} {mayAct} onsettle={(event) => bench.record({ type: 'settled', step: conflict.id, event })} />
     {/if}
@@ -316,7 +298,7 @@
       <Signing {bench} job={data.job} mayAct={data.mayWork} obstacles={run.signed ? [] : obstacles(model, plan, run)} onreplan={() => replan()} onleftover={() => (panel = 'screw')} onpoint={(j) => (pointed = j)} onlook={(i) => (looking = i)} onundo={undo} />
     {:else}
       <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
-      <div class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 pt-5 focus:outline-none" bind:this={words} tabindex="0" role="region" aria-label="What to do">
+      <div class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 pt-5" bind:this={words} tabindex="0" role="region" aria-label="What to do">
         <p class="text-lg text-soft">
           {LEG[step.leg]}, step <span class="figure">{index + 1}</span> of <span class="figure">{plan.steps.length}</span>
           {#if isHere && !run.paused}<StepClock since={run.lastAt} planned={step.seconds} />{/if}
@@ -375,7 +357,7 @@
   </section>
 </div>
 
-<Dialog.Root open={dialog !== undefined} onOpenChange={(open) => { if (!open) dialog = undefined; }}>
+<Dialog.Root open={dialog !== undefined} onOpenChange={(open) => { if (!open) closeDialog(); }}>
   <Dialog.Portal>
     <Dialog.Overlay class="fixed inset-0 z-40 bg-black/50" />
     <Dialog.Content onCloseAutoFocus={(e: Event) => e.preventDefault()} class="fixed top-1/2 left-1/2 z-50 w-[540px] max-w-[92vw] -translate-x-1/2 -translate-y-1/2 rounded-xl border border-rule bg-sheet p-6 text-ink shadow-2xl">
