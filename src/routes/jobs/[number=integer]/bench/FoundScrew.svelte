@@ -82,13 +82,13 @@
     {#each ranked as c (c.joint ?? '')}
       {#if c.joint === undefined}
         <li class="flex items-center gap-4 py-2">
-          <span class="figure w-14 shrink-0 text-right text-xl font-semibold">{Math.round(100 * c.probability)} %</span>
+          <span class="figure w-16 shrink-0 text-right text-xl whitespace-nowrap font-semibold">{Math.round(100 * c.probability)} %</span>
           <span class="w-10 shrink-0"></span>
           <span class="flex-1 text-lg">None of these<span class="block text-base text-soft">{c.probability > 0.5 ? 'It fits no group that is out: measure it again, and do not put it in anywhere.' : 'A screw of another machine, or of an earlier repair.'}</span></span>
         </li>
       {:else}{@const joint = c.joint}
       <li class="flex items-center gap-4 py-2" onpointerenter={() => onpoint(joint)} onfocusin={() => onpoint(joint)}>
-        <span class="figure w-14 shrink-0 text-right text-xl font-semibold">{Math.round(100 * c.probability)} %</span>
+        <span class="figure w-16 shrink-0 text-right text-xl whitespace-nowrap font-semibold">{Math.round(100 * c.probability)} %</span>
         <span class="w-10 shrink-0"><ScrewPicture screw={screwOf(joint)} pxPerMm={5} /></span>
         <span class="flex-1 text-lg">{model.joint(joint).name}<span class="block text-base text-soft">{screwSize(screwOf(joint))}, {screwOf(joint).drive}</span></span>
         <button type="button" class="button min-h-11" aria-label="Put it there: {model.joint(joint).name}" disabled={isStranger} onclick={() => put(joint)}>Put it there</button>
