@@ -32,8 +32,15 @@ module.exports = {
       name: 'narrow-faces',
       comment: 'Outside a core folder only its index.ts may be named.',
       severity: 'error',
-      from: { path: '^src/(lib|routes|workers)', pathNot: '\\.test\\.ts$' },
+      from: { path: '^src/(lib|routes|workers)', pathNot: '\\.test\\.ts$|/testing/' },
       to: { path: '^src/core/[^/]+/(?!index\\.ts)' }
+    },
+    {
+      name: 'testing-for-tests',
+      comment: 'What tests share (folders named testing) is for tests alone.',
+      severity: 'error',
+      from: { path: '^src/', pathNot: '\\.test\\.ts$|/testing/' },
+      to: { path: '/testing/' }
     },
     {
       name: 'narrow-faces-inside',

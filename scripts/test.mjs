@@ -9,6 +9,8 @@ let passed = 0;
 let failed = 0;
 /** Every test with its time, s. */
 const times = [];
+/** What failed, told once more at the end: the end of a log is what one sees first. */
+const failures = [];
 const results = mkdtempSync(join(scratch, 'eager-wrench-results-'));
 
 function title(text) {
@@ -20,7 +22,10 @@ async function check(name, command, args) {
   title(name);
   const status = await run(command, args).catch((error) => (say(error.message), 1));
   if (status === 0) passed++;
-  else failed++;
+  else {
+    failed++;
+    failures.push(name);
+  }
   process.stdout.write(`${name}: ${status === 0 ? 'passed' : 'FAILED'}\n`);
 }
 
@@ -32,6 +37,7 @@ async function runner(name, command, args, env, file, count) {
   if (existsSync(file)) counted = count(JSON.parse(readFileSync(file, 'utf8')));
   if (status !== 0 && counted.failed === 0) counted.failed = 1;
   if (status === 0 && counted.passed === 0) counted.failed = 1;
+  if (status !== 0) failures.push(name);
   passed += counted.passed;
   failed += counted.failed;
 }
@@ -58,13 +64,19 @@ async function main() {
 
   const unit = join(results, 'unit.json');
   await runner('Unit tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`], {}, unit, (r) => {
-    for (const file of r.testResults) for (const t of file.assertionResults) times.push([(t.duration ?? 0) / 1000, t.fullName]);
+    for (const file of r.testResults) for (const t of file.assertionResults) {
+      times.push([(t.duration ?? 0) / 1000, t.fullName]);
+      if (t.status === 'failed') failures.push(`${file.name}: ${t.fullName}`);
+    }
     return { passed: r.numPassedTests, failed: r.numFailedTests };
   });
   const browser = join(results, 'browser.json');
   await runner('Browser tests', 'npx', ['playwright', 'test'], { PLAYWRIGHT_JSON: browser }, browser, (r) => {
     const within = (suite) => {
-      for (const spec of suite.specs ?? []) for (const t of spec.tests) for (const result of t.results) times.push([result.duration / 1000, `${spec.file}: ${spec.title}`]);
+      for (const spec of suite.specs ?? []) {
+        if (!spec.ok) failures.push(`${spec.file}: ${spec.title}`);
+        for (const t of spec.tests) for (const result of t.results) times.push([result.duration / 1000, `${spec.file}: ${spec.title}`]);
+      }
       for (const inner of suite.suites ?? []) within(inner);
     };
     r.suites.forEach(within);
@@ -81,5 +93,6 @@ try {
   failed++;
 }
 rmSync(results, { recursive: true, force: true });
+for (const name of failures) process.stdout.write(`\nFAILED: ${name}`);
 process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
 process.exit(failed === 0 ? 0 : 1);
