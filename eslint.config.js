@@ -43,5 +43,18 @@ export default ts.config(
         { object: 'Math', property: 'random', message: 'The core has no dice: pass a seed in.' }
       ]
     }
+  },
+  {
+    // The host's own zone and language are nobody's: days, times and numbers are written by src/core/calendar, as the shop has it.
+    files: ['src/**/*.ts', 'src/**/*.svelte'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'CallExpression[callee.property.name=/^toLocale.*String$/]', message: 'Written by the language of whoever runs it: use src/core/calendar or $lib/ui/dates.' },
+        { selector: 'CallExpression[callee.property.name=/^(get|set)(Date|Day|Hours|Minutes|Month|FullYear|TimezoneOffset)$/]', message: 'Days of the zone of whoever runs it: use src/core/calendar.' },
+        { selector: 'NewExpression[callee.object.name="Intl"]:not([arguments.0])', message: 'Name the language: the one of whoever runs it is nobody\'s.' }
+      ]
+    }
   }
 );

@@ -8,8 +8,9 @@ import { addJob, findJob, listJobs, TO_FIND } from '../src/lib/server/jobs';
 import { importMachine, machineDocument } from '../src/lib/server/machines';
 import { addPerson, type Role } from '../src/lib/server/people';
 import { appendEvents, findRun, startRun } from '../src/lib/server/runs';
-import { shopSettings } from '../src/lib/server/shop';
+import { saveSettings, shopSettings } from '../src/lib/server/shop';
 import { stockTheShelves } from './shelves';
+import { dayOf, daysAfter, type Place } from '../src/core/calendar';
 import type { JobFact } from '../src/core/job';
 import { modelOf } from '../src/core/machine';
 import { makeQuote } from '../src/core/money';
@@ -23,10 +24,14 @@ export interface DemoPeople {
 
 const replace = (...parts: string[]): Goal[] => parts.map((part) => ({ do: 'replace', part }));
 const MINUTE = 60_000;
+/** Where the depot stands. */
+const DEPOT: Place = { timeZone: 'Europe/Dublin', language: 'en-GB' };
 
 /** The Skerry Line's service depot, in a database that is still empty; one that is not is left as it is. */
 export async function seed(db: Queryable, { people, password }: DemoPeople): Promise<void> {
   if ((await db.query('select 1 from person limit 1')).rowCount) return;
+  const standard = await shopSettings(db);
+  await saveSettings(db, { ...standard, place: DEPOT }, null);
   const ids = new Map<string, string>();
   for (const person of people) ids.set(person.signIn, await addPerson(db, person, password));
   const tam = ids.get('tam')!;
@@ -47,7 +52,7 @@ export async function seed(db: Queryable, { people, password }: DemoPeople): Pro
     if (!imported.ok) throw new Error(`${name}: ${imported.why}`);
   }
   await stockTheShelves(db, [...files.values()], ines);
-  const due = (days: number) => new Date(Date.now() + days * 1440 * MINUTE).toISOString().slice(0, 10);
+  const due = (days: number) => daysAfter(dayOf(new Date().toISOString(), DEPOT), days);
   const job = async (customer: string, serial: string, complaint: string, goals: Goal[], dueOn: string | null, on = 'norrvik-fathom-14') => {
     const fileId = files.get(on)!;
     const { machine } = (await machineDocument(db, fileId))!;

@@ -1,6 +1,11 @@
+import { STANDARD_PLACE } from '$core/calendar';
+import { pool } from '$lib/server/database';
+import { shopSettings } from '$lib/server/shop';
 import type { LayoutServerLoad } from './$types';
 
-export const load: LayoutServerLoad = ({ locals }) => ({
+export const load: LayoutServerLoad = async ({ locals }) => ({
+  /** Days, times and amounts are written as the shop has it, on the server and in the browser. */
+  place: locals.person ? (await shopSettings(pool())).place : STANDARD_PLACE,
   person: locals.person ? { id: locals.person.id, name: locals.person.name, role: locals.person.role } : null,
   theme: locals.theme
 });

@@ -3,6 +3,7 @@ import { drawingSvg, untouched } from '../core/drawing';
 import { readMachineFile } from '../core/formats';
 import { modelOf, type Fault, type Machine } from '../core/machine';
 import type { Plan, PlanRequest } from '../core/plan';
+import type { Paper } from '../lib/server/pdf';
 import { answer, type Answer } from './answer';
 
 /** What the server has done in threads of its own, so that no other request waits for it. */
@@ -16,15 +17,19 @@ export type Task =
       port?: MessagePort;
     }
   | { do: 'read'; text: string }
-  | { do: 'draw'; machine: Machine; zone: string; from?: number; goals?: string[] };
+  | { do: 'draw'; machine: Machine; zone: string; from?: number; goals?: string[] }
+  | { do: 'print'; paper: Paper };
 
 export type Made = { ok: true; plan: Plan } | { ok: false; message: string };
 export type Checked = { ok: true; machine: Machine; hash: string; warnings: Fault[] } | { ok: false; faults: Fault[] };
-export type Result<T extends Task> = T extends { do: 'plan' } ? Made : T extends { do: 'read' } ? Checked : string;
+export type Result<T extends Task> = T extends { do: 'plan' } ? Made : T extends { do: 'read' } ? Checked : T extends { do: 'print' } ? Uint8Array<ArrayBuffer> : string;
 
 /** On the server: one piece of work in one thread of the pool. Who does not want it any more ends the thread. */
 export default async function work(task: Task): Promise<Result<Task>> {
   switch (task.do) {
+    case 'print':
+      // Loaded by the first who prints: a thread that plans does without fonts.
+      return (await import('../lib/server/pdf')).printed(task.paper);
     case 'plan':
       return planned(task);
     case 'read': {

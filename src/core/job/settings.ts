@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Place, STANDARD_PLACE } from '../calendar';
 import { CellThresholds, STANDARD_THRESHOLDS } from '../cells';
 import { Rates } from '../money';
 
@@ -10,6 +11,8 @@ const Factor = z.number().min(0.25).max(4);
 /** What a shop decides for itself; each change is a new version, kept with who made it. */
 export const ShopSettings = z
   .strictObject({
+    /** Versions from before there was this setting say nothing of it. */
+    place: Place.default(STANDARD_PLACE),
     secondSignature: z.boolean(),
     cell: CellThresholds,
     rates: Rates,
@@ -19,4 +22,4 @@ export const ShopSettings = z
   .refine((s) => s.cell.replace < s.cell.good, { path: ['cell', 'replace'], message: 'must be below what is good' });
 export type ShopSettings = z.infer<typeof ShopSettings>;
 
-export const STANDARD_SETTINGS: ShopSettings = { secondSignature: false, cell: STANDARD_THRESHOLDS, rates: { currency: 'EUR', hour: 6900, least: 2500, taxBp: 2400 }, pace: {} };
+export const STANDARD_SETTINGS: ShopSettings = { place: STANDARD_PLACE, secondSignature: false, cell: STANDARD_THRESHOLDS, rates: { currency: 'EUR', hour: 6900, least: 2500, taxBp: 2400 }, pace: {} };

@@ -31,12 +31,15 @@ export function minorDigits(currency: string): number {
   return new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
 }
 
-/** An amount as one writes it in a place: mark, grouping and symbol by locale. Exact: digits are put in, not divided. */
-export function written(amount: Minor, currency: string, locale?: string): string {
+/** Versions of the language tables differ in which space that does not break they take. */
+const ANY_NO_BREAK = /[\u00a0\u202f]/g;
+
+/** An amount as one writes it in a language (BCP 47): mark, grouping and symbol. Exact: digits are put in, not divided. */
+export function written(amount: Minor, currency: string, locale: string): string {
   const digits = minorDigits(currency);
   const text = String(Math.abs(checkedMinor(amount))).padStart(digits + 1, '0');
   const decimal = `${amount < 0 ? '-' : ''}${text.slice(0, text.length - digits)}${digits > 0 ? `.${text.slice(-digits)}` : ''}`;
-  return new Intl.NumberFormat(locale, { style: 'currency', currency }).format(decimal as unknown as number);
+  return new Intl.NumberFormat(locale, { style: 'currency', currency }).format(decimal as unknown as number).replace(ANY_NO_BREAK, '\u00a0');
 }
 
 /**

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
+import { STANDARD_PLACE } from '../calendar';
 import { torqueLimits, torqueVerdict } from '../fasteners';
 import { runDocument, runTable } from '../formats';
 import { plan } from '../plan';
@@ -33,7 +34,7 @@ const whole = [
   event({ type: 'countersigned' }, 'Ines Havgaard')
 ];
 const state = fold(model, made, whole);
-const sections = reportSections(model, [made], state);
+const sections = reportSections(model, [made], state, STANDARD_PLACE);
 const lines = (title: string) => sections.find((s) => s.title === title)?.lines.map((l) => `${l.text}${l.more ? ` | ${l.more}` : ''}${l.bad ? ' !' : ''}`) ?? [];
 
 describe('the report', () => {
@@ -54,13 +55,13 @@ describe('the report', () => {
     const sink = plan(access, [{ do: 'remove', part: 'heat-sink' }]);
     const prepare = sink.steps.filter((s) => s.leg === 'up' && s.do === 'prepare');
     expect(prepare.length).toBeGreaterThan(0);
-    const used = (events: RunEvent[]) => reportSections(model, [sink], fold(model, sink, events)).find((s) => s.title === 'Used')?.lines.map((l) => l.text) ?? [];
+    const used = (events: RunEvent[]) => reportSections(model, [sink], fold(model, sink, events), STANDARD_PLACE).find((s) => s.title === 'Used')?.lines.map((l) => l.text) ?? [];
     expect(used([])).toEqual([]);
     expect(used(prepare.map((s) => event({ type: 'done', step: s.id })))).toEqual(expect.arrayContaining([expect.stringMatching(/heat sink, \d+ mm³/)]));
     expect(used(prepare.map((s) => event({ type: 'skipped', step: s.id, note: 'none left' })))).toEqual([]);
   });
   it('is short where little was said', () => {
-    expect(reportSections(model, [made], fold(model, made, [])).map((s) => s.title)).toEqual(['Done']);
+    expect(reportSections(model, [made], fold(model, made, []), STANDARD_PLACE).map((s) => s.title)).toEqual(['Done']);
   });
   it('after signing takes a correction and a second name, and nothing else', () => {
     expect(state.signed?.note).toBe('Old fan kept.');

@@ -1,3 +1,4 @@
+import { stampText, type Place } from '../calendar';
 import { fullEnergyWh, health } from '../cells';
 import { FATES, isClosed, torqueVerdict, type Fate } from '../fasteners';
 import { comparedWords, compareListings } from '../hardware';
@@ -30,7 +31,7 @@ const RECEIVED: ReadonlySet<string> = new Set(['missing-as-received', 'already-o
 const isFate = (what: string): what is Fate => (FATES as readonly string[]).includes(what);
 
 /** What a run comes to, in the order in which a customer reads it; sections that have nothing to say are left out. */
-export function reportSections(model: Model, plans: readonly Plan[], state: RunState): ReportSection[] {
+export function reportSections(model: Model, plans: readonly Plan[], state: RunState, place: Place): ReportSection[] {
   const steps = allSteps(plans);
   const text = (id: string | undefined) => (id === undefined ? undefined : steps.get(id)?.text);
   const who = ({ at, by }: { at: string; by?: string }) => ({ at, ...(by === undefined ? {} : { by }) });
@@ -48,19 +49,17 @@ export function reportSections(model: Model, plans: readonly Plan[], state: RunS
     { title: 'Used', lines: [...usedUp(model, state, steps), ...state.used.map((u) => ({ text: `${u.what}: ${u.amount}`, ...who(u) }))] },
     { title: 'Measured', lines: measured(model, state, steps) },
     { title: 'Tested', lines: tests.map((s) => testLine(s, state)) },
-    { title: 'Added after signing', lines: state.additions.map((a) => ({ text: eventWords(model, steps, a.fact), more: `Recorded ${utc(a.fact.at)}, before the signature; it reached the server after it.`, ...who(a) })) },
-    { title: 'About this record', lines: [...clockLines(state), ...state.strange.map((s) => ({ text: `Left out: ${s.why}`, ...who(s), bad: true }))] }
+    { title: 'Added after signing', lines: state.additions.map((a) => ({ text: eventWords(model, steps, a.fact), more: `Recorded ${stampText(a.fact.at, place)}, before the signature; it reached the server after it.`, ...who(a) })) },
+    { title: 'About this record', lines: [...clockLines(state, place), ...state.strange.map((s) => ({ text: `Left out: ${s.why}`, ...who(s), bad: true }))] }
   ];
   return sections.filter((s) => s.lines.length > 0);
 }
 
-const utc = (at: string) => `${at.slice(0, 16).replace('T', ' ')} UTC`;
-
 /** A wrong clock is told once for each person at it, not once for each event. */
-function clockLines(state: RunState): ReportLine[] {
+function clockLines(state: RunState, place: Place): ReportLine[] {
   const by = new Map<string | undefined, RunState['wrongClocks']>();
   for (const w of state.wrongClocks) by.set(w.by, [...(by.get(w.by) ?? []), w]);
-  return [...by.values()].map((of) => ({ text: `A device's clock was wrong: it said ${utc(of[0]!.said)}. ${of.length === 1 ? 'One entry has' : `${of.length} entries have`} the time at which the server took ${of.length === 1 ? 'it' : 'them'}.`, at: of[0]!.at, ...(of[0]!.by === undefined ? {} : { by: of[0]!.by }) }));
+  return [...by.values()].map((of) => ({ text: `A device's clock was wrong: it said ${stampText(of[0]!.said, place)}. ${of.length === 1 ? 'One entry has' : `${of.length} entries have`} the time at which the server took ${of.length === 1 ? 'it' : 'them'}.`, at: of[0]!.at, ...(of[0]!.by === undefined ? {} : { by: of[0]!.by }) }));
 }
 
 /** As a sentence begins. */

@@ -1,10 +1,11 @@
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
 import SVGtoPDF from 'svg-to-pdfkit';
+import { stampText, type Place } from '$core/calendar';
 import { drawingSvg } from '$core/drawing';
 import type { Tray } from '$core/fasteners';
 import { traySvg } from '$core/formats';
-import type { Model } from '$core/machine';
+import { modelOf, type Machine, type Model } from '$core/machine';
 import { goalParts, jobPhrase, zoneAt, type Plan } from '$core/plan';
 import { machineAfter, reportSections, screwRows, type RunState } from '$core/run';
 import { duration } from '$lib/ui/format';
@@ -50,6 +51,30 @@ export interface JobSheet {
   customer: string;
   serial: string;
   complaint: string;
+}
+
+/** What can be printed, as it is sent to the thread that writes it. */
+export type Paper =
+  | { what: 'tray'; machine: Machine; tray: Tray }
+  | { what: 'job sheet'; machine: Machine; plan: Plan; job: JobSheet }
+  | { what: 'report'; machine: Machine; plans: Plan[]; state: RunState; job: JobSheet; place: Place; photos: Photo[] };
+
+export function printed(paper: Paper): Promise<Buffer<ArrayBuffer>> {
+  const model = modelOf(paper.machine);
+  switch (paper.what) {
+    case 'tray':
+      return trayPdf(model, paper.tray);
+    case 'job sheet':
+      return jobSheetPdf(model, paper.plan, paper.job);
+    case 'report':
+      return reportPdf(model, paper.plans, paper.state, paper.job, paper.place, paper.photos);
+  }
+}
+
+/** A small picture as JPEG, with what it shows. */
+export interface Photo {
+  bytes: Uint8Array;
+  caption: string;
 }
 
 const LEGS = { isolate: 'Make it safe', down: 'Way down', swap: 'Turning point', up: 'Way up', prove: 'Prove what was touched' } as const;
@@ -138,13 +163,13 @@ function foot(doc: Doc, text: string): void {
   }
 }
 
-/** The report that a customer reads, on paper. @param photos small pictures as JPEG, with what they show */
-export function reportPdf(model: Model, plans: readonly Plan[], state: RunState, job: JobSheet, photos: readonly { bytes: Buffer; caption: string }[] = []): Promise<Buffer<ArrayBuffer>> {
+/** The report that a customer reads, on paper. */
+export function reportPdf(model: Model, plans: readonly Plan[], state: RunState, job: JobSheet, place: Place, photos: readonly Photo[] = []): Promise<Buffer<ArrayBuffer>> {
   const { machine } = model;
   const { doc, bytes } = begin(`Report of job ${job.number}`);
   const left = 14 * PT;
   const width = (A4.width - 28) * PT;
-  const day = (at: string) => at.slice(0, 16).replace('T', ' ');
+  const when = (at: string) => stampText(at, place);
   const line = (text: string, more = '', bad = false) => {
     const height = doc.font(bad ? 'bold' : 'plain').fontSize(10).heightOfString(text, { width });
     if (doc.y + height + (more ? 12 : 0) > (A4.height - 20) * PT) doc.addPage();
@@ -161,9 +186,9 @@ export function reportPdf(model: Model, plans: readonly Plan[], state: RunState,
   line(`For ${job.customer}. ${machine.maker} ${machine.model}, ${machine.revision}${job.serial ? `, serial number ${job.serial}` : ''}.`);
   if (job.complaint) line(`Complaint: ${job.complaint}`);
   line(`At the bench for ${duration(state.activeSeconds)}.`);
-  for (const section of reportSections(model, plans, state)) {
+  for (const section of reportSections(model, plans, state, place)) {
     title(section.title);
-    for (const l of section.lines) line(l.text, [l.more, l.at && `${day(l.at)}${l.by ? `, ${l.by}` : ''}`].filter(Boolean).join('. '), l.bad);
+    for (const l of section.lines) line(l.text, [l.more, l.at && `${when(l.at)}${l.by ? `, ${l.by}` : ''}`].filter(Boolean).join('. '), l.bad);
   }
   title('Screws');
   for (const row of screwRows(model, state)) line(`${row.name}, ${row.size}: ${row.out} out, ${row.back} back, ${row.account}`, '', !row.closes);
@@ -173,15 +198,15 @@ export function reportPdf(model: Model, plans: readonly Plan[], state: RunState,
   photos.forEach(({ bytes, caption }, i) => {
     if (i % 3 === 0 && doc.y + row > (A4.height - 20) * PT) doc.addPage();
     const [x, y] = [left + (i % 3) * column, doc.y];
-    doc.image(bytes, x, y, { fit: [column - 8, row - 26] });
+    doc.image(Buffer.from(bytes), x, y, { fit: [column - 8, row - 26] });
     doc.font('plain').fontSize(8).text(caption, x, y + row - 24, { width: column - 8, height: 20, ellipsis: true });
     doc.y = i % 3 === 2 || i === photos.length - 1 ? y + row : y;
   });
   title('Signed');
-  if (state.signed) line(`${state.signed.by}, ${day(state.signed.at)} (UTC)`, state.signed.note);
+  if (state.signed) line(`${state.signed.by}, ${when(state.signed.at)}`, state.signed.note);
   else line('Not signed: this job is still on the bench.', '', true);
-  if (state.countersigned) line(`Looked at by a second person: ${state.countersigned.by}, ${day(state.countersigned.at)} (UTC)`);
-  for (const c of state.corrections) line(`Correction: ${c.text}`, `${day(c.at)}${c.by ? `, ${c.by}` : ''}`);
+  if (state.countersigned) line(`Looked at by a second person: ${state.countersigned.by}, ${when(state.countersigned.at)}`);
+  for (const c of state.corrections) line(`Correction: ${c.text}`, `${when(c.at)}${c.by ? `, ${c.by}` : ''}`);
   foot(doc, `Job ${job.number}, ${machine.model} ${machine.revision}. Local rules and licensed practice come before anything said here.`);
   doc.end();
   return bytes;

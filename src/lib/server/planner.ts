@@ -9,6 +9,7 @@ import { PlanningError, requestKey, type Plan, type PlanRequest, type Progress }
 import type { Checked, Made, Result, Task } from '../../workers/plan-thread';
 import { FairQueue } from './fair-queue';
 import { log } from './log';
+import type { Paper } from './pdf';
 import { settings } from './settings';
 
 /** Whose request is being answered, and whether they still want it: set by the gate for all that it leads to. */
@@ -141,6 +142,9 @@ export const checkMachineFile = (text: string): Promise<Checked> => inThread({ d
 /** A whole face of a machine, drawn in a thread. */
 export const drawFace = (machine: Machine, zone: string, more: { from?: number; goals?: string[] } = {}): Promise<string> =>
   inThread({ do: 'draw', machine, zone, ...more }, machine.joints.length + machine.parts.length, asking.getStore()?.signal);
+
+/** A paper, written in a thread. @param size against other work: about one for each thing on it */
+export const print = (paper: Paper, size: number): Promise<Uint8Array<ArrayBuffer>> => inThread({ do: 'print', paper }, size, asking.getStore()?.signal);
 
 /** Ends all threads: when the process stops, and between tests. */
 export async function closePlanner(): Promise<void> {

@@ -1,16 +1,18 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
+import { dayOf } from '$core/calendar';
 import { line } from '$core/machine';
 import { pool } from '$lib/server/database';
 import { queryFrom } from '$lib/server/job-query';
 import { countJobs, listJobs, MOST_COUNTED, PAGE } from '$lib/server/jobs';
+import { shopSettings } from '$lib/server/shop';
 import { dropView, savedViews, saveView } from '$lib/server/views';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ url, locals }) => {
   const query = queryFrom(url.searchParams);
-  const [jobs, counts, views] = await Promise.all([listJobs(pool(), query, PAGE, (query.page - 1) * PAGE), countJobs(pool(), query), savedViews(pool(), locals.person!.id)]);
-  return { jobs, query, counts, views, pages: Math.ceil(counts.found / PAGE), isCapped: counts.found >= MOST_COUNTED };
+  const [jobs, counts, views, { place }] = await Promise.all([listJobs(pool(), query, PAGE, (query.page - 1) * PAGE), countJobs(pool(), query), savedViews(pool(), locals.person!.id), shopSettings(pool())]);
+  return { today: dayOf(new Date().toISOString(), place), jobs, query, counts, views, pages: Math.ceil(counts.found / PAGE), isCapped: counts.found >= MOST_COUNTED };
 };
 
 const View = z.object({ name: line(60), query: z.string().max(500).regex(/^[\w=&%+.*'()!~-]*$/) });

@@ -4,14 +4,14 @@
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { settledAt, WAITS, type Waits } from '$core/job';
-  import { day, duration, moment, plural } from '$lib/ui/format';
+  import { day, moment } from '$lib/ui/dates';
+  import { duration, plural } from '$lib/ui/format';
   import type { JobRow } from '$lib/server/jobs';
   import Plus from '@lucide/svelte/icons/plus';
   import X from '@lucide/svelte/icons/x';
 
   let { data, form } = $props();
   const mayStart = $derived(data.person?.role !== 'trainee');
-  const today = new Date().toISOString().slice(0, 10);
   const all = $derived(Object.values(data.counts.waits).reduce((a, b) => a + b, 0));
   const message = $derived((form as { message?: string } | null)?.message);
 
@@ -118,7 +118,7 @@
                 <td class="py-2.5 pr-3">{job.work}{#if job.p80Seconds && !job.closedAt}<br /><span class="text-sm text-soft">up to {duration(job.p80Seconds)}</span>{/if}</td>
                 <td class="py-2.5 pr-3">
                   {#if job.closedAt}{day(job.closedAt)}
-                  {:else if job.dueOn}{#if job.dueOn < today}<span class="font-semibold text-now">{day(job.dueOn)}, late</span>{:else if job.dueOn === today}<span class="font-semibold">Today</span>{:else}{day(job.dueOn)}{/if}
+                  {:else if job.dueOn}{#if job.dueOn < data.today}<span class="font-semibold text-now">{day(job.dueOn)}, late</span>{:else if job.dueOn === data.today}<span class="font-semibold">Today</span>{:else}{day(job.dueOn)}{/if}
                   {:else}<span class="text-soft">No date</span>{/if}
                   {#if !job.closedAt && age(job) > 0}<br /><span class="text-sm text-soft">here {plural(age(job), 'day')}</span>{/if}
                 </td>

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import type { Fault } from '$core/machine';
-  import { day, plural } from '$lib/ui/format';
+  import { day } from '$lib/ui/dates';
+  import { plural } from '$lib/ui/format';
   import FileUp from '@lucide/svelte/icons/file-up';
 
   let { data } = $props();

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
-  import { moment } from '$lib/ui/format';
+  import { moment } from '$lib/ui/dates';
 
   let { data, form } = $props();
 </script>

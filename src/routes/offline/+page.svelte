@@ -3,7 +3,7 @@
   import { page } from '$app/state';
   import { ownPath } from '$lib/own-path';
   import { keptBenches, type KeptBench } from '$lib/offline/kept';
-  import { moment } from '$lib/ui/format';
+  import { moment } from '$lib/ui/dates';
 
   /** What one sees wherever the server cannot be reached: the benches that open all the same. It is served under any address. */
   let benches = $state.raw<KeptBench[] | undefined>();

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
-  import { moment, plural } from '$lib/ui/format';
+  import { moment } from '$lib/ui/dates';
+  import { plural } from '$lib/ui/format';
 
   let { data, form } = $props();
   const message = $derived((form as { message?: string } | null)?.message);

@@ -5,7 +5,7 @@ import { pool, transaction } from '$lib/server/database';
 import { saveSettings, settingsHistory, shopSettings } from '$lib/server/shop';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals }) => ({ settings: await shopSettings(pool()), history: await settingsHistory(pool()), mayChange: locals.person!.role === 'lead' });
+export const load: PageServerLoad = async ({ locals }) => ({ settings: await shopSettings(pool()), history: await settingsHistory(pool()), now: new Date().toISOString(), zones: Intl.supportedValuesOf('timeZone'), mayChange: locals.person!.role === 'lead' });
 
 const number = (value: FormDataEntryValue | undefined) => Number(String(value ?? '').replace(',', '.'));
 
@@ -22,6 +22,7 @@ export const actions: Actions = {
     if (hour === undefined || least === undefined) return fail(400, { message: `The amounts for labour cannot be read, or could be read in two ways: write them like ${amountExample(currency)}.` });
     const pace = Object.fromEntries(Object.entries(sent).flatMap(([key, value]) => (key.startsWith('pace ') && number(value) !== 100 && value !== '' ? [[key.slice(5), number(value) / 100]] : [])));
     const wanted = ShopSettings.safeParse({
+      place: { timeZone: String(sent.timeZone ?? '').trim(), language: sent.language },
       secondSignature: sent.secondSignature === 'on',
       cell: { good: number(sent.good) / 100, replace: number(sent.replace) / 100, cycles: number(sent.cycles), safeCharge: number(sent.safeCharge) / 100 },
       rates: { currency, hour, least, taxBp: hundredths(sent.tax) },

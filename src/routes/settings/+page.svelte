@@ -1,9 +1,10 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
+  import { LANGUAGES } from '$core/calendar';
   import { PACE_KINDS, type PaceKind } from '$core/job';
   import { minorDigits } from '$core/money';
-  import { moment } from '$lib/ui/format';
+  import { moment } from '$lib/ui/dates';
 
   let { data, form } = $props();
   const s = $derived(data.settings);
@@ -15,7 +16,7 @@
     const now = v.document as Record<string, unknown>;
     return before ? Object.keys(now).filter((k) => JSON.stringify(now[k]) !== JSON.stringify(before[k])).map((k) => `${NAMES[k] ?? k}: ${JSON.stringify(before[k])} → ${JSON.stringify(now[k])}`) : ['as it was set up'];
   }));
-  const NAMES: Record<string, string> = { secondSignature: 'second signature', cell: 'cells', rates: 'rates', pace: 'standard times' };
+  const NAMES: Record<string, string> = { place: 'place', secondSignature: 'second signature', cell: 'cells', rates: 'rates', pace: 'standard times' };
 </script>
 
 <svelte:head><title>Settings · Eager Wrench</title></svelte:head>
@@ -42,6 +43,15 @@
             <label><span class="label">An hour of labour</span><input class="field" name="hour" inputmode="decimal" value={plain(s.rates.hour)} /></label>
             <label><span class="label">Least for labour</span><input class="field" name="least" inputmode="decimal" value={plain(s.rates.least)} /></label>
           </div>
+        </section>
+        <section class="sheet px-4 py-3.5" aria-labelledby="place"><h2 id="place" class="text-lg">Place</h2>
+          <p class="text-sm text-soft">Days and times are those of this time zone, on every screen and on paper.</p>
+          <div class="mt-2 grid grid-cols-2 gap-3">
+            <label><span class="label">Time zone</span><input class="field" name="timeZone" list="zones" autocomplete="off" value={s.place.timeZone} /></label>
+            <label><span class="label">Dates and amounts in</span><select class="field" name="language" value={s.place.language}>{#each Object.entries(LANGUAGES) as [tag, { name }] (tag)}<option value={tag}>{name}</option>{/each}</select></label>
+          </div>
+          <datalist id="zones">{#each data.zones as z (z)}<option value={z}></option>{/each}</datalist>
+          <p class="mt-2 text-sm text-soft">Now: {moment(data.now)}</p>
         </section>
         <section class="sheet px-4 py-3.5" aria-labelledby="sign"><h2 id="sign" class="text-lg">Signing</h2>
           <label class="mt-2 flex items-start gap-2"><input type="checkbox" class="mt-1 size-4.5 accent-(--act)" name="secondSignature" checked={s.secondSignature} /><span>A job is closed only once a second person has looked at it and signed</span></label>

@@ -2,8 +2,7 @@
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
   import { untrack } from 'svelte';
-  import { written } from '$core/money';
-  import { day } from '$lib/ui/format';
+  import { day, money } from '$lib/ui/dates';
   import type { SpareRow } from '$lib/server/spares';
 
   let { data, form } = $props();
@@ -56,7 +55,7 @@
               <td class="py-1.5 pl-4"><button type="button" class="code link" onclick={() => (chosen = s.number)}>{s.number}</button></td>
               <td class="truncate pr-3">{s.spare.name}{#if s.spare.supersededBy}<span class="block text-sm text-soft">replaced by <span class="code">{s.spare.supersededBy}</span></span>{/if}</td>
               <td class="truncate pr-3 text-soft">{s.places.map((p) => `${p.place}: ${p.quantity}`).join(', ') || 'nowhere'}{#if s.coming > 0}<span class="text-act">; {s.coming} coming</span>{/if}</td>
-              <td class="figure text-right {free <= 0 ? 'font-semibold text-now' : ''}">{free}</td><td class="figure text-right">{s.held || ''}</td><td class="figure pr-4 text-right">{s.priceMinor === null ? 'not known' : written(s.priceMinor, data.currency)}</td>
+              <td class="figure text-right {free <= 0 ? 'font-semibold text-now' : ''}">{free}</td><td class="figure text-right">{s.held || ''}</td><td class="figure pr-4 text-right">{s.priceMinor === null ? 'not known' : money(s.priceMinor, data.currency)}</td>
             </tr>
           {:else}<tr><td colspan="6" class="px-4 py-10 text-center text-soft">{data.spares.length === 0 ? 'Nothing is kept here yet. Add what the shop buys, on the right.' : 'Nothing of that name.'}</td></tr>{/each}
         </tbody>

@@ -5,7 +5,8 @@
   import { screwSize } from '$core/plan';
   import DataTable from '$lib/ui/DataTable.svelte';
   import { ExploreDrawing, ScrewPicture } from '$lib/ui/drawing';
-  import { day, moment, plural } from '$lib/ui/format';
+  import { day, moment } from '$lib/ui/dates';
+  import { plural } from '$lib/ui/format';
 
   let { data } = $props();
   const model = $derived(modelOf(data.machine));

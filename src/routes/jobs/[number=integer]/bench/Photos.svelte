@@ -4,7 +4,7 @@
   import type { Mark, RunState } from '$core/run';
   import { PHOTO_MAX_BYTES } from '$lib/photo-limits';
   import type { Bench } from '$lib/offline/bench.svelte';
-  import { moment } from '$lib/ui/format';
+  import { moment } from '$lib/ui/dates';
   import Camera from '@lucide/svelte/icons/camera';
   import Panel from './Panel.svelte';
 

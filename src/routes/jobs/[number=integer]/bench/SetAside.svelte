@@ -2,7 +2,7 @@
   import { eventWords, everyStep, isAddable } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
   import type { KeptEvent } from '$lib/offline/kept';
-  import { moment } from '$lib/ui/format';
+  import { moment } from '$lib/ui/dates';
   import Panel from './Panel.svelte';
 
   /** What the server would not take: it stays on this device, to be put right, added to a signed record, or taken away as a file. */

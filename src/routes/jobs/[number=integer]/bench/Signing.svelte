@@ -1,7 +1,7 @@
 <script lang="ts">
   import { explanations, fateWords, type Obstacle } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
-  import { moment } from '$lib/ui/format';
+  import { moment } from '$lib/ui/dates';
   import CircleCheck from '@lucide/svelte/icons/circle-check';
   import CircleAlert from '@lucide/svelte/icons/circle-alert';
 

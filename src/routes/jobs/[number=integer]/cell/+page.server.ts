@@ -16,7 +16,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const run = job.runId ? await findRun(pool(), job.runId) : undefined;
   const after = run && fold(modelOf(machine), run.plan, (await eventsOf(pool(), run.id)).events).batteries.after;
   return {
-    job, machine, state, thresholds, readings, trend: cellTrend(readings, thresholds),
+    now: new Date().toISOString(), job, machine, state, thresholds, readings, trend: cellTrend(readings, thresholds),
     verdict: readings.length > 0 ? cellVerdict(readings.at(-1)!.reading, thresholds) : null,
     after: after ? { at: after.at, reading: after.reading, verdict: cellVerdict(after.reading, thresholds) } : null,
     mayWrite: locals.person!.role !== 'trainee' && job.stage !== 'closed'

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { chargeSeconds, drainSeconds, fullEnergyWh, health, readBattery, type BatteryReading, type Pack } from '$core/cells';
   import { drainedAt } from '$core/job';
-  import { day, duration, moment, plural } from '$lib/ui/format';
+  import { day, moment } from '$lib/ui/dates';
+  import { duration, plural } from '$lib/ui/format';
   import JobBar from '$lib/ui/JobBar.svelte';
   import { sayOfJob } from '$lib/ui/say';
   import Trend from './Trend.svelte';
@@ -130,7 +131,7 @@
         <section class="sheet px-4 py-3.5" aria-labelledby="safe">
           <h2 id="safe" class="text-lg">To a safe charge</h2>
           <p class="text-soft">The shop works at a cell at {percent(data.thresholds.safeCharge)} or less; it was at {percent(last.reading.charge)}.</p>
-          {#if until && until > new Date().toISOString()}<p class="mt-2 rounded-md border-l-4 border-warn bg-warn-wash px-3 py-2 text-warn"><b>Draining until {moment(until)}.</b></p>
+          {#if until && until > data.now}<p class="mt-2 rounded-md border-l-4 border-warn bg-warn-wash px-3 py-2 text-warn"><b>Draining until {moment(until)}.</b></p>
           {:else if until}<p class="mt-2 rounded-md border-l-4 border-good bg-good-wash px-3 py-2 text-good">By the figures it is down by now. Read it again before it is opened.</p>{/if}
           {#if !isDoubtful}
             <div class="mt-2 grid grid-cols-[96px_minmax(0,1fr)] items-end gap-x-3 gap-y-2">

@@ -2,7 +2,7 @@
   import { onMount } from 'svelte';
   import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
   import type { CellThresholds, CellTrend } from '$core/cells';
-  import { day } from '$lib/ui/format';
+  import { day } from '$lib/ui/dates';
 
   /** A cell's share of new over time, with the shop's two limits. The table beside it says the same. */
   let { trend, thresholds, after }: { trend: CellTrend; thresholds: CellThresholds; after?: { at: string; share: number } } = $props();

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { inSentence } from '$core/machine';
   import { partWays, sumFigures, type PlanFigures } from '$core/plan';
-  import { day, duration, plural } from '$lib/ui/format';
+  import { day } from '$lib/ui/dates';
+  import { duration, plural } from '$lib/ui/format';
 
   let { data } = $props();
 

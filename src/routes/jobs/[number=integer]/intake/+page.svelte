@@ -1,7 +1,7 @@
 <script lang="ts">
   import { factWords, type JobFact } from '$core/job';
   import { modelOf } from '$core/machine';
-  import { day, moment } from '$lib/ui/format';
+  import { day, moment } from '$lib/ui/dates';
   import JobBar from '$lib/ui/JobBar.svelte';
   import { sayOfJob } from '$lib/ui/say';
   import Printer from '@lucide/svelte/icons/printer';

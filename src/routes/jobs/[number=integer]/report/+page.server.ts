@@ -4,7 +4,7 @@ import { fold, plansOf, reportSections, screwRows } from '$core/run';
 import { pool } from '$lib/server/database';
 import { jobOfPage } from '$lib/server/job-page';
 import { eventsOf, findRun } from '$lib/server/runs';
-import { wantsSecondSignature } from '$lib/server/shop';
+import { shopSettings } from '$lib/server/shop';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
@@ -15,10 +15,11 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const model = modelOf(machine);
   const state = fold(model, run.plan, events);
   const plans = plansOf(run.plan, events);
+  const shop = await shopSettings(pool());
   const mayWork = locals.person!.role !== 'trainee';
   return {
-    job, machine, hash, run: run.id, plan: run.planNow, state, sections: reportSections(model, plans, state), screws: screwRows(model, state), mayWork,
-    second: await wantsSecondSignature(pool()),
+    job, machine, hash, run: run.id, plan: run.planNow, state, sections: reportSections(model, plans, state, shop.place), screws: screwRows(model, state), mayWork,
+    second: shop.secondSignature,
     mayCountersign: mayWork && state.signed !== undefined && !state.countersigned && run.signedBy !== locals.person!.id,
     people: [...new Set(events.flatMap((e) => e.by ?? []))]
   };

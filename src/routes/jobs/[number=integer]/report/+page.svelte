@@ -1,6 +1,7 @@
 <script lang="ts">
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
-  import { duration, moment } from '$lib/ui/format';
+  import { moment } from '$lib/ui/dates';
+  import { duration } from '$lib/ui/format';
   import Printer from '@lucide/svelte/icons/printer';
   import AfterSigning from './AfterSigning.svelte';
 

@@ -1,10 +1,10 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
-  import { written, type Quote } from '$core/money';
   import type { NeedState } from '$core/spares';
   import type { JobFact } from '$core/job';
-  import { day, duration, moment } from '$lib/ui/format';
+  import { day, moment, money, number } from '$lib/ui/dates';
+  import { duration } from '$lib/ui/format';
   import JobBar from '$lib/ui/JobBar.svelte';
   import { sayOfJob } from '$lib/ui/say';
 
@@ -16,7 +16,6 @@
   const shown = $derived(data.state.quote?.quote ?? data.draft?.quote);
   const missing = $derived(data.needs.filter((n) => n.is === 'missing' || n.is === 'unlisted'));
   const WORDS: Record<NeedState['is'], [string, string]> = { held: ['Set aside', 'border-good bg-good-wash text-good'], free: ['On the shelf', 'border-good text-good'], missing: ['Missing', 'border-now bg-now-wash text-now'], unlisted: ['Not kept here', 'border-now bg-now-wash text-now'] };
-  const money = (minor: number, quote: Quote) => written(minor, quote.currency);
 
   async function say(fact: JobFact) {
     problem = await sayOfJob(data.job.number, fact);
@@ -56,7 +55,7 @@
             {#each form.offers.list as o (o.number)}
               <div class="mt-1.5 flex items-center gap-3">
                 <span class="min-w-0 flex-1"><span class="code">{o.number}</span> {o.name}<span class="block text-sm {o.verdict === 'fits' ? 'text-good' : 'text-now'}">{o.verdict === 'fits' ? 'Fits by number, holes and plugs' : o.why}</span></span>
-                <span class="figure text-right">{written(o.priceMinor, o.currency)}<span class="block text-sm text-soft">{o.stock > 0 ? `${o.stock} there` : `in ${o.leadDays} days`}</span></span>
+                <span class="figure text-right">{money(o.priceMinor, o.currency)}<span class="block text-sm text-soft">{o.stock > 0 ? `${o.stock} there` : `in ${o.leadDays} days`}</span></span>
                 {#if o.verdict !== 'does-not-fit'}<form method="POST" action="?/order" use:enhance={once()}><input type="hidden" name="number" value={o.number} /><input type="hidden" name="part" value={form.offers.id} /><button class="button button-now" aria-label="Order {o.number}">Order</button></form>{/if}
               </div>
             {:else}<p class="mt-1 text-soft">The supplier has none.</p>{/each}
@@ -103,10 +102,10 @@
           <thead><tr class="border-b border-rule-strong text-left text-sm text-soft"><th class="py-1 font-semibold" scope="col">For</th><th class="text-right font-semibold" scope="col">Expected</th><th class="text-right font-semibold" scope="col">At most</th></tr></thead>
           <tbody>
             {#each shown.lines as l, i (i)}
-              <tr class="border-b border-rule align-top"><td class="py-1.5 pr-2 first-letter:uppercase">{l.text}{#if l.what === 'labour'}<span class="block text-sm text-soft">{duration(shown.seconds.p50)}, at most {duration(shown.seconds.p80)}</span>{/if}{#if l.number}<span class="code block text-sm text-soft">{l.number}</span>{/if}</td><td class="figure py-1.5 text-right whitespace-nowrap">{money(l.expected, shown)}</td><td class="figure py-1.5 pl-3 text-right whitespace-nowrap">{money(l.atMost, shown)}</td></tr>
+              <tr class="border-b border-rule align-top"><td class="py-1.5 pr-2 first-letter:uppercase">{l.text}{#if l.what === 'labour'}<span class="block text-sm text-soft">{duration(shown.seconds.p50)}, at most {duration(shown.seconds.p80)}</span>{/if}{#if l.number}<span class="code block text-sm text-soft">{l.number}</span>{/if}</td><td class="figure py-1.5 text-right whitespace-nowrap">{money(l.expected, shown.currency)}</td><td class="figure py-1.5 pl-3 text-right whitespace-nowrap">{money(l.atMost, shown.currency)}</td></tr>
             {/each}
-            <tr><td class="pt-2 text-soft">Tax, {(shown.taxBp / 100).toLocaleString()} %</td><td class="figure pt-2 text-right">{money(shown.expected.tax, shown)}</td><td class="figure pt-2 text-right">{money(shown.atMost.tax, shown)}</td></tr>
-            <tr class="text-lg font-semibold"><td class="py-1">In all</td><td class="figure text-right">{money(shown.expected.gross, shown)}</td><td class="figure text-right">{money(shown.atMost.gross, shown)}</td></tr>
+            <tr><td class="pt-2 text-soft">Tax, {number(shown.taxBp / 100)} %</td><td class="figure pt-2 text-right">{money(shown.expected.tax, shown.currency)}</td><td class="figure pt-2 text-right">{money(shown.atMost.tax, shown.currency)}</td></tr>
+            <tr class="text-lg font-semibold"><td class="py-1">In all</td><td class="figure text-right">{money(shown.expected.gross, shown.currency)}</td><td class="figure text-right">{money(shown.atMost.gross, shown.currency)}</td></tr>
           </tbody>
         </table>
         {#if data.draft && data.draft.unpriced.length > 0 && !data.state.quote}<p class="mt-2 text-now">No price is known for {data.draft.unpriced.join(', ')}.</p>{/if}

@@ -4,13 +4,13 @@ import { planMarkdown, runDocument, runTable, stepTable, traySvg } from '$core/f
 import { goalParts, screwsTakenOut, type Plan } from '$core/plan';
 import { allSteps, fold, plansOf, type RunEvent } from '$core/run';
 import { pool } from '$lib/server/database';
-import { jobSheetPdf, reportPdf, trayPdf } from '$lib/server/pdf';
 import { photoOf } from '$lib/server/photos';
 import { eventsOf, findRun } from '$lib/server/runs';
 import { planOfJob } from '$lib/server/plan-of-job';
-import { drawFace } from '$lib/server/planner';
+import { drawFace, print } from '$lib/server/planner';
 import { attachment } from '$lib/server/attachment';
 import { audit } from '$lib/server/audit';
+import { shopSettings } from '$lib/server/shop';
 import { styleFrom } from '$lib/tray-styles';
 import type { RequestHandler } from './$types';
 
@@ -36,8 +36,8 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
   'plan.md': { type: 'text/markdown; charset=utf-8', write: ({ model, plan }) => planMarkdown(model, plan) },
   'plan.csv': { type: 'text/csv; charset=utf-8', write: ({ plan }) => stepTable(plan) },
   'tray.svg': { type: 'image/svg+xml', write: (asked) => traySvg(asked.model, trayOf(asked)) },
-  'tray.pdf': { type: 'application/pdf', write: (asked) => trayPdf(asked.model, trayOf(asked)) },
-  'job-sheet.pdf': { type: 'application/pdf', write: ({ model, plan, job }) => jobSheetPdf(model, plan, job) },
+  'tray.pdf': { type: 'application/pdf', write: (asked) => print({ what: 'tray', machine: asked.machine, tray: trayOf(asked) }, asked.machine.joints.length) },
+  'job-sheet.pdf': { type: 'application/pdf', write: (asked) => print({ what: 'job sheet', machine: asked.machine, plan: asked.plan, job: about(asked) }, asked.machine.joints.length + asked.plan.steps.length) },
   'report.pdf': {
     type: 'application/pdf',
     write: async (asked) => {
@@ -51,7 +51,8 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
           return bytes ? [{ bytes, caption: p.note ?? steps.get(p.step ?? '')?.text ?? '' }] : [];
         })
       );
-      return reportPdf(asked.model, plans, state, about(asked), photos.flat());
+      const { place } = await shopSettings(pool());
+      return print({ what: 'report', machine: asked.machine, plans, state, job: about(asked), place, photos: photos.flat() }, asked.machine.joints.length + events.length + 20 * photos.length);
     }
   },
   'run.json': {

@@ -1,0 +1,2 @@
+export { isZone, LANGUAGES, Place, STANDARD_PLACE, type Language } from './place';
+export { dayOf, daysAfter, dayText, momentText, numberText, stampText, type Day } from './written';

@@ -1,0 +1,34 @@
+import { z } from 'zod';
+import { de, enGB, enUS, fr, nl, sv } from './languages';
+
+/** Languages that dates, amounts and numbers can be written in, by BCP 47 tag, each with its own name. */
+export const LANGUAGES = {
+  'en-GB': { name: 'English (British)', dates: enGB },
+  'en-US': { name: 'English (American)', dates: enUS },
+  'de-DE': { name: 'Deutsch', dates: de },
+  'fr-FR': { name: 'Français', dates: fr },
+  'nl-NL': { name: 'Nederlands', dates: nl },
+  'sv-SE': { name: 'Svenska', dates: sv }
+} as const;
+
+export type Language = keyof typeof LANGUAGES;
+
+/** Whether a name is a time zone of the IANA database; plain offsets are none, since they know no summer. */
+export function isZone(name: string): boolean {
+  if (!/^[A-Za-z]/.test(name)) return false;
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Where the shop is: its days and times are of this zone wherever a server or a browser stands, and are written in this language. */
+export const Place = z.strictObject({
+  timeZone: z.string().max(60).refine(isZone, 'is no time zone: write it like Europe/Dublin or UTC'),
+  language: z.enum(Object.keys(LANGUAGES) as [Language, ...Language[]])
+});
+export type Place = z.infer<typeof Place>;
+
+export const STANDARD_PLACE: Place = { timeZone: 'UTC', language: 'en-GB' };
