@@ -144,3 +144,20 @@ export async function checkInBothThemes(page: Page, name: string): Promise<void>
   await page.emulateMedia({ colorScheme: 'light' });
   await checkScreen(page, `${name}, light`);
 }
+
+/** Reads a plug's mark off by keyboard where the bench asks for it, the wrong one first: that is told, and nothing is recorded. */
+export async function readMark(page: Page): Promise<boolean> {
+  const group = page.getByRole('group', { name: 'Mark of the socket' });
+  if (!(await group.isVisible())) return false;
+  const plug = await group.locator('..').locator('legend b').innerText();
+  const marks = (await group.getByRole('button').allInnerTexts()).map((t) => t.split(/\s/)[0]!).slice(0, -1);
+  // The demo's plugs carry the same mark as their sockets.
+  const right = marks.indexOf(plug);
+  await page.keyboard.press(String(right === 0 ? 2 : 1));
+  await expect(page.getByRole('alert').filter({ hasText: `Plug ${plug} belongs on ${plug}` })).toBeVisible();
+  await expect(page.locator('button[data-done]')).toBeDisabled();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press(String(right + 1));
+  await expect(page.locator('button[data-done]')).toBeEnabled();
+  return true;
+}

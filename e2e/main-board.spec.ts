@@ -1,10 +1,12 @@
 import type { Page } from '@playwright/test';
-import { checkInBothThemes, expect, shopOfItsOwn, test as shared, type App } from './fixtures';
+import { checkInBothThemes, expect, readMark, shopOfItsOwn, test as shared, type App } from './fixtures';
 
 const test = shared.extend<object, { app: App }>({ app: shopOfItsOwn() });
 
 const hand = (page: Page) => page.locator('section[aria-label="The step in hand"]');
 const step = (page: Page) => hand(page).locator('p[aria-live]');
+/** Plugs whose marks were read off. */
+let read = 0;
 const press = (page: Page, key: string) => page.keyboard.press(key);
 
 /** Goes to a thing with the Tab key alone. */
@@ -28,6 +30,7 @@ async function answer(page: Page, count?: number): Promise<void> {
   if (await page.getByRole('button', { name: /^Understood/ }).isVisible()) await press(page, 'Enter');
   const expected = /(\d+) expected/.exec(await hand(page).innerText())?.[1];
   if (expected) await page.keyboard.type(String(count ?? expected));
+  if (await readMark(page)) read++;
   await press(page, 'Enter');
   if (count !== undefined) return;
   await expect.poll(number, { intervals: [30, 60, 120, 250] }).not.toBe(before);
@@ -144,6 +147,8 @@ test('a main board by keyboard alone: a missing screw, a part that resists, a ch
     const pdf = await page.request.get(`${app.address}/api/jobs/103/files/report.pdf`);
     expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
   });
+
+  expect(read).toBeGreaterThan(1);
 
   await test.step('another person looks at it, and what was wrong is added', async () => {
     await expect(page.getByRole('button', { name: /^I have looked at it/ })).toHaveCount(0);

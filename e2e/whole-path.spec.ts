@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { checkInBothThemes, expect, test, nothingEndangers } from './fixtures';
+import { checkInBothThemes, expect, readMark, test, nothingEndangers } from './fixtures';
 
 const stepText = (page: Page) => page.locator('section[aria-label="The step in hand"] p[aria-live]');
 const position = async (page: Page) => (await page.locator('section[aria-label="The step in hand"]').innerText()).match(/step (\d+) of (\d+)/)?.[1];
@@ -20,7 +20,10 @@ async function oneStep(page: Page, count?: (expected: number, text: string) => n
       await checkInBothThemes(page, 'a count that differs');
       await page.keyboard.press('1');
     }
-  } else await page.keyboard.press('Enter');
+  } else {
+    await readMark(page);
+    await page.keyboard.press('Enter');
+  }
   await expect.poll(() => position(page)).not.toBe(before);
 }
 

@@ -19,13 +19,14 @@ const plural = (n: number, one: string) => (n === 1 ? `the ${one}` : `${n} ${one
 const places = (n: number) => (n === 1 ? 'one place' : `${n} places`);
 const sentence = (...pieces: (string | false | undefined)[]) => pieces.filter(Boolean).join(' ') || undefined;
 
-export function openPhrase(joint: Joint): Phrase {
+/** @param more what has to be known of this plug in this plan */
+export function openPhrase(joint: Joint, more?: string): Phrase {
   const name = inSentence(joint.name);
   switch (joint.kind) {
     case 'screws':
       return screwsOut(joint);
     case 'connector':
-      return { text: `${joint.family === 'blade' ? 'Part' : 'Unplug'}: ${name}`, detail: sentence(OPEN_MOTION[joint.family], marks(joint), joint.note) };
+      return { text: `${joint.family === 'blade' ? 'Part' : 'Unplug'}: ${name}`, detail: sentence(more, OPEN_MOTION[joint.family], marks(joint), joint.note) };
     case 'clips':
       return {
         text: `Free the clips: ${name}`,
@@ -157,6 +158,14 @@ function marks(joint: JointOf<'connector'>): string | undefined {
   return joint.marks[0] === joint.marks[1] ? `Mark ${joint.marks[0]} to mark ${joint.marks[1]}.` : `Plug ${joint.marks[0]} belongs on ${joint.marks[1]}.`;
 }
 
+/** @param like plugs that look the same as this one, @param stays the part that its cable stays plugged to */
+export function leadPhrase(model: Model, joint: JointOf<'connector'>, like: readonly Joint[], stays: string | undefined): string | undefined {
+  return sentence(
+    stays !== undefined && `Only this end: the ${inSentence(model.part(joint.a).name)} stays plugged to the ${inSentence(model.part(stays).name)} and comes off with it.`,
+    like.length > 0 && `It looks like the ${like.map((j) => inSentence(j.name)).join(', the ')}: mark them or take a photo first.`
+  );
+}
+
 const OUT = { lift: 'Lift out', slide: 'Slide out', tilt: 'Tilt out', raise: 'Raise', swing: 'Swing away', fold: 'Fold back' } as const;
 const BACK = { lift: 'Put back', slide: 'Slide back in', tilt: 'Tilt back in', raise: 'Lower', swing: 'Swing back', fold: 'Fold down' } as const;
 
@@ -280,6 +289,9 @@ export function insteadPhrase(access: Access, adds: readonly string[], drops: re
     if (access.model.riders(added.part.id).has(dropped.part.id)) return `Carry the ${one} off with the ${other} instead of taking it out alone`;
     if (access.model.riders(dropped.part.id).has(added.part.id)) return `Take the ${other} out alone instead of carrying it off with the ${one}`;
   }
+  if (added.kind === 'open' && dropped.kind === 'open' && access.model.cable(added.joint.a)?.ends.some((e) => e.joint === dropped.joint.id)) {
+    return `Open the ${inSentence(access.model.part(added.joint.a).name)} at its other end: ${inSentence(added.joint.name)} instead of ${inSentence(dropped.joint.name)}`;
+  }
   return `${doing(added)} instead of: ${inSentence(doing(dropped))}`;
 }
 
@@ -315,10 +327,13 @@ export function causePhrase(model: Model, cause: Cause): string {
   }
 }
 
+/** Hundredths are as fine as a drawing is told. */
+const mm = (value: number) => Number(value.toFixed(2));
+
 /** The figures behind a cover: where, how deep, how much room. */
 export function evidencePhrase(model: Model, { zone, at, coverMm, depthMm, clearMm, travelMm }: Evidence): string {
-  const place = `${model.zone(zone).name}, ${at.map((mm) => mm.toFixed(0)).join(' / ')} mm: it begins ${coverMm} mm below the face, what it covers lies at ${depthMm} mm`;
-  return clearMm !== undefined ? `${place} and needs ${clearMm} mm of room.` : `${place}${travelMm ? ` and has to move ${travelMm} mm` : ' and comes straight out'}.`;
+  const place = `${model.zone(zone).name}, ${at.map((mm) => mm.toFixed(0)).join(' / ')} mm: it begins ${mm(coverMm)} mm below the face, what it covers lies at ${mm(depthMm)} mm`;
+  return clearMm !== undefined ? `${place} and needs ${mm(clearMm)} mm of room.` : `${place}${travelMm ? ` and has to move ${mm(travelMm)} mm` : ' and comes straight out'}.`;
 }
 
 /** Plural names ("bottom cover screws") hold; singular ones ("fan plug") hold-s. */

@@ -1,10 +1,10 @@
 import { moveId, openId, type Access, type Action, type ActionId } from '../access';
-import { crossings } from '../cables';
+import { comesOffWith, crossings, likeLeads } from '../cables';
 import { tightening } from '../fasteners';
 import { removes, type IsolationStep, type Joint, type JointOf, type Model } from '../machine';
 import { cautionsFor, isolationCautions } from './cautions';
 import { goalId, JOB, type Goal } from './goals';
-import { closePhrase, consumablePhrase, formPhrase, goalWorkPhrase, isolationPhrase, movePhrase, openPhrase, OPEN_TEST, posePhrase, returnPhrase, swapPhrase, openTestReason, type Phrase } from './phrase';
+import { closePhrase, consumablePhrase, formPhrase, goalWorkPhrase, isolationPhrase, leadPhrase, movePhrase, openPhrase, OPEN_TEST, posePhrase, returnPhrase, swapPhrase, openTestReason, type Phrase } from './phrase';
 import { ontoMat, poseOf } from './pose';
 import { CLOSING_CHECK, closesUp, testPhrase, touchedFunctions } from './prove';
 import type { Leg, Plan, Step } from './schema';
@@ -47,10 +47,12 @@ export class StepWriter {
 
   down(actions: readonly Action[]): Step[] {
     const out: Step[] = [];
+    const opened = new Set(actions.flatMap((a) => (a.kind === 'open' ? [a.joint.id] : [])));
+    const leaves = new Set(actions.flatMap((a) => (a.kind === 'move' && a.removes ? [...this.access.model.riders(a.part.id)] : [])));
     for (const action of actions) {
       const pose = this.poseFor(action);
       out.push(...this.turn('down', pose));
-      const phrase = action.kind === 'open' ? openPhrase(action.joint) : movePhrase(action);
+      const phrase = action.kind === 'open' ? openPhrase(action.joint, this.leadWords(action.joint, opened, leaves)) : movePhrase(action);
       out.push({
         ...step('down', `down/${action.id}`, action.kind, phrase, action.seconds),
         ...this.place(action, pose),
@@ -65,6 +67,11 @@ export class StepWriter {
       }
     }
     return out;
+  }
+
+  private leadWords(joint: Joint, opened: ReadonlySet<string>, leaves: ReadonlySet<string>): string | undefined {
+    const { model } = this.access;
+    return joint.kind === 'connector' ? leadPhrase(model, joint, likeLeads(model, joint), comesOffWith(model, joint, opened, leaves)) : undefined;
   }
 
   /** The power is away: the isolating joint is open, and a battery that comes out whole is out. */
@@ -176,14 +183,15 @@ export class StepWriter {
 
   private place(action: Action, pose: string | undefined): Partial<Step> {
     const tool = toolOf(action);
-    const shape = action.kind === 'move' ? (action.part.shapes.find((s) => s.zone === action.zone) ?? action.part.shapes[0]) : undefined;
+    // As it is drawn on the face in hand: where its nearest shape there begins; a part that is not drawn there has none.
+    const depths = action.kind === 'move' ? action.part.shapes.flatMap((s) => (s.zone === action.zone ? [s.depth[0]] : [])) : [];
     return {
       ...(action.kind === 'open' ? { joint: action.joint.id } : { part: action.part.id, move: action.move.id }),
       zone: action.zone,
       ...(pose ? { pose } : {}),
       ...(tool ? { tool } : {}),
       ...(action.kind === 'open' && action.joint.kind === 'screws' ? { count: action.joint.count } : {}),
-      ...(action.kind === 'open' ? { depth: action.joint.depth } : shape ? { depth: shape.depth[0] } : {})
+      ...(action.kind === 'open' ? { depth: action.joint.depth } : depths.length > 0 ? { depth: Math.min(...depths) } : {})
     };
   }
 }

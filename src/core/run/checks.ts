@@ -1,6 +1,7 @@
 import type { Model } from '../machine';
 import type { Plan, Step } from '../plan';
 import type { RunEvent } from './events';
+import { expectedMark, wrongSocket } from './marks';
 
 /** Every step that a plan of the run ever had, those of plans that were taken back too: what was done by them was done. */
 export function everyStep(first: Plan, events: readonly RunEvent[]): Map<string, Step> {
@@ -15,6 +16,12 @@ export function strangeIn(model: Model, steps: ReadonlyMap<string, Step>, event:
   if ('step' in event && event.step !== undefined && !steps.has(event.step)) return `No plan of this run has a step "${event.step}".`;
   if ('part' in event && !model.hasPart(event.part)) return `The machine has no part "${event.part}".`;
   switch (event.type) {
+    case 'done': {
+      if (event.mark === undefined) return undefined;
+      const pairing = expectedMark(model, steps.get(event.step)!);
+      if (!pairing) return `No mark is read off at step "${event.step}".`;
+      return event.mark === pairing.socket ? undefined : wrongSocket(pairing);
+    }
     case 'account':
       if (!model.hasJoint(event.joint)) return `The machine has no joint "${event.joint}".`;
       return model.joint(event.joint).kind === 'screws' ? undefined : `"${event.joint}" is not held by screws: there are none to account for.`;

@@ -41,7 +41,7 @@ const When = z.enum(['before', 'after']);
 
 /** What happened while the run was open. */
 const DURING = [
-  z.strictObject({ type: z.literal('done'), ...common, step: StepId, count: Count.optional() }),
+  z.strictObject({ type: z.literal('done'), ...common, step: StepId, count: Count.optional(), /** The mark of the socket, read off after a marked plug went in. */ mark: line(40).optional() }),
   z.strictObject({ type: z.literal('skipped'), ...common, step: StepId, note: Note.min(1, 'says why') }),
   z.strictObject({ type: z.literal('not-so'), ...common, step: StepId, what: z.enum(NOT_SO), count: Count.optional(), note: Note.optional() }),
   z.strictObject({ type: z.literal('account'), ...common, joint: JointId, fate: z.enum(FATES), count: Count.min(1), note: Note.optional() }),

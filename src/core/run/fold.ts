@@ -13,6 +13,8 @@ export interface StepRecord {
   at: string;
   by?: string;
   count?: number;
+  /** The mark that a plug was read to sit on. */
+  mark?: string;
   outcome?: 'pass' | 'fail' | 'not-applicable' | 'skipped';
   note?: string;
 }
@@ -120,7 +122,7 @@ export function fold(model: Model, first: Plan, events: readonly RunEvent[]): Ru
     const who = event.by === undefined ? {} : { by: event.by };
     switch (event.type) {
       case 'done':
-        record(event.step, { event: event.id, at: event.at, ...who, ...(event.count === undefined ? {} : { count: event.count }) });
+        record(event.step, { event: event.id, at: event.at, ...who, ...(event.count === undefined ? {} : { count: event.count }), ...(event.mark === undefined ? {} : { mark: event.mark }) });
         break;
       case 'tested':
         record(event.step, { event: event.id, at: event.at, ...who, outcome: event.outcome, ...(event.note ? { note: event.note } : {}) });

@@ -1,5 +1,6 @@
 export { AFTER_SIGNING, isAddable, Label, Mark, RunEvent, when, type Addable, type NotSo } from './events';
 export { CLOCK_TOLERANCE_MS, clockIsWrong, everyStep, strangeIn } from './checks';
+export { expectedMark, wrongSocket } from './marks';
 export { fold, type RunState, type Said, type StepRecord } from './fold';
 export { allSteps, inOrder, inRound, planInForce, plansOf, roundOf } from './rounds';
 export { continued, fromHere, goalsAhead, planChanges, strangers, stuckJoints } from './replan';

@@ -5,7 +5,7 @@ import { torqueLimits, torqueVerdict } from '../fasteners';
 import { runDocument, runTable } from '../formats';
 import { plan } from '../plan';
 import { demoAccess } from '../testing/machines';
-import { allSteps, eventWords, fold, plugsOf, likelyJoints, reportSections, RunEvent, screwRows } from '.';
+import { allSteps, eventWords, fold, plugsOf, likelyJoints, reportSections, RunEvent, screwRows, strangeIn } from '.';
 
 const access = demoAccess();
 const { model } = access;
@@ -59,6 +59,21 @@ describe('the report', () => {
     expect(used([])).toEqual([]);
     expect(used(prepare.map((s) => event({ type: 'done', step: s.id })))).toEqual(expect.arrayContaining([expect.stringMatching(/heat sink, \d+ mm³/)]));
     expect(used(prepare.map((s) => event({ type: 'skipped', step: s.id, note: 'none left' })))).toEqual([]);
+  });
+  it('says which plugs were read off at their marks, and which were not', () => {
+    const radio = plan(access, [{ do: 'remove', part: 'wlan-card' }]);
+    const close = (id: string) => radio.steps.find((s) => s.do === 'close' && s.joint === id)!;
+    const steps = new Map(radio.steps.map((s) => [s.id, s]));
+    const said = [event({ type: 'done', step: close('wlan-main-snap').id, mark: 'W1' }), event({ type: 'done', step: close('wlan-aux-snap').id })];
+    const told = reportSections(model, [radio], fold(model, radio, said), STANDARD_PLACE).find((s) => s.title === 'Done')!.lines.map((l) => l.text);
+    expect(told).toContainEqual(expect.stringMatching(/^Plugs read off at their marks: .+ W1 on W1$/));
+    expect(told).toContainEqual(expect.stringMatching(/^Plugs whose marks were not read off: /));
+    expect(eventWords(model, steps, said[0]!)).toMatch(/: done, on W1$/);
+    // Another plug's place is refused, and so is a mark where none is read.
+    const why = (step: string, mark: string) => strangeIn(model, steps, event({ type: 'done', step, mark }));
+    expect(why(close('wlan-main-snap').id, 'W1')).toBeUndefined();
+    expect(why(close('wlan-main-snap').id, 'W2')).toBe('Plug W1 belongs on W1: move it, then read the mark again.');
+    expect(why(radio.steps[0]!.id, 'W1')).toMatch(/^No mark is read off/);
   });
   it('is short where little was said', () => {
     expect(reportSections(model, [made], fold(model, made, []), STANDARD_PLACE).map((s) => s.title)).toEqual(['Done']);

@@ -7,6 +7,7 @@ import { consumableOf, goalId, goalPhrase, screwSize, type Plan, type Step } fro
 import { fateWords } from './count';
 import type { NotSo, RunEvent } from './events';
 import type { RunState } from './fold';
+import { expectedMark } from './marks';
 import { allSteps } from './rounds';
 
 export interface ReportLine {
@@ -83,8 +84,22 @@ function done(model: Model, plans: readonly Plan[], state: RunState, steps: Read
   });
   const over = state.movedOver.map((m) => `${inSentence(model.part(m.part).name)} onto the new ${inSentence(model.part(m.to).name)}`);
   if (over.length > 0) lines.push({ text: `Moved over: ${over.join(', ')}` });
+  lines.push(...pairs(model, state, steps));
   for (const r of state.replans) lines.push({ text: 'The plan was changed', more: r.why, at: r.at, ...(r.by ? { by: r.by } : {}) });
   return lines;
+}
+
+/** Plugs that could have been mixed up: which were read off at their marks, and which were not. */
+function pairs(model: Model, state: RunState, steps: ReadonlyMap<string, Step>): ReportLine[] {
+  const closed = [...steps.values()].flatMap((step) => {
+    const pairing = state.steps[step.id] && state.steps[step.id]!.outcome !== 'skipped' ? expectedMark(model, step) : undefined;
+    return pairing ? [{ name: inSentence(model.joint(step.joint!).name), pairing, mark: state.steps[step.id]!.mark }] : [];
+  });
+  const [read, unread] = [closed.filter((c) => c.mark !== undefined), closed.filter((c) => c.mark === undefined)];
+  return [
+    ...(read.length > 0 ? [{ text: `Plugs read off at their marks: ${read.map((c) => `${c.name} ${c.pairing.plug} on ${c.mark}`).join(', ')}` }] : []),
+    ...(unread.length > 0 ? [{ text: `Plugs whose marks were not read off: ${unread.map((c) => c.name).join(', ')}` }] : [])
+  ];
 }
 
 /** What went on fresh on the way up, with the amount that was planned. */
@@ -141,7 +156,7 @@ export function eventWords(model: Model, steps: ReadonlyMap<string, Step>, event
   const joint = (id: string) => (model.hasJoint(id) ? model.joint(id).name : id);
   switch (event.type) {
     case 'done':
-      return `${step}: done${event.count === undefined ? '' : `, ${event.count} counted`}`;
+      return `${step}: done${event.count === undefined ? '' : `, ${event.count} counted`}${event.mark === undefined ? '' : `, on ${event.mark}`}`;
     case 'skipped':
       return `${step}: skipped.${note}`;
     case 'not-so':

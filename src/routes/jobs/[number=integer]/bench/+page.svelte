@@ -5,7 +5,7 @@
   import type { Fate } from '$core/fasteners';
   import { goalParts, zoneAt, type Goal, type Step } from '$core/plan';
   import type { Reading } from '$core/devices';
-  import { countFacts, currentStep, expectedCount, machineAfter, notSoFacts, obstacles, possibleFates, type Fact, type NotSo } from '$core/run';
+  import { countFacts, currentStep, expectedCount, expectedMark, machineAfter, notSoFacts, obstacles, possibleFates, type Fact, type NotSo } from '$core/run';
   import { Bench } from '$lib/offline/bench.svelte';
   import { hearDevices } from '$lib/offline/devices';
   import { keepHere } from '$lib/offline/keep-here';
@@ -28,6 +28,7 @@
   import Keys from './Keys.svelte';
   import Listings from './Listings.svelte';
   import Notices from './Notices.svelte';
+  import Pairing from './Pairing.svelte';
   import Photos from './Photos.svelte';
   import Replan from './Replan.svelte';
   import Resists from './Resists.svelte';
@@ -52,6 +53,8 @@
 
   let looking = $state<number | undefined>();
   let count = $state('');
+  /** The mark that was read off a plug's socket, '' where none is to be seen. */
+  let mark = $state<string | undefined>();
   let acknowledged = $state<string[]>([]);
   let near = $state(true);
   let dialog = $state<'not-so' | 'note' | 'keys' | 'fail' | undefined>();
@@ -73,6 +76,7 @@
   let isSpeaking = $state(false);
   const shownFor = (key: Key) => shownKey(keysOf(key, chosenKeys)[0]!);
   let pad = $state<CountPad | undefined>();
+  let marks = $state<Pairing | undefined>();
 
   const run = $derived(bench.state);
   const now = $derived(currentStep(plan, run));
@@ -80,6 +84,8 @@
   const step = $derived(plan.steps[index]);
   const isHere = $derived(looking === undefined || looking === run.position);
   const expected = $derived(step ? expectedCount(run, step) : undefined);
+  const pairing = $derived(step && isHere ? expectedMark(model, step) : undefined);
+  const isUnread = $derived(pairing !== undefined && mark !== '' && mark !== pairing.socket);
   const harm = $derived(step?.cautions.filter((c) => c.harm && !acknowledged.includes(`${step.id} ${c.text}`)) ?? []);
   /** On the way up the part that goes down is drawn in its place, so that one sees what it goes over. */
   const machineNow = $derived(machineAfter(model, plan, (s) => (s.id === step?.id && s.do === 'return') || (looking === undefined ? run.steps[s.id] !== undefined && run.steps[s.id]!.outcome !== 'skipped' : plan.steps.indexOf(s) < index)));
@@ -149,6 +155,7 @@
     for (const fact of facts) bench.record(fact);
     looking = undefined;
     count = '';
+    mark = undefined;
     differs = undefined;
     return true;
   }
@@ -158,7 +165,8 @@
     if (!isHere) return void (looking = undefined);
     if (harm.length > 0) return void (acknowledged = [...acknowledged, ...harm.map((c) => `${step.id} ${c.text}`)]);
     if (step.do === 'test') return record({ type: 'tested', step: step.id, outcome: 'pass' });
-    if (expected === undefined) return record({ type: 'done', step: step.id });
+    if (isUnread) return;
+    if (expected === undefined) return record({ type: 'done', step: step.id, ...(mark ? { mark } : {}) });
     if (count === '') return;
     const counted = Number(count);
     if (counted !== expected) return void (differs = { counted, expected });
@@ -202,10 +210,10 @@
     if (!step) return closeDialog();
     const failed = dialog === 'fail' ? step : undefined;
     const facts: Fact[] = dialog === 'not-so' ? notSoFacts(step, what, words) : failed ? [{ type: 'tested', step: step.id, outcome: 'fail', ...(words ? { note: words } : {}) }] : [{ type: 'note', step: step.id, text: words }];
-    const [here, counted] = [looking, count];
+    const [here, counted, read] = [looking, count, mark];
     // What cannot be recorded stays in its form.
     if (!record(...facts)) return;
-    if (dialog === 'note') [looking, count] = [here, counted];
+    if (dialog === 'note') [looking, count, mark] = [here, counted, read];
     closeDialog();
     if (failed) {
       failing = failed;
@@ -222,6 +230,7 @@
     }
     if (/^\d$/.test(event.key) || event.key === 'Backspace') {
       if (expected !== undefined && isHere) pad?.press(event.key);
+      else marks?.press(event.key);
       return;
     }
     const key = keyOf(event, chosenKeys);
@@ -313,6 +322,7 @@
             {#if joint?.kind === 'screws'}<div class="hidden min-[1200px]:block"><ScrewPicture screw={joint.screw} pxPerMm={11} /></div>{/if}
           </div>
         {/if}
+        {#if pairing && mayAct && harm.length === 0}{#key step.id}<Pairing bind:this={marks} {pairing} bind:value={mark} />{/key}{/if}
         {#if differs}
           <Differs {...differs} {fates} onexplain={explainCount} onagain={() => (differs = undefined)} />
         {/if}
@@ -326,9 +336,9 @@
         {#if run.paused}
           <button type="button" class="button button-act min-h-18 flex-1 text-xl" onclick={() => record({ type: 'resumed' })} disabled={!mayAct}><Play aria-hidden="true" /> Go on <kbd>{shownFor('pause')}</kbd></button>
         {:else if mayAct}
-          <button type="button" data-done class="button min-h-18 flex-1 text-xl {isHere ? 'button-now' : ''}" onclick={done} disabled={differs !== undefined || (isHere && harm.length === 0 && expected !== undefined && count === '')}>
+          <button type="button" data-done class="button min-h-18 flex-1 text-xl {isHere ? 'button-now' : ''}" onclick={done} disabled={differs !== undefined || (isHere && harm.length === 0 && (isUnread || (expected !== undefined && count === '')))}>
             <Check aria-hidden="true" />
-            {#if !isHere}Back to step {run.position + 1}{:else if harm.length > 0}Understood{:else if step.do === 'test'}Works{:else if expected !== undefined && count === ''}Count first{:else}Done{/if}
+            {#if !isHere}Back to step {run.position + 1}{:else if harm.length > 0}Understood{:else if step.do === 'test'}Works{:else if isUnread}Read the mark first{:else if expected !== undefined && count === ''}Count first{:else}Done{/if}
             <kbd>{shownFor('done')}</kbd>
           </button>
           {#if isTest}
