@@ -7,10 +7,11 @@ const HELP = `ew-admin backup FOLDER                      database and photos in
 ew-admin restore FOLDER                     into an empty database, and a look whether all of it is there
 ew-admin drill                              backup, restored beside it into a throw-away server and compared
 ew-admin erase --job N --why TEXT           a customer out of a closed job; the technical record stays
-ew-admin erase --closed-before DAY --why TEXT   out of all jobs closed before a day`;
+ew-admin erase --closed-before DAY --why TEXT   out of all jobs closed before a day
+ew-admin erase --due                        out of all closed jobs that the shop's settings say are old enough: to be run every day`;
 
 async function main(): Promise<string> {
-  const { values, positionals } = parseArgs({ allowPositionals: true, options: { job: { type: 'string' }, 'closed-before': { type: 'string' }, why: { type: 'string' } } });
+  const { values, positionals } = parseArgs({ allowPositionals: true, options: { job: { type: 'string' }, 'closed-before': { type: 'string' }, due: { type: 'boolean' }, why: { type: 'string' } } });
   const [verb, folder] = positionals;
   if (!verb) return HELP;
   const url = process.env.DATABASE_URL;
@@ -28,7 +29,11 @@ async function main(): Promise<string> {
       const before = values['closed-before'];
       if (before !== undefined && !/^\d{4}-\d{2}-\d{2}$/.test(before)) throw new Refusal('--closed-before is a day, as in 2024-12-31.');
       if (values.job !== undefined && !/^[1-9]\d{0,14}$/.test(values.job)) throw new Refusal('--job is a job\u2019s number.');
-      if ((before === undefined) === (values.job === undefined)) throw new Refusal('Erase one job (--job) or all that were closed before a day (--closed-before).');
+      if ([before, values.job, values.due].filter((v) => v !== undefined).length !== 1) throw new Refusal('Erase one job (--job), all that were closed before a day (--closed-before), or those that are due (--due).');
+      if (values.due) {
+        const erased = await erase(url, { due: true }, values.why ?? 'due by the shop\u2019s settings');
+        return erased.length === 0 ? 'No customer is due to be erased.' : `Erased the customer of: ${erased.join(', ')}.`;
+      }
       return `Erased the customer of: ${(await erase(url, before === undefined ? { job: Number(values.job) } : { closedBefore: before }, values.why ?? '')).join(', ')}.`;
     }
     default:

@@ -10,6 +10,8 @@ import { findJob } from '../../src/lib/server/jobs';
 import { closePlanner } from '../../src/lib/server/planner';
 import { freshDatabase } from '../../src/lib/server/testing/database';
 import { backup, drill, restore } from './backup';
+import { daysAfter } from '../../src/core/calendar';
+import { dueToErase, keptFrom, saveSettings, shopSettings } from '../../src/lib/server/shop';
 import { erase } from './erase';
 
 let database: Awaited<ReturnType<typeof freshDatabase>>;
@@ -80,6 +82,21 @@ describe('erasing a customer', () => {
     expect((await pool().query('select count(*)::int as n from run_event')).rows[0].n).toBe(before.rows[0].n);
     expect((await pool().query(`select about, detail from audit where what = 'customer erased'`)).rows).toEqual([{ about: 'job 101', detail: { why: 'asked for in writing' } }]);
     await expect(erase(database.ownerUrl, { job: 101 }, 'again')).rejects.toThrow(/erased before/);
+    // By the shop's setting: after so many of its own months, and not before.
+    await expect(erase(database.ownerUrl, { due: true }, 'due')).rejects.toThrow(/without end/);
+    const settings = await shopSettings(pool());
+    await saveSettings(pool(), { ...settings, keepMonths: 24 }, null);
+    const now = new Date().toISOString();
+    expect(await dueToErase(pool(), { ...settings, keepMonths: 24 }, now)).toBe(0);
+    expect(await erase(database.ownerUrl, { due: true }, 'due')).toEqual([]);
+    const before24 = keptFrom({ ...settings, keepMonths: 24 }, now)!;
+    // The last minute of the day before, where the shop is; and the first that still counts.
+    const closed = async (at: string) => pool().query(`update job set customer = 'MS Terna', closed_at = $1::timestamp at time zone $2 where number = 101`, [at, settings.place.timeZone]);
+    await closed(`${before24} 00:00`);
+    expect(await dueToErase(pool(), { ...settings, keepMonths: 24 }, now)).toBe(0);
+    await closed(`${daysAfter(before24, -1)} 23:59`);
+    expect(await dueToErase(pool(), { ...settings, keepMonths: 24 }, now)).toBe(1);
+    expect(await erase(database.ownerUrl, { due: true }, 'due')).toEqual([101]);
     // What is append-only is so again.
     const owner = new pg.Client({ connectionString: database.ownerUrl });
     await owner.connect();

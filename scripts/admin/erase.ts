@@ -1,4 +1,5 @@
 import pg from 'pg';
+import { keptFrom, shopSettings } from '../../src/lib/server/shop';
 import { Refusal } from './backup';
 
 /** What stands where a customer's words stood. */
@@ -7,21 +8,25 @@ const GONE = 'erased';
 /**
  * Takes a customer out of jobs that are closed: name, complaint, serial number, and what was said at the counter in free words. What was
  * done to the machine stays: plan, events of the bench, screws, tests, readings, photos. Who asked for it stands in the log.
- * @param which a job's number, or all jobs closed before a day
+ * @param which a job's number, all jobs closed before a day of the shop, or those that its settings say are due
  * @returns the numbers of the jobs
  */
-export async function erase(url: string, which: { job: number } | { closedBefore: string }, why: string): Promise<number[]> {
+export async function erase(url: string, which: { job: number } | { closedBefore: string } | { due: true }, why: string): Promise<number[]> {
   if (why.trim() === '') throw new Refusal('Say why: it stands in the log.');
   const db = new pg.Client({ connectionString: url });
   await db.connect();
   try {
     await db.query('begin');
+    const settings = await shopSettings(db);
+    const before = 'due' in which ? keptFrom(settings, new Date().toISOString()) : 'closedBefore' in which ? which.closedBefore : undefined;
+    if ('due' in which && before === undefined) throw new Refusal('The shop keeps its customers without end: nothing is due.');
     const { rows } = await db.query(
-      `select id, number::int as number, closed_at is not null as closed from job where customer <> $1 and ${'job' in which ? 'number = $2' : 'closed_at < $2::date'} order by number for update`,
-      [GONE, 'job' in which ? which.job : which.closedBefore]
+      `select id, number::int as number, closed_at is not null as closed from job where customer <> $1 and ${'job' in which ? 'number = $2' : 'closed_at < $2::timestamp at time zone $3'} order by number for update`,
+      'job' in which ? [GONE, which.job] : [GONE, before, settings.place.timeZone]
     );
     const open = rows.find((r) => !r.closed);
     if (open) throw new Refusal(`Job ${open.number} is not closed: its customer still waits for it.`);
+    if (rows.length === 0 && 'due' in which) return [];
     if (rows.length === 0) throw new Refusal('There is no such job, or its customer was erased before.');
     // The owner alone can do this, and for this transaction alone.
     await db.query('alter table job_event disable trigger job_event_is_kept');

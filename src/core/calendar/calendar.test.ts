@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { dayOf, daysAfter, dayText, isZone, LANGUAGES, momentText, numberText, Place, stampText, type Language } from '.';
+import { dayOf, daysAfter, dayText, isZone, LANGUAGES, momentText, monthsBefore, numberText, Place, stampText, type Language } from '.';
 
 const at = (timeZone: string, language: Language = 'en-GB'): Place => ({ timeZone, language });
 const ZONES = ['Pacific/Kiritimati', 'Pacific/Auckland', 'Asia/Kolkata', 'Europe/Dublin', 'UTC', 'America/St_Johns', 'America/Los_Angeles', 'Pacific/Pago_Pago'];
@@ -26,6 +26,7 @@ describe('days are days where the shop is', () => {
     }));
   });
   it('days are counted in days, over the change to summer too', () => expect([daysAfter('2026-03-28', 2), daysAfter('2026-03-01', -1), daysAfter('2027-12-31', 1)]).toEqual(['2026-03-30', '2026-02-28', '2028-01-01']));
+  it('months back end where the month does', () => expect([monthsBefore('2026-11-26', 24), monthsBefore('2026-03-31', 1), monthsBefore('2028-03-30', 1), monthsBefore('2026-01-15', 13)]).toEqual(['2024-11-26', '2026-02-28', '2028-02-29', '2024-12-15']));
   it('says the same whatever the zone and the language of the machine that it runs on', () => {
     const program = `const { dayText, momentText, stampText, numberText } = await import('./src/core/calendar/index.ts');
       const p = { timeZone: 'Asia/Kolkata', language: 'de-DE' };

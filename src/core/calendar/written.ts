@@ -1,5 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import { format } from 'date-fns/format';
+import { subMonths } from 'date-fns/subMonths';
 import { LANGUAGES, type Place } from './place';
 
 /** A day of the calendar, as 2026-11-24: it is the same day in every time zone. */
@@ -15,6 +16,12 @@ export function dayOf(at: string, place: Place): Day {
 /** @returns the day so many days later, or earlier */
 export function daysAfter(day: Day, days: number): Day {
   return new Date(Date.parse(`${day}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+}
+
+/** @returns the same day so many months earlier, or the last of that month where it is shorter */
+export function monthsBefore(day: Day, months: number): Day {
+  const [, year, month, date] = DAY.exec(day)!;
+  return format(subMonths(new TZDate(Number(year), Number(month) - 1, Number(date), 'UTC'), months), 'yyyy-MM-dd');
 }
 
 /** @param at a day of the calendar, which stays that day, or a moment (ISO 8601), which is told as the day at the place */

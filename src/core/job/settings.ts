@@ -14,6 +14,8 @@ export const ShopSettings = z
     /** Versions from before there was this setting say nothing of it. */
     place: Place.default(STANDARD_PLACE),
     secondSignature: z.boolean(),
+    /** Whole months after closing at which a customer is due to be erased from a job; null keeps all. */
+    keepMonths: z.int().min(1).max(240).nullable().default(null),
     cell: CellThresholds,
     rates: Rates,
     /** Factor of the standard time, by kind of work; absent kinds are as the standard. */
@@ -22,4 +24,4 @@ export const ShopSettings = z
   .refine((s) => s.cell.replace < s.cell.good, { path: ['cell', 'replace'], message: 'must be below what is good' });
 export type ShopSettings = z.infer<typeof ShopSettings>;
 
-export const STANDARD_SETTINGS: ShopSettings = { place: STANDARD_PLACE, secondSignature: false, cell: STANDARD_THRESHOLDS, rates: { currency: 'EUR', hour: 6900, least: 2500, taxBp: 2400 }, pace: {} };
+export const STANDARD_SETTINGS: ShopSettings = { place: STANDARD_PLACE, secondSignature: false, keepMonths: null, cell: STANDARD_THRESHOLDS, rates: { currency: 'EUR', hour: 6900, least: 2500, taxBp: 2400 }, pace: {} };

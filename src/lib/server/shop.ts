@@ -1,3 +1,4 @@
+import { dayOf, monthsBefore, type Day } from '$core/calendar';
 import { ShopSettings } from '$core/job';
 import { audit } from './audit';
 import type { Queryable } from './database';
@@ -33,5 +34,18 @@ export interface SettingsVersion {
 /** All versions, the newest first. */
 export async function settingsHistory(db: Queryable, limit = 50): Promise<SettingsVersion[]> {
   const { rows } = await db.query('select s.version::int, s.at, p.display_name as by, s.document from shop_settings s left join person p on p.id = s.person_id order by version desc limit $1', [limit]);
-  return rows.map((r: SettingsVersion & { at: Date }) => ({ ...r, at: r.at.toISOString() }));
+  return rows.map((r: SettingsVersion & { at: Date }) => ({ ...r, document: ShopSettings.parse(r.document), at: r.at.toISOString() }));
+}
+
+/** The first day whose closed jobs still keep their customer, by the shop's setting; undefined where all are kept. @param now ISO 8601 */
+export function keptFrom({ keepMonths, place }: ShopSettings, now: string): Day | undefined {
+  return keepMonths === null ? undefined : monthsBefore(dayOf(now, place), keepMonths);
+}
+
+/** How many closed jobs are due to lose their customer. */
+export async function dueToErase(db: Queryable, settings: ShopSettings, now: string): Promise<number> {
+  const before = keptFrom(settings, now);
+  if (before === undefined) return 0;
+  const { rows } = await db.query(`select count(*)::int as n from job where customer <> 'erased' and closed_at < $1::timestamp at time zone $2`, [before, settings.place.timeZone]);
+  return rows[0].n;
 }

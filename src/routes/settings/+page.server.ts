@@ -2,10 +2,13 @@ import { fail } from '@sveltejs/kit';
 import { ShopSettings } from '$core/job';
 import { amountExample, readAmount } from '$core/money';
 import { pool, transaction } from '$lib/server/database';
-import { saveSettings, settingsHistory, shopSettings } from '$lib/server/shop';
+import { dueToErase, saveSettings, settingsHistory, shopSettings } from '$lib/server/shop';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals }) => ({ settings: await shopSettings(pool()), history: await settingsHistory(pool()), now: new Date().toISOString(), zones: Intl.supportedValuesOf('timeZone'), mayChange: locals.person!.role === 'lead' });
+export const load: PageServerLoad = async ({ locals }) => {
+  const [settings, history, now] = [await shopSettings(pool()), await settingsHistory(pool()), new Date().toISOString()];
+  return { settings, history, now, due: await dueToErase(pool(), settings, now), zones: Intl.supportedValuesOf('timeZone'), mayChange: locals.person!.role === 'lead' };
+};
 
 const number = (value: FormDataEntryValue | undefined) => Number(String(value ?? '').replace(',', '.'));
 
@@ -24,6 +27,7 @@ export const actions: Actions = {
     const wanted = ShopSettings.safeParse({
       place: { timeZone: String(sent.timeZone ?? '').trim(), language: sent.language },
       secondSignature: sent.secondSignature === 'on',
+      keepMonths: String(sent.keepMonths ?? '').trim() === '' ? null : number(sent.keepMonths),
       cell: { good: number(sent.good) / 100, replace: number(sent.replace) / 100, cycles: number(sent.cycles), safeCharge: number(sent.safeCharge) / 100 },
       rates: { currency, hour, least, taxBp: hundredths(sent.tax) },
       pace

@@ -5,18 +5,23 @@
   import { PACE_KINDS, type PaceKind } from '$core/job';
   import { minorDigits } from '$core/money';
   import { moment } from '$lib/ui/dates';
+  import { plural } from '$lib/ui/format';
 
   let { data, form } = $props();
   const s = $derived(data.settings);
   const plain = (minor: number) => (minor / 10 ** minorDigits(s.rates.currency)).toFixed(minorDigits(s.rates.currency));
   const percent = (share: number) => String(Math.round(share * 1000) / 10);
+  const NAMES: Record<string, string> = { place: 'place', timeZone: 'time zone', language: 'language', secondSignature: 'second signature', keepMonths: 'months kept', cell: 'cells', safeCharge: 'worked at up to', rates: 'rates', hour: 'an hour', least: 'least', taxBp: 'tax, hundredths of %', pace: 'standard times' };
+  /** Every single setting of a version, by its path. */
+  const leaves = (value: unknown, path: string[] = []): [string, string][] =>
+    value !== null && typeof value === 'object' ? Object.entries(value).flatMap(([k, v]) => leaves(v, [...path, NAMES[k] ?? k])) : [[path.join(', '), value === null ? 'none' : value === true ? 'yes' : value === false ? 'no' : String(value)]];
   /** What a version changed against the one before it. */
   const changes = $derived(data.history.map((v, i) => {
-    const before = data.history[i + 1]?.document as Record<string, unknown> | undefined;
-    const now = v.document as Record<string, unknown>;
-    return before ? Object.keys(now).filter((k) => JSON.stringify(now[k]) !== JSON.stringify(before[k])).map((k) => `${NAMES[k] ?? k}: ${JSON.stringify(before[k])} → ${JSON.stringify(now[k])}`) : ['as it was set up'];
+    const before = data.history[i + 1];
+    if (!before) return ['as it was set up'];
+    const [was, is] = [new Map(leaves(before.document)), new Map(leaves(v.document))];
+    return [...new Set([...was.keys(), ...is.keys()])].filter((k) => was.get(k) !== is.get(k)).map((k) => `${k}: ${was.get(k) ?? 'standard'} → ${is.get(k) ?? 'standard'}`);
   }));
-  const NAMES: Record<string, string> = { place: 'place', secondSignature: 'second signature', cell: 'cells', rates: 'rates', pace: 'standard times' };
 </script>
 
 <svelte:head><title>Settings · Eager Wrench</title></svelte:head>
@@ -44,6 +49,17 @@
             <label><span class="label">Least for labour</span><input class="field" name="least" inputmode="decimal" value={plain(s.rates.least)} /></label>
           </div>
         </section>
+        <section class="sheet px-4 py-3.5" aria-labelledby="sign"><h2 id="sign" class="text-lg">Signing</h2>
+          <label class="mt-2 flex items-start gap-2"><input type="checkbox" class="mt-1 size-4.5 accent-(--act)" name="secondSignature" checked={s.secondSignature} /><span>A job is closed only once a second person has looked at it and signed</span></label>
+        </section>
+      </div>
+      <div class="space-y-5">
+        <section class="sheet px-4 py-3.5" aria-labelledby="pace"><h2 id="pace" class="text-lg">Standard times</h2>
+          <p class="text-sm text-soft">In percent of the standard: 80 is a fifth faster. Plans, promises and quotes go by it.</p>
+          <div class="mt-2 grid grid-cols-2 gap-3">
+            {#each Object.entries(PACE_KINDS) as [kind, name] (kind)}<label><span class="label">{name}</span><input class="field" name="pace {kind}" inputmode="decimal" value={percent(s.pace[kind as PaceKind] ?? 1)} /></label>{/each}
+          </div>
+        </section>
         <section class="sheet px-4 py-3.5" aria-labelledby="place"><h2 id="place" class="text-lg">Place</h2>
           <p class="text-sm text-soft">Days and times are those of this time zone, on every screen and on paper.</p>
           <div class="mt-2 grid grid-cols-2 gap-3">
@@ -53,16 +69,11 @@
           <datalist id="zones">{#each data.zones as z (z)}<option value={z}></option>{/each}</datalist>
           <p class="mt-2 text-sm text-soft">Now: {moment(data.now)}</p>
         </section>
-        <section class="sheet px-4 py-3.5" aria-labelledby="sign"><h2 id="sign" class="text-lg">Signing</h2>
-          <label class="mt-2 flex items-start gap-2"><input type="checkbox" class="mt-1 size-4.5 accent-(--act)" name="secondSignature" checked={s.secondSignature} /><span>A job is closed only once a second person has looked at it and signed</span></label>
+        <section class="sheet px-4 py-3.5" aria-labelledby="keeping"><h2 id="keeping" class="text-lg">Customers' data</h2>
+          <label class="mt-2 block max-w-60"><span class="label">Kept for months after closing</span><input class="field" name="keepMonths" inputmode="numeric" placeholder="without end" value={s.keepMonths ?? ''} /></label>
+          <p class="mt-2 text-sm text-soft">Then name, complaint, serial number and what was said at the counter are due to be erased; what was done to the machine stays. The server's keeper runs <code class="code">ew-admin erase --due</code>.{#if data.due > 0}<b class="block text-ink">{plural(data.due, 'closed job')} {data.due === 1 ? 'is' : 'are'} due.</b>{/if}</p>
         </section>
       </div>
-      <section class="sheet px-4 py-3.5" aria-labelledby="pace"><h2 id="pace" class="text-lg">Standard times</h2>
-        <p class="text-sm text-soft">In percent of the standard: 80 is a fifth faster. Plans, promises and quotes go by it.</p>
-        <div class="mt-2 grid grid-cols-2 gap-3">
-          {#each Object.entries(PACE_KINDS) as [kind, name] (kind)}<label><span class="label">{name}</span><input class="field" name="pace {kind}" inputmode="decimal" value={percent(s.pace[kind as PaceKind] ?? 1)} /></label>{/each}
-        </div>
-      </section>
     </fieldset>
     {#if data.mayChange}<button class="button button-act mt-4">Keep these</button>{:else}<p class="mt-4 text-soft">A lead decides these.</p>{/if}
   </form>
