@@ -4,11 +4,12 @@ import { TooMuchAtOnce } from '$lib/server/fair-queue';
 import { judge } from '$lib/server/guard';
 import { begin, isOurs, readForm } from '$lib/server/incoming';
 import { log } from '$lib/server/log';
-import { asking, closePlanner } from '$lib/server/planner';
+import { closePlanner } from '$lib/server/planner';
 import { refusal } from '$lib/server/refusal';
 import { closeFeed } from '$lib/server/run-feed';
 import { personOfSession, SESSION_COOKIE } from '$lib/server/sessions';
 import { themeOf } from '$lib/server/theme';
+import { asking } from '$lib/server/threads';
 
 // Streams first: the server waits for every answer to end before it says that it is shut.
 process.once('eager-wrench:stopping', () => void closeFeed());

@@ -4,6 +4,7 @@
   import { navigating, page, updated } from '$app/state';
   import { takeOver } from '$lib/offline/pages';
   import ThemeSwitch from '$lib/ui/ThemeSwitch.svelte';
+  import Working from '$lib/ui/Working.svelte';
   import LogOut from '@lucide/svelte/icons/log-out';
 
   let { data, children } = $props();
@@ -20,9 +21,20 @@
     if (updated.current && !willUnload && to?.url) location.href = to.url.href;
   });
   afterNavigate(() => void takeOver());
+
+  /** A page that takes longer than this is told of in words, ms. */
+  const SLOW_MS = 1500;
+  let isSlow = $state(false);
+  $effect(() => {
+    isSlow = false;
+    if (!navigating.to) return;
+    const timer = setTimeout(() => (isSlow = true), SLOW_MS);
+    return () => clearTimeout(timer);
+  });
 </script>
 
 {#if navigating.to}<div class="loading" role="progressbar" aria-label="Loading {navigating.to.url.pathname}"></div>{/if}
+{#if navigating.to && isSlow}<div class="slow sheet"><Working inLine /></div>{/if}
 <a href="#main" class="skip">Skip to the page</a>
 {#if data.person}
   <header class="no-print flex h-13 items-center gap-6 border-b border-rule bg-sheet px-5">
@@ -53,6 +65,7 @@
   /* Only what takes longer than a moment is worth a sign. */
   .loading { position: fixed; inset: 0 0 auto 0; height: 3px; z-index: 60; background: var(--now); transform-origin: left; animation: fill 8s 0.25s cubic-bezier(0.1, 0.6, 0.2, 1) both; }
   @keyframes fill { from { transform: scaleX(0); } to { transform: scaleX(0.95); } }
+  .slow { position: fixed; top: 10px; left: 50%; translate: -50% 0; z-index: 60; padding: 8px 16px; box-shadow: 0 4px 16px rgb(0 0 0 / 0.2); }
   .skip { position: absolute; left: -999px; }
   .skip:focus { left: 8px; top: 8px; z-index: 50; background: var(--sheet); padding: 8px 12px; }
   main:focus { outline: none; }

@@ -13,12 +13,15 @@ export type Task =
       request: PlanRequest;
       /** After so long the best plan so far is given, with the bound that is proved of it, ms. */
       enoughMs: number;
-      /** Where progress goes, when somebody wants to hear of it. */
-      port?: MessagePort;
+      /** Where progress goes. */
+      port: MessagePort;
     }
   | { do: 'read'; text: string }
   | { do: 'draw'; machine: Machine; zone: string; from?: number; goals?: string[] }
   | { do: 'print'; paper: Paper };
+
+/** How a plan goes: it stands, or its order is searched on, with the best cost so far and what is proved of it. */
+export type Heard = { stage: 'first' } | { stage: 'down' | 'up'; cost: number; bound: number };
 
 export type Made = { ok: true; plan: Plan } | { ok: false; message: string };
 export type Checked = { ok: true; machine: Machine; hash: string; warnings: Fault[] } | { ok: false; faults: Fault[] };
@@ -52,11 +55,11 @@ async function planned({ request, enoughMs, port }: Extract<Task, { do: 'plan' }
       else if (said.stage === 'refused') result = { ok: false, message: said.message };
       else if (said.stage !== 'choices' && said.stage !== 'proved') {
         if (said.stage === 'first') first = said.plan;
-        port?.postMessage(said);
+        port.postMessage((said.stage === 'first' ? { stage: 'first' } : said) satisfies Heard);
       }
     },
     () => performance.now() > until && first !== undefined
   );
-  port?.close();
+  port.close();
   return result ?? { ok: true, plan: first! };
 }

@@ -19,6 +19,9 @@ export class LivePlan {
   /** The plan stands, its proof is still under way. */
   proving = $state(false);
 
+  /** How far the plan may be from the best order, as a share, while that is being found out. */
+  gap = $state<number>();
+
   /** What else could be done, once it has been worked out for the plan as it is. */
   choices = $state.raw<Choices>();
 
@@ -38,6 +41,7 @@ export class LivePlan {
     this.asked++;
     this.problem = undefined;
     this.proving = false;
+    this.gap = undefined;
     this.choices = undefined;
     this.waiting = request !== undefined;
     if (!request) {
@@ -76,6 +80,8 @@ export class LivePlan {
       this.plan = answer.plan;
       this.waiting = false;
       this.proving = answer.stage === 'first';
+    } else if (answer.stage === 'down' || answer.stage === 'up') {
+      this.gap = answer.cost / answer.bound - 1;
     } else if (answer.stage === 'proved') {
       // The same steps, the very same objects: what shows them has nothing to do anew.
       this.plan = { ...answer.plan, steps: this.plan!.steps };

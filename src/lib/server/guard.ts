@@ -44,6 +44,7 @@ export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POS
   '/api/runs/[run=uuid]/events': { GET: ALL, POST: BENCH },
   '/api/runs/[run=uuid]/stream': { GET: ALL },
   '/api/runs/[run=uuid]/photos/[photo=uuid]': { GET: ALL, POST: BENCH },
+  '/api/working': { GET: ALL },
   '/api/devices/stream': { GET: BENCH },
   '/api/devices/label': { POST: BENCH }
 };

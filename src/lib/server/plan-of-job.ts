@@ -18,24 +18,28 @@ interface OfJob {
   asIs: Pick<PlanAsked, 'variant' | 'conditions' | 'pace' | 'spreads'>;
 }
 
-/** A job with its plan, the one it was started with or the one that it would be started with now; or why there is none. */
-export async function planOrProblem(params: { number: string }): Promise<OfJob & ({ plan: Plan; problem: null } | { plan: null; problem: string })> {
+/** A job with what a plan of it depends on. */
+export async function requestOfJob(params: { number: string }): Promise<OfJob & { asked: PlanAsked }> {
   const { job, machine, hash, state } = await jobOfPage(params);
   const { goals, weighting, avoid, ...asIs } = await planAsked(pool(), job, state);
-  const found = { job, machine, hash, state, asIs };
+  return { job, machine, hash, state, asIs, asked: { file: { machine, hash }, goals, ...(weighting ? { weighting } : {}), ...(avoid ? { avoid } : {}), ...asIs } };
+}
+
+/** The plan that a job was started with, or the one that it would be started with now; or why there is none. */
+export async function planOrProblem(job: JobRow, asked: PlanAsked): Promise<{ plan: Plan; problem: null } | { plan: null; problem: string }> {
   const run = job.runId ? await findRun(pool(), job.runId) : undefined;
   try {
-    const plan = run?.planNow ?? (await planFor({ file: { machine, hash }, goals, ...(weighting ? { weighting } : {}), ...(avoid ? { avoid } : {}), ...asIs }));
-    return { ...found, plan, problem: null };
+    return { plan: run?.planNow ?? (await planFor(asked)), problem: null };
   } catch (thrown) {
-    if (thrown instanceof PlanningError) return { ...found, plan: null, problem: thrown.message };
+    if (thrown instanceof PlanningError) return { plan: null, problem: thrown.message };
     throw thrown;
   }
 }
 
-/** The same for pages that show nothing without a plan. */
+/** A job with its plan, for pages that show nothing without one. */
 export async function planOfJob(params: { number: string }): Promise<OfJob & { model: Model; plan: Plan }> {
-  const found = await planOrProblem(params);
-  if (!found.plan) error(409, `There is no plan for this job: ${found.problem}`);
-  return { ...found, plan: found.plan, model: modelOf(found.machine) };
+  const { asked, ...found } = await requestOfJob(params);
+  const { plan, problem } = await planOrProblem(found.job, asked);
+  if (!plan) error(409, `There is no plan for this job: ${problem}`);
+  return { ...found, plan, model: modelOf(found.machine) };
 }

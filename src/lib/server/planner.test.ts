@@ -1,8 +1,10 @@
 import { afterAll, describe, expect, it } from 'vitest';
 import { readMachineFile } from '$core/formats';
-import { plan, PlanningError, type Goal, type Progress } from '$core/plan';
+import { plan, PlanningError, type Goal } from '$core/plan';
 import { demoText } from '$core/testing/machines';
+import type { Heard } from '../../workers/plan-thread';
 import { closePlanner, planFor } from './planner';
+import { asking, underWay } from './threads';
 
 const file = readMachineFile(demoText());
 if (!file.ok) throw new Error('the demo machine is broken');
@@ -22,10 +24,13 @@ describe('plans from a thread', () => {
     expect(await planFor({ file, goals: replace('fan', 'ssd'), weighting: 'bit-by-bit' })).not.toBe(a);
   });
   it('come with a first answer on the way', async () => {
-    const heard: Progress[] = [];
+    const heard: Heard[] = [];
     const made = await planFor({ file, goals: replace('display', 'touchpad') }, (p) => heard.push(p));
     await new Promise((resolve) => setTimeout(resolve, 50));
-    expect(heard[0]).toMatchObject({ stage: 'first', plan: { set: made.set } });
+    expect(heard[0]).toEqual({ stage: 'first' });
+    const proof = heard.filter((h) => h.stage !== 'first');
+    expect(proof.every((h) => h.bound > 0 && h.cost >= h.bound)).toBe(true);
+    expect(made.set.proved).toBe(true);
   });
   it('that cannot be made say why, and are tried again when asked again', async () => {
     await expect(planFor({ file, goals: replace('flywheel') })).rejects.toThrow(PlanningError);
@@ -38,5 +43,23 @@ describe('plans from a thread', () => {
     setTimeout(() => stop.abort(), 100);
     await expect(unwanted).rejects.toThrow(/abort/i);
     expect((await planFor({ file, goals: replace('camera') })).set.proved).toBe(true);
+  });
+  it('tell who waits for them how it goes, and nobody else', async () => {
+    const stop = new AbortController();
+    const every = file.machine.parts.filter((p) => p.numbers.length > 0).map((p) => p.id);
+    const made = asking.run({ person: 'tam', signal: stop.signal }, () => planFor({ file, goals: replace(...every) }).catch(() => 'stopped'));
+    const stages = new Set<string>();
+    let last: ReturnType<typeof underWay> = [];
+    for (let i = 0; i < 400 && !last.some((p) => p.gap !== undefined); i++) {
+      await new Promise((resolve) => setTimeout(resolve, 10));
+      last = underWay('tam');
+      for (const p of last) stages.add(p.stage);
+      expect(underWay('ines')).toEqual([]);
+    }
+    expect([...stages].at(-1)).toBe('proving');
+    expect(last).toEqual([{ do: 'plan', stage: 'proving', seconds: expect.any(Number), gap: expect.any(Number) }]);
+    stop.abort();
+    expect(await made).toBe('stopped');
+    await expect.poll(() => underWay('tam')).toEqual([]);
   });
 });

@@ -4,9 +4,12 @@ import { pool } from '$lib/server/database';
 import { machineDocument, revisionsOf } from '$lib/server/machines';
 import { planOfJob } from '$lib/server/plan-of-job';
 import { planFor } from '$lib/server/planner';
+import { soon } from '$lib/server/soon';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ params }) => {
+export const load: PageServerLoad = async ({ params }) => ({ compared: await soon(compared(params)) });
+
+async function compared(params: { number: string }) {
   const { job, machine, hash, model, plan, asIs } = await planOfJob(params);
   const file = { machine, hash };
   const asKept = { name: `As it is: ${WEIGHTING_NAMES[job.weighting].toLowerCase()}`, ...shown(plan) };
@@ -22,7 +25,7 @@ export const load: PageServerLoad = async ({ params }) => {
     })
   );
   return { job: { number: job.number, customer: job.customer }, machine: { maker: machine.maker, model: machine.model, revision: machine.revision }, work: jobPhrase(model, job.goals), asKept, weightings, apart, revisions };
-};
+}
 
 /** A revision may lack what the job asks for: then that is what is shown. */
 async function planOn(file: Parameters<typeof planFor>[0]['file'], goals: readonly Goal[], weighting: Weighting): Promise<ReturnType<typeof shown> | { problem: string }> {

@@ -1,7 +1,8 @@
 import { needsOfJob } from '$lib/server/job-facts';
 import { pool } from '$lib/server/database';
 import { jobOfPage } from '$lib/server/job-page';
-import { planOrProblem } from '$lib/server/plan-of-job';
+import { planOrProblem, requestOfJob } from '$lib/server/plan-of-job';
+import { soon } from '$lib/server/soon';
 import { sealsBroken } from '$core/plan';
 import { modelOf } from '$core/machine';
 import { settings } from '$lib/server/settings';
@@ -9,11 +10,13 @@ import { shopSettings } from '$lib/server/shop';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const [{ facts }, { job, machine, state, plan }] = await Promise.all([jobOfPage(params), planOrProblem(params)]);
+  const [{ facts }, { job, machine, state, asked }] = await Promise.all([jobOfPage(params), requestOfJob(params)]);
+  const planned = await soon(planOrProblem(job, asked));
+  const plan = 'now' in planned ? planned.now.plan : undefined;
   return {
     job, machine, state, facts,
-    /** What the work would break for good, to be told before. */
-    seals: plan ? sealsBroken(modelOf(machine), plan).map((j) => j.name) : [],
+    /** What the work would break for good, to be told before; undefined while that is still being worked out. */
+    seals: plan ? sealsBroken(modelOf(machine), plan).map((j) => j.name) : 'now' in planned ? [] : undefined,
     needs: await needsOfJob(pool(), job.id),
     limits: (await shopSettings(pool())).cell,
     hasPrinter: settings.devicesUrl !== undefined,

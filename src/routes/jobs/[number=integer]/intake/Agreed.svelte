@@ -5,7 +5,7 @@
   import type { Model } from '$core/machine';
 
   /** What came with it, whose data is on it, what the work would break, and what the machine says of itself. */
-  let { model, state: job, serial, seals, mayWrite, onsay }: { model: Model; state: JobState; serial: string; seals: string[]; mayWrite: boolean; onsay: (fact: JobFact) => void } = $props();
+  let { model, state: job, serial, seals, mayWrite, onsay }: { model: Model; state: JobState; serial: string; seals: string[] | undefined; mayWrite: boolean; onsay: (fact: JobFact) => void } = $props();
 
   const OFTEN = ['Adapter', 'Mains cable', 'Sleeve', 'Dock', 'Stick', 'Memory card'];
   let variant = $state(untrack(() => job.intake?.variant ?? ''));
@@ -54,7 +54,7 @@
         </div>
       </div>
       <label class="block"><span class="label">Their data</span><select class="field" required bind:value={data}><option value="" disabled>ask, and choose</option>{#each Object.entries(DATA) as [id, name] (id)}<option value={id}>{name}</option>{/each}</select></label>
-      <label class="flex items-start gap-2"><input type="checkbox" class="mt-1 size-4.5 accent-(--act)" bind:checked={sealsAgreed} /><span>Told and agreed what the work breaks for good: {seals.length > 0 ? seals.join(', ') : 'nothing, as planned now'}; any warranty seal on the way</span></label>
+      <label class="flex items-start gap-2"><input type="checkbox" class="mt-1 size-4.5 accent-(--act)" bind:checked={sealsAgreed} /><span>Told and agreed what the work breaks for good: {seals === undefined ? 'still being worked out, open this page again in a moment' : seals.length > 0 ? seals.join(', ') : 'nothing, as planned now'}; any warranty seal on the way</span></label>
       <label class="block"><span class="label">Anything else they said</span><textarea class="field" rows="2" maxlength="2000" bind:value={note}></textarea></label>
     </fieldset>
     {#if mayWrite}<button class="button button-act" disabled={!isChanged || !data}>{job.intake ? 'Write the change down' : 'Write it down'}</button>{/if}

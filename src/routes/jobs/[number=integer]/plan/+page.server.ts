@@ -7,13 +7,18 @@ import { pool } from '$lib/server/database';
 import { planAsked, replanJob, startProblem } from '$lib/server/job-facts';
 import { jobOfPage } from '$lib/server/job-page';
 import { keepPlan } from '$lib/server/jobs';
-import { planOrProblem } from '$lib/server/plan-of-job';
+import { planOrProblem, requestOfJob } from '$lib/server/plan-of-job';
 import { planFor } from '$lib/server/planner';
+import { soon } from '$lib/server/soon';
 import { PlanChanged, startRun } from '$lib/server/runs';
 import type { Actions, PageServerLoad } from './$types';
 
-/** A plan that cannot be met is shown with the means to change it. */
-export const load: PageServerLoad = ({ params }) => planOrProblem(params);
+/** A plan that cannot be met is shown with the means to change it; one that takes long is worked out in the browser, which shows how it goes. */
+export const load: PageServerLoad = async ({ params }) => {
+  const { asked, ...found } = await requestOfJob(params);
+  const planned = await soon(planOrProblem(found.job, asked));
+  return { ...found, ...('now' in planned ? planned.now : { plan: null, problem: null }) };
+};
 
 const Wish = z.strictObject({
   goals: Goals,

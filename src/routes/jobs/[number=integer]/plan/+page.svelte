@@ -13,6 +13,7 @@
   import DepthScale from '$lib/ui/DepthScale.svelte';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
   import { ExploreDrawing } from '$lib/ui/drawing';
+  import { number } from '$lib/ui/dates';
   import { duration } from '$lib/ui/format';
   import Choices from '$lib/ui/plan/Choices.svelte';
   import GoalPicker from '$lib/ui/plan/GoalPicker.svelte';
@@ -39,7 +40,7 @@
   const goals = $derived(goalParts(draft.wish.goals));
 
   type View = 'step' | 'goals' | 'ways' | 'alongside' | 'hand';
-  let view = $state<View>(untrack(() => (data.plan ? 'step' : 'goals')));
+  let view = $state<View>(untrack(() => (data.problem ? 'goals' : 'step')));
   const views: { id: View; name: string }[] = $derived([
     { id: 'step', name: 'Step' },
     ...(mayChange ? [{ id: 'goals', name: 'What to do' } as const, { id: 'ways', name: 'Other ways' } as const, { id: 'alongside', name: 'While there' } as const] : []),
@@ -48,6 +49,8 @@
   /** Where what keeps it from being opened is settled. */
   const first = $derived(data.job.waits === 'bench' || data.job.waits === 'draining' ? undefined : settledAt(data.job.waits));
   let doing = $state<Goal['do']>('replace');
+  /** The plan is made once more on the server, from what is known now. */
+  let starting = $state(false);
 
   let chosenId = $state('');
   const index = $derived(plan ? Math.max(0, plan.steps.findIndex((s) => s.id === chosenId)) : 0);
@@ -114,7 +117,7 @@
           <a class="button button-act" href="/jobs/{data.job.number}/{data.job.stage === 'closed' ? 'report' : 'bench'}">{data.job.stage === 'closed' ? 'Report' : 'Back to the bench'}</a>
         {:else if mayChange && !draft.isChanged}
           {#if first}<a class="button button-act text-center" href="/jobs/{data.job.number}/{first}">Not yet: {WAITS[data.job.waits].toLowerCase()}</a>
-          {:else}<form method="POST" action="?/start"><button class="button button-now" disabled={!plan || !!problem}>Start at the bench</button></form>{/if}
+          {:else}<form method="POST" action="?/start" use:enhance={() => { starting = true; return ({ update }) => update().finally(() => (starting = false)); }}><button class="button button-now" disabled={!plan || !!problem || starting}>{starting ? 'Starting ...' : 'Start at the bench'}</button></form>{/if}
         {:else if mayChange}
           <form method="POST" action="?/keep" use:enhance={once(() => async ({ result, update }) => { if (result.type === 'success') draft.keep(); await update({ reset: false }); })}>
             <input type="hidden" name="wish" value={JSON.stringify(draft.wish)} />
@@ -142,7 +145,7 @@
             {/each}
           </ul>
         </details>
-        <span class="ml-auto text-soft" role="status">{live.waiting ? 'Working it out ...' : draft.isChanged ? 'Changed, not kept yet' : live.proving ? 'Proving that nothing is better ...' : ''}</span>
+        <span class="ml-auto text-soft" role="status">{live.waiting ? 'Working it out ...' : draft.isChanged ? 'Changed, not kept yet' : live.proving ? `Proving that nothing is better${live.gap === undefined ? '' : `, at most ${number(Math.ceil(1000 * live.gap) / 10, 1)} % away`} ...` : ''}</span>
       </div>
       {#if form?.message}<p role="alert" class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{form.message}</p>{/if}
     </div>
@@ -185,7 +188,7 @@
       {:else if view === 'ways' || view === 'alongside'}
         <Choices choices={live.choices} waiting={live.waiting || (!!plan && !problem)} avoided={draft.wish.avoid.length} what={view} ontake={(a) => draft.avoid(a.avoid)} onadd={(g) => draft.add(g)} onallow={() => draft.allowAll()} />
       {:else if !plan || !chosen}
-        <p class="text-soft">No plan, no step: choose what to do.</p>
+        <p class="text-soft">{live.waiting ? 'The steps stand here as soon as there is a plan.' : 'No plan, no step: choose what to do.'}</p>
       {:else if view === 'hand'}
         <InHand {model} {plan} />
       {:else}

@@ -1,8 +1,9 @@
 import { planOfJob } from '$lib/server/plan-of-job';
+import { soon } from '$lib/server/soon';
 import { styleFrom } from '$lib/tray-styles';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, url }) => {
-  const { job, machine, plan } = await planOfJob(params);
-  return { job, machine, plan, style: styleFrom(url.searchParams.get('style')) };
+  const style = styleFrom(url.searchParams.get('style'));
+  return { laid: await soon(planOfJob(params).then(({ job, machine, plan }) => ({ job, machine, plan, style }))) };
 };
