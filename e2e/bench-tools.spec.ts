@@ -1,5 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { readFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { startDevices } from '../scripts/stand-ins/devices.mjs';
@@ -48,6 +50,35 @@ test('a photo is taken without a network, sent later, marked, and stands beside 
   await expect(page.getByRole('button', { name: /^Photo \(1\)/ })).toBeVisible();
   await page.keyboard.press('c');
   await expect(page.getByText('On the way down')).toBeVisible();
+});
+
+test('a picture that the server has lost is given again by its file, and no other one', async ({ browser, ownApp }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'eager-wrench-photos-'));
+  const app = await ownApp(true, { PHOTO_FOLDER: folder });
+  const context = await browser.newContext({ baseURL: app.address });
+  const page = await context.newPage();
+  await signIn(page, 'tam');
+  await atBench(page, 102);
+  await page.keyboard.press('c');
+  const taken = await picture();
+  await page.locator('input[type=file]').setInputFiles({ name: 'hinge.jpg', mimeType: 'image/jpeg', buffer: taken });
+  await expect.poll(() => readdirSync(folder).length, { timeout: 30_000 }).toBe(1);
+  const [name] = readdirSync(folder);
+  rmSync(join(folder, name!));
+
+  await atBench(page, 102);
+  await page.keyboard.press('c');
+  await expect(page.getByText('The server has not got this picture')).toBeVisible();
+  const choose = page.locator('label', { hasText: 'Choose its file' }).locator('input');
+  const another = await sharp({ create: { width: 64, height: 48, channels: 3, background: '#900' } }).jpeg().toBuffer();
+  await choose.setInputFiles({ name: 'other.jpg', mimeType: 'image/jpeg', buffer: another });
+  await expect(page.getByRole('alert')).toContainText('This is not the picture that was taken');
+  expect(readdirSync(folder)).toEqual([]);
+  await choose.setInputFiles({ name: 'hinge.jpg', mimeType: 'image/jpeg', buffer: taken });
+  await expect.poll(() => readdirSync(folder)).toEqual([name]);
+  await expect(page.getByText('The server has not got this picture')).toHaveCount(0);
+  await expect.poll(() => page.getByRole('img', { name: /^Taken/ }).evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(640);
+  await context.close();
 });
 
 test('what is no photo is refused in words; nothing of it is stored, and memory stays bounded', async ({ request, app }) => {

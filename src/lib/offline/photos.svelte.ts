@@ -51,6 +51,18 @@ export class Photos {
     return (this.#sending ??= this.#round().finally(() => (this.#sending = undefined)));
   }
 
+  /** Gives the server the file of a picture that it has lost. @returns why it will not have it, in words */
+  async again(photo: string, file: Blob): Promise<string | undefined> {
+    const response = await this.#post(photo, file);
+    if (response?.ok) return undefined;
+    const answer = (await response?.json().catch(() => undefined)) as { message?: string } | undefined;
+    return answer?.message ?? 'The server is not reached: try again in a moment.';
+  }
+
+  #post(photo: string, bytes: Blob): Promise<Response | undefined> {
+    return fetch(`/api/runs/${this.run}/photos/${photo}`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: bytes, signal: AbortSignal.timeout(PATIENCE_MS) }).catch(() => undefined);
+  }
+
   async #mine(): Promise<KeptPhoto[]> {
     const kept = await keptPhotos(this.run).catch(() => []);
     return [...kept, ...this.#loose.values()].filter((p) => p.person === this.person);
@@ -62,7 +74,7 @@ export class Photos {
     this.waiting = rows.length;
     this.problem = '';
     for (const row of rows) {
-      const response = await fetch(`/api/runs/${this.run}/photos/${row.photo}`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: row.bytes, signal: AbortSignal.timeout(PATIENCE_MS) }).catch(() => undefined);
+      const response = await this.#post(row.photo, row.bytes);
       const answer = (await response?.json().catch(() => ({}))) as { message?: string } | undefined;
       if (response?.ok) {
         this.#loose.delete(row.photo);

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onDestroy } from 'svelte';
+  import { SvelteSet } from 'svelte/reactivity';
   import type { Step } from '$core/plan';
   import type { Mark, RunState } from '$core/run';
   import { PHOTO_MAX_BYTES } from '$lib/photo-limits';
@@ -44,6 +45,19 @@
     input.value = '';
   }
 
+  /** Pictures whose file the server has not got, though it was there once; and how often each was given anew. */
+  const lost = new SvelteSet<string>();
+  let given = $state.raw<Record<string, number>>({});
+  async function giveAgain(event: Event & { currentTarget: HTMLInputElement }, p: Photo) {
+    const [file] = event.currentTarget.files ?? [];
+    event.currentTarget.value = '';
+    if (!file) return;
+    problem = (await bench.photos.again(p.photo, file)) ?? '';
+    if (problem) return;
+    lost.delete(p.photo);
+    given = { ...given, [p.photo]: (given[p.photo] ?? 0) + 1 };
+  }
+
   const place = (event: PointerEvent): [number, number] => {
     const box = (event.currentTarget as Element).getBoundingClientRect();
     const share = (n: number) => Math.round(Math.min(1, Math.max(0, n)) * 1000) / 1000;
@@ -74,7 +88,7 @@
   <figure class={is ? 'col-span-2' : ''}>
     <!-- svelte-ignore a11y_no_static_element_interactions (marks are drawn by pointer; what they say can be noted in words) -->
     <div class="relative overflow-hidden rounded-md border border-rule bg-sunk {is ? 'cursor-crosshair touch-none' : ''}" onpointerdown={(e) => begin(e, p)} onpointermove={(e) => { if (drawing) drawing = { ...drawing, to: place(e) }; }} onpointerup={() => end(p)}>
-      {#await source(p)}<div class="h-32"></div>{:then src}<img {src} alt="Taken {moment(p.at)}{p.by ? ` by ${p.by}` : ''}" class="block w-full select-none" draggable="false" />{/await}
+      {#key given[p.photo]}{#await source(p)}<div class="h-32"></div>{:then src}<img {src} onerror={() => lost.add(p.photo)} alt="Taken {moment(p.at)}{p.by ? ` by ${p.by}` : ''}" class="block w-full select-none" draggable="false" />{/await}{/key}
       <svg class="marks" viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden="true">{@render marks(is && drawing ? [...p.marks, drawing] : p.marks)}</svg>
     </div>
     {#if is}
@@ -84,7 +98,8 @@
       </div>
     {/if}
     <figcaption class="mt-1 flex flex-wrap items-center gap-2 text-sm text-soft">
-      <span class="flex-1">{stepOf(p)?.text ?? 'Of the machine'}, {moment(p.at)}{#if bench.photos.refused[p.photo]}<b class="block text-now">Not on the server: {bench.photos.refused[p.photo]} It is kept on this device.</b>{/if}</span>
+      <span class="flex-1">{stepOf(p)?.text ?? 'Of the machine'}, {moment(p.at)}{#if bench.photos.refused[p.photo]}<b class="block text-now">Not on the server: {bench.photos.refused[p.photo]} It is kept on this device.</b>{:else if lost.has(p.photo)}<b class="block text-now">The server has not got this picture{bench.photos.waiting > 0 ? ' yet' : ''}.</b>{/if}</span>
+      {#if lost.has(p.photo) && p.by === bench.me.name && !bench.photos.refused[p.photo]}<label class="button min-h-9">Choose its file<input class="sr-only" type="file" accept="image/jpeg,image/png,image/webp" onchange={(e) => giveAgain(e, p)} /></label>{/if}
       {#if mayAct && !bench.state.signed}<button type="button" class="button min-h-9" aria-pressed={is} onclick={() => (chosen = is ? undefined : p.photo)}>{is ? 'Done' : 'Mark it'}</button>{/if}
     </figcaption>
   </figure>
