@@ -1,7 +1,7 @@
 import { createServer, type Server } from 'node:http';
 import type { Page } from '@playwright/test';
 import { freePort } from '../scripts/setup/system.mjs';
-import { expect, shopOfItsOwn, signIn, test as base } from './fixtures';
+import { checkInBothThemes, expect, shopOfItsOwn, signIn, test as base } from './fixtures';
 
 const test = base.extend<object, { app: import('./fixtures').App }>({ app: shopOfItsOwn() });
 
@@ -145,6 +145,7 @@ test('what somebody else\u2019s signature overtook stays here, and can be added 
   await page.reload();
   await page.getByRole('button', { name: '1 not taken' }).click();
   await expect(page.getByText('The fan has a tick.')).toBeVisible();
+  await checkInBothThemes(page, 'what was not taken');
   await page.getByRole('button', { name: 'Add to the signed record' }).click();
   await expect(page.getByText('Nothing is set aside')).toBeVisible();
   await expect.poll(async () => (await app.sql(`select 1 from run_event where run_id = $1 and body ->> 'type' = 'added'`, [run!.id])).length).toBe(1);

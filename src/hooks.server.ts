@@ -57,8 +57,9 @@ const OUR_FAULT = 'Something went wrong on our side. Nothing that was saved is l
 function failed(event: RequestEvent, thrown: unknown): Response {
   if (isHttpError(thrown)) return refuse(event, thrown.status, thrown.body.message);
   if (thrown instanceof TooMuchAtOnce) return refuse(event, 429, thrown.message);
-  log.error({ request: event.locals.requestId, err: thrown }, 'unexpected');
+  // Its sender's fault, and answered as that: the log's errors are those of the shop's own.
   if (isUnfit(thrown)) return refuse(event, 422, 'Something in this request cannot be kept as it is: a character that nobody sees, or a value out of reach. Nothing was changed.');
+  log.error({ request: event.locals.requestId, err: thrown }, 'unexpected');
   if (isOutOfReach(thrown)) return refuse(event, 503, 'The database does not answer. Nothing that was saved is lost; try again in a moment.');
   if (isFull(thrown)) return refuse(event, 507, 'The server has no room left. Nothing that was saved is lost; tell a lead.');
   return refuse(event, 500, OUR_FAULT);

@@ -1,3 +1,4 @@
+import { spawn } from 'node:child_process';
 import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
@@ -73,6 +74,24 @@ describe('locks and ports', () => {
     await Promise.all([withLock('test-a', work), withLock('test-a', work), withLock('test-a', work)]);
     expect(most).toBe(1);
   });
+  it('of a dead owner is taken over by one of many, never by two', async () => {
+    const folder = mkdtempSync(join(scratch, 'eager-wrench-lock-'));
+    const inside = join(folder, 'inside');
+    // Each says when it is alone, and fails where it is not.
+    const program = `import { rmSync, writeFileSync } from 'node:fs';
+      import { withLock } from ${JSON.stringify(join(ROOT, 'scripts/setup/system.mjs'))};
+      for (let i = 0; i < 5; i++) await withLock(${JSON.stringify(`test-${process.pid}-takeover`)}, async () => {
+        writeFileSync(${JSON.stringify(inside)}, '', { flag: 'wx' });
+        await new Promise((r) => setTimeout(r, 2));
+        rmSync(${JSON.stringify(inside)});
+        // As if killed: the next finds a lock whose owner is dead.
+        if (i === 4) process.exit(0);
+      });`;
+    const ends = await Promise.all(Array.from({ length: 6 }, () => new Promise<number | null>((resolve) => spawn('node', ['--input-type=module', '-e', program], { stdio: 'ignore' }).on('exit', resolve))));
+    expect(ends).toEqual([0, 0, 0, 0, 0, 0]);
+    await withLock(`test-${process.pid}-takeover`, async () => {});
+    rmSync(folder, { recursive: true, force: true });
+  }, 60_000);
   it('are let go when the work fails', async () => {
     await expect(withLock('test-b', async () => Promise.reject(new Error('no')))).rejects.toThrow('no');
     expect(await withLock('test-b', async () => 'again')).toBe('again');

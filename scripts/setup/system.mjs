@@ -1,6 +1,6 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { homedir, tmpdir, userInfo } from 'node:os';
 import { basename, join } from 'node:path';
@@ -73,6 +73,29 @@ export function isAlive(pid) {
   }
 }
 
+/** A guard older than this was left by a process that was killed while it held it, ms: it is held for a few instructions. */
+const GUARD_LEFT_MS = 10_000;
+
+/** Takes a dead owner's lock away, and never one that somebody else has taken meanwhile: looking and taking away are one under a guard. */
+function takeAway(path, owner) {
+  const guard = `${path}.guard`;
+  try {
+    writeFileSync(guard, '', { flag: 'wx', mode: 0o600 });
+  } catch (error) {
+    if (error.code !== 'EEXIST') throw error;
+    const since = statSync(guard, { throwIfNoEntry: false })?.mtimeMs;
+    if (since !== undefined && Date.now() - since > GUARD_LEFT_MS) rmSync(guard, { force: true });
+    return;
+  }
+  try {
+    if (readFileSync(path, 'utf8') === String(owner)) rmSync(path, { force: true });
+  } catch (error) {
+    if (error.code !== 'ENOENT') throw error;
+  } finally {
+    rmSync(guard, { force: true });
+  }
+}
+
 /** One process at a time, across processes: the others wait. A lock whose owner has died is taken over. */
 export async function withLock(name, work) {
   const path = join(scratch, `eager-wrench-${userInfo().uid}-${CHECKOUT_KEY}-${name}.lock`);
@@ -90,7 +113,7 @@ export async function withLock(name, work) {
       continue;
     }
     if (owner && !isAlive(owner)) {
-      rmSync(path, { force: true });
+      takeAway(path, owner);
       continue;
     }
     if (!told) say('Waiting for another set-up of this checkout to finish ...');
