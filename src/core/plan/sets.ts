@@ -30,17 +30,15 @@ export function removalSet(access: Access, goals: readonly Goal[], avoid: Readon
   const fromHere = (r: Requirement): Requirement => ({ ...r, alternatives: r.alternatives.filter((way) => !way.some((id) => stuck.has(id))) });
   /** What a thing that is done needed is there, by the ways that were taken; where none was, it was found so. */
   const asDone = (list: readonly Requirement[]) => list.flatMap((r) => { const taken = r.alternatives.filter((way) => way.every((id) => done.has(id))); return taken.length > 0 ? [{ ...r, alternatives: taken }] : []; });
-  const solve = (job: readonly Requirement[]) => {
-    const requirementsOf = (id: ActionId) => (id === JOB ? job.map(fromHere) : done.has(id) ? asDone(access.requirements.get(id)!) : stuck.size > 0 ? access.requirements.get(id)!.map(fromHere) : access.requirements.get(id)!);
-    const result = cheapestSet({ job: JOB, requirementsOf, cost: (id) => (done.has(id) ? 0 : actionCost(access.actions.get(id)!)) }, avoid);
-    if (!result.ok) throw new PlanningError(`cannot be done: ${causePhrase(access.model, result.unmet.cause)} Nothing ${avoid.size > 0 || stuck.size > 0 ? 'that is allowed ' : 'in the file '}clears that.`);
-    const { set } = result;
-    return sunk > 0 ? { ...set, cost: set.cost + sunk, bound: set.bound + sunk } : set;
-  };
-  const set = solve(asked);
+  const requirementsOf = (id: ActionId) => (id === JOB ? asked.map(fromHere) : done.has(id) ? asDone(access.requirements.get(id)!) : stuck.size > 0 ? access.requirements.get(id)!.map(fromHere) : access.requirements.get(id)!);
   const isolating = access.model.machine.isolation.joint;
-  if (!isolating || !goesInside(access, set)) return set;
-  return solve([...asked, { id: `${JOB} < isolation`, of: JOB, alternatives: waysToIsolate(access, isolating), cause: { kind: 'isolation', joint: isolating } }]);
+  // Whoever goes inside takes the power away, whichever comes first.
+  const powerless: Requirement | undefined = isolating ? fromHere({ id: `${JOB} < isolation`, of: JOB, alternatives: waysToIsolate(access, isolating), cause: { kind: 'isolation', joint: isolating } }) : undefined;
+  const together = (id: ActionId) => (id !== JOB && goesInside(access.actions.get(id)!) ? powerless : undefined);
+  const result = cheapestSet({ job: JOB, requirementsOf, together, cost: (id) => (done.has(id) ? 0 : actionCost(access.actions.get(id)!)) }, avoid);
+  if (!result.ok) throw new PlanningError(`cannot be done: ${causePhrase(access.model, result.unmet.cause)} Nothing ${avoid.size > 0 || stuck.size > 0 ? 'that is allowed ' : 'in the file '}clears that.`);
+  const { set } = result;
+  return sunk > 0 ? { ...set, cost: set.cost + sunk, bound: set.bound + sunk } : set;
 }
 
 /** The isolating joint is opened; a battery that is taken out whole leaves its bay as well. */
@@ -52,11 +50,8 @@ function waysToIsolate(access: Access, isolating: string): Alternative[] {
   return out.length > 0 ? out.map((m) => [openId(isolating), moveId(battery.id, m.id)]) : [[openId(isolating)]];
 }
 
-/** Jobs that only draw a tray or lift a foot leave the power alone. */
-function goesInside(access: Access, set: RemovalSet): boolean {
-  return [...set.actions].some((id) => {
-    const action = access.actions.get(id)!;
-    if (action.kind === 'open') return action.joint.kind === 'connector' && action.joint.family !== 'tray';
-    return action.part.kind === 'cover' || action.part.kind === 'keyboard';
-  });
+/** Drawing a tray or lifting a foot leaves the power alone; plugs, covers and keyboards do not. */
+function goesInside(action: Action): boolean {
+  if (action.kind === 'open') return action.joint.kind === 'connector' && action.joint.family !== 'tray';
+  return action.part.kind === 'cover' || action.part.kind === 'keyboard';
 }

@@ -4,6 +4,8 @@ import type { ActionId, Requirement } from '../../access';
 export interface SetProblem {
   job: ActionId;
   requirementsOf(action: ActionId): readonly Requirement[];
+  /** What has to be in the set with this action, before or after it. */
+  together?(action: ActionId): Requirement | undefined;
   cost(action: ActionId): number;
 }
 
@@ -34,6 +36,8 @@ export interface Need {
   of: number;
   requirement: Requirement;
   ways: readonly Way[];
+  /** It has to be met by the set, and not before. */
+  anytime?: true;
 }
 
 /** What the job can lead to, in numbers. Action 0 is the job. */
@@ -62,10 +66,12 @@ export function graphOf(problem: SetProblem, avoid: ReadonlySet<WayKey>, barred:
   const isAvoided = (way: readonly ActionId[]) => avoided.some((actions) => actions.every((a) => way.includes(a)));
   const needs: Need[][] = [];
   for (let i = 0; i < ids.length; i++) {
-    const requirements = [...problem.requirementsOf(ids[i]!)].sort((a, b) => (a.id < b.id ? -1 : 1));
-    needs.push(requirements.map((requirement) => ({
+    const before = [...problem.requirementsOf(ids[i]!)].sort((a, b) => (a.id < b.id ? -1 : 1));
+    const beside = problem.together?.(ids[i]!);
+    needs.push([...before, ...(beside ? [beside] : [])].map((requirement) => ({
       of: i,
       requirement,
+      ...(requirement === beside ? { anytime: true as const } : {}),
       ways: requirement.alternatives
         .map((way, alternative) => ({ alternative, key: wayKey(way), way }))
         .filter(({ alternative, way }) => !barred.has(placeKey(requirement, alternative)) && (requirement.alternatives.length === 1 || !isAvoided(way)))
@@ -73,7 +79,7 @@ export function graphOf(problem: SetProblem, avoid: ReadonlySet<WayKey>, barred:
         .map(({ alternative, way }) => ({ alternative, actions: way.map(number) }))
     })));
   }
-  const possible = whatCanBeDone(needs);
+  const possible = whatCanBeMet(needs);
   if (!possible[0]) return { ok: false, unmet: rootOfTrouble(needs, possible) };
   const kept: Need[][] = needs.map((list, i) => (possible[i] ? list.map((need) => ({ ...need, ways: need.ways.filter((way) => way.actions.every((a) => possible[a])) })) : []));
   dropSelfDefeating(kept);
@@ -94,7 +100,7 @@ function dropSelfDefeating(needs: Need[][]): void {
       if (a === target) return true;
       if (stamp[a] === turn) continue;
       stamp[a] = turn;
-      for (const need of needs[a]!) if (need.ways.length === 1) stack.push(...need.ways[0]!.actions);
+      for (const need of needs[a]!) if (need.ways.length === 1 && !need.anytime) stack.push(...need.ways[0]!.actions);
     }
     return false;
   };
@@ -102,7 +108,7 @@ function dropSelfDefeating(needs: Need[][]): void {
     again = false;
     needs.forEach((list, i) => {
       list.forEach((need, k) => {
-        if (need.ways.length < 2) return;
+        if (need.ways.length < 2 || need.anytime) return;
         const ways = need.ways.filter((way) => !leadsTo(way.actions, i));
         if (ways.length === need.ways.length) return;
         list[k] = { ...need, ways };
@@ -126,7 +132,7 @@ export function whatCanBeDone(needs: readonly (readonly Need[])[], only?: Readon
   let now: number[] = [];
   for (let i = 0; i < n; i++) {
     if (only && !only.has(i)) continue;
-    const real = needs[i]!.filter((need) => !need.ways.some((way) => way.actions.length === 0));
+    const real = needs[i]!.filter((need) => !need.anytime && !need.ways.some((way) => way.actions.length === 0));
     open[i] = real.length;
     if (real.length === 0) now.push(i);
     for (const need of real) {
@@ -150,6 +156,17 @@ export function whatCanBeDone(needs: readonly (readonly Need[])[], only?: Readon
     now = next;
   }
   return round;
+}
+
+/** The same, without what would need something beside it that can never be done. */
+function whatCanBeMet(needs: readonly (readonly Need[])[]): Int32Array {
+  const able = new Set(needs.keys());
+  for (;;) {
+    const round = whatCanBeDone(needs, able);
+    const alone = [...able].filter((i) => round[i] && needs[i]!.some((need) => need.anytime && !need.ways.some((way) => way.actions.every((a) => round[a]))));
+    if (alone.length === 0) return round;
+    for (const i of alone) able.delete(i);
+  }
 }
 
 /** Follows what cannot be met down to the requirement that nothing clears, or to where the reasons go round. */

@@ -1,35 +1,50 @@
 import FlatQueue from 'flatqueue';
 import { graphOf, placeKey, whatCanBeDone, type Graph, type Need, type RemovalSet, type SetProblem, type SetResult, type WayKey } from './problem';
+import { safeSet } from './descent';
 import { cheapest, type Chosen } from './search';
 
 /** Needs to weigh before the search settles for the best set found so far and says that it is not proved. */
 export const SET_BUDGET = 500_000;
-/** Circles that are broken before the search settles for a set that is known to work. */
-const CIRCLES = 500;
+
+interface Branch {
+  graph: Graph;
+  free: Chosen;
+  barred: ReadonlySet<string>;
+}
 
 /**
  * The cheapest set of actions that meets every requirement of the job and of its own members and can be put in order.
  *
  * The cheapest set is found with order left aside. Where its members meet each other's requirements in a circle, one of them
- * has to be met from outside the circle: each is tried in turn, the cheapest first.
+ * has to be met from outside the circle: each is tried in turn, the cheapest first. When the budget is used up, a set that
+ * certainly works is made better as long as leaving something out or going another way does so, and stands with its gap.
  * @param avoid ways that are not to be taken where there is a choice: asks what the next best would have cost
  */
 export function cheapestSet(problem: SetProblem, avoid: ReadonlySet<WayKey> = new Set(), budget = SET_BUDGET): SetResult {
   const first = graphOf(problem, avoid, new Set());
   if (!first.ok) return first;
-  const branches: { graph: Graph; free: Chosen; barred: ReadonlySet<string> }[] = [];
-  const queue = new FlatQueue<number>();
+  /** All sets lie in one of these. */
+  const open = new Set<Branch>();
+  const queue = new FlatQueue<Branch>();
+  let left = budget;
   const add = (graph: Graph, barred: ReadonlySet<string>) => {
-    const free = cheapest(graph, budget);
-    queue.push(branches.push({ graph, free, barred }) - 1, free.cost);
+    const free = cheapest(graph, Math.max(0, left));
+    left -= free.tried + graph.ids.length;
+    const branch = { graph, free, barred };
+    open.add(branch);
+    queue.push(branch, free.cost);
   };
+  const bound = () => Math.min(...[...open].map((b) => b.free.bound));
   add(first.graph, new Set());
-  for (let circles = 0; queue.length > 0 && circles < CIRCLES; circles++) {
-    const bound = Math.min(queue.peekValue()!, branches[queue.peek()!]!.free.bound);
-    const { graph, free, barred } = branches[queue.pop()!]!;
+  while (queue.length > 0) {
+    const branch = queue.pop()!;
+    const { graph, free, barred } = branch;
     const rounds = whatCanBeDone(graph.needs, new Set([0, ...free.actions]));
-    if (rounds[0]) return { ok: true, set: named(graph, { ...free, bound }, rounds) };
-    const circle = circleAmong(graph, free.actions, rounds);
+    const stopped = waitsForEver(graph, free.actions, rounds);
+    if (stopped === undefined) return { ok: true, set: named(graph, free.actions, bound(), rounds) };
+    if (left <= 0) break;
+    open.delete(branch);
+    const circle = circleAmong(graph, free.actions, rounds, stopped);
     for (const need of circle.values()) {
       const inside = need.ways.filter((way) => way.actions.some((x) => circle.has(x)));
       const narrower = new Set([...barred, ...inside.map((way) => placeKey(need.requirement, way.alternative))]);
@@ -37,21 +52,34 @@ export function cheapestSet(problem: SetProblem, avoid: ReadonlySet<WayKey> = ne
       if (next.ok) add(next.graph, narrower);
     }
   }
-  const bound = queue.length > 0 ? branches[queue.peek()!]!.free.bound : branches[0]!.free.bound;
-  const safe = earliest(first.graph);
-  return { ok: true, set: named(first.graph, { ...safe, bound: Math.min(bound, safe.cost) }, whatCanBeDone(first.graph.needs, new Set([0, ...safe.actions]))) };
+  const { actions, rounds } = safeSet(first.graph);
+  return { ok: true, set: named(first.graph, actions, bound(), rounds) };
+}
+
+/** A member that can never be done though it has to be: the job, or what something that is done needs beside it. */
+function waitsForEver(graph: Graph, chosen: ReadonlySet<number>, rounds: Int32Array): number | undefined {
+  if (!rounds[0]) return 0;
+  for (const i of chosen) {
+    if (!rounds[i]) continue;
+    for (const need of graph.needs[i]!) {
+      if (!need.anytime || need.ways.some((way) => way.actions.every((a) => rounds[a]))) continue;
+      const way = need.ways.find((w) => w.actions.every((a) => chosen.has(a)))!;
+      return way.actions.find((a) => !rounds[a]);
+    }
+  }
+  return undefined;
 }
 
 /**
  * Members that wait for each other: each with a need that only members of the circle meet.
- * @param rounds when each member could be done, 0: never
+ * @param rounds when each member could be done, 0: never @param stopped one that never could
  */
-function circleAmong(graph: Graph, chosen: ReadonlySet<number>, rounds: Int32Array): Map<number, Need> {
+function circleAmong(graph: Graph, chosen: ReadonlySet<number>, rounds: Int32Array, stopped: number): Map<number, Need> {
   const inSet = (i: number) => i === 0 || chosen.has(i);
   const waitsOn = new Map<number, Need>();
   for (const i of [0, ...chosen]) {
     if (rounds[i]) continue;
-    waitsOn.set(i, graph.needs[i]!.find((need) => !need.ways.some((way) => way.actions.every((a) => rounds[a])))!);
+    waitsOn.set(i, graph.needs[i]!.find((need) => !need.anytime && !need.ways.some((way) => way.actions.every((a) => rounds[a])))!);
   }
   // From any member along what it waits on: the first stretch that closes upon itself.
   const closure = (from: number) => {
@@ -64,7 +92,7 @@ function circleAmong(graph: Graph, chosen: ReadonlySet<number>, rounds: Int32Arr
     }
     return seen;
   };
-  let circle = closure([...waitsOn.keys()][0]!);
+  let circle = closure(stopped);
   for (const i of circle) {
     const smaller = closure(i);
     if (smaller.size < circle.size) circle = smaller;
@@ -72,21 +100,10 @@ function circleAmong(graph: Graph, chosen: ReadonlySet<number>, rounds: Int32Arr
   return new Map([...circle].map((i) => [i, waitsOn.get(i)!]));
 }
 
-/** A set that can certainly be put in order: every need met by the way that is possible soonest. */
-function earliest(graph: Graph): Chosen {
-  const rounds = whatCanBeDone(graph.needs);
-  const chosen = new Set([0]);
-  for (const i of chosen) {
-    for (const need of graph.needs[i]!) {
-      const at = (way: { actions: readonly number[] }) => Math.max(0, ...way.actions.map((a) => rounds[a]!));
-      for (const a of need.ways.reduce((best, way) => (at(way) < at(best) ? way : best)).actions) chosen.add(a);
-    }
-  }
-  chosen.delete(0);
-  return { actions: chosen, cost: [...chosen].reduce((sum, a) => sum + graph.cost[a]!, 0), bound: 0 };
-}
-
-function named(graph: Graph, { actions, cost, bound }: Chosen, rounds: Int32Array): RemovalSet {
+/** @param rounds when each member could be done; one that costs nothing and never could is left out: nothing needs it */
+function named(graph: Graph, chosen: ReadonlySet<number>, bound: number, rounds: Int32Array): RemovalSet {
+  const actions = [...chosen].filter((i) => rounds[i]);
+  const cost = actions.reduce((sum, a) => sum + graph.cost[a]!, 0);
   const taken = new Map<string, { requirement: Need['requirement']; alternative: number }>();
   for (const i of [0, ...actions]) {
     for (const need of graph.needs[i]!) {
@@ -97,8 +114,8 @@ function named(graph: Graph, { actions, cost, bound }: Chosen, rounds: Int32Arra
     }
   }
   return {
-    actions: new Set([...actions].map((i) => graph.ids[i]!).sort()),
+    actions: new Set(actions.map((i) => graph.ids[i]!).sort()),
     taken: new Map([...taken].sort(([a], [b]) => (a < b ? -1 : 1))),
-    cost, bound, proved: cost <= bound + 1e-9
+    cost, bound: Math.min(bound, cost), proved: cost <= bound + 1e-9
   };
 }

@@ -5,6 +5,8 @@ export interface Chosen {
   actions: ReadonlySet<number>;
   cost: number;
   bound: number;
+  /** Needs that were weighed. */
+  tried: number;
 }
 
 /**
@@ -43,7 +45,7 @@ class Search {
     this.explore(open);
     const { actions, cost } = this.best!;
     actions.delete(0);
-    return { actions, cost, bound: this.tried > this.budget ? Math.min(this.least, cost) : cost };
+    return { actions, cost, bound: this.tried > this.budget ? Math.min(this.least, cost) : cost, tried: this.tried };
   }
 
   private explore(pending: readonly Need[]): void {

@@ -13,5 +13,5 @@ export const POST: RequestHandler = async ({ url }) => {
   if (!job) error(404, 'There is no such job.');
   const lines = [`Job ${job.number}`, job.customer, `${job.maker} ${job.model}`, job.serial].filter(Boolean).map((l) => l.slice(0, 60));
   const printed = await printLabel({ format: LABEL_FORMAT, lines, code: `EW-${job.number}` });
-  return json({ message: printed ? 'Printed.' : 'The label printer does not answer. Write the job number on the machine by hand.' }, { status: printed ? 200 : 503 });
+  return json({ message: printed ? 'Printed.' : 'The label printer does not answer. Write the job number on the machine by hand.' }, { status: printed ? 200 : 502 });
 };
