@@ -5,6 +5,8 @@ export type Answer = Progress | { stage: 'done'; plan: Plan } | { stage: 'proved
 
 /** How long a thread works before it listens again, ms. */
 const SLICE_MS = 15;
+/** After so long the best plan so far is given, with the bound that is proved of it, ms. */
+export const ENOUGH_MS = 8000;
 
 const desk = new PlanDesk();
 
@@ -12,14 +14,16 @@ const desk = new PlanDesk();
  * Makes a plan in slices, the same in a browser's worker and in a server's thread.
  * @param stopped asked after each slice, with the thread's messages heard in between
  * @param more.withChoices also what else could be done, once the plan is there
+ * @param more.enoughMs how long the plan is worked on at most
  * @param more.restMs how long to leave the processor to who shows the first plan before the work on its proof goes on
  */
-export async function answer(request: PlanRequest, say: (answer: Answer) => void, stopped: () => boolean, more: { withChoices?: boolean; restMs?: number } = {}): Promise<void> {
+export async function answer(request: PlanRequest, say: (answer: Answer) => void, stopped: () => boolean, more: { withChoices?: boolean; restMs?: number; enoughMs?: number } = {}): Promise<void> {
   try {
     const making = desk.ask(request);
     let since = performance.now();
+    const until = since + (more.enoughMs ?? ENOUGH_MS);
     for (;;) {
-      const { value, done } = making.next();
+      const { value, done } = making.next(performance.now() > until);
       if (done) {
         say({ stage: 'done', plan: value });
         break;

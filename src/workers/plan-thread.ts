@@ -11,8 +11,8 @@ export type Task =
   | {
       do: 'plan';
       request: PlanRequest;
-      /** After so long the best plan so far is given, with the bound that is proved of it, ms. */
-      enoughMs: number;
+      /** After so long the best plan so far is given, ms; the usual time where nothing is said. */
+      enoughMs?: number;
       /** Where progress goes. */
       port: MessagePort;
     }
@@ -46,20 +46,17 @@ export default async function work(task: Task): Promise<Result<Task>> {
 
 async function planned({ request, enoughMs, port }: Extract<Task, { do: 'plan' }>): Promise<Made> {
   let result: Made | undefined;
-  let first: Plan | undefined;
-  const until = performance.now() + enoughMs;
   await answer(
     request,
     (said: Answer) => {
       if (said.stage === 'done') result = { ok: true, plan: said.plan };
       else if (said.stage === 'refused') result = { ok: false, message: said.message };
-      else if (said.stage !== 'choices' && said.stage !== 'proved') {
-        if (said.stage === 'first') first = said.plan;
-        port.postMessage((said.stage === 'first' ? { stage: 'first' } : said) satisfies Heard);
-      }
+      else if (said.stage === 'first') port.postMessage({ stage: 'first' } satisfies Heard);
+      else if (said.stage === 'down' || said.stage === 'up') port.postMessage(said satisfies Heard);
     },
-    () => performance.now() > until && first !== undefined
+    () => false,
+    enoughMs === undefined ? {} : { enoughMs }
   );
   port.close();
-  return result ?? { ok: true, plan: first! };
+  return result!;
 }

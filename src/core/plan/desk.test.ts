@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { readMachineFile } from '../formats';
+import type { Machine } from '../machine';
 import { demoText } from '../testing/machines';
-import { alongside, alternatives, plan, PlanDesk, PlanningError, requestKey, type Goal, type Plan, type PlanRequest, type Progress } from '.';
+import { notebook } from '../testing/notebook';
+import { alongside, alternatives, checkPlan, plan, PlanDesk, PlanningError, requestKey, type Goal, type Plan, type PlanRequest, type Progress } from '.';
 
 const file = readMachineFile(demoText());
 if (!file.ok) throw new Error('the demo machine is broken');
@@ -47,6 +49,24 @@ describe('a planning desk', () => {
     expect(making.next().value).toMatchObject({ stage: 'first' });
     making.return(undefined as never);
     expect(ask(desk, request(replace('ssd'))).plan.order.proved).toBe(true);
+  });
+  it('gives the best so far to one who has had enough, with its gap, and does not keep it', () => {
+    const large = notebook(1400) as Machine;
+    const asked: PlanRequest = { machine: large, hash: 'e'.repeat(64), goals: large.parts.filter((p) => p.numbers.length > 0).slice(0, 60).map((p) => ({ do: 'replace', part: p.id })) };
+    const desk = new PlanDesk();
+    for (const after of [1, 3]) {
+      const making = desk.ask(asked);
+      let heard = 0;
+      let told = making.next();
+      for (; !told.done && ++heard < after; ) told = making.next();
+      const { value, done } = making.next(true);
+      expect(done).toBe(true);
+      const made = value as Plan;
+      expect(made.order.proved).toBe(false);
+      expect(made.order.bound).toBeLessThan(made.order.cost);
+      expect(checkPlan(desk.access(asked.hash, large), made)).toEqual([]);
+      expect(desk.ask(asked).next().done).toBe(false);
+    }
   });
   it('finds the same choices with pauses as without', () => {
     const desk = new PlanDesk();

@@ -52,16 +52,22 @@ export class PlanDesk {
   }
 
   /**
-   * A first plan at once, then how the proof goes, then the plan; one that was made before comes alone.
+   * A first plan at once, then how the proof goes, then the plan; one that was made before comes alone. Answered with true it
+   * ends with the best so far, which is not kept: asked for again, the proof goes on from the start.
    * @throws PlanningError as `plan` does
    */
-  *ask(request: PlanRequest): Generator<Progress, Plan> {
+  *ask(request: PlanRequest): Generator<Progress, Plan, boolean | undefined> {
     const key = requestKey(request);
     const known = this.plans.get(key);
     if (known) return known;
     const { machine, goals, pace = {}, spreads, ...options } = request;
     const factors = { factor: (kind: string) => pace[kind] ?? 1, spread: spreads?.step ?? STANDARD_PACE.spread, visitSpread: spreads?.visit ?? STANDARD_PACE.visitSpread };
-    return this.plans.put(key, yield* planning(this.access(request.hash, machine), goals, { ...options, pace: factors }));
+    const making = planning(this.access(request.hash, machine), goals, { ...options, pace: factors });
+    for (let isEnough = false; ; ) {
+      const { value, done } = making.next(isEnough);
+      if (done) return isEnough ? value : this.plans.put(key, value);
+      isEnough = (yield value) === true || isEnough;
+    }
   }
 
   /**

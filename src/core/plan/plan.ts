@@ -55,11 +55,12 @@ export function plan(access: Access, goals: readonly Goal[], options: PlanOption
 
 /**
  * The same in pieces: a first plan at once, then how the proof goes, then the plan itself.
- * Whoever stops asking has stopped the work.
+ * Whoever stops asking has stopped the work; whoever answers true to what is heard has had enough, and gets the best plan so far
+ * with the gap that is known of it.
  * @param first whether a plan with the first order found is wanted on the way
  * @throws PlanningError when a goal is not in the machine or cannot be met
  */
-export function* planning(access: Access, goals: readonly Goal[], options: PlanOptions = {}, first = true): Generator<Progress, Plan> {
+export function* planning(access: Access, goals: readonly Goal[], options: PlanOptions = {}, first = true): Generator<Progress, Plan, boolean | undefined> {
   const settled = settleGoals(goals);
   if (settled.length === 0) throw new PlanningError('nothing to do: choose at least one goal');
   const { weighting = 'part-by-part', avoid = [], budget, from } = options;
@@ -72,20 +73,22 @@ export function* planning(access: Access, goals: readonly Goal[], options: PlanO
   };
   const searchDown = ordering(problem, budget);
   const quick = searchDown.next().value;
+  let isEnough = false;
   if (first) {
     const { up, plan } = write(quick);
-    yield { stage: 'first', plan: plan(ordering(up, 0).next().value) };
+    isEnough = (yield { stage: 'first', plan: plan(ordering(up, 0).next().value) }) === true;
   }
   const down: Order = yield* rest('down', searchDown, quick);
   const { up, plan } = write(down);
   return plan(yield* rest('up', ordering(up, budget)));
 
-  function* rest(stage: 'down' | 'up', search: Generator<Order, Order>, last?: Order): Generator<Progress, Order> {
-    if (last?.proved) return last;
+  function* rest(stage: 'down' | 'up', search: Generator<Order, Order>, last?: Order): Generator<Progress, Order, boolean | undefined> {
+    if (last && (last.proved || isEnough)) return last;
     for (;;) {
       const { value, done } = search.next();
-      if (done) return value;
-      yield { stage, cost: value.cost, bound: value.bound };
+      if (done || isEnough) return value;
+      isEnough = (yield { stage, cost: value.cost, bound: value.bound }) === true;
+      if (isEnough) return value;
     }
   }
 }

@@ -9,6 +9,9 @@ export interface PlanWorker {
   terminate(): void;
 }
 
+/** A worker that says nothing for so long is stuck: it is ended, and the next question starts another, ms. */
+const PATIENCE_MS = 20_000;
+
 /** Planning while one chooses: the newest question counts, and no older answer ever takes its place. */
 export class LivePlan {
   /** The plan for what is chosen now; while a newer one is being made, the last one stays. */
@@ -29,11 +32,13 @@ export class LivePlan {
   /** Machines that the worker has, by hash: a machine is large, and sending it takes a frame. */
   private readonly sent = new Set<string>();
   private worker: PlanWorker | undefined;
+  private watchdog: ReturnType<typeof setTimeout> | undefined;
 
   /** @param withChoices ask for what else could be done, too */
   constructor(
     private readonly start: () => PlanWorker,
-    private readonly withChoices = false
+    private readonly withChoices = false,
+    private readonly patienceMs = PATIENCE_MS
   ) {}
 
   /** @param request what to plan; nothing chosen clears the plan */
@@ -50,12 +55,14 @@ export class LivePlan {
       return;
     }
     this.worker ??= this.begin();
+    this.watch();
     const { machine, ...rest } = request;
     this.worker.postMessage({ id: this.asked, request: rest, withChoices: this.withChoices, ...(this.sent.has(request.hash) ? {} : { machine }) });
     this.sent.add(request.hash);
   }
 
   close(): void {
+    clearTimeout(this.watchdog);
     this.worker?.terminate();
     this.worker = undefined;
   }
@@ -66,12 +73,25 @@ export class LivePlan {
     worker.onmessage = ({ data }) => this.hear(data);
     worker.onerror = (event) => {
       event.preventDefault();
-      this.worker = undefined;
-      this.waiting = false;
-      this.proving = false;
-      this.problem = 'The planner stopped unexpectedly. Choose again to start it anew.';
+      this.fail('The planner stopped unexpectedly. Choose again to start it anew.');
     };
     return worker;
+  }
+
+  private watch(): void {
+    clearTimeout(this.watchdog);
+    this.watchdog = setTimeout(() => {
+      if (this.waiting) this.fail('This takes too long to work out here. Choose less at once, or choose again.');
+    }, this.patienceMs);
+  }
+
+  private fail(why: string): void {
+    clearTimeout(this.watchdog);
+    this.worker?.terminate();
+    this.worker = undefined;
+    this.waiting = false;
+    this.proving = false;
+    this.problem = why;
   }
 
   private hear({ id, answer }: Told): void {

@@ -3,14 +3,14 @@ import type { Plan, PlanRequest } from '$core/plan';
 import type { Asked, Told } from '../../workers/plan-web';
 import { LivePlan, type PlanWorker } from './live-plan.svelte';
 
-function desk() {
+function desk(patienceMs?: number) {
   const asked: Asked[] = [];
   const workers: (PlanWorker & { ended: boolean })[] = [];
   const live = new LivePlan(() => {
     const worker = { postMessage: (a: Asked) => void asked.push(a), onmessage: null, onerror: null, ended: false, terminate() { this.ended = true; } } as PlanWorker & { ended: boolean };
     workers.push(worker);
     return worker;
-  });
+  }, false, patienceMs);
   const tell = (id: number, answer: Told['answer']) => workers.at(-1)!.onmessage!({ data: { id, answer } } as MessageEvent<Told>);
   return { live, asked, workers, tell };
 }
@@ -67,6 +67,17 @@ describe('planning while one chooses', () => {
     expect(workers.length).toBe(2);
     live.close();
     expect(workers[1]!.ended).toBe(true);
+  });
+  it('ends a worker that says nothing, and asks another', async () => {
+    const { live, asked, workers, tell } = desk(20);
+    live.ask(request);
+    await expect.poll(() => live.problem).toMatch(/too long/);
+    expect([workers[0]!.ended, live.waiting]).toEqual([true, false]);
+    live.ask(request);
+    tell(asked[1]!.id, { stage: 'first', plan: plan('quick') });
+    await new Promise((resolve) => setTimeout(resolve, 60));
+    // One that has answered may take its time over the proof.
+    expect([live.plan?.weighting, live.problem, workers[1]!.ended]).toEqual(['quick', undefined, false]);
   });
   it('sends a machine once to each worker', () => {
     const { live, asked, workers } = desk();

@@ -5,9 +5,6 @@ import type { Checked, Heard, Made } from '../../workers/plan-thread';
 import type { Paper } from './pdf';
 import { asking, closeThreads, inThread } from './threads';
 
-/** A proof is not waited for longer than this: the best plan so far is given then, and says what is proved of it, ms. */
-const ENOUGH_MS = 20_000;
-
 /** Plans that were made lately, by what was asked; those under way are shared by all who ask the same, and stopped when none of them is there any more. */
 const made = new Map<string, { plan: Promise<Plan>; wanted: Set<symbol>; stop: AbortController; isDone: boolean }>();
 const KEEP = 200;
@@ -74,7 +71,7 @@ async function run(request: PlanRequest, on: ((heard: Heard) => void) | undefine
   const { port1, port2 } = new MessageChannel();
   try {
     const size = request.machine.joints.length * Math.max(1, request.goals.length);
-    const result: Made = await inThread({ do: 'plan', request, enoughMs: ENOUGH_MS, port: port2 }, size, signal, [port2], (piece) => {
+    const result: Made = await inThread({ do: 'plan', request, port: port2 }, size, signal, [port2], (piece) => {
       port1.on('message', (heard: Heard) => {
         piece.stage = 'proving';
         if (heard.stage !== 'first') piece.gap = heard.cost / heard.bound - 1;

@@ -14,6 +14,7 @@ import { PARTS_OF_SETUP, tableOf, type Table } from './problem';
 import { Projection } from './projection';
 import { Rearranging } from './rearrange';
 import { seeded } from './seeded';
+import { VisitBound } from './visits';
 import { costOfOrder, Walk } from './walk';
 
 /** What is left of a problem after a walk, as a problem of its own. */
@@ -88,6 +89,26 @@ describe('bounds from anywhere in a problem', () => {
       }),
       { numRuns: 600 }
     );
+  });
+
+  it('given up for want of time are bounds all the same, and with more tools than a word has bits', () => {
+    let isWeaker = 0;
+    fc.assert(
+      fc.property(randomOrders, turns, fc.integer({ min: 0, max: 12 }), fc.boolean(), (problem, t, most, isMany) => {
+        // As many tools as actions, most of them beyond the 30th by number.
+        const many = { ...problem, actions: problem.actions.map((a, k) => ({ ...a, tool: a.tool && `${a.tool}-${k}` })), needs: problem.needs };
+        const { table, row, left } = wander(isMany ? many : problem, t);
+        const shifted = { ...table, labels: table.labels.map(([up, lid, tool, focus]) => [up, lid, isMany && tool >= 0 ? tool + 28 : tool, focus] as typeof table.labels[number]) };
+        if (isMany && row[table.words + 2]! >= 0) row[table.words + 2]! += 28;
+        const { best } = bestOrderCost(left);
+        const visits = new VisitBound(shifted, most).of(row);
+        expect(visits).toBeLessThanOrEqual(best + 1e-9);
+        expect(new Projection(table, [0, 1, 2], most).of(isMany ? Int32Array.from(row, (x, k) => (k === table.words + 2 && x >= 28 ? x - 28 : x)) : row)).toBeLessThanOrEqual(best + 1e-9);
+        if (visits < new VisitBound(shifted).of(row)) isWeaker++;
+      }),
+      { numRuns: 1200 }
+    );
+    expect(isWeaker).toBeGreaterThan(20);
   });
 
   it('by counting alone, or by parts alone, is a bound, too', () => {

@@ -68,14 +68,20 @@ export class Bound {
     return up * weights[UP] + lid * weights[LID] + this.toolsAndParts(row, entries(TOOL), up);
   }
 
-  /** The same with side, lid and tool solved exactly: dearer to find, and never less. */
+  /** The same with side, lid and tool solved exactly, and all counts met at once: dearer to find, and never less. */
   full(row: Int32Array): number {
     const { weights, words } = this.table;
-    const poses = this.poses.of(row);
-    const tools = weights[TOOL] > 0 ? Math.round(this.tools.of(row) / weights[TOOL]) : 0;
-    const up = weights[UP] > 0 ? Math.ceil(poses / weights[UP] - 1e-9) : 0;
-    const focus = this.entries(this.single[FOCUS]!, row, row[words + FOCUS]!, -1);
-    return Math.max(poses + this.toolsAndParts(row, tools, up), this.posesAndTools.of(row) + focus * weights[FOCUS]);
+    const [up, tool, focus] = [row[words + UP]!, row[words + TOOL]!, row[words + FOCUS]!];
+    return leastMeeting(weights, {
+      poses: this.poses.of(row),
+      posesAndTools: this.posesAndTools.of(row),
+      tools: Math.max(this.entries(this.single[TOOL]!, row, tool, -1), weights[TOOL] > 0 ? Math.ceil(this.tools.of(row) / weights[TOOL] - 1e-9) : 0),
+      turns: this.entries(this.single[UP]!, row, up, -1) * weights[UP] + this.entries(this.single[LID]!, row, row[words + LID]!, -1) * weights[LID],
+      focus: this.entries(this.single[FOCUS]!, row, focus, -1),
+      toolAndFocus: this.entries(this.toolAndFocus, row, tool, focus),
+      sideAndFocus: this.entries(this.sideAndFocus, row, up, focus),
+      visits: this.visits.of(row)
+    });
   }
 
   /** @param tools least number of tool changes @param sides least number of turns */
@@ -132,10 +138,55 @@ export class Bound {
   }
 }
 
-/** A bound on any order of problems too large for the tables above: turns are counted, each part's visits are still solved. */
+/** What any order has to meet, whatever it does: entries by number, the rest in cost. */
+interface Counts {
+  /** Turns and moves of the lid alone, exactly; the same counted; and both with changes of tool. */
+  poses: number;
+  turns: number;
+  posesAndTools: number;
+  tools: number;
+  focus: number;
+  toolAndFocus: number;
+  sideAndFocus: number;
+  /** Changes of tool and part, each part visited at its best. */
+  visits: number;
+}
+
+/**
+ * The least cost P + w_t T + w_f F that meets all counts at once, over whole numbers T of tool changes: P is what turns and lid
+ * cost, F the entries of parts, and a turn pays for at most one entry of side with part.
+ */
+function leastMeeting(weights: Table['weights'], c: Counts): number {
+  const [wu, , wt, wf] = weights;
+  const leastP = Math.max(c.poses, c.turns);
+  let best = Infinity;
+  for (let t = c.tools; ; t++) {
+    const p = Math.max(leastP, c.posesAndTools - wt * t);
+    if (p + wt * t + wf * c.focus >= best) break;
+    const f = Math.max(c.focus, c.toolAndFocus - t, wf > 0 ? Math.ceil((c.visits - wt * t) / wf - 1e-9) : 0);
+    // What is missing of side with part is paid by more entries of parts or by more turns, whichever is cheaper.
+    const turns = wu > 0 ? Math.floor(p / wu + 1e-9) : Infinity;
+    const missing = Math.max(0, c.sideAndFocus - turns - f);
+    const more = missing === 0 ? 0 : Math.min(missing * wf, Math.max(0, (turns + 1) * wu - p) + (missing - 1) * Math.min(wu, wf));
+    // Visits that parts cannot pay for where turning to one costs nothing.
+    const rest = wf > 0 ? wt * t + wf * f : Math.max(wt * t, c.visits);
+    best = Math.min(best, p + rest + more);
+    if (wt === 0) break;
+  }
+  return best;
+}
+
+/** A bound on any order of problems too large for the tables above: sides, lid and tools are solved where they can be, parts are counted. */
 export function plainBound(table: Table): number {
-  const { all, turns } = countedBound(table);
-  return Math.max(all, turns + new VisitBound(table).whole());
+  const { all, turns, tools, parts, pairs } = countedBound(table);
+  const row = new Int32Array(table.words + 4);
+  row.set(table.start, table.words);
+  const solved = (of: readonly number[]) => new Projection(table, of).of(row);
+  const toolCost = solved([TOOL]);
+  return Math.max(all, leastMeeting(table.weights, {
+    poses: solved([UP, LID]), posesAndTools: solved([UP, LID, TOOL]), turns, visits: new VisitBound(table).whole(),
+    tools: Math.max(tools, table.weights[TOOL] > 0 ? Math.ceil(toolCost / table.weights[TOOL] - 1e-9) : 0), focus: parts, toolAndFocus: pairs, sideAndFocus: 0
+  }));
 }
 
 const PAIR = 4096;

@@ -152,8 +152,16 @@ class Remaining {
     const { weights } = this.table;
     const tools = this.due(TOOL, at);
     const parts = this.due(FOCUS, at);
-    const pairs = this.distinct[4]! - (this.counts.get(key(4, at[TOOL] * 4096 + at[FOCUS])) ? 1 : 0);
+    const pairs = this.duePairs(at);
     return this.turns(at) + tools * weights[TOOL] + parts * weights[FOCUS] + Math.max(0, pairs - tools - parts) * Math.min(weights[TOOL], weights[FOCUS]);
+  }
+
+  counted(at: Labels): { tools: number; parts: number; pairs: number } {
+    return { tools: this.due(TOOL, at), parts: this.due(FOCUS, at), pairs: this.duePairs(at) };
+  }
+
+  private duePairs(at: Labels): number {
+    return this.distinct[4]! - (this.counts.get(key(4, at[TOOL] * 4096 + at[FOCUS])) ? 1 : 0);
   }
 
   turns(at: Labels): number {
@@ -185,8 +193,8 @@ class Remaining {
 const KEYS = 4096 * 4096;
 const key = (part: number, label: number) => part * KEYS + label;
 
-/** A bound on any order by counting alone, for problems too large for a better one: all changes, and turns by themselves. */
-export function countedBound(table: Table): { all: number; turns: number } {
+/** A bound on any order by counting alone: all changes in cost, turns by themselves in cost, and how many of each there have to be. */
+export function countedBound(table: Table): { all: number; turns: number; tools: number; parts: number; pairs: number } {
   const left = new Remaining(table, new Walk(table));
-  return { all: left.least(table.start), turns: left.turns(table.start) };
+  return { all: left.least(table.start), turns: left.turns(table.start), ...left.counted(table.start) };
 }

@@ -1,8 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { order, ordering, WEIGHTS, type OrderAction, type OrderProblem, type Weights } from '.';
+import { order, ordering, WEIGHTS, type Order, type OrderAction, type OrderProblem, type Weights } from '.';
 import { bestOrderCost } from '../../testing/oracle';
 import { randomOrders as random } from '../../testing/problems';
+import { tableOf } from './problem';
+import { seeded } from './seeded';
+import { costOfOrder } from './walk';
 
 const start = { up: 'topside', lid: 'closed' };
 const actions: OrderAction[] = [
@@ -13,6 +16,32 @@ const actions: OrderAction[] = [
 ];
 const need = (of: string, ...alternatives: string[][]) => ({ of, alternatives });
 const problem = (needs: OrderProblem['needs'], more: Partial<OrderProblem> = {}): OrderProblem => ({ actions, needs, weights: WEIGHTS['part-by-part'], start, ...more });
+
+/** Many tools and parts in a tangle: what bounds that try all of it cannot take. */
+function tangle(actions: number, tools: number, parts: number): OrderProblem {
+  const random = seeded(1);
+  const pick = (k: number) => Math.floor(random() * k);
+  const id = (i: number) => `a${String(i).padStart(4, '0')}`;
+  return {
+    actions: Array.from({ length: actions }, (_, i) => ({ id: id(i), tool: `t${pick(tools)}`, focus: `p${pick(parts)}`, up: pick(3) > 0 ? undefined : ['topside', 'underside'][pick(2)] })),
+    needs: Array.from({ length: actions - 1 }, (_, i) => ({ of: id(i + 1), alternatives: [[id(Math.max(0, i - pick(12)))]] })).filter(() => random() < 0.5),
+    weights: WEIGHTS['bit-by-bit'],
+    start: { up: 'topside', lid: 'closed' }
+  };
+}
+
+describe('problems that would take for ever', () => {
+  it.each([[100, 8, 25], [150, 12, 8], [60, 40, 10]])('%i actions with %i tools on %i parts: an order at once, and an honest gap in the end', (n, tools, parts) => {
+    const problem = tangle(n, tools, parts);
+    const search = ordering(problem, 300);
+    const first = search.next().value;
+    let last: Order = first;
+    for (let done: boolean | undefined = false; !done; ) ({ value: last, done } = search.next());
+    expect(last.cost).toBeLessThanOrEqual(first.cost);
+    expect(last.bound).toBeGreaterThan(0.5 * last.cost);
+    expect(costOfOrder(tableOf(problem), last.sequence.map((a) => tableOf(problem).ids.indexOf(a)))).toBe(last.cost);
+  });
+});
 
 describe('the order', () => {
   it('finishes a side before it turns the machine', () => {

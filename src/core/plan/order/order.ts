@@ -1,6 +1,7 @@
 import type { ActionId } from '../../access';
 import { Bound, plainBound } from './bound';
 import { countedBound, greedyOrder } from './greedy';
+import { phasedOrder } from './phases';
 import { Rearranging } from './rearrange';
 import { tableOf, type OrderProblem, type Table } from './problem';
 import { searchOrder } from './search';
@@ -21,57 +22,56 @@ export interface Order {
 export const ORDER_BUDGET = 40_000;
 /** Above this number of actions the bound is one of counting alone: the better one's tables grow with the square. */
 const BOUNDED_ACTIONS = 400;
-/** Disturbances that are tried out for the first answer: per action, within limits. */
+/** Disturbances that are tried out for the first answer of a large problem: per action, within limits. */
 const FIRST_SHAKES = { perAction: 3, least: 150, most: 3000 };
 /** The same for a last try when no proof is in sight. */
 const LAST_SHAKES = 20;
 /** Above this number of actions a proof is seldom found, so that the last try comes before the search. */
 const PROVED_ACTIONS = 120;
-/** Up to this number of actions a settled order is good enough to be shown: the proof follows within a blink. */
-const SHOWN_AT_ONCE = 70;
 /** Disturbances between two reports of progress. */
 const REPORT_EVERY = 500;
 
 /**
- * The order that wastes least motion: a first answer at once (the first yield), then the search for a better one and its
- * proof, with progress. Equal problems give equal orders, whatever the order of their lists.
+ * The order that wastes least motion: a first answer at once (the first yield), which waits for no bound but one of counting;
+ * then the search for a better one and its proof, with progress. Equal problems give equal orders, whatever the order of their lists.
  * @param budget setups to work through before the best order found is given with a gap; with 0 a fair order at once
  * @throws if the needs go in a circle
  */
 export function* ordering(problem: OrderProblem, budget = ORDER_BUDGET): Generator<Order, Order> {
   const table = tableOf(problem);
   const n = table.ids.length;
-  const random = seeded(1);
-  const shaken = new Rearranging(table, firstOrder(table));
-  shaken.settle();
-  const shake = () => budget > 0 && shaken.shake(random, Math.min(FIRST_SHAKES.most, Math.max(FIRST_SHAKES.least, FIRST_SHAKES.perAction * n)));
-  const named = (best: Known, bound: number): Order => ({ sequence: best.sequence.map((i) => table.ids[i]!), cost: best.cost, bound, proved: bound >= best.cost });
+  const named = (best: Known, bound: number): Order => ({ sequence: best.sequence.map((i) => table.ids[i]!), cost: best.cost, bound: Math.min(bound, best.cost), proved: bound >= best.cost });
+  const starts = new Starts(table);
+  const firstShakes = Math.min(FIRST_SHAKES.most, Math.max(FIRST_SHAKES.least, FIRST_SHAKES.perAction * n));
+  if (n > PROVED_ACTIONS && budget > 0) starts.shake(firstShakes);
+  yield named(starts.best, countedBound(table).all);
+  if (budget === 0) return finished(table, named(starts.best, countedBound(table).all));
 
-  if (n <= SHOWN_AT_ONCE || n > PROVED_ACTIONS) {
-    if (n > PROVED_ACTIONS) shake();
-    yield named(shaken, Math.min(shaken.cost, countedBound(table).all));
-  }
   if (n > BOUNDED_ACTIONS) {
-    const bound = Math.min(shaken.cost, plainBound(table));
-    for (let left = budget; left > 0 && shaken.cost > bound; left -= REPORT_EVERY) {
-      shaken.shake(random, Math.min(left, REPORT_EVERY));
-      yield named(shaken, bound);
+    const least = plainBound(table);
+    if (starts.best.cost > least) starts.addPhases();
+    for (let left = budget; left > 0 && starts.best.cost > least; left -= REPORT_EVERY) {
+      starts.shake(Math.min(left, REPORT_EVERY));
+      yield named(starts.best, least);
     }
-    return finished(table, named(shaken, bound));
+    return finished(table, named(starts.best, least));
   }
   const space = new Space(table);
   const bound = new Bound(table);
-  const least = Math.min(shaken.cost, space.leastCost(bound));
-  if (n <= PROVED_ACTIONS && shaken.cost > least) shake();
-  yield named(shaken, least);
-  if (shaken.cost <= least || budget === 0) return finished(table, named(shaken, least));
+  const least = space.leastCost(bound);
+  if (starts.best.cost > least) {
+    starts.addPhases();
+    if (n <= PROVED_ACTIONS) starts.shake(2 * firstShakes);
+  }
+  yield named(starts.best, least);
+  if (starts.best.cost <= least) return finished(table, named(starts.best, least));
 
   // In pieces, so that who does not want it any more is heard.
-  for (let left = n > PROVED_ACTIONS ? LAST_SHAKES * n : 0; left > 0; left -= REPORT_EVERY) {
-    shaken.shake(random, Math.min(left, REPORT_EVERY));
-    yield named(shaken, least);
+  for (let left = n > PROVED_ACTIONS ? 2 * LAST_SHAKES * n : 0; left > 0 && starts.best.cost > least; left -= REPORT_EVERY) {
+    starts.shake(Math.min(left, REPORT_EVERY));
+    yield named(starts.best, least);
   }
-  const search = searchOrder(space, bound, shaken, budget);
+  const search = searchOrder(space, bound, starts.best, budget);
   for (;;) {
     const { value, done } = search.next();
     if (!done) {
@@ -80,8 +80,38 @@ export function* ordering(problem: OrderProblem, budget = ORDER_BUDGET): Generat
     }
     if (value.bound >= value.cost || n > PROVED_ACTIONS) return finished(table, named(value, value.bound));
     const last = new Rearranging(table, value);
-    last.shake(random, LAST_SHAKES * n);
+    last.shake(seeded(1), LAST_SHAKES * n);
     return finished(table, named(last, value.bound));
+  }
+}
+
+/** Orders that are rearranged side by side: where one cannot get any further, another that began elsewhere may. */
+class Starts {
+  private readonly all: Rearranging[] = [];
+  private readonly random = seeded(1);
+  private turn = 0;
+
+  constructor(private readonly table: Table) {
+    this.add(firstOrder(table));
+  }
+
+  get best(): Known {
+    return this.all.reduce((best, other) => (other.cost < best.cost ? other : best));
+  }
+
+  addPhases(): void {
+    this.add(phasedOrder(this.table));
+  }
+
+  /** @param times disturbances, shared between the orders in turn */
+  shake(times: number): void {
+    for (const _ of this.all) this.all[this.turn++ % this.all.length]!.shake(this.random, Math.ceil(times / this.all.length));
+  }
+
+  private add(order: Known): void {
+    const started = new Rearranging(this.table, order);
+    started.settle();
+    this.all.push(started);
   }
 }
 

@@ -1,20 +1,29 @@
 import { States } from './states';
 import type { Table } from './problem';
 
+/** More sides, lids or tools than that no machine has. */
+const LABELS = 65_536;
+
+/** States that a projection may have before it is given up: a fraction of a second to solve. */
+const MOST_STATES = 20_000;
+
 /**
  * The problem with some parts of the setup left out: what is left is small enough to be solved exactly from every state
- * that the search meets, and costs no more than the whole. Answers are kept, since most states look alike from here.
+ * that the search meets, and costs no more than the whole. Answers are kept, since most states look alike from here. Where it
+ * is not small after all, it is given up and says nothing: 0 from then on.
  */
 export class Projection {
   private readonly states: States;
   private readonly labels: Int32Array;
   private readonly row: Int32Array;
   private readonly kept: number;
+  private isGivenUp = false;
 
   /** @param parts indices of the parts of a setup that count */
   constructor(
     private readonly table: Table,
-    private readonly parts: readonly number[]
+    private readonly parts: readonly number[],
+    private readonly most = MOST_STATES
   ) {
     this.states = new States(table.words, 256);
     this.labels = Int32Array.from(table.labels.flatMap((own, i) => own.map((label, k) => (parts.includes(k) && !(k < 2 && table.onMat[i]) ? label : -1))));
@@ -24,10 +33,12 @@ export class Projection {
 
   /** @param row bits of what is done, then the labels now @returns least cost of the rest, counting these parts only */
   of(row: Int32Array): number {
+    if (this.isGivenUp) return 0;
     const { words } = this.table;
     this.row.set(row.subarray(0, words + 4));
     for (let k = 0; k < 4; k++) if ((this.kept & (1 << k)) === 0) this.row[words + k] = -1;
-    return this.solve(this.row);
+    const least = this.solve(this.row);
+    return this.isGivenUp ? 0 : least;
   }
 
   private solve(row: Int32Array): number {
@@ -36,6 +47,8 @@ export class Projection {
     const state = this.states.find(row);
     const known = this.states.cost[state]!;
     if (known !== Infinity) return known;
+    this.isGivenUp ||= this.states.count > this.most;
+    if (this.isGivenUp) return 0;
     const { weights, words } = this.table;
     const child = new Int32Array(row.length);
     const tried: number[] = [];
@@ -47,7 +60,7 @@ export class Projection {
       for (const k of this.parts) {
         const label = this.labels[i * 4 + k]!;
         const changed = label >= 0 && label !== row[words + k];
-        key = key * 512 + (changed ? label + 1 : 0);
+        key = key * LABELS + (changed ? label + 1 : 0);
         if (changed) cost += weights[k]!;
       }
       if (tried.includes(key)) continue;

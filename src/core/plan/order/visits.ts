@@ -5,6 +5,10 @@ const TOOL = 2;
 const FOCUS = 3;
 /** Tools that get a price of their own; the sets of them are tried one by one. */
 const PRICED_TOOLS = 6;
+/** Tools that are told apart as bits of a word; the others only weaken the bound. */
+const BIT_TOOLS = 30;
+/** Visits that are played through before a part is charged for being visited at all, and no more: a fraction of a second. */
+const MOST_VISITS = 200_000;
 
 /** One part's actions, by local bit. */
 interface Group {
@@ -30,8 +34,9 @@ export class VisitBound {
   private readonly sets: number;
   private readonly sums: Float64Array;
   private readonly priced: Int32Array;
+  private played = 0;
 
-  constructor(private readonly table: Table) {
+  constructor(private readonly table: Table, private readonly most = MOST_VISITS) {
     const { ids, labels, ancestors, words } = table;
     const has = (i: number, b: number) => (ancestors[i * words + (b >> 5)]! & (1 << (b & 31))) !== 0;
     const byFocus = new Map<number, number[]>();
@@ -94,29 +99,35 @@ export class VisitBound {
       if (mask === 0 && !here) continue;
       const costs = here ? this.goingOn(group, mask, tool) : this.visits(group, mask);
       for (let s = 0; s < sums.length; s++) sums[s]! += costs[s]!;
-      const tools = this.toolsOf(group, mask);
-      if ((tools & (tools - 1)) === 0 && !here) single |= tools;
-      else shared |= tools;
+      const { bits, isTold } = this.toolsOf(group, mask);
+      if (isTold && (bits & (bits - 1)) === 0 && !here) single |= bits;
+      else shared |= bits;
     }
     if (!going) for (let s = 0; s < sums.length; s++) sums[s]! -= this.price(tool, s);
     // A tool that no part needs together with another has to be taken up for its own sake, whatever its price.
-    const own = single & ~shared & ~(tool >= 0 ? 1 << tool : 0);
+    const own = single & ~shared & ~(tool >= 0 && tool < BIT_TOOLS ? 1 << tool : 0);
     const unpriced = this.pricedBits(own);
     let best = 0;
     for (let s = 0; s < sums.length; s++) if (sums[s]! > best && (s & unpriced) === 0) best = sums[s]!;
     return best + countBits32(own) * this.table.weights[TOOL];
   }
 
-  /** Tools that the rest of a part asks for, as bits; tools beyond the 31st are not told apart. */
-  private toolsOf(group: Group, mask: number): number {
+  /** Tools that the rest of a part asks for, as bits, and whether all of them are. */
+  private toolsOf(group: Group, mask: number): { bits: number; isTold: boolean } {
     let bits = 0;
-    for (let k = 0; k < group.actions.length; k++) if (mask & (1 << k) && group.tool[k]! >= 0) bits |= 1 << Math.min(30, group.tool[k]!);
-    return bits;
+    let isTold = true;
+    for (let k = 0; k < group.actions.length; k++) {
+      const tool = group.tool[k]!;
+      if ((mask & (1 << k)) === 0 || tool < 0) continue;
+      if (tool < BIT_TOOLS) bits |= 1 << tool;
+      else isTold = false;
+    }
+    return { bits, isTold };
   }
 
   private pricedBits(tools: number): number {
     let bits = 0;
-    for (let t = 0; t < this.priced.length && t < 31; t++) if (tools & (1 << t) && this.priced[t]! >= 0) bits |= 1 << this.priced[t]!;
+    for (let t = 0; t < this.priced.length && t < BIT_TOOLS; t++) if (tools & (1 << t) && this.priced[t]! >= 0) bits |= 1 << this.priced[t]!;
     return bits;
   }
 
@@ -132,29 +143,36 @@ export class VisitBound {
     const costs = new Float64Array(this.sets);
     group.known.set(mask, costs);
     if (mask === 0) return costs;
+    // A visit ends with the tool that it found or has paid for another: it costs no less than turning to the part.
+    const least = new Float64Array(this.sets).fill(this.table.weights[FOCUS]);
     costs.fill(Infinity);
     const tools = new Set([-1]);
     group.tool.forEach((tool, k) => {
       if (mask & (1 << k)) tools.add(tool);
     });
-    for (const tool of tools) this.visit({ group, from: mask, found: tool, goingOn: false, costs }, mask, tool, this.table.weights[FOCUS]);
+    for (const tool of tools) this.visit({ group, from: mask, found: tool, goingOn: false, least, costs }, mask, tool, this.table.weights[FOCUS]);
     return costs;
   }
 
   /** The same for the part that is being worked on, with this tool in hand. */
   private goingOn(group: Group, mask: number, tool: number): Float64Array {
-    const key = mask * 64 + tool + 1;
+    const key = mask * 65_536 + tool + 1;
     const known = group.knownGoingOn.get(key);
     if (known) return known;
     const costs = new Float64Array(this.sets).fill(Infinity);
     group.knownGoingOn.set(key, costs);
-    this.visit({ group, from: mask, found: -1, goingOn: true, costs }, mask, tool, 0);
+    const least = costs.map((_, s) => -this.price(tool, s));
+    this.visit({ group, from: mask, found: -1, goingOn: true, least, costs }, mask, tool, 0);
     return costs;
   }
 
   /** Plays a visit on: all that the tool in hand can do is done, then the visit ends or the tool is changed. */
   private visit(visit: Visit, left: number, tool: number, spent: number): void {
-    const { group, from, costs } = visit;
+    const { group, from, costs, least } = visit;
+    if (this.played++ > this.most) {
+      for (let s = 0; s < costs.length; s++) costs[s] = Math.min(costs[s]!, least[s]!);
+      return;
+    }
     const can = (k: number, mask: number) => (mask & (1 << k)) !== 0 && (group.after[k]! & mask) === 0 && (group.apart[k]! & from & ~mask) === 0;
     let mask = left;
     for (let again = true; again; ) {
@@ -185,5 +203,7 @@ interface Visit {
   found: number;
   /** Whether it is the visit that is under way. */
   goingOn: boolean;
+  /** What it costs at least, per set of priced tools: said where there is no time to play it. */
+  least: Float64Array;
   costs: Float64Array;
 }

@@ -1,0 +1,57 @@
+import { changeCost, type Table } from './problem';
+import { Projection } from './projection';
+import { chooser, Walk } from './walk';
+
+const UP = 0;
+const LID = 1;
+const TOOL = 2;
+const FOCUS = 3;
+
+/**
+ * An order by phases, another start for rearranging: all that this side, this lid and this tool allow is done, the part in hand
+ * first; then the change is made whose cost, with the least that sides, lid and tools cost from there, is least. It leaves parts
+ * half done rather than take up a tool again, where rearranging alone does not come from an order part by part.
+ */
+export function phasedOrder(table: Table): { sequence: number[]; cost: number } {
+  const walk = new Walk(table);
+  const choose = chooser(table);
+  const rest = new Projection(table, [UP, LID, TOOL]);
+  const weights: Table['weights'] = [table.weights[UP], table.weights[LID], table.weights[TOOL], 0];
+  const onPart = (list: readonly number[]) => {
+    const same = list.filter((i) => table.labels[i]![FOCUS] < 0 || table.labels[i]![FOCUS] === walk.at[FOCUS]);
+    return same.length > 0 ? same : list;
+  };
+  const row = new Int32Array(table.words + 4);
+  while (walk.ready.size > 0) {
+    let free: number[] = [];
+    const setups = new Map<string, { entry: number; cost: number; members: number[] }>();
+    for (const i of walk.ready) {
+      const labels = walk.labels(i);
+      const cost = changeCost(walk.at, labels, weights);
+      if (cost === 0) free.push(i);
+      else if (free.length === 0) {
+        const key = `${labels[UP]} ${labels[LID]} ${labels[TOOL]}`;
+        const setup = setups.get(key);
+        if (setup) setup.members.push(i);
+        else setups.set(key, { entry: i, cost, members: [i] });
+      }
+    }
+    if (free.length === 0) {
+      let least = Infinity;
+      for (const { entry, cost, members } of setups.values()) {
+        row.fill(0);
+        for (const i of walk.sequence) row[i >> 5]! |= 1 << (i & 31);
+        row[entry >> 5]! |= 1 << (entry & 31);
+        const labels = walk.labels(entry);
+        for (let k = 0; k < 4; k++) row[table.words + k] = labels[k]! < 0 ? walk.at[k]! : labels[k]!;
+        const whole = cost + rest.of(row);
+        if (whole < least - 1e-9) {
+          least = whole;
+          free = [...members];
+        } else if (whole < least + 1e-9) free.push(...members);
+      }
+    }
+    walk.take(choose(onPart(free), walk.sequence.at(-1)));
+  }
+  return { sequence: walk.sequence, cost: walk.cost };
+}
