@@ -239,7 +239,7 @@ test('a new build while a bench is open: work goes on in the old one until the b
     front.build = '9999999999999';
     await page.evaluate(async () => void (await navigator.serviceWorker.getRegistration())!.update());
     const waits = () => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())!.waiting !== null);
-    await expect.poll(waits).toBe(true);
+    await expect.poll(waits, { timeout: 60_000 }).toBe(true);
     expect(await shells()).toContain(old);
     // The stream breaks and comes back, as it does when a server is put in place of another.
     await context.setOffline(true);

@@ -38,9 +38,17 @@ describe('plan', () => {
   it('tells other ways, and one can be taken', () => {
     const [first] = out('plan', demo, '--replace', 'display', '--alternatives').split('\n');
     const bare = out('plan', demo, '--remove', 'io-board', '--alternatives');
-    expect(`${first}\n${bare}`).toMatch(/\+\d+ s {2}Unplug: ports cable plug at the .* instead of: unplug: ports cable plug.*--avoid 'joint:io-[a-z-]+'/);
+    expect(`${first}\n${bare}`).toMatch(/\+\d+ s {2}Open the ports cable at its other end: ports cable plug at the .* instead of ports cable plug.*--avoid 'joint:io-[a-z-]+'/);
     const avoid = /--avoid '([^']+)'/.exec(bare)![1]!;
     expect(JSON.parse(out('plan', demo, '--remove', 'io-board', '--avoid', avoid, '--json')).avoid).toEqual([avoid]);
+  });
+  it('takes how the machine came in, as intake does', () => {
+    const told = (...conditions: string[]) => JSON.stringify(JSON.parse(out('plan', demo, '--replace', 'battery', ...conditions.flatMap((c) => ['--condition', c]), '--json')));
+    expect(JSON.parse(told('cell=doubtful', 'liquid')).conditions).toEqual(['cell-doubtful', 'wet']);
+    expect(told('cell=doubtful')).toContain('no solvent');
+    expect(told('glass=yes')).toBe(told('glass'));
+    expect(told()).not.toBe(told('liquid=dried'));
+    expect(() => out('plan', demo, '--replace', 'battery', '--condition', 'cell=swollen')).toThrow(/no condition "cell=swollen"; there are cell-doubtful, .*liquid/);
   });
   it('lists what could be done alongside', () => {
     expect(out('plan', demo, '--replace', 'heat-sink', '--alongside', '200')).toMatch(/\+\d+ s {2}Clean the fan\./);

@@ -16,7 +16,8 @@ export interface Said {
 
 const USAGE = `ew validate FILE
 ew plan FILE [--replace ID[,ID]] [--reach JOINT[,JOINT]] [--remove ID[,ID]] [--expose ID[,ID]]
-        [--weights part|bit|FILE] [--avoid WAY] [--variant ID] [--explain STEP | --alternatives | --alongside SECONDS] [--json | --csv | --markdown]
+        [--weights part|bit|FILE] [--avoid WAY] [--variant ID] [--condition cell=doubtful|liquid|liquid=dried|glass|adapter ...]
+        [--explain STEP | --alternatives | --alongside SECONDS] [--json | --csv | --markdown]
 ew check-plan MACHINE PLAN
 ew fit FILE [--part ID]
 ew which FILE [--length MM±MM] [--thread MM±MM] [--head-diameter MM±MM] [--head STYLE] [--drive DRIVE] [--over-all] [--replace ID ...]
@@ -32,6 +33,7 @@ const OPTIONS = {
   expose: { type: 'string', multiple: true },
   avoid: { type: 'string', multiple: true },
   variant: { type: 'string' },
+  condition: { type: 'string', multiple: true },
   weights: { type: 'string' },
   explain: { type: 'string' },
   alternatives: { type: 'boolean' },

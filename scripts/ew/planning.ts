@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { planMarkdown, stepTable } from '../../src/core/formats';
+import { CONDITION_NAMES } from '../../src/core/hazards';
 import { parseDocument, shown } from '../../src/core/machine';
 import { alongside, alternatives, explain, plan, WEIGHTS, type Goal, type Plan, type PlanOptions, type Weighting } from '../../src/core/plan';
 import type { Options } from './commands';
@@ -34,8 +35,12 @@ export function planText({ access, hash }: Read, values: Options): string {
   if (values.variant !== undefined && !variants.some((v) => v.id === values.variant)) {
     throw new Refusal([`no variant "${shown(values.variant)}"; there are ${variants.map((v) => v.id).join(', ') || 'none'}`]);
   }
+  const conditions = (values.condition ?? []).map((name) => {
+    if (!Object.hasOwn(CONDITION_NAMES, name)) throw new Refusal([`no condition "${shown(name)}"; there are ${Object.keys(CONDITION_NAMES).join(', ')}`]);
+    return CONDITION_NAMES[name]!;
+  });
   const avoid = values.avoid ?? [];
-  const made = plan(access, goals, { weighting: weightingOf(values.weights), hash, avoid, ...(values.variant ? { variant: values.variant } : {}) });
+  const made = plan(access, goals, { weighting: weightingOf(values.weights), hash, avoid, conditions, ...(values.variant ? { variant: values.variant } : {}) });
   if (values.explain !== undefined) return explanation(made, values.explain);
   if (values.alternatives) {
     const ways = alternatives(access, goals, avoid);
@@ -71,7 +76,7 @@ function inLines(made: Plan): string {
   const titles = { isolate: 'Make it safe', down: 'Down', swap: 'Swap', up: 'Up', prove: 'Prove' };
   const out = [`${made.machine.id} ${made.machine.revision}: ${made.goals.map((g) => `${g.do} ${g.do === 'reach' ? g.joint : g.part}`).join(', ')}`];
   out.push(`${made.steps.length} steps, ${minutes(made.times.p50)} (cautious ${minutes(made.times.p80)}); set ${made.set.proved ? 'proved least' : 'not proved'}, order ${gap(made.order)}, way up ${gap(made.orderUp ?? made.order)}`);
-  if (made.energised.length > 0) out.push(`energised: ${made.energised.length} steps before the power is away`);
+  if (made.energised.length > 0) out.push(`energised: ${made.energised.length} steps before the power is away or after it is back`);
   let leg = '';
   made.steps.forEach((step, i) => {
     if (step.leg !== leg) out.push('', titles[(leg = step.leg) as keyof typeof titles]);

@@ -125,11 +125,24 @@ export class Drawing {
     return [...found.values()];
   }
 
-  /** Parts of this zone that lie over the part: what has to go to look at it. */
-  coversOfSight(part: Part): Cover[] {
+  /**
+   * Parts that lie over the part, or over the way that it runs where it is a cable without an outline: what has to go to look at it.
+   * @returns undefined for what is drawn nowhere
+   */
+  coversOfSight(part: Part): Cover[] | undefined {
     const own = part.shapes[0];
-    if (!own) return [];
-    return this.coversOfExit(part, { id: 'look', kind: 'lift', zone: own.zone, seconds: 0, leaves: [], clears: false });
+    if (own) return this.coversOfExit(part, { id: 'look', kind: 'lift', zone: own.zone, seconds: 0, leaves: [], clears: false });
+    const cable = this.model.cable(part.id);
+    if (!cable) return undefined;
+    const around = new Set([part.id, ...this.model.riders(part.id), ...this.model.carriers(part.id)]);
+    const found = new Map<string, Cover>();
+    for (const { zone, at, depth } of cable.path) {
+      for (const { part: over, shape, area, openings } of this.near(zone, at[0], at[1], at[0], at[1])) {
+        if (around.has(over.id) || found.has(over.id) || !exceeds(depth, shape.depth[0]) || !contains(area, at) || openings.some((o) => contains(o, at))) continue;
+        found.set(over.id, { part: over, evidence: { zone, at, coverMm: shape.depth[0], depthMm: depth, travelMm: 0 } });
+      }
+    }
+    return [...found.values()];
   }
 
   /**

@@ -21,7 +21,7 @@ export function planMarkdown(model: Model, plan: Plan): string {
     ...plan.inHand.consumables.map((c) => `- [ ] ${plain(c.name)}: ${plain(c.amount)}`)
   ]);
   const energised = plan.energised.map((id) => plan.steps.find((s) => s.id === id)).flatMap((s) => (s ? [`- ${plain(s.text)}`] : []));
-  list('Done while power is still inside', energised);
+  list('Done with the power on', energised);
   let leg = '';
   plan.steps.forEach((step, i) => {
     if (step.leg !== leg) {

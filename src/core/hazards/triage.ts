@@ -46,6 +46,13 @@ const CONDITIONS: Record<string, Condition> = {
   'cell:doubtful': 'cell-doubtful', 'liquid:wet': 'wet', 'liquid:dried': 'residue', 'glass:yes': 'glass', 'adapter:damaged': 'bad-adapter'
 };
 
+/** How a condition may be named: by its own name, by question and answer, or by the question alone where one answer is the graver. */
+export const CONDITION_NAMES: Readonly<Record<string, Condition>> = {
+  ...Object.fromEntries(Condition.options.map((c) => [c, c])),
+  ...Object.fromEntries(Object.entries(CONDITIONS).map(([answer, c]) => [answer.replace(':', '='), c])),
+  cell: 'cell-doubtful', liquid: 'wet', adapter: 'bad-adapter'
+};
+
 /** What the answers come to: where the job stops, what holds for it, what is still to be asked. */
 export function triage(answers: HazardAnswers): Triage {
   const given = Object.entries(answers).filter(([, a]) => a !== undefined) as [QuestionId, string][];

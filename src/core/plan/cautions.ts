@@ -43,5 +43,12 @@ export function isolationCautions(step: IsolationStep): Caution[] {
   }
 }
 
-/** While power is still inside; to be acknowledged where that stretch begins. */
-export const energisedCaution = (isFirst: boolean): Caution => ({ text: 'Power is still inside: plastic tools only, nothing metal near open contacts.', harm: isFirst });
+/**
+ * While power is inside; to be acknowledged where that stretch begins.
+ * @param tool what the step itself asks for: a driver that has to be metal is told where it may go
+ */
+export function energisedCaution(leg: 'down' | 'up', isFirst: boolean, tool: string | undefined): Caution {
+  const power = leg === 'down' ? 'Live: the battery is still connected.' : 'Live: the battery is connected again.';
+  const hand = tool?.startsWith('driver') ? 'The driver touches its screws alone; nothing else of metal near open contacts.' : 'Plastic tools only, nothing of metal near open contacts.';
+  return { text: `${power} ${hand}`, harm: isFirst };
+}

@@ -78,7 +78,7 @@ function isMet(access: Access, goal: Goal, done: ReadonlySet<ActionId>): boolean
   const part = access.model.machine.parts.find((p) => p.id === goal.part);
   if (!part) return false;
   const moved = (id: string, which: (move: Move) => boolean) => [id, ...access.model.carriers(id)].some((p) => access.model.part(p).moves.some((m) => which(m) && done.has(moveId(p, m.id))));
-  if (goal.do === 'expose') return access.drawing.coversOfSight(part).every(({ part: cover }) => moved(cover.id, (m) => m.clears || removes(m)));
+  if (goal.do === 'expose') return moved(part.id, removes) || (access.drawing.coversOfSight(part) ?? []).every(({ part: cover }) => moved(cover.id, (m) => m.clears || removes(m)) || (part.shapes.length === 0 && [cover.id, ...access.model.carriers(cover.id)].every((id) => access.model.part(id).moves.length === 0)));
   if (part.id === access.model.root.id) return ridersToMove(access.model, part.id).every((rider) => moved(rider, removes));
   return part.moves.some((m) => removes(m) && done.has(moveId(part.id, m.id)));
 }
@@ -100,9 +100,14 @@ function isolationProblems(access: Access, plan: Plan): string[] {
   const listed = new Set(plan.energised);
   const before = plan.steps.slice(0, at).filter((s) => s.leg === 'down' && actionOf(s));
   const back = plan.steps.findIndex((s) => s.do === 'close' && s.joint === isolating);
+  const isKeptAway = access.model.machine.isolation.steps.some((s) => s.kind === 'firmware-disconnect');
+  const after = back < 0 || isKeptAway ? [] : plan.steps.slice(back + 1).filter((s) => s.do === 'close' && s.joint !== undefined && access.model.joint(s.joint).kind === 'connector');
+  const isWarned = (s: Step) => s.cautions.some((c) => c.text.startsWith('Live:'));
   return [
     ...(outside ? [] : before.filter((s) => !listed.has(s.id)).map((s) => `${s.id}: is done while energised and not listed as such`)),
-    ...plan.energised.filter((id) => !before.some((s) => s.id === id)).map((id) => `${id}: is listed as energised and is not`),
+    ...after.filter((s) => !listed.has(s.id)).map((s) => `${s.id}: is closed with the power on and not listed as such`),
+    ...plan.steps.filter((s) => listed.has(s.id) && !isWarned(s)).map((s) => `${s.id}: is done while energised and does not say so`),
+    ...plan.energised.filter((id) => ![...before, ...after].some((s) => s.id === id)).map((id) => `${id}: is listed as energised and is not`),
     ...(back < 0 ? ['the isolating joint is never closed'] : [])
   ];
 }

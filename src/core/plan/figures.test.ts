@@ -64,8 +64,14 @@ describe('power that is still inside', () => {
   it('is said at every step before it is away, and to be acknowledged where that begins', () => {
     const slip = plan(demoAccess('lindquay-slip-11'), [{ do: 'replace', part: 'board' }]);
     expect(slip.energised.length).toBeGreaterThan(2);
-    const said = slip.steps.map((s) => s.cautions.find((c) => c.text.startsWith('Power is still inside')));
-    slip.steps.forEach((s, i) => expect(said[i]?.harm, s.id).toBe(slip.energised.includes(s.id) ? s.id === slip.energised[0] : undefined));
-    expect(made.steps.some((s) => s.cautions.some((c) => c.text.startsWith('Power is still inside')))).toBe(false);
+    const said = slip.steps.map((s) => s.cautions.find((c) => c.text.startsWith('Live:')));
+    const first = ['down', 'up'].map((leg) => slip.energised.find((id) => id.startsWith(leg)));
+    slip.steps.forEach((s, i) => expect(said[i]?.harm, s.id).toBe(slip.energised.includes(s.id) ? first.includes(s.id) : undefined));
+    // On the way up the palm rest's own plugs can only be closed once the power is on again.
+    expect(slip.energised.filter((id) => id.startsWith('up'))).toEqual(['up/joint:touchpad-plug', 'up/joint:keyboard-plug']);
+    const words = (id: string) => slip.steps.find((s) => s.id === id)!.cautions.find((c) => c.text.startsWith('Live:'))!.text;
+    expect(words('up/joint:keyboard-plug')).toBe('Live: the battery is connected again. Plastic tools only, nothing of metal near open contacts.');
+    for (const s of slip.steps) if (s.tool?.startsWith('driver') && slip.energised.includes(s.id)) expect(words(s.id)).toContain('The driver touches its screws alone');
+    expect(made.steps.some((s) => s.cautions.some((c) => c.text.startsWith('Live:')))).toBe(false);
   });
 });

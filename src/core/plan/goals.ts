@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { moveId, openId, type Access, type Alternative, type Requirement } from '../access';
+import { moveId, openId, waysToClear, type Access, type Alternative, type Requirement } from '../access';
 import { Id, removes, type Model, type Part } from '../machine';
 
 /** What the job is for. `reach` names a joint (reseat a plug); the others name a part. */
@@ -36,7 +36,7 @@ export function offeredGoals(model: Model, doing: Goal['do']): { goal: Goal; nam
   const named = <T extends { name: string }>(list: readonly T[]) => [...list].sort((a, b) => a.name.localeCompare(b.name, 'en'));
   if (doing === 'reach') return named(joints.filter((j) => j.kind === 'connector')).map((j) => ({ goal: { do: doing, joint: j.id }, name: j.name }));
   if (doing === 'replace') return replaceableParts(model).map((p) => ({ goal: { do: doing, part: p.id }, name: p.name, ...(p.numbers[0] ? { number: p.numbers[0].number } : {}) }));
-  return named(parts.filter((p) => p.id !== model.root.id && (doing === 'expose' || p.moves.some(removes)))).map((p) => ({ goal: { do: doing, part: p.id }, name: p.name }));
+  return named(parts.filter((p) => p.id !== model.root.id && (doing === 'expose' ? p.shapes.length > 0 || model.cable(p.id) !== undefined : p.moves.some(removes)))).map((p) => ({ goal: { do: doing, part: p.id }, name: p.name }));
 }
 
 export class PlanningError extends Error {
@@ -66,8 +66,14 @@ export function goalRequirements(access: Access, goals: readonly Goal[]): Requir
     const part = model.machine.parts.find((p) => p.id === goal.part);
     if (!part) throw new PlanningError(`no part "${goal.part}" in ${model.machine.id}`);
     if (goal.do === 'expose') {
-      for (const { part: cover } of access.drawing.coversOfSight(part)) {
-        ask(cover.moves.filter((m) => m.clears || removes(m)).map((m) => [moveId(cover.id, m.id)]), ` < ${cover.id}`);
+      const covers = access.drawing.coversOfSight(part);
+      if (!covers) throw new PlanningError(`"${part.id}" is drawn nowhere, by outline or path: what lies over it is not known. Take it out instead`);
+      // What is out of the machine is seen as well as what lies open in it.
+      const out = part.id === model.root.id ? [] : part.moves.filter(removes).map((m) => [moveId(part.id, m.id)]);
+      for (const { part: cover } of covers) {
+        const ways = waysToClear(model, cover, [part.id]);
+        // A cable is looked at as far as the machine lets: where it runs through a hinge that never comes off it is not seen.
+        if (ways.length > 0 || part.shapes.length > 0) ask([...ways, ...out], ` < ${cover.id}`);
       }
       continue;
     }

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { removes } from '../machine';
 import { problemsOf } from '../testing/checker';
-import { accessTo, demoAccess, machine, part, plug, screw } from '../testing/machines';
-import { actionOf, unmet, alignLegs, explain, goalParts, plan, Plan, PlanningError, removalSet, replaceableParts, ridersToMove, zoneAt, type Goal } from '.';
+import { accessTo, DEMO_MACHINES, demoAccess, machine, part, plug, screw } from '../testing/machines';
+import { actionOf, unmet, alignLegs, explain, goalParts, offeredGoals, plan, Plan, PlanningError, removalSet, replaceableParts, ridersToMove, zoneAt, type Goal } from '.';
 
 const access = demoAccess();
 const { model } = access;
@@ -75,6 +75,35 @@ describe('every single goal of the demo machine', () => {
 
   it('reads back as the published format', () => {
     for (const { name, made } of possible) expect(Plan.safeParse(JSON.parse(JSON.stringify(made))).success, name).toBe(true);
+  });
+});
+
+describe('what is only looked at', () => {
+  it.each(DEMO_MACHINES)('never costs more than taking it out, on %s', (id) => {
+    const one = demoAccess(id);
+    for (const { goal } of offeredGoals(one.model, 'expose')) {
+      const seen = removalSet(one, [goal]).cost;
+      const { part } = goal as { part: string };
+      if (one.model.part(part).moves.some(removes)) expect(seen, part).toBeLessThanOrEqual(removalSet(one, [{ do: 'remove', part }]).cost);
+    }
+  });
+  it('is laid bare by carrying off what its cover is mounted on', () => {
+    const one = accessTo(machine(
+      [part('frame', [0, 0, 60], [1, 2]), part('shield', [5, 5, 20], [0, 1], 'frame'), part('card', [8, 8, 10], [4, 5])],
+      [screw('frame-s', 'frame', 'base', [50, 50], 1), screw('shield-s', 'shield', 'frame', [22, 22], 0, { seconds: 300 } as never), screw('card-s', 'card', 'base', [10, 10], 4, { seconds: 600 } as never)]
+    ));
+    expect([...removalSet(one, [{ do: 'expose', part: 'card' }]).actions]).toEqual(['joint:frame-s', 'move:frame/lift']);
+  });
+  it('by its path where a cable has no outline; what is drawn nowhere is refused', () => {
+    const path = [{ zone: 'face', at: [30, 30], depth: 3 }, { zone: 'face', at: [10, 30], depth: 3 }];
+    const one = accessTo(machine(
+      [part('lid', [0, 0, 50], [0, 1]), { ...part('wire', [0, 0, 5], [3, 4]), shapes: [] }, { ...part('ghost', [0, 0, 5], [3, 4]), shapes: [] }],
+      [screw('lid-s', 'lid', 'base', [2, 2], 0), plug('wire-p', 'wire', 'base', [10, 30], 3), screw('ghost-s', 'ghost', 'base', [90, 90], 3)],
+      { cables: [{ part: 'wire', path, lengthMm: 22, widthMm: 1, minBendRadiusMm: 1, form: 'round', colour: 'red', ends: [{ joint: 'wire-p' }] }] as never }
+    ));
+    expect([...removalSet(one, [{ do: 'expose', part: 'wire' }]).actions]).toContain('move:lid/lift');
+    expect(() => plan(one, [{ do: 'expose', part: 'ghost' }])).toThrow(/"ghost" is drawn nowhere/);
+    expect(offeredGoals(one.model, 'expose').map(({ goal }) => (goal as { part: string }).part)).toEqual(['lid', 'wire']);
   });
 });
 

@@ -1,4 +1,4 @@
-import type { Access, ActionId } from '../access';
+import { openId, type Access, type ActionId } from '../access';
 import type { Condition } from '../hazards';
 import { contentHash } from '../machine';
 import { STANDARD_PACE, timesOf, type Pace } from '../time';
@@ -108,8 +108,8 @@ function written(access: Access, goals: Goal[], options: PlanOptions, set: Remov
     ...writer.prove(actions)
   ], conditions);
   pairPoses(steps);
-  const live = energised(access, set, down.sequence).map((id) => `down/${id}`);
-  for (const step of steps) if (live.includes(step.id)) step.cautions.push(energisedCaution(step.id === live[0]));
+  const live = { down: energised(access, set, down.sequence).map((id) => `down/${id}`), up: liveAgain(access, up.sequence).map((id) => `up/${id}`) };
+  for (const leg of ['down', 'up'] as const) for (const step of steps) if (live[leg].includes(step.id)) step.cautions.push(energisedCaution(leg, step.id === live[leg][0], step.tool));
   const named = new Set(steps.flatMap((s) => s.because));
   return {
     format: PLAN_FORMAT,
@@ -122,7 +122,7 @@ function written(access: Access, goals: Goal[], options: PlanOptions, set: Remov
     requirements: [...set.taken.values()]
       .filter(({ requirement }) => named.has(requirement.id))
       .map(({ requirement: r }) => ({ id: r.id, of: r.of, cause: r.cause.kind, text: causePhrase(model, r.cause), ...(r.cause.kind === 'covers' ? { figures: evidencePhrase(model, r.cause.evidence) } : {}) })),
-    energised: live,
+    energised: [...live.down, ...live.up],
     set: { cost: set.cost, bound: set.bound, proved: set.proved },
     order: { cost: down.cost, bound: down.bound, proved: down.proved },
     orderUp: { cost: up.cost, bound: up.bound, proved: up.proved },
@@ -137,6 +137,17 @@ function energised(access: Access, set: RemovalSet, down: readonly ActionId[]): 
   const isolating = isolatingAction(access, set);
   const fromOutside = access.model.machine.isolation.steps.some((s) => s.kind === 'firmware-disconnect' || s.kind === 'remove-battery');
   return !isolating || fromOutside ? [] : down.slice(0, down.indexOf(isolating));
+}
+
+/** Plugs that are closed after the isolating one: the machine leaves no other way. A battery that its firmware keeps away is no power yet. */
+function liveAgain(access: Access, up: readonly ActionId[]): ActionId[] {
+  const { joint, steps } = access.model.machine.isolation;
+  const at = joint === undefined ? -1 : up.indexOf(openId(joint));
+  if (at < 0 || steps.some((s) => s.kind === 'firmware-disconnect')) return [];
+  return up.slice(at + 1).filter((id) => {
+    const action = access.actions.get(id)!;
+    return action.kind === 'open' && action.joint.kind === 'connector';
+  });
 }
 
 /** How the machine lies and what is in the hand after the way down. */

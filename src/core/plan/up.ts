@@ -59,10 +59,10 @@ export function departures(access: Access, down: readonly ActionId[], up: readon
   const out = new Map<ActionId, string>();
   for (const id of up) {
     if (stays.has(id)) continue;
-    const own = forcedInto.get(id)?.[0] ?? forcedFrom.get(id)?.[0];
+    const own = [...new Set([...(forcedInto.get(id) ?? []), ...(forcedFrom.get(id) ?? [])].flatMap((e) => e.why ?? []))];
     const waits = into.get(id)?.find((e) => out.has(e.before));
     const action = waits && access.actions.get(waits.before);
-    out.set(id, own?.why ?? (action ? waitsPhrase(action) : savesPhrase));
+    out.set(id, own.length > 0 ? own.join(' ') : action ? waitsPhrase(action) : savesPhrase);
   }
   return out;
 }

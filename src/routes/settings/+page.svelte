@@ -14,7 +14,7 @@
   const NAMES: Record<string, string> = { place: 'place', timeZone: 'time zone', language: 'language', secondSignature: 'second signature', keepMonths: 'months kept', cell: 'cells', safeCharge: 'worked at up to', rates: 'rates', hour: 'an hour', least: 'least', taxBp: 'tax, hundredths of %', pace: 'standard times' };
   /** Every single setting of a version, by its path. */
   const leaves = (value: unknown, path: string[] = []): [string, string][] =>
-    value !== null && typeof value === 'object' ? Object.entries(value).flatMap(([k, v]) => leaves(v, [...path, NAMES[k] ?? k])) : [[path.join(', '), value === null ? 'none' : value === true ? 'yes' : value === false ? 'no' : String(value)]];
+    value !== null && typeof value === 'object' ? Object.entries(value).flatMap(([k, v]) => leaves(v, [...path, NAMES[k] ?? PACE_KINDS[k as PaceKind]?.toLowerCase() ?? k])) : [[path.join(', '), value === null ? 'none' : value === true ? 'yes' : value === false ? 'no' : String(value)]];
   /** What a version changed against the one before it. */
   const changes = $derived(data.history.map((v, i) => {
     const before = data.history[i + 1];

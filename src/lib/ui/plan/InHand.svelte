@@ -21,7 +21,7 @@
   <dt class="text-soft">Broken for good</dt>
   <dd>{#each seals as s (s.id)}<span class="block">{s.name}</span>{:else}Nothing{/each}</dd>
   <dt class="text-soft">Energised</dt>
-  <dd>{#each live as s (s.id)}<span class="block">{s.text}</span>{:else}Nothing is done while energised{/each}{#if live.length > 0}<span class="block text-soft">{plural(live.length, 'step')} before the power is away.</span>{/if}</dd>
+  <dd>{#each live as s (s.id)}<span class="block">{s.text}</span>{:else}Nothing is done while energised{/each}{#if live.length > 0}<span class="block text-soft">{plural(live.length, 'step')} before the power is away, or after it is on again.</span>{/if}</dd>
 </dl>
 <p class="mt-3 text-soft">
   The set of steps is {plan.set.proved ? 'proved to be the least work' : `within ${Math.ceil(plan.set.cost - plan.set.bound)} s of the least`}.
