@@ -26,11 +26,11 @@ async function start(page: Page, job: number): Promise<void> {
 
 /** The service worker is there, and has all that a bench needs. */
 const kept = (page: Page, job: number) =>
-  page.waitForFunction(async (path) => {
+  expect.poll(() => page.evaluate(async (path) => {
     if (!navigator.serviceWorker.controller) return false;
     const seen = await caches.open('seen');
     return (await seen.match(path)) !== undefined && (await seen.match(`${path}/__data.json`)) !== undefined;
-  }, `/jobs/${job}/bench`);
+  }, `/jobs/${job}/bench`), { timeout: 60_000 }).toBe(true);
 
 test.beforeEach(async ({ app }) => {
   for (const job of [103, 104, 105]) await app.makeReady(job);

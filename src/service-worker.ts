@@ -2,7 +2,7 @@
 /// <reference lib="webworker" />
 import { build, files, version } from '$service-worker';
 import { forgetSent } from './lib/offline/kept';
-import { isAtBench, isBench, SEEN, TAKE_OVER } from './lib/offline/pages';
+import { isAtBench, isBench, SEEN, SERVE_ME, TAKE_OVER } from './lib/offline/pages';
 
 /**
  * Opens benches without the server: the application's own files are kept from the first visit on, and each bench's page as it was
@@ -29,6 +29,7 @@ worker.addEventListener('install', (event) => {
 // A new build waits while a bench is open: its page goes on with the files that it was opened with.
 worker.addEventListener('message', (event) => {
   if (event.data === TAKE_OVER) event.waitUntil(beginUnlessAtBench());
+  if (event.data === SERVE_ME) event.waitUntil(worker.clients.claim());
 });
 
 async function beginUnlessAtBench(): Promise<void> {
@@ -36,11 +37,15 @@ async function beginUnlessAtBench(): Promise<void> {
 }
 
 worker.addEventListener('activate', (event) => {
-  event.waitUntil(renewPages().then(() => worker.clients.claim()));
+  // Whatever becomes of the pages that were kept, the windows that are open belong to it from now on.
+  event.waitUntil(renewPages().catch(() => {}).then(() => worker.clients.claim()));
 });
 
 /** Pages that were kept name the files of their build: they are kept anew, and the old files go once no page needs them. */
 async function renewPages(): Promise<void> {
+  const old = (await caches.keys()).filter((name) => name !== SHELL && name !== SEEN);
+  // The first build of this browser: all pages are of it.
+  if (old.length === 0) return;
   const seen = await caches.open(SEEN);
   let isRenewed = true;
   for (const { url } of await seen.keys()) {
@@ -50,7 +55,7 @@ async function renewPages(): Promise<void> {
     else await seen.delete(url);
   }
   if (!isRenewed) return;
-  for (const name of await caches.keys()) if (name !== SHELL && name !== SEEN) await caches.delete(name);
+  for (const name of old) await caches.delete(name);
 }
 
 worker.addEventListener('fetch', (event) => {

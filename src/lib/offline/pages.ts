@@ -2,6 +2,8 @@
 export const SEEN = 'seen';
 /** What the service worker of a new build is told when it may begin. */
 export const TAKE_OVER = 'take over';
+/** What the service worker is told by a window that it does not serve yet: one that was opened just as it began. */
+export const SERVE_ME = 'serve me';
 export const isBench = (path: string): boolean => /^\/jobs\/\d+\/bench(\/__data\.json)?$/.test(path);
 
 const AT_BENCH = 'at a bench';
@@ -32,9 +34,10 @@ export async function keepPage(path: string): Promise<void> {
   }
 }
 
-/** Lets the service worker of a new build begin, where one waits; it does so itself only when no bench is open. */
+/** Sees to it that this window is served by the service worker, and lets that of a new build begin, where one waits; it does so itself only when no bench is open. */
 export async function takeOver(): Promise<void> {
   if (!('serviceWorker' in navigator)) return;
+  void navigator.serviceWorker.ready.then(({ active }) => navigator.serviceWorker.controller ?? active?.postMessage(SERVE_ME));
   const registration = await navigator.serviceWorker.getRegistration().catch(() => undefined);
   // A bench that was just left lets go a moment later.
   if (registration?.waiting) setTimeout(() => registration.waiting?.postMessage(TAKE_OVER), 500);
