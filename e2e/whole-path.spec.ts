@@ -70,7 +70,7 @@ test('from a request to a signed report', async ({ page, signInAs }) => {
     await expect(page.getByRole('heading', { level: 2 })).toHaveText('Lift out the bottom cover');
     await page.keyboard.press('ArrowRight');
     await expect(page.getByRole('heading', { level: 2 })).toHaveText('Unplug: battery plug');
-    await expect(page.getByText('Boards or plugs were touched').first()).toBeVisible();
+    await expect(page.getByText('Boards, plugs or the battery were touched').first()).toBeVisible();
     await page.getByRole('button', { name: 'Start at the bench' }).click();
     await page.waitForURL(/\/bench/);
     await expect(page.locator('[data-ready=true]')).toBeVisible();

@@ -18,7 +18,7 @@ export function inHand(access: Access, goals: readonly Goal[], actions: readonly
       // A substitute has to do for every screw that the tool is used on.
       tools.set(tool, new Set(before ? accepted.filter((d) => before.has(d)) : accepted));
     }
-    if (action.kind === 'open' && action.joint.kind === 'adhesive' && action.joint.singleUse) {
+    if (action.kind === 'open' && (action.joint.kind === 'adhesive' || action.joint.kind === 'tape') && action.joint.singleUse) {
       consumables.push(consumableOf(access.model, action.joint));
     }
   }

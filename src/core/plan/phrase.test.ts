@@ -30,7 +30,7 @@ describe('screws in words', () => {
     expect(joint.kind === 'screws' && screwSize(joint.screw)).toBe('M2 x 4 broad');
   });
   it('tightening says order, passes, torque and locker', () => {
-    expect(closePhrase(screws({ printedOrder: [2, 0, 1], torqueNm: 0.2, threadLocker: true }, 3)).detail).toBe('M2 x 4, PH0. In the printed order, in two passes. 0.2 N·m. Thread locker.');
+    expect(closePhrase(screws({ printedOrder: [2, 0, 1], torqueNm: 0.2, threadLocker: true }, 3)).detail).toBe('M2 x 4, PH0. In the printed order, 1 to 3, in two passes. 0.2 N·m. Thread locker.');
     expect(closePhrase(screws({}, 2)).detail).toBe('M2 x 4, PH0. About 0.18 N·m (guideline by thread and material).');
     expect(closePhrase(screws({ torqueNm: 0.3 }, 4)).detail).toBe('M2 x 4, PH0. Crosswise, in two passes. 0.3 N·m.');
   });

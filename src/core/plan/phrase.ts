@@ -40,7 +40,7 @@ export function openPhrase(joint: Joint, more?: string): Phrase {
     case 'adhesive':
       return { text: adhesiveText(joint), detail: sentence(`${joint.method}.`, joint.note) };
     case 'tape':
-      return { text: `Peel back the tape: ${name}`, detail: sentence('Keep it clean; it goes back.', joint.note) };
+      return { text: `Peel back the tape: ${name}`, detail: sentence(joint.singleUse ? 'It does not hold again: a fresh piece goes on.' : 'Keep it clean; it goes back.', joint.note) };
     case 'dressing':
       return { text: `Undress: ${name}`, detail: sentence(`Out of its ${joint.guide}; note how it ran.`, joint.note) };
     case 'latch':
@@ -53,7 +53,7 @@ export function openPhrase(joint: Joint, more?: string): Phrase {
 function screwsOut(joint: JointOf<'screws'>): Phrase {
   const { screw, count } = joint;
   const size = sizeText(screw);
-  const order = screw.printedOrder && 'In the printed order, each a little at a time.';
+  const order = screw.printedOrder && `In the printed order, 1 to ${count}, each a little at a time.`;
   return screw.captive
     ? { text: `Loosen ${plural(count, 'captive screw')}: ${inSentence(joint.name)}`, detail: sentence(`${size}, ${screw.drive}. They stay in their part.`, order, joint.note) }
     : { text: `Take out ${plural(count, 'screw')}: ${inSentence(joint.name)}`, detail: sentence(`${size}, ${screw.drive}.`, order, joint.note) };
@@ -69,7 +69,7 @@ export function closePhrase(joint: Joint): Phrase {
         text: screw.captive ? `Tighten ${plural(count, 'captive screw')}: ${name}` : `Put in ${plural(count, 'screw')}: ${name}`,
         detail: sentence(
           `${sizeText(screw)}, ${screw.drive}.`,
-          by === 'printed' && 'In the printed order,',
+          by === 'printed' && `In the printed order, 1 to ${count},`,
           by === 'crosswise' && 'Crosswise,',
           passes > 1 && 'in two passes.',
           guideline ? `About ${torqueNm} N·m (guideline by thread and material).` : `${torqueNm} N·m.`,
@@ -87,7 +87,7 @@ export function closePhrase(joint: Joint): Phrase {
     case 'adhesive':
       return { text: joint.singleUse ? `Settle it on the fresh ${ADHESIVE[joint.adhesive]}: ${name}` : `Press down: ${name}`, detail: joint.settingSeconds > 0 ? `Sets in ${Math.ceil(joint.settingSeconds / 60)} min.` : undefined };
     case 'tape':
-      return { text: `Tape back: ${name}` };
+      return joint.singleUse ? { text: `Stick on a fresh piece of ${TAPE[joint.material]}: ${name}`, detail: 'No old glue may stay.' } : { text: `Tape back: ${name}` };
     case 'dressing':
       return { text: `Dress the cable: ${name}`, detail: `Into its ${joint.guide}, without a twist.` };
     case 'latch':
@@ -130,6 +130,8 @@ const CLOSE_MOTION: Record<ConnectorFamily, string> = {
   tray: 'Push it in until it lies flush.',
   blade: 'Slide it home until the contacts meet.'
 };
+
+const TAPE = { polyimide: 'polyimide tape', 'polyester-film': 'polyester film tape', cloth: 'cloth tape', foil: 'foil tape' } as const;
 
 const ADHESIVE = {
   'thermal-compound': 'thermal compound',
@@ -196,7 +198,8 @@ export function consumablePhrase(model: Model, joint: JointOf<'adhesive'>): Phra
 }
 
 /** What is used up where a joint is closed again, as it stands in the list of what must be in hand. */
-export function consumableOf(model: Model, joint: JointOf<'adhesive'>): { name: string; amount: string } {
+export function consumableOf(model: Model, joint: JointOf<'adhesive'> | JointOf<'tape'>): { name: string; amount: string } {
+  if (joint.kind === 'tape') return { name: `${TAPE[joint.material]}: ${inSentence(joint.name)}`, amount: joint.at.length === 1 ? 'one piece' : `${joint.at.length} pieces` };
   return { name: `${consumableName(joint)}: ${inSentence(model.part(joint.a).name)}`, amount: consumableAmount(model, joint) };
 }
 
@@ -265,7 +268,7 @@ export function waitsPhrase(action: Action): string {
 /** Why a step moved when nothing makes it. */
 export const savesPhrase = 'Saves a change of tool, place or side here.';
 
-export const openTestReason = 'Boards or plugs were touched: tried before it is covered.';
+export const openTestReason = 'Boards, plugs or the battery were touched: tried before it is covered.';
 
 /** The work itself where nothing is swapped. */
 export function goalWorkPhrase(model: Model, goal: Goal): Phrase {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Access } from '../access';
 import { problemsOf } from '../testing/checker';
-import { accessTo, machine, part, plug, screw } from '../testing/machines';
+import { accessTo, demoAccess, machine, part, plug, screw } from '../testing/machines';
 import { plan, type Goal } from '.';
 import { mirrorOrder } from './up';
 
@@ -94,6 +94,15 @@ describe('the way up', () => {
     expect(up.indexOf('open-test')).toBe(up.indexOf('move:lid/lift') - 1);
     expect(up.indexOf('open-test')).toBeGreaterThan(up.indexOf('joint:fan-p'));
     expect(ids(build(false), 'fan').up).not.toContain('open-test');
+    // A new battery is tried as well: charging seen, and it starts, before the cover goes on.
+    for (const id of ['lindquay-gannet-13', 'lindquay-slip-11', 'norrvik-pilot-14', 'norrvik-fathom-14']) {
+      const one = demoAccess(id);
+      const battery = one.model.machine.parts.find((p) => p.kind === 'battery')!;
+      const { steps } = plan(one, [{ do: 'replace', part: battery.id }]);
+      const at = (what: string) => steps.findIndex((s) => s.id === what);
+      expect(at('up/open-test'), id).toBeGreaterThan(at(`up/joint:${one.model.machine.isolation.joint}`));
+      expect(steps.slice(at('up/open-test')).some((s) => s.do === 'return' && one.model.part(s.part!).kind === 'cover'), id).toBe(true);
+    }
   });
 });
 

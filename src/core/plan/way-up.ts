@@ -122,12 +122,14 @@ function powerLast(model: Model, all: readonly Action[], edges: Edges): void {
   }));
 }
 
-/** Whether the job opened plugs or moved boards beyond what every job does: then it is tried before it is covered. */
+/** Whether the job opened plugs, moved boards or took a battery out beyond what every job does: then it is tried before it is covered. */
 export function needsOpenTest(model: Model, all: readonly Action[]): boolean {
+  // A battery that is taken out from outside on every job is tried with the machine closed.
+  const isOutEveryTime = model.machine.isolation.steps.some((s) => s.kind === 'remove-battery');
   return all.some(
     (a) =>
       (a.kind === 'open' && a.joint.kind === 'connector' && a.joint.id !== model.machine.isolation.joint) ||
-      (a.kind === 'move' && ['board', 'small-board', 'card', 'memory', 'storage'].includes(a.part.kind))
+      (a.kind === 'move' && ['board', 'small-board', 'card', 'memory', 'storage', ...(isOutEveryTime ? [] : ['battery'])].includes(a.part.kind))
   );
 }
 

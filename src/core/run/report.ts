@@ -106,8 +106,9 @@ function pairs(model: Model, state: RunState, steps: ReadonlyMap<string, Step>):
 function usedUp(model: Model, state: RunState, steps: ReadonlyMap<string, Step>): ReportLine[] {
   return [...steps.values()].flatMap((step): ReportLine[] => {
     const record = state.steps[step.id];
-    const joint = step.do === 'prepare' && step.leg === 'up' && step.joint ? model.joint(step.joint) : undefined;
-    if (joint?.kind !== 'adhesive' || !record || record.outcome === 'skipped') return [];
+    const joint = step.leg === 'up' && step.joint ? model.joint(step.joint) : undefined;
+    // Compound, pads and glue are made ready by a step of their own; tape goes on as it is closed.
+    if (!record || record.outcome === 'skipped' || !((joint?.kind === 'adhesive' && step.do === 'prepare') || (joint?.kind === 'tape' && joint.singleUse && step.do === 'close'))) return [];
     const { name, amount } = consumableOf(model, joint);
     return [{ text: `${name}, ${amount}`, at: record.at, ...(record.by ? { by: record.by } : {}) }];
   });

@@ -359,7 +359,7 @@
 
   <section class="flex min-h-0 flex-col border-l border-rule" aria-label="The machine">
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_158px] py-3 pl-3">
-      <MachineDrawing {model} zone={shownZone} state={machineNow} nowJoint={pointed ?? (step && step.leg !== 'swap' ? step.joint : undefined)} nowPart={step?.part} holes={step?.tighten?.order} minded={pointed ? [] : step?.pinch} {goals} {near} letterPx={15} />
+      <MachineDrawing {model} zone={shownZone} state={machineNow} nowJoint={pointed ?? (step && step.leg !== 'swap' ? step.joint : undefined)} nowPart={step?.part} holes={step?.tighten?.order ?? (step?.do === 'open' && joint?.kind === 'screws' ? joint.screw.printedOrder : undefined)} minded={pointed ? [] : step?.pinch} {goals} {near} letterPx={15} />
       <DepthScale {model} {plan} {zone} now={step?.depth} gone={machineNow.off} />
     </div>
     <InHand {model} lines={inHand} onfound={mayAct ? () => (panel = 'screw') : undefined} />
