@@ -98,9 +98,9 @@
       </div>
     {/if}
     <figcaption class="mt-1 flex flex-wrap items-center gap-2 text-sm text-soft">
-      <span class="flex-1">{stepOf(p)?.text ?? 'Of the machine'}, {moment(p.at)}{#if bench.photos.refused[p.photo]}<b class="block text-now">Not on the server: {bench.photos.refused[p.photo]} It is kept on this device.</b>{:else if lost.has(p.photo)}<b class="block text-now">The server has not got this picture{bench.photos.waiting > 0 ? ' yet' : ''}.</b>{/if}</span>
+      <span class="min-w-44 flex-1">{stepOf(p)?.text ?? 'Of the machine'}, {moment(p.at)}{#if bench.photos.refused[p.photo]}<b class="block text-now">Not on the server: {bench.photos.refused[p.photo]} It is kept on this device.</b>{:else if lost.has(p.photo)}<b class="block text-now">The server has not got this picture{bench.photos.waiting > 0 ? ' yet' : ''}.</b>{/if}</span>
       {#if lost.has(p.photo) && p.by === bench.me.name && !bench.photos.refused[p.photo]}<label class="button min-h-9">Choose its file<input class="sr-only" type="file" accept="image/jpeg,image/png,image/webp" onchange={(e) => giveAgain(e, p)} /></label>{/if}
-      {#if mayAct && !bench.state.signed}<button type="button" class="button min-h-9" aria-pressed={is} onclick={() => (chosen = is ? undefined : p.photo)}>{is ? 'Done' : 'Mark it'}</button>{/if}
+      {#if mayAct && !bench.state.signed && !lost.has(p.photo)}<button type="button" class="button min-h-9" aria-pressed={is} onclick={() => (chosen = is ? undefined : p.photo)}>{is ? 'Done' : 'Mark it'}</button>{/if}
     </figcaption>
   </figure>
 {/snippet}
