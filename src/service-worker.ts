@@ -15,6 +15,8 @@ const OFFLINE = '/offline';
 const OWN = new Set([...build, ...files]);
 /** A server that does not answer for so long is taken for gone, ms: one stands at the bench and waits. */
 const PATIENCE_MS = 4000;
+/** A page whose first words are there is waited for this long, ms. */
+const BODY_MS = 20_000;
 
 worker.addEventListener('install', (event) => {
   event.waitUntil(
@@ -49,7 +51,7 @@ async function renewPages(): Promise<void> {
   const seen = await caches.open(SEEN);
   let isRenewed = true;
   for (const { url } of await seen.keys()) {
-    const response = await fetch(url, { signal: AbortSignal.timeout(PATIENCE_MS) }).catch(() => undefined);
+    const response = await whole(new Request(url)).catch(() => undefined);
     if (response?.ok && !response.redirected) await seen.put(url, response);
     else if (!response || response.status >= 500) isRenewed = false;
     else await seen.delete(url);
@@ -76,6 +78,28 @@ async function ofShell(request: Request): Promise<Response> {
   return (await cache.match(request, { ignoreSearch: true })) ?? (await caches.match(request, { ignoreSearch: true })) ?? fetch(request);
 }
 
+/**
+ * A page with all of its body, or not at all: one that began to arrive just before patience ended must not be cut off in the middle.
+ * @throws when the server does not begin to answer in time, or does not come to an end
+ */
+async function whole(request: Request): Promise<Response> {
+  const stop = new AbortController();
+  const until = (ms: number) => setTimeout(() => stop.abort(), ms);
+  let timer = until(PATIENCE_MS);
+  try {
+    const response = await fetch(request, { signal: stop.signal });
+    clearTimeout(timer);
+    // A way to another page has nothing to be read, and is followed by the browser.
+    if (response.type === 'opaqueredirect' || response.redirected) return response;
+    timer = until(BODY_MS);
+    const body = await response.arrayBuffer();
+    const { status, statusText, headers } = response;
+    return new Response(status === 204 || status === 304 ? null : body, { status, statusText, headers });
+  } finally {
+    clearTimeout(timer);
+  }
+}
+
 async function freshOrSeen(event: FetchEvent, request: Request): Promise<Response> {
   const cache = await caches.open(SEEN);
   // Asked for page by page: what else stands in the address does not make it another page.
@@ -83,7 +107,7 @@ async function freshOrSeen(event: FetchEvent, request: Request): Promise<Respons
   // Of a page whose frame is there already only a part is asked for: that opens nothing by itself.
   const isWhole = !searchParams.has('x-sveltekit-invalidated') || !searchParams.get('x-sveltekit-invalidated')!.includes('0');
   try {
-    const response = await fetch(request, { signal: AbortSignal.timeout(PATIENCE_MS) });
+    const response = await whole(request);
     if (isWhole && response.ok && !response.redirected) event.waitUntil(cache.put(pathname, response.clone()));
     if (response.status < 500) return response;
     return (await cache.match(pathname)) ?? response;
