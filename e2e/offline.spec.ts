@@ -190,6 +190,8 @@ test('keys do nothing by accident', async ({ page, signInAs }) => {
 /** Stands before the application and can hand out its service worker as one of another build. */
 class Front {
   build = '';
+  /** A bench's page begins late, and its second half comes later still. */
+  isSlow = false;
   private constructor(readonly address: string, private readonly server: Server) {}
 
   static async open(port: number, behind: () => string): Promise<Front> {
@@ -201,6 +203,8 @@ class Front {
         const headers = Object.fromEntries(Object.entries(request.headers).filter(([k]) => !['host', 'connection', 'content-length', 'transfer-encoding', 'if-none-match', 'if-modified-since'].includes(k))) as Record<string, string>;
         const answer = await fetch(`${behind()}${request.url}`, { method: request.method!, headers: { ...headers, host: new URL(behind()).host }, redirect: 'manual', ...(chunks.length > 0 ? { body: Buffer.concat(chunks) } : {}) });
         const out = Object.fromEntries([...answer.headers].filter(([k]) => !['content-encoding', 'content-length', 'transfer-encoding', 'connection', 'set-cookie'].includes(k)));
+        const halves = front.is!.isSlow && /^\/jobs\/\d+\/bench$/.test(request.url!);
+        if (halves) await new Promise((r) => setTimeout(r, 3000));
         response.writeHead(answer.status, { ...out, 'set-cookie': answer.headers.getSetCookie() });
         if (answer.headers.get('content-type')?.includes('event-stream')) {
           for await (const chunk of answer.body as unknown as AsyncIterable<Uint8Array>) response.write(chunk);
@@ -209,6 +213,11 @@ class Front {
         let body = Buffer.from(await answer.arrayBuffer());
         if (front.is!.build && request.url === '/service-worker.js') body = Buffer.from(body.toString().replaceAll(/(?<=["'`](?:shell )?)\d{13}(?=["'`])/g, front.is!.build));
         if (front.is!.build && request.url === '/_app/version.json') body = Buffer.from(JSON.stringify({ version: front.is!.build }));
+        if (halves) {
+          response.write(body.subarray(0, body.length / 2));
+          await new Promise((r) => setTimeout(r, 2500));
+          body = body.subarray(body.length / 2);
+        }
         response.end(body);
       })().catch(() => response.destroy());
     });
@@ -256,6 +265,27 @@ test('a new build while a bench is open: work goes on in the old one until the b
     await context.setOffline(true);
     await page.goto('/jobs/103/bench');
     await expect(page.locator('[data-ready=true]')).toBeVisible();
+  } finally {
+    await context.close();
+    front.close();
+  }
+});
+
+test('a page that begins to arrive just before patience ends comes whole', async ({ browser, ownApp }) => {
+  const port = await freePort();
+  const app = await ownApp(true, { ORIGIN: `http://127.0.0.1:${port}` });
+  await app.makeReady(103);
+  const front = await Front.open(port, () => app.address);
+  const context = await browser.newContext({ baseURL: front.address });
+  try {
+    const page = await context.newPage();
+    await signIn(page, 'tam');
+    await start(page, 103);
+    await kept(page, 103);
+    front.isSlow = true;
+    await page.goto('/jobs/103/bench', { timeout: 60_000 });
+    await expect(page.locator('[data-ready=true]')).toBeVisible();
+    await expect(status(page)).toContainText('Saved');
   } finally {
     await context.close();
     front.close();
