@@ -1,5 +1,5 @@
 import { createServer, type Server } from 'node:http';
-import type { Page } from '@playwright/test';
+import type { BrowserContext, Page } from '@playwright/test';
 import { freePort } from '../scripts/setup/system.mjs';
 import { checkInBothThemes, expect, shopOfItsOwn, signIn, test as base } from './fixtures';
 
@@ -232,62 +232,52 @@ class Front {
   }
 }
 
-test('a new build while a bench is open: work goes on in the old one until the bench is left', async ({ browser, ownApp }) => {
-  const port = await freePort();
-  const app = await ownApp(true, { ORIGIN: `http://127.0.0.1:${port}` });
-  await app.makeReady(103);
-  const front = await Front.open(port, () => app.address);
-  const context = await browser.newContext({ baseURL: front.address });
-  try {
+const frontTest = test.extend<{ behindFront: { front: Front; context: BrowserContext; page: Page } }>({
+  /** A bench that is open and kept, behind a server of the test's own between browser and application. */
+  behindFront: async ({ browser, ownApp }, use) => {
+    const port = await freePort();
+    const app = await ownApp(true, { ORIGIN: `http://127.0.0.1:${port}` });
+    await app.makeReady(103);
+    const front = await Front.open(port, () => app.address);
+    const context = await browser.newContext({ baseURL: front.address });
     const page = await context.newPage();
     await signIn(page, 'tam');
     await start(page, 103);
     await kept(page, 103);
-    const shells = () => page.evaluate(async () => (await caches.keys()).filter((k) => k.startsWith('shell')));
-    const [old] = await shells();
-    front.build = '9999999999999';
-    await page.evaluate(async () => void (await navigator.serviceWorker.getRegistration())!.update());
-    const waits = () => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())!.waiting !== null);
-    await expect.poll(waits, { timeout: 60_000 }).toBe(true);
-    expect(await shells()).toContain(old);
-    // The stream breaks and comes back, as it does when a server is put in place of another.
-    await context.setOffline(true);
-    await go(page, 1);
-    await expect(status(page)).toContainText('Kept here');
-    await context.setOffline(false);
-    await expect(page.getByText('A new version of Eager Wrench is ready')).toBeVisible({ timeout: 30_000 });
-    await go(page, 2);
-    await expect(status(page)).toContainText('Saved');
-    expect(await waits()).toBe(true);
-    await page.getByRole('link', { name: 'Jobs', exact: true }).click();
-    await page.waitForURL('**/jobs');
-    await expect.poll(shells, { timeout: 20_000 }).toEqual(['shell 9999999999999']);
-    await context.setOffline(true);
-    await page.goto('/jobs/103/bench');
-    await expect(page.locator('[data-ready=true]')).toBeVisible();
-  } finally {
+    await use({ front, context, page });
     await context.close();
     front.close();
   }
 });
 
-test('a page that begins to arrive just before patience ends comes whole', async ({ browser, ownApp }) => {
-  const port = await freePort();
-  const app = await ownApp(true, { ORIGIN: `http://127.0.0.1:${port}` });
-  await app.makeReady(103);
-  const front = await Front.open(port, () => app.address);
-  const context = await browser.newContext({ baseURL: front.address });
-  try {
-    const page = await context.newPage();
-    await signIn(page, 'tam');
-    await start(page, 103);
-    await kept(page, 103);
-    front.isSlow = true;
-    await page.goto('/jobs/103/bench', { timeout: 60_000 });
-    await expect(page.locator('[data-ready=true]')).toBeVisible();
-    await expect(status(page)).toContainText('Saved');
-  } finally {
-    await context.close();
-    front.close();
-  }
+frontTest('a new build while a bench is open: work goes on in the old one until the bench is left', async ({ behindFront: { front, context, page } }) => {
+  const shells = () => page.evaluate(async () => (await caches.keys()).filter((k) => k.startsWith('shell')));
+  const [old] = await shells();
+  front.build = '9999999999999';
+  await page.evaluate(async () => void (await navigator.serviceWorker.getRegistration())!.update());
+  const waits = () => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())!.waiting !== null);
+  await expect.poll(waits, { timeout: 60_000 }).toBe(true);
+  expect(await shells()).toContain(old);
+  // The stream breaks and comes back, as it does when a server is put in place of another.
+  await context.setOffline(true);
+  await go(page, 1);
+  await expect(status(page)).toContainText('Kept here');
+  await context.setOffline(false);
+  await expect(page.getByText('A new version of Eager Wrench is ready')).toBeVisible({ timeout: 30_000 });
+  await go(page, 2);
+  await expect(status(page)).toContainText('Saved');
+  expect(await waits()).toBe(true);
+  await page.getByRole('link', { name: 'Jobs', exact: true }).click();
+  await page.waitForURL('**/jobs');
+  await expect.poll(shells, { timeout: 20_000 }).toEqual(['shell 9999999999999']);
+  await context.setOffline(true);
+  await page.goto('/jobs/103/bench');
+  await expect(page.locator('[data-ready=true]')).toBeVisible();
+});
+
+frontTest('a page that begins to arrive just before patience ends comes whole', async ({ behindFront: { front, page } }) => {
+  front.isSlow = true;
+  await page.goto('/jobs/103/bench', { timeout: 60_000 });
+  await expect(page.locator('[data-ready=true]')).toBeVisible();
+  await expect(status(page)).toContainText('Saved');
 });

@@ -1,9 +1,6 @@
 import pg from 'pg';
-import { keptFrom, shopSettings } from '../../src/lib/server/shop';
+import { GONE, keptFrom, shopSettings } from '../../src/lib/server/shop';
 import { Refusal } from './backup';
-
-/** What stands where a customer's words stood. */
-const GONE = 'erased';
 
 /**
  * Takes a customer out of jobs that are closed: name, complaint, serial number, and what was said at the counter in free words. What was

@@ -43,12 +43,16 @@ export function isolationCautions(step: IsolationStep): Caution[] {
   }
 }
 
+/** How the caution of a live step begins, so that it is known by whoever reads a plan. */
+const LIVE = 'Live:';
+export const saysLive = (cautions: readonly Caution[]): boolean => cautions.some((c) => c.text.startsWith(LIVE));
+
 /**
  * While power is inside; to be acknowledged where that stretch begins.
  * @param tool what the step itself asks for: a driver that has to be metal is told where it may go
  */
 export function energisedCaution(leg: 'down' | 'up', isFirst: boolean, tool: string | undefined): Caution {
-  const power = leg === 'down' ? 'Live: the battery is still connected.' : 'Live: the battery is connected again.';
+  const power = leg === 'down' ? `${LIVE} the battery is still connected.` : `${LIVE} the battery is connected again.`;
   const hand = tool?.startsWith('driver') ? 'The driver touches its screws alone; nothing else of metal near open contacts.' : 'Plastic tools only, nothing of metal near open contacts.';
   return { text: `${power} ${hand}`, harm: isFirst };
 }

@@ -1,5 +1,6 @@
 import { moveId, openId, type Access, type ActionId, type Requirement } from '../access';
 import { removes, type Move } from '../machine';
+import { saysLive } from './cautions';
 import { ridersToMove, type Goal } from './goals';
 import type { Plan, Step } from './schema';
 
@@ -102,11 +103,10 @@ function isolationProblems(access: Access, plan: Plan): string[] {
   const back = plan.steps.findIndex((s) => s.do === 'close' && s.joint === isolating);
   const isKeptAway = access.model.machine.isolation.steps.some((s) => s.kind === 'firmware-disconnect');
   const after = back < 0 || isKeptAway ? [] : plan.steps.slice(back + 1).filter((s) => s.do === 'close' && s.joint !== undefined && access.model.joint(s.joint).kind === 'connector');
-  const isWarned = (s: Step) => s.cautions.some((c) => c.text.startsWith('Live:'));
   return [
     ...(outside ? [] : before.filter((s) => !listed.has(s.id)).map((s) => `${s.id}: is done while energised and not listed as such`)),
     ...after.filter((s) => !listed.has(s.id)).map((s) => `${s.id}: is closed with the power on and not listed as such`),
-    ...plan.steps.filter((s) => listed.has(s.id) && !isWarned(s)).map((s) => `${s.id}: is done while energised and does not say so`),
+    ...plan.steps.filter((s) => listed.has(s.id) && !saysLive(s.cautions)).map((s) => `${s.id}: is done while energised and does not say so`),
     ...plan.energised.filter((id) => ![...before, ...after].some((s) => s.id === id)).map((id) => `${id}: is listed as energised and is not`),
     ...(back < 0 ? ['the isolating joint is never closed'] : [])
   ];

@@ -37,6 +37,9 @@ export async function settingsHistory(db: Queryable, limit = 50): Promise<Settin
   return rows.map((r: SettingsVersion & { at: Date }) => ({ ...r, document: ShopSettings.parse(r.document), at: r.at.toISOString() }));
 }
 
+/** What stands where an erased customer's words stood. */
+export const GONE = 'erased';
+
 /** The first day whose closed jobs still keep their customer, by the shop's setting; undefined where all are kept. @param now ISO 8601 */
 export function keptFrom({ keepMonths, place }: ShopSettings, now: string): Day | undefined {
   return keepMonths === null ? undefined : monthsBefore(dayOf(now, place), keepMonths);
@@ -46,6 +49,6 @@ export function keptFrom({ keepMonths, place }: ShopSettings, now: string): Day 
 export async function dueToErase(db: Queryable, settings: ShopSettings, now: string): Promise<number> {
   const before = keptFrom(settings, now);
   if (before === undefined) return 0;
-  const { rows } = await db.query(`select count(*)::int as n from job where customer <> 'erased' and closed_at < $1::timestamp at time zone $2`, [before, settings.place.timeZone]);
+  const { rows } = await db.query(`select count(*)::int as n from job where customer <> $3 and closed_at < $1::timestamp at time zone $2`, [before, settings.place.timeZone, GONE]);
   return rows[0].n;
 }

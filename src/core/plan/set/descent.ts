@@ -1,4 +1,4 @@
-import { whatCanBeDone, type Graph, type Need, type Way } from './problem';
+import { whatCanBeDone, type Graph, type Way } from './problem';
 
 interface Working {
   actions: ReadonlySet<number>;
@@ -16,7 +16,7 @@ const TRIES = 400;
 export function safeSet(graph: Graph): Working {
   let best = soonest(graph, () => true);
   let tries = 0;
-  const better = (allows: (way: Way, need: Need) => boolean): boolean => {
+  const better = (allows: (way: Way) => boolean): boolean => {
     tries++;
     const other = soonest(graph, allows);
     if (other === undefined || other.cost >= best!.cost - 1e-9) return false;
@@ -40,8 +40,8 @@ export function safeSet(graph: Graph): Working {
  * Every need met by the allowed way that is possible soonest, of those the cheapest.
  * @returns undefined when the job cannot be done so
  */
-function soonest(graph: Graph, allows: (way: Way, need: Need) => boolean): Working | undefined {
-  const needs = graph.needs.map((list) => list.map((need) => ({ ...need, ways: need.ways.filter((way) => allows(way, need)) })));
+function soonest(graph: Graph, allows: (way: Way) => boolean): Working | undefined {
+  const needs = graph.needs.map((list) => list.map((need) => ({ ...need, ways: need.ways.filter(allows) })));
   const possible = whatCanBeDone(needs);
   if (!possible[0]) return undefined;
   const chosen = new Set([0]);
