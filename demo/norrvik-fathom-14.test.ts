@@ -11,6 +11,18 @@ it('the shipped file is what its builder writes', all.asBuilt);
 it('is a complete machine: parts, screws in their places, cables with a path', all.complete);
 it('every single goal is planned both ways, proved least, and works step by step', all.planned);
 
+it('the panel comes down again before the machine is turned or its lid closed', () => {
+  const p = m.planOf([{ do: 'replace', part: 'display' }, { do: 'reach', joint: 'panel-plug' }]);
+  expect(p.loose).toEqual([]);
+  expect(p.order).toMatchObject({ proved: true, loose: { turns: 0, least: 0 } });
+  for (const leg of ['down', 'up']) {
+    const steps = p.steps.filter((s) => s.leg === leg && (s.do === 'pose' || s.part === 'panel'));
+    const raised = steps.findIndex((s) => s.move === 'raise');
+    const next = steps[leg === 'down' ? raised + 1 : raised - 1];
+    expect(next?.do, leg).not.toBe('pose');
+  }
+});
+
 describe('what a technician would say of it', () => {
   it('the cover is captive, opens hinge side first and hooks at the front', () => {
     const p = planFor('fan');

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect } from 'vitest';
+import { drawingFaults } from '../../src/core/access';
 import { readMachineFile } from '../../src/core/formats';
 import { checkPlan, plan, PlanningError, type Goal, type Plan } from '../../src/core/plan';
 import { singleGoals } from './goals';
@@ -61,6 +62,7 @@ export function holdsForAll(id: string, built: unknown) {
   return {
     asBuilt: () => expect(JSON.parse(text)).toEqual(JSON.parse(JSON.stringify(built))),
     complete: () => {
+      expect(drawingFaults(file.access)).toEqual([]);
       expect(machine.parts.length).toBeGreaterThanOrEqual(30);
       expect(machine.parts.length).toBeLessThanOrEqual(70);
       const screws = machine.joints.filter((j) => j.kind === 'screws');
@@ -73,6 +75,7 @@ export function holdsForAll(id: string, built: unknown) {
       for (const { name, plan: p } of singles()) {
         expect(checkPlan(file.access, p, file.hash), name).toEqual([]);
         expect(p.set.proved, name).toBe(true);
+        expect(p.loose, `${name}: turned with something loose`).toEqual([]);
         plans++;
       }
       // All single goals, in both weightings.

@@ -77,6 +77,7 @@ function inLines(made: Plan): string {
   const out = [`${made.machine.id} ${made.machine.revision}: ${made.goals.map((g) => `${g.do} ${g.do === 'reach' ? g.joint : g.part}`).join(', ')}`];
   out.push(`${made.steps.length} steps, ${minutes(made.times.p50)} (cautious ${minutes(made.times.p80)}); set ${made.set.proved ? 'proved least' : 'not proved'}, order ${gap(made.order)}, way up ${gap(made.orderUp ?? made.order)}`);
   if (made.energised.length > 0) out.push(`energised: ${made.energised.length} steps before the power is away or after it is back`);
+  if (made.loose.length > 0) out.push(`not held: ${made.loose.length} turns or lid moves with something loose`);
   let leg = '';
   made.steps.forEach((step, i) => {
     if (step.leg !== leg) out.push('', titles[(leg = step.leg) as keyof typeof titles]);

@@ -24,7 +24,7 @@ export function board(m: MachineBuilder) {
     numbers: [{ number: 'LG13-3101' }],
     functions: ['cooling'],
     care: ['hot', 'bends'],
-    at: [U, poly([24, 30], [58, 30], [62, 40], [92, 44], [92, 40], [134, 40], [134, 76], [92, 76], [92, 52], [58, 44], [24, 36]), [2.2, 4]],
+    at: [U, poly([24, 29], [58, 29], [64, 39], [92, 44], [92, 40], [134, 40], [134, 76], [92, 76], [92, 52], [62, 46], [56, 35.5], [24, 35.5]), [2.2, 4]],
     moves: [{ id: 'lift', kind: 'lift', zone: U, seconds: 12, returnSeconds: 20, how: 'A small twist first if it sticks; never lever it.', back: 'Straight down on the die.' }]
   });
   m.screws('heat-sink-screws', 'Heat sink screws', 'heat-sink', 'board', U, 2.4, [[97, 45], [129, 71], [129, 45], [97, 71]], { ...pan(2, 4, 3.8, metal(1.2, 3), 0.15), captive: true, underHead: 'spring' as const, printedOrder: [0, 1, 2, 3] });

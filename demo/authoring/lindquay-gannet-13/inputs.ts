@@ -34,7 +34,7 @@ export function display(m: MachineBuilder) {
     functions: ['display', 'camera', 'microphone', 'lid-switch'],
     spareIncludes: ['hinge-left', 'hinge-right', 'display-cable', 'display-trim', 'wlan-main', 'wlan-aux'],
     at: [F, rect(0, 0, W, 200, 10), [0.8, 4]],
-    moves: [{ id: 'lift', kind: 'lift', zone: F, seconds: 20, returnSeconds: 35, how: 'Lid at a right angle over the edge of the mat; hold it before the last screw is out.', back: 'Hinges onto their posts, cables drawn through.' }]
+    moves: [{ id: 'lift', kind: 'lift', zone: U, seconds: 20, returnSeconds: 35, how: 'It lies on the mat under the machine: lift the base off it and off the hinges, level.', back: 'Base onto the hinges over their posts, cables and wires drawn through; the lid stays closed.' }]
   });
   m.part('display-trim', 'Trim along the hinge', 'bezel', 'display', { at: [F, rect(40, 192, 220, 8, 1), [0, 0.8]], moves: [{ id: 'lift', kind: 'lift', zone: F, seconds: 6 }] });
   m.clips('display-trim-clips', 'Trim clips', 'display-trim', 'display', F, 0.4, [[50, 196], [250, 196]], 'its left end', { startAt: [50, 196], seconds: 12, closeSeconds: 6, clearMm: 0.5 });

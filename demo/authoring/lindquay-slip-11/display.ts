@@ -16,9 +16,9 @@ export function display(m: MachineBuilder) {
     ['hinge-right', 'Right hinge', 222, []]
   ] as const;
   for (const [id, name, x, swing] of arms) {
-    m.part(id, name, 'hinge', 'display', { at: [T, rect(x, 4, 44, 16, 2), [4, 8]], moves: [...swing.map((s) => ({ ...s, leaves: [...s.leaves] })), { id: 'lift', kind: 'lift', zone: F, seconds: 8 }] });
-    m.screws(`${id}-screws`, `${name} screws`, id, 'base', T, 4, [[x + 8, 12], [x + 22, 12], [x + 36, 12]], pan(2.5, 4, 4.6, metal(1.4, 3), 0.35));
     const lid = id === 'hinge-left' ? 16 : 236;
+    m.part(id, name, 'hinge', 'display', { at: [T, rect(x, 4, 44, 16, 2), [4, 8]], shapes: [{ zone: F, outline: rect(lid - 3, 173.5, 28, 6, 1), depth: [1.8, 3.2] }], moves: [...swing.map((s) => ({ ...s, leaves: [...s.leaves] })), { id: 'lift', kind: 'lift', zone: F, seconds: 8 }] });
+    m.screws(`${id}-screws`, `${name} screws`, id, 'base', T, 4, [[x + 8, 12], [x + 22, 12], [x + 36, 12]], pan(2.5, 4, 4.6, metal(1.4, 3), 0.35));
     m.screws(`${id}-lid-screws`, `${name} lid screws`, id, 'display', F, 1.6, [[lid, 176], [lid + 22, 176]], pan(2, 2.5, 3.6, metal(0.8, 2.2), 0.18));
   }
   m.part('display-cable', 'Display cable', 'cable', 'display', { functions: ['display', 'camera', 'microphone'], care: ['fragile'] });

@@ -22,7 +22,7 @@ export function below(m: MachineBuilder) {
 
   m.part('memory-door', 'Memory door', 'cover', 'base', {
     numbers: [{ number: 'NB15-1010' }],
-    at: [U, rect(134, 106, 102, 82, 2), [0, 1.6]],
+    at: [U, rect(134, 106, 99.5, 82, 2), [0, 1.6]],
     moves: [{ id: 'lift', kind: 'lift', zone: U, seconds: 5, returnSeconds: 8, how: 'Raise the screw edge and draw it out of its two tabs.', back: 'Tabs in first.' }]
   });
   m.screws('memory-door-screws', 'Memory door screws', 'memory-door', 'base', U, 0.2, [[144, 112], [226, 112]], { ...pan(2.5, 5, 4.6, metal(1.2, 4.2), 0.3), captive: true });
@@ -117,7 +117,7 @@ export function above(m: MachineBuilder) {
     numbers: [{ number: 'NB15-1030' }],
     functions: ['lid-switch'],
     spareIncludes: ['touchpad', 'touchpad-cable'],
-    shapes: [{ zone: T, outline: rect(0, 0, W, D, 8), depth: [3.2, 9], openings: [rect(34, 34, 292, 106, 3)] }],
+    shapes: [{ zone: T, outline: rect(0, 0, W, D, 8), depth: [3.2, 9], openings: [rect(34, 34, 292, 106, 3), rect(22, 4, 32, 18, 1), rect(306, 4, 32, 18, 1)] }],
     moves: [{ id: 'lift', kind: 'lift', zone: T, seconds: 20, returnSeconds: 30, how: 'Clips at the front edge last; the touchpad cable is short.', back: 'Front edge first, cables clear of the edges.' }]
   });
   m.screws('palm-screws', 'Palm rest screws', 'palm-rest', 'base', U, 0.3, [[14, 14], [346, 14], [346, 100], [140, 236], [220, 236]], pan(2.5, 8, 4.6, metal(4, 4.6), 0.3));

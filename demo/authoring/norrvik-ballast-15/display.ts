@@ -9,7 +9,7 @@ export function display(m: MachineBuilder) {
     functions: ['display'],
     spareIncludes: ['hinge-left', 'hinge-right', 'display-cable', 'bezel', 'bezel-cap-1', 'bezel-cap-2', 'bezel-cap-3', 'bezel-cap-4', 'panel', 'lamp-wire', 'inverter', 'wlan-main', 'wlan-aux'],
     at: [F, rect(0, 0, W, 240, 8), [6, 10]],
-    moves: [{ id: 'lift', kind: 'lift', zone: F, seconds: 25, returnSeconds: 40, how: 'Hold the display with one hand before the last hinge screw is out.', back: 'Hinges onto their posts, cables drawn through.' }]
+    moves: [{ id: 'lift', kind: 'lift', zone: T, seconds: 25, returnSeconds: 40, how: 'Lid laid back flat; hold the display before the last hinge screw is out, then lift it off its posts.', back: 'Hinges onto their posts, cables drawn through.' }]
   });
   for (const [id, name, x, rear] of [['hinge-left', 'Left hinge', 24, 330], ['hinge-right', 'Right hinge', 308, 30]] as const) {
     m.part(id, name, 'hinge', 'display', { at: [T, rect(x, 6, 28, 14, 1), [4, 10]] });

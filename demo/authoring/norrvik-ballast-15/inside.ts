@@ -30,7 +30,7 @@ export function inside(m: MachineBuilder) {
     numbers: [{ number: 'NB15-3101' }],
     functions: ['cooling'],
     care: ['hot', 'bends'],
-    at: [T, poly([40, 40], [92, 40], [92, 48], [140, 60], [150, 56], [194, 56], [194, 100], [150, 100], [150, 72], [92, 52], [40, 49]), [10, 14]],
+    at: [T, poly([40, 40], [92, 40], [92, 48], [140, 60], [150, 56], [194, 56], [194, 100], [150, 100], [150, 72], [92, 49], [40, 49]), [10, 14]],
     moves: [{ id: 'lift', kind: 'lift', zone: T, seconds: 15, returnSeconds: 25, how: 'A small twist first if it sticks; never lever it.', back: 'Straight down, screws over their posts.' }]
   });
   m.screws('heat-sink-screws', 'Heat sink screws', 'heat-sink', 'board', T, 11, [[154, 60], [190, 96], [190, 60], [154, 96]], { ...pan(2.5, 7, 4.6, metal(3, 4.6), 0.3), captive: true, underHead: 'spring' as const, printedOrder: [0, 1, 2, 3] });

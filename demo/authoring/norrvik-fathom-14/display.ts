@@ -8,12 +8,12 @@ export function display(m: MachineBuilder) {
     functions: ['display', 'lid-switch'],
     spareIncludes: ['hinge-left', 'hinge-right', 'display-cable', 'bezel', 'bezel-cap-left', 'bezel-cap-right', 'panel', 'camera', 'wlan-main', 'wlan-aux', 'wwan-main', 'wwan-aux'],
     at: [F, rect(0, 0, W, 208, 8), [4.2, 6]],
-    moves: [{ id: 'lift', kind: 'lift', zone: F, seconds: 25, returnSeconds: 45, how: 'Hold the display with one hand before the last hinge screw is out.', back: 'Hinges onto their posts, cables drawn through.' }]
+    moves: [{ id: 'lift', kind: 'lift', zone: U, seconds: 25, returnSeconds: 45, how: 'It lies on the mat under the machine: lift the base off it and off the hinges, level.', back: 'Base onto the hinges over their posts, cables and wires drawn through; the lid stays closed.' }]
   });
   for (const [id, name, x] of [['hinge-right', 'Right hinge', 16], ['hinge-left', 'Left hinge', 266]] as const) {
-    m.part(id, name, 'hinge', 'display', { at: [U, rect(x, 3, 40, 12, 2), [1.8, 6]], moves: [{ id: 'lift', kind: 'lift', zone: F, seconds: 10 }] });
-    m.screws(`${id}-screws`, `${name} screws`, id, 'case', U, 1.8, [[x + 7, 9], [x + 20, 9], [x + 33, 9]], pan(2.5, 5, 4.6, metal(1.6, 4), 0.4));
     const lidX = id === 'hinge-left' ? 22 : 280;
+    m.part(id, name, 'hinge', 'display', { at: [U, rect(x, 3, 40, 12, 2), [1.8, 6]], shapes: [{ zone: F, outline: rect(lidX - 3, 194, 24, 5, 1), depth: [2.2, 4] }], moves: [{ id: 'lift', kind: 'lift', zone: F, seconds: 10 }] });
+    m.screws(`${id}-screws`, `${name} screws`, id, 'case', U, 1.8, [[x + 7, 9], [x + 20, 9], [x + 33, 9]], pan(2.5, 5, 4.6, metal(1.6, 4), 0.4));
     m.screws(`${id}-lid-screws`, `${name} lid screws`, id, 'display', F, 2, [[lidX, 196], [lidX + 20, 196]], pan(2, 3, 3.8, metal(1, 3), 0.2));
   }
   m.part('display-cable', 'Display cable', 'cable', 'display', { functions: ['display', 'camera', 'microphone'], care: ['fragile'] });

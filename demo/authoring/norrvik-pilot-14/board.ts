@@ -23,7 +23,7 @@ export function board(m: MachineBuilder) {
     numbers: [{ number: 'NP14-3101' }],
     functions: ['cooling'],
     care: ['hot', 'bends'],
-    at: [U, poly([40, 26], [78, 26], [84, 34], [120, 40], [180, 40], [250, 34], [258, 26], [300, 26], [300, 34], [258, 36], [184, 50], [184, 74], [128, 74], [128, 50], [84, 40], [40, 34]), [3.6, 5.2]],
+    at: [U, poly([40, 26], [78, 26], [84, 34], [120, 40], [180, 40], [200, 36.2], [250, 36.2], [258, 26], [300, 26], [300, 34], [262, 34], [254, 38.9], [202, 38.9], [184, 50], [184, 74], [128, 74], [128, 50], [84, 40], [40, 34]), [3.6, 5.2]],
     moves: [{ id: 'lift', kind: 'lift', zone: U, seconds: 18, returnSeconds: 30, how: 'Both ends together; a small twist if it sticks, never a lever.', back: 'Straight down on both dies.' }]
   });
   m.screws('heat-sink-screws', 'Heat sink screws', 'heat-sink', 'board', U, 3.8, [[132, 44], [180, 70], [180, 44], [132, 70], [156, 44], [156, 70]], { ...pan(2, 4, 4, metal(1.2, 3), 0.15), captive: true, underHead: 'spring' as const, printedOrder: [4, 5, 0, 1, 2, 3] });

@@ -9,15 +9,15 @@ export function display(m: MachineBuilder) {
     functions: ['display', 'lid-switch'],
     spareIncludes: ['hinge-left', 'hinge-right', 'display-cable', 'bezel', 'bezel-strip', 'panel', 'camera', 'camera-cable', 'wlan-main', 'wlan-aux', 'wwan-main', 'wwan-aux'],
     at: [F, rect(0, 0, W, 214, 9), [4.4, 6.2]],
-    moves: [{ id: 'lift', kind: 'lift', zone: F, seconds: 25, returnSeconds: 45, how: 'Hold the display with one hand before the last hinge screw is out.', back: 'Hinges onto their posts, all wires drawn through.' }]
+    moves: [{ id: 'lift', kind: 'lift', zone: U, seconds: 25, returnSeconds: 45, how: 'It lies on the mat under the machine: lift the base off it and off the hinges, level.', back: 'Base onto the hinges over their posts, cables and wires drawn through; the lid stays closed.' }]
   });
   for (const [id, name, x, lid] of [['hinge-right', 'Right hinge', 14, 290], ['hinge-left', 'Left hinge', 276, 26]] as const) {
-    m.part(id, name, 'hinge', 'display', { numbers: [{ number: id === 'hinge-left' ? 'NP14-9401' : 'NP14-9402' }], at: [U, rect(x, 3, 40, 13, 2), [1.9, 6]], moves: [{ id: 'lift', kind: 'lift', zone: F, seconds: 8, returnSeconds: 12 }] });
+    m.part(id, name, 'hinge', 'display', { numbers: [{ number: id === 'hinge-left' ? 'NP14-9401' : 'NP14-9402' }], at: [U, rect(x, 3, 40, 13, 2), [1.9, 6]], shapes: [{ zone: F, outline: rect(lid - 12, 197.5, 24, 7, 1), depth: [2.4, 4] }], moves: [{ id: 'lift', kind: 'lift', zone: F, seconds: 8, returnSeconds: 12 }] });
     m.screws(`${id}-screws`, `${name} screws`, id, 'top-case', U, 1.9, [[x + 7, 9], [x + 20, 9], [x + 33, 9]], pan(2.5, 5.5, 4.8, metal(1.6, 4.4), 0.45));
     m.screws(`${id}-lid-screws`, `${name} lid screws`, id, 'display', F, 2.2, [[lid - 8, 200], [lid, 200], [lid + 8, 200]], pan(2, 3, 3.6, metal(0.8, 2.8), 0.2), { clearMm: 1.8 });
   }
   m.part('display-cable', 'Display cable', 'cable', 'display', { functions: ['display', 'camera', 'microphone'], care: ['fragile'] });
-  m.part('display-bracket', 'Display plug bracket', 'bracket', 'board', { at: [U, rect(206, 28, 26, 10, 1), [3.9, 4.5]], moves: [{ id: 'lift', kind: 'lift', zone: U, seconds: 4 }] });
+  m.part('display-bracket', 'Display plug bracket', 'bracket', 'board', { at: [U, rect(206, 27, 26, 9, 1), [3.9, 4.5]], moves: [{ id: 'lift', kind: 'lift', zone: U, seconds: 4 }] });
   m.screws('display-bracket-screw', 'Display plug bracket screw', 'display-bracket', 'board', U, 3.9, [[210, 33]], pan(2, 2.5, 3.8, metal(0.7, 2.2), 0.12));
   m.plug('display-plug', 'Display plug', 'display-cable', 'board', U, 5, [222, 33], 'bail', 'both', { functions: ['display', 'camera', 'microphone'] });
   m.dressing('display-cable-guide', 'Display cable in the frame\u2019s guide', 'display-cable', 'frame', U, 2.2, [[262, 28]], 'tab');

@@ -103,10 +103,11 @@ export class Drawing {
   /**
    * Parts that lie nearer to the hand over the way out of this move. What rides on the part leaves with it,
    * and what carries the part is drawn around it, not over it: neither is in the way.
+   * @param leaving what the move takes out, where the part rides on it
    */
-  coversOfExit(part: Part, move: Move): Cover[] {
-    const riders = this.model.riders(part.id);
-    const carriers = this.model.carriers(part.id);
+  coversOfExit(part: Part, move: Move, leaving: Part = part): Cover[] {
+    const riders = this.model.riders(leaving.id);
+    const carriers = this.model.carriers(leaving.id);
     const travelMm = move.directionDeg === undefined ? 0 : (move.travelMm ?? 0);
     const angle = ((move.directionDeg ?? 0) * Math.PI) / 180;
     const found = new Map<string, Cover>();
@@ -114,7 +115,7 @@ export class Drawing {
       for (const place of swept(own.area, Math.cos(angle) * travelMm, Math.sin(angle) * travelMm)) {
         for (const layer of this.near(move.zone, place.box.minX, place.box.minY, place.box.maxX, place.box.maxY)) {
           const { id } = layer.part;
-          if (found.has(id) || riders.has(id) || carriers.includes(id) || this.exempt.has(`${id} ${part.id}/${move.id}`)) continue;
+          if (found.has(id) || riders.has(id) || carriers.includes(id) || this.exempt.has(`${id} ${leaving.id}/${move.id}`)) continue;
           if (!exceeds(own.shape.depth[0], layer.shape.depth[0])) continue;
           const at = shared(layer.area, place);
           if (!at || layer.openings.some((opening) => within(opening, place))) continue;
@@ -123,6 +124,21 @@ export class Drawing {
       }
     }
     return [...found.values()];
+  }
+
+  /**
+   * Parts that lie over the way out of what rides on the part, and so over the part that leaves with it: by rider, without those
+   * that lie over the part itself.
+   */
+  coversOfRiders(part: Part, move: Move): (Cover & { rider: Part })[] {
+    const own = new Set(this.coversOfExit(part, move).map(({ part: cover }) => cover.id));
+    const found: (Cover & { rider: Part })[] = [];
+    for (const id of this.model.riders(part.id)) {
+      if (id === part.id) continue;
+      const rider = this.model.part(id);
+      for (const cover of this.coversOfExit(rider, move, part)) if (!own.has(cover.part.id)) found.push({ ...cover, rider });
+    }
+    return found;
   }
 
   /**
@@ -161,6 +177,27 @@ export class Drawing {
       }
       return [];
     });
+  }
+
+  /** Pairs of things whose volumes share a place on one face; what carries something is drawn around it, and cables give way. */
+  *meetings(): Generator<{ a: Part; b: Part; zone: string; at: Point; depths: [[number, number], [number, number]] }> {
+    for (const [zone, { layers, index }] of this.sheets) {
+      const told = new Set<string>();
+      for (const [i, one] of layers.entries()) {
+        const { box } = one.area;
+        for (const k of index.search(box.minX, box.minY, box.maxX, box.maxY).sort((a, b) => a - b)) {
+          const other = layers[k]!;
+          const [a, b] = [one.part, other.part];
+          if (k <= i || a === b || told.has(`${a.id} ${b.id}`) || this.model.cable(a.id) || this.model.cable(b.id)) continue;
+          if (this.model.riders(a.id).has(b.id) || this.model.riders(b.id).has(a.id)) continue;
+          if (!exceeds(Math.min(one.shape.depth[1], other.shape.depth[1]), Math.max(one.shape.depth[0], other.shape.depth[0]))) continue;
+          const at = shared(one.area, other.area);
+          if (!at || one.openings.some((o) => within(o, other.area)) || other.openings.some((o) => within(o, one.area))) continue;
+          told.add(`${a.id} ${b.id}`);
+          yield { a, b, zone, at, depths: [one.shape.depth, other.shape.depth] };
+        }
+      }
+    }
   }
 
   private layersOf(part: string, zone: string): readonly Layer[] {

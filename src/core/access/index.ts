@@ -1,6 +1,9 @@
 export { actionsOf, moveId, openId, refId, type Action, type ActionId } from './actions';
 export { Drawing } from './covers';
 export { areaOf, contains, discMeets, discWithin, overlap, shared, swept, within, type Area } from './geometry';
-export { accessOf, waysToClear, type Access, type Alternative, type Cause, type Requirement } from './requirements';
+export { waysToClear, type Alternative } from './clearing';
+export { accessOf, type Access, type Cause, type Requirement } from './requirements';
+export { drawingFaults } from './drawn';
 export { causeInWords, reachFaults } from './reachable';
 export type { Cover, Evidence } from './covers';
+export { unheld, type Holding, type Unheld } from './standing';

@@ -1,11 +1,14 @@
-import { removes, type Joint, type Model, type Part } from '../machine';
+import { removes, type Joint, type Model } from '../machine';
 import { actionsOf, moveId, openId, refId, type Action, type ActionId } from './actions';
 import { Drawing, type Evidence } from './covers';
+import { waysToClear, type Alternative } from './clearing';
+import { holdingsOf, type Holding } from './standing';
 
 /** Why an action needs another: said by the drawing, by what holds what, or by the file's own words. */
 export type Cause =
   | { kind: 'holds'; joint: string; part: string }
-  | { kind: 'covers'; part: string; what: string; evidence: Evidence }
+  /** @property with what the covered part leaves, where it rides on it */
+  | { kind: 'covers'; part: string; what: string; with?: string; evidence: Evidence }
   | { kind: 'raised'; part: string; joint: string }
   | { kind: 'loose-cable'; cable: string; part: string }
   | { kind: 'relation'; reason: string; leg: 'down' | 'both' }
@@ -14,9 +17,6 @@ export type Cause =
   | { kind: 'rider'; part: string; of: string }
   /** It is done already: work goes on from there. */
   | { kind: 'done'; what: ActionId };
-
-/** One way to meet a requirement: all of these must have been done. */
-export type Alternative = readonly ActionId[];
 
 /** Before `of` can be done, one of the alternatives must have been. */
 export interface Requirement {
@@ -31,6 +31,8 @@ export interface Access {
   actions: ReadonlyMap<ActionId, Action>;
   requirements: ReadonlyMap<ActionId, readonly Requirement[]>;
   drawing: Drawing;
+  /** What keeps each part in its place. */
+  readonly holdings: readonly Holding[];
 }
 
 /** Derives, from drawing, joints and relations, what every action needs done before it. */
@@ -57,7 +59,9 @@ export function accessOf(model: Model): Access {
       cause: { kind: 'relation', reason: relation.reason, leg: relation.leg }
     });
   }
-  return { model, actions, requirements, drawing };
+  let holdings: readonly Holding[] | undefined;
+  // Worked out when it is asked for: not every question needs it.
+  return { model, actions, requirements, drawing, get holdings() { return (holdings ??= holdingsOf(model, drawing)); } };
 }
 
 type Need = (cause: Cause, key: string, alternatives: Alternative[]) => void;
@@ -126,32 +130,17 @@ function move(model: Model, drawing: Drawing, action: Action & { kind: 'move' },
   for (const { part: cover, evidence } of drawing.coversOfExit(part, action.move)) {
     need({ kind: 'covers', part: cover.id, what: part.id, evidence }, `cover ${cover.id}`, waysToClear(model, cover, [part.id]));
   }
+  for (const { part: cover, rider, evidence } of drawing.coversOfRiders(part, action.move)) {
+    // It is out of the way of what has left before.
+    const left = [rider.id, ...model.carriers(rider.id)].filter((id) => id !== part.id && riders.has(id)).flatMap((id) => model.part(id).moves.filter(removes).map((m) => [moveId(id, m.id)]));
+    need({ kind: 'covers', part: cover.id, what: rider.id, with: part.id, evidence }, `cover ${cover.id} over ${rider.id}`, [...waysToClear(model, cover, [part.id]), ...left]);
+  }
 }
 
 /** What lets go of the part that stays: contacts of a drive or a battery part only as that slides out. */
 function waysApart(model: Model, j: Joint): Alternative[] {
   const out = j.kind === 'connector' && j.family === 'blade' ? model.part(j.a).moves.filter(removes) : [];
   return out.length > 0 ? out.map((m) => [openId(j.id), moveId(j.a, m.id)]) : [[openId(j.id)]];
-}
-
-/**
- * How a cover can stop covering: moved aside by itself, carried off by what it is mounted on,
- * or left behind when what it covers is carried off.
- */
-export function waysToClear(model: Model, cover: Part, covered: readonly string[]): Alternative[] {
-  const ways: Alternative[] = cover.moves.filter((m) => m.clears || removes(m)).map((m) => [moveId(cover.id, m.id)]);
-  const rideTogether = (carrier: string) => covered.every((id) => model.riders(carrier).has(id));
-  for (const carrier of model.carriers(cover.id)) {
-    if (rideTogether(carrier)) break;
-    ways.push(...model.part(carrier).moves.filter((m) => m.clears || removes(m)).map((m) => [moveId(carrier, m.id)]));
-  }
-  for (const carrier of [covered[0]!, ...model.carriers(covered[0]!)]) {
-    if (!rideTogether(carrier) || carrier === model.root.id) continue;
-    if (model.riders(carrier).has(cover.id)) break;
-    if (covered.length === 1 && carrier === covered[0]) continue;
-    ways.push(...model.part(carrier).moves.filter(removes).map((m) => [moveId(carrier, m.id)]));
-  }
-  return ways;
 }
 
 function unique(alternatives: readonly Alternative[]): Alternative[] {

@@ -1,4 +1,4 @@
-import { accessOf, reachFaults, type Access } from '../access';
+import { accessOf, drawingFaults, reachFaults, type Access } from '../access';
 import { pathLength, runOf } from '../cables';
 import { fit, mixUps } from '../fasteners';
 import { contentHash, fault, modelOf, parseMachine, referenceFaults, warning, type Fault, type Machine } from '../machine';
@@ -27,7 +27,7 @@ export function checkMachine(machine: Machine): MachineFile {
   const wrong = referenceFaults(machine);
   if (wrong.length > 0) return { ok: false, faults: wrong };
   const access = accessOf(modelOf(machine));
-  const faults = [...reachFaults(access), ...screwFaults(machine), ...cableFaults(machine)];
+  const faults = [...reachFaults(access), ...drawingFaults(access), ...screwFaults(machine), ...cableFaults(machine)];
   const hard = faults.filter((f) => f.severity === 'fault');
   if (hard.length > 0) return { ok: false, faults };
   let hash: string | undefined;

@@ -22,6 +22,7 @@ export function planMarkdown(model: Model, plan: Plan): string {
   ]);
   const energised = plan.energised.map((id) => plan.steps.find((s) => s.id === id)).flatMap((s) => (s ? [`- ${plain(s.text)}`] : []));
   list('Done with the power on', energised);
+  list('Turned with something not held', plan.steps.filter((s) => s.unheld).map((s) => `- ${plain(s.text)}`));
   let leg = '';
   plan.steps.forEach((step, i) => {
     if (step.leg !== leg) {

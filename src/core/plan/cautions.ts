@@ -1,5 +1,5 @@
-import type { Action } from '../access';
-import type { IsolationStep, Model } from '../machine';
+import type { Action, Unheld } from '../access';
+import { inSentence, type IsolationStep, type Model } from '../machine';
 import type { Caution } from './schema';
 
 /** Cautions for one action on one leg; short, and only where they apply. */
@@ -41,6 +41,19 @@ export function isolationCautions(step: IsolationStep): Caution[] {
     default:
       return [];
   }
+}
+
+const TO_HOLD: Record<Unheld, (name: string) => string> = {
+  free: (name) => `the ${name} lies free: keep a hand on it, or lift it out of the way`,
+  leash: (name) => `the ${name} hangs on its leash: hold it against the machine, without a pull on its cable`,
+  popped: (name) => `the ${name} stands up from its socket: press it down flat and keep it there`
+};
+const LOOSE = 'Not held while it turns:';
+export const saysLoose = (cautions: readonly Caution[]): boolean => cautions.some((c) => c.text.startsWith(LOOSE));
+
+/** What has to be held while the machine or its lid moves, and how. */
+export function looseCaution(model: Model, loose: readonly { part: string; how: Unheld }[]): Caution {
+  return { text: `${LOOSE} ${loose.map(({ part, how }) => TO_HOLD[how](inSentence(model.part(part).name))).join('; ')}.`, harm: false };
 }
 
 /** How the caution of a live step begins, so that it is known by whoever reads a plan. */

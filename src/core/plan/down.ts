@@ -2,7 +2,7 @@ import { openId, type Access, type Action, type ActionId } from '../access';
 import { undressing } from '../cables';
 import { JOB } from './goals';
 import type { OrderAction, OrderProblem, Weights } from './order';
-import { ontoMat, poseOf } from './pose';
+import { looseRules, ontoMat, poseOf } from './pose';
 import type { From } from './sets';
 import { cheapestSet, type RemovalSet } from './set';
 import { toolOf } from './tools';
@@ -27,7 +27,7 @@ export function downProblem(access: Access, set: RemovalSet, weights: Weights, f
     for (const id of ids) if (!first.has(id) && !isDone.has(id)) needs.push({ of: id, alternatives: [[isolating]] });
   }
   const frees = freedBy(access, set);
-  return { actions: ids.map((id) => orderAction(access, set, id, 'done', frees)), needs: [...needs, ...handFirst(access, ids, needs)], weights, start: START, energised };
+  return { actions: ids.map((id) => orderAction(access, set, id, 'done', frees)), needs: [...needs, ...handFirst(access, ids, needs)], weights, start: START, loose: { opens: 'done', rules: looseRules(access) }, energised };
 }
 
 type Needs = OrderProblem['needs'][number][];

@@ -10,6 +10,8 @@ export interface PlanFigures {
   /** Steps of the way up that do not mirror the way down. */
   departures: number;
   energised: number;
+  /** Turns and lid moves with something not held. */
+  loose: number;
   /** s. */
   p50: number;
   p80: number;
@@ -25,6 +27,7 @@ export function planFigures(plan: Plan): PlanFigures {
     toolChanges: stretches(plan).filter((s) => s.starts).length,
     departures: count((s) => s.leg === 'up' && s.departs !== undefined && s.do !== 'pose'),
     energised: plan.energised.length,
+    loose: plan.loose.length,
     p50: plan.times.p50,
     p80: plan.times.p80
   };
@@ -52,7 +55,7 @@ export function stretches(plan: Plan): Stretch[] {
 /** Several visits as one row of figures. */
 export function sumFigures(all: readonly PlanFigures[]): PlanFigures {
   const sum = (key: keyof PlanFigures) => all.reduce((n, f) => n + f[key], 0);
-  return { steps: sum('steps'), joints: sum('joints'), parts: sum('parts'), turns: sum('turns'), toolChanges: sum('toolChanges'), departures: sum('departures'), energised: sum('energised'), p50: sum('p50'), p80: sum('p80') };
+  return { steps: sum('steps'), joints: sum('joints'), parts: sum('parts'), turns: sum('turns'), toolChanges: sum('toolChanges'), departures: sum('departures'), energised: sum('energised'), loose: sum('loose'), p50: sum('p50'), p80: sum('p80') };
 }
 
 /** Index of the first step at which two ways part; undefined when they are the same. */

@@ -180,10 +180,11 @@ export function returnPhrase(action: Action & { kind: 'move' }, fresh: boolean):
   return { text: `${BACK[action.move.kind]} the ${fresh ? 'new ' : ''}${inSentence(action.part.name)}`, detail: action.move.back };
 }
 
-export function posePhrase(pose: string): Phrase {
+/** @param loose whether something in the machine is not held meanwhile */
+export function posePhrase(pose: string, loose = false): Phrase {
   const [up, lid] = pose.split('/');
   const side = up === 'underside' ? 'underside up' : up === 'topside' ? 'upright' : 'as it lies';
-  return { text: `Turn the machine: ${side}${lid === 'any' ? '' : `, lid ${lid}`}`, detail: 'On a clean mat; nothing loose inside.' };
+  return { text: `Turn the machine: ${side}${lid === 'any' ? '' : `, lid ${lid}`}`, detail: loose ? 'On a clean mat, slowly.' : 'On a clean mat; nothing loose inside.' };
 }
 
 export function isolationPhrase(step: IsolationStep): Phrase {
@@ -312,7 +313,7 @@ export function causePhrase(model: Model, cause: Cause): string {
     case 'holds':
       return `The ${thing(cause.joint)} ${heldVerb(model.joint(cause.joint))} the ${part(cause.part)}.`;
     case 'covers':
-      return `The ${part(cause.part)} lies over the ${thing(cause.what)}.`;
+      return `The ${part(cause.part)} lies over the ${thing(cause.what)}${cause.with === undefined ? '' : `, which leaves with the ${part(cause.with)}`}.`;
     case 'raised':
       return `The ${thing(cause.joint)} can be reached only while the ${part(cause.part)} is raised.`;
     case 'loose-cable':

@@ -123,14 +123,17 @@ function written(access: Access, goals: Goal[], options: PlanOptions, set: Remov
       .filter(({ requirement }) => named.has(requirement.id))
       .map(({ requirement: r }) => ({ id: r.id, of: r.of, cause: r.cause.kind, text: causePhrase(model, r.cause), ...(r.cause.kind === 'covers' ? { figures: evidencePhrase(model, r.cause.evidence) } : {}) })),
     energised: [...live.down, ...live.up],
+    loose: steps.filter((s) => s.unheld).map((s) => s.id),
     set: { cost: set.cost, bound: set.bound, proved: set.proved },
-    order: { cost: down.cost, bound: down.bound, proved: down.proved },
-    orderUp: { cost: up.cost, bound: up.bound, proved: up.proved },
+    order: bounded(down),
+    orderUp: bounded(up),
     swaps,
     inHand: inHand(access, goals, actions, options.variant),
     times: timesOf(steps.map((s) => ({ seconds: s.seconds, kind: kindOf(model, s) })), options.pace ?? STANDARD_PACE)
   };
 }
+
+const bounded = ({ cost, bound, proved, loose }: Order): Plan['order'] => ({ cost, bound, proved, loose });
 
 /** Actions before the isolating one, unless the power was already taken away from outside. */
 function energised(access: Access, set: RemovalSet, down: readonly ActionId[]): ActionId[] {

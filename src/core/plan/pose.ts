@@ -1,5 +1,6 @@
 import { moveId, type Access, type Action, type ActionId } from '../access';
 import { removes, type Pose } from '../machine';
+import type { LooseRule } from './order';
 
 /** The side up and the lid that the action's zone asks for; what does not matter is absent. */
 export function poseOf(access: Access, action: Action): { up?: string; lid?: string } {
@@ -16,3 +17,6 @@ export function ontoMat(access: Access, action: Action): ActionId[] {
   const whole = [...new Set(carriers)].filter((id) => ends.every((end) => model.riders(id).has(end)));
   return whole.flatMap((id) => model.part(id).moves.filter(removes).map((m) => moveId(id, m.id)));
 }
+
+/** What may be loose while the machine moves, as a problem of order knows it. */
+export const looseRules = (access: Access): LooseRule[] => access.holdings.map(({ part, holds, leash, out }) => ({ what: part.id, holds, leash, out }));

@@ -58,12 +58,17 @@ export const Step = z.strictObject({
   detail: z.string().optional(),
   cautions: z.array(Caution),
   pinch: z.array(Pinch),
+  /** For turns and lid moves: what is in the machine and not held, to be held by hand meanwhile. */
+  unheld: z.array(z.strictObject({ part: z.string(), how: z.enum(['free', 'leash', 'popped']) })).optional(),
   /** For tests: the function that is proved. */
   test: z.string().optional()
 });
 export type Step = z.infer<typeof Step>;
 
 export const Bounded = z.strictObject({ cost: z.number(), bound: z.number(), proved: z.boolean() });
+
+/** An order besides: its turns and lid moves with something not held, and the least that any order has. */
+export const BoundedOrder = Bounded.extend({ loose: z.strictObject({ turns: z.int(), least: z.int() }).optional() });
 
 export const Plan = z.strictObject({
   format: z.literal(PLAN_FORMAT),
@@ -79,12 +84,14 @@ export const Plan = z.strictObject({
   requirements: z.array(z.strictObject({ id: z.string(), of: z.string(), cause: z.string(), text: z.string(), figures: z.string().optional() })),
   /** Ids of steps done before the power is away. */
   energised: z.array(z.string()),
+  /** Ids of turns and lid moves during which something in the machine is not held. */
+  loose: z.array(z.string()).default([]),
   /** Cost in s, down plus up. */
   set: Bounded,
   /** Weighted setup changes of the way down, s. */
-  order: Bounded,
+  order: BoundedOrder,
   /** The same of the way up. */
-  orderUp: Bounded.optional(),
+  orderUp: BoundedOrder.optional(),
   /** What each spare brings and what moves over to it; new flat cables that are bent after the old ones. */
   swaps: z
     .array(z.strictObject({

@@ -1,8 +1,8 @@
-import { moveId, openId, type Access, type Action, type ActionId } from '../access';
+import { moveId, openId, unheld, type Access, type Action, type ActionId } from '../access';
 import { comesOffWith, crossings, likeLeads } from '../cables';
 import { tightening } from '../fasteners';
 import { removes, type IsolationStep, type Joint, type JointOf, type Model } from '../machine';
-import { cautionsFor, isolationCautions } from './cautions';
+import { cautionsFor, isolationCautions, looseCaution } from './cautions';
 import { goalId, JOB, type Goal } from './goals';
 import { closePhrase, consumablePhrase, formPhrase, goalWorkPhrase, isolationPhrase, leadPhrase, movePhrase, openPhrase, OPEN_TEST, posePhrase, returnPhrase, swapPhrase, openTestReason, type Phrase } from './phrase';
 import { ontoMat, poseOf } from './pose';
@@ -13,8 +13,6 @@ import { START } from './down';
 
 /** Standard times for steps that are no action of the machine file, s: bench rules of thumb. */
 const SECONDS = { pose: 15, swap: 90, work: 60, prepare: 120, form: 60, openTest: 150, test: 30, closing: 40 };
-
-/** Whether it leaves an edge or a seam that has to lie right again. */
 
 /** Writes the steps of a plan, leg by leg, in the order in which it is asked. */
 export class StepWriter {
@@ -51,7 +49,7 @@ export class StepWriter {
     const leaves = new Set(actions.flatMap((a) => (a.kind === 'move' && a.removes ? [...this.access.model.riders(a.part.id)] : [])));
     for (const action of actions) {
       const pose = this.poseFor(action);
-      out.push(...this.turn('down', pose));
+      out.push(...this.turn('down', pose, this.done));
       const phrase = action.kind === 'open' ? openPhrase(action.joint, this.leadWords(action.joint, opened, leaves)) : movePhrase(action);
       out.push({
         ...step('down', `down/${action.id}`, action.kind, phrase, action.seconds),
@@ -112,9 +110,10 @@ export class StepWriter {
       if (i === testAt) out.push({ ...step('up', 'up/open-test', 'test', OPEN_TEST, SECONDS.openTest), departs: openTestReason, test: 'open-power' });
       const action = this.access.actions.get(id)!;
       out.push(...this.prepares(action, within));
+      const open = new Set(this.done);
       this.done.delete(id);
       const pose = this.poseFor(action);
-      out.push(...this.turn('up', pose));
+      out.push(...this.turn('up', pose, open));
       const phrase = action.kind === 'open' ? closePhrase(action.joint) : returnPhrase(action, replaced.has(action.part.id));
       const departs = departures.get(id);
       out.push({
@@ -156,14 +155,21 @@ export class StepWriter {
     return up || lid ? `${up ?? 'any'}/${lid ?? 'any'}` : undefined;
   }
 
-  private turn(leg: Leg, pose: string | undefined): Step[] {
+  /** @param open what is opened and moved while the machine is turned */
+  private turn(leg: Leg, pose: string | undefined, open: ReadonlySet<ActionId>): Step[] {
     if (!pose || pose === 'mat') return [];
     const [up, lid] = pose.split('/') as [string, string];
     const before = `${this.stands.up}/${this.stands.lid}`;
     if (up !== 'any') this.stands.up = up;
     if (lid !== 'any') this.stands.lid = lid;
     const now = `${this.stands.up}/${this.stands.lid}`;
-    return now === before ? [] : [{ ...step(leg, `${leg}/pose-${++this.poses}`, 'pose', posePhrase(now), SECONDS.pose), pose: now }];
+    if (now === before) return [];
+    const loose = [...unheld(this.access.holdings, open)].map(([part, how]) => ({ part, how }));
+    return [{
+      ...step(leg, `${leg}/pose-${++this.poses}`, 'pose', posePhrase(now, loose.length > 0), SECONDS.pose),
+      pose: now,
+      ...(loose.length > 0 ? { unheld: loose, cautions: [looseCaution(this.access.model, loose)] } : {})
+    }];
   }
 
   /** What is used once is made ready right before the part goes down on it, or before it is closed where the part stays. */

@@ -2,6 +2,7 @@ import type { Access, ActionId } from '../access';
 import FlatQueue from 'flatqueue';
 import { commonOrder } from './align';
 import { freedBy, orderAction } from './down';
+import { looseRules } from './pose';
 import type { OrderProblem, Setup, Weights } from './order';
 import { savesPhrase, waitsPhrase } from './phrase';
 import type { RemovalSet } from './set';
@@ -15,6 +16,7 @@ export function upProblem(access: Access, set: RemovalSet, down: readonly Action
     actions: down.map((id) => orderAction(access, set, id, 'undone', frees)),
     needs: edges.map(({ before, after }) => ({ of: after, alternatives: [[before]] })),
     weights, start, edges,
+    loose: { opens: 'undone', rules: looseRules(access) },
     prefer: mirrorOrder(down, edges)
   };
 }

@@ -86,7 +86,8 @@ export function continued(model: Model, made: Plan, plans: readonly Plan[], stat
       }),
       ...owed
     ],
-    energised: made.energised.map((id) => ids.get(id)!)
+    energised: made.energised.map((id) => ids.get(id)!),
+    loose: made.loose.flatMap((id) => ids.get(id) ?? [])
   };
 }
 

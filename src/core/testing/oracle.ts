@@ -2,9 +2,13 @@ import type { OrderProblem, Setup } from '../plan';
 
 const PARTS = ['up', 'lid', 'tool', 'focus'] as const;
 
+/** What a turn or lid move with something loose counts for: more than all setups of a small problem. */
+export const LOOSE = 1e6;
+
 /**
  * For tests only: the least cost of any order, by working through every set of things done with every setup it can leave
  * (dynamic programming over subsets, no bound and no shortcut), and the cost of a given order counted action by action.
+ * Each turn or lid move with something loose counts LOOSE besides.
  */
 export function bestOrderCost(problem: OrderProblem): { best: number; costOf(sequence: readonly string[]): number | undefined } {
   const { actions, needs } = problem;
@@ -17,7 +21,12 @@ export function bestOrderCost(problem: OrderProblem): { best: number; costOf(seq
     const out = onMat?.of.some((id) => index.has(id) && ((done & (1 << index.get(id)!)) !== 0) === (onMat.when === 'done'));
     return out ? { tool: own.tool, focus: own.focus } : own;
   };
-  const enter = (at: Setup, next: Setup): [Setup, number] => {
+  const isAnythingLoose = (done: number) => (problem.loose?.rules ?? []).some((rule) => {
+    const isOpen = (id: string) => index.has(id) && ((done & (1 << index.get(id)!)) !== 0) === (problem.loose!.opens === 'done');
+    const isFree = rule.holds.length > 0 && rule.holds.every((ways) => ways.some((way) => way.every(isOpen)));
+    return (isFree || rule.leash.some(isOpen)) && !rule.out.some(isOpen);
+  });
+  const enter = (at: Setup, next: Setup, done: number): [Setup, number] => {
     const after: Setup = { ...at };
     let cost = 0;
     for (const part of PARTS) {
@@ -25,6 +34,7 @@ export function bestOrderCost(problem: OrderProblem): { best: number; costOf(seq
       after[part] = next[part];
       cost += weights[part];
     }
+    if ((after.up !== at.up || after.lid !== at.lid) && isAnythingLoose(done)) cost += LOOSE;
     return [after, cost];
   };
   const key = (at: Setup) => PARTS.map((part) => at[part] ?? '').join('|');
@@ -40,7 +50,7 @@ export function bestOrderCost(problem: OrderProblem): { best: number; costOf(seq
       const layer = layers.get(then) ?? new Map<string, { at: Setup; cost: number }>();
       layers.set(then, layer);
       for (const { at, cost } of here.values()) {
-        const [after, change] = enter(at, asks(i, done));
+        const [after, change] = enter(at, asks(i, done), done);
         const known = layer.get(key(after));
         if (!known || known.cost > cost + change) layer.set(key(after), { at: after, cost: cost + change });
       }
@@ -55,7 +65,7 @@ export function bestOrderCost(problem: OrderProblem): { best: number; costOf(seq
       for (const id of sequence) {
         const i = index.get(id)!;
         if (!canBe(i, done)) return undefined;
-        const [after, change] = enter(at, asks(i, done));
+        const [after, change] = enter(at, asks(i, done), done);
         at = after;
         cost += change;
         done |= 1 << i;

@@ -31,3 +31,16 @@ export const randomOrders = fc
       start: { up: 'u0', lid: 'l0' }
     };
   });
+
+/** The same with things that may be loose: held by some actions, on a leash after others, out of the machine after others still. */
+export const randomLooseOrders = fc
+  .tuple(
+    randomOrders,
+    fc.constantFrom('done' as const, 'undone' as const),
+    fc.array(fc.record({ holds: fc.array(fc.array(fc.array(fc.nat(N), { minLength: 1, maxLength: 2 }), { minLength: 1, maxLength: 2 }), { maxLength: 3 }), leash: fc.array(fc.nat(N), { maxLength: 1 }), out: fc.array(fc.nat(N), { maxLength: 2 }) }), { minLength: 1, maxLength: 3 })
+  )
+  .map(([problem, opens, rules]): OrderProblem => {
+    // One name in eight is of nothing in the problem: it stays closed.
+    const id = (i: number) => (i === N ? 'elsewhere' : `a${i % problem.actions.length}`);
+    return { ...problem, loose: { opens, rules: rules.map(({ holds, leash, out }, k) => ({ what: `p${k}`, holds: holds.map((ways) => ways.map((way) => way.map(id))), leash: leash.map(id), out: out.map(id) })) } };
+  });

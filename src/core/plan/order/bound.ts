@@ -72,9 +72,12 @@ export class Bound {
   full(row: Int32Array): number {
     const { weights, words } = this.table;
     const [up, tool, focus] = [row[words + UP]!, row[words + TOOL]!, row[words + FOCUS]!];
-    return leastMeeting(weights, {
-      poses: this.poses.of(row),
-      posesAndTools: this.posesAndTools.of(row),
+    // Turns with something loose come first; the rest is bounded among the orders that have no more of them than they must.
+    const [poses, posesAndTools] = [this.poses.of(row), this.posesAndTools.of(row)];
+    const loose = this.table.looseTurn > 0 ? this.table.looseTurn * Math.floor(Math.max(poses, posesAndTools) / this.table.looseTurn) : 0;
+    return loose + leastMeeting(weights, {
+      poses: Math.max(0, poses - loose),
+      posesAndTools: Math.max(0, posesAndTools - loose),
       tools: Math.max(this.entries(this.single[TOOL]!, row, tool, -1), weights[TOOL] > 0 ? Math.ceil(this.tools.of(row) / weights[TOOL] - 1e-9) : 0),
       turns: this.entries(this.single[UP]!, row, up, -1) * weights[UP] + this.entries(this.single[LID]!, row, row[words + LID]!, -1) * weights[LID],
       focus: this.entries(this.single[FOCUS]!, row, focus, -1),

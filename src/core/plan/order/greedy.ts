@@ -1,4 +1,4 @@
-import { changeCost, type Labels, type Table } from './problem';
+import { isThere, type Labels, type Table } from './problem';
 import { chooser, Walk } from './walk';
 
 const UP = 0;
@@ -82,14 +82,14 @@ class Front {
   /** What costs no change. */
   free(walk: Walk): number[] {
     const out: number[] = [];
-    for (const { labels, members } of this.setups.values()) if (changeCost(walk.at, labels, this.table.weights) === 0) out.push(...members);
-    for (const i of this.changing) if (walk.costOf(i) === 0) out.push(i);
+    for (const { labels, members } of this.setups.values()) if (isThere(walk.at, labels)) out.push(...members);
+    for (const i of this.changing) if (walk.isFree(i)) out.push(i);
     return out;
   }
 
   /** The setups that are cheapest to enter; ids decide between equals, so that nothing hangs on when something became ready. */
   nearest(walk: Walk): Entry[] {
-    const all: Entry[] = [...this.setups.values()].map(({ labels, members }) => ({ cost: changeCost(walk.at, labels, this.table.weights), members }));
+    const all: Entry[] = [...this.setups.values()].map(({ members }) => ({ cost: walk.costOf(members[0]!), members }));
     for (const i of this.changing) all.push({ cost: walk.costOf(i), members: [i] });
     return all.sort((a, b) => a.cost - b.cost || a.members[0]! - b.members[0]!).slice(0, WEIGHED);
   }

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { order, ordering, WEIGHTS, type Order, type OrderAction, type OrderProblem, type Weights } from '.';
-import { bestOrderCost } from '../../testing/oracle';
-import { randomOrders as random } from '../../testing/problems';
+import { bestOrderCost, LOOSE } from '../../testing/oracle';
+import { randomLooseOrders, randomOrders as random } from '../../testing/problems';
 import { tableOf } from './problem';
 import { seeded } from './seeded';
 import { costOfOrder } from './walk';
@@ -60,6 +60,32 @@ describe('the order', () => {
       }),
       { numRuns: 2500 }
     );
+  });
+
+  it('turns as seldom as can be with something loose, and of such orders takes the cheapest', () => {
+    let avoided = 0;
+    let forced = 0;
+    fc.assert(
+      fc.property(randomLooseOrders, (p) => {
+        const steps = [...ordering(p)];
+        const truth = bestOrderCost(p);
+        const best = { turns: Math.floor(truth.best / LOOSE), cost: truth.best % LOOSE };
+        for (const { cost, bound, loose } of steps) {
+          expect(loose.least).toBeLessThanOrEqual(best.turns);
+          expect(loose.turns).toBeGreaterThanOrEqual(best.turns);
+          if (loose.turns === best.turns) expect(cost).toBeGreaterThanOrEqual(best.cost);
+          if (loose.least === best.turns) expect(bound).toBeLessThanOrEqual(best.cost);
+        }
+        const made = order(p);
+        expect(truth.costOf(made.sequence)).toBe(truth.best);
+        expect(made).toMatchObject({ cost: best.cost, bound: best.cost, loose: { turns: best.turns, least: best.turns }, proved: true });
+        if (best.turns > 0) forced++;
+        if (truth.costOf(order({ ...p, loose: undefined }).sequence)! > truth.best) avoided++;
+      }),
+      { numRuns: 700 }
+    );
+    expect(forced).toBeGreaterThan(50);
+    expect(avoided).toBeGreaterThan(50);
   });
 
   it('gives a good first answer, and bounds that close upon the answer without ever crossing it', () => {

@@ -1,4 +1,5 @@
 import type { ActionId } from '../../access';
+import { anyLoose, loosening, moves, ruleOf, type LooseRule, type Rule } from './loose';
 
 /** What the bench is like: which side is up, how the lid stands, what is in the hand, which part is being worked on. */
 export interface Setup {
@@ -40,6 +41,8 @@ export interface OrderProblem {
   needs: readonly { of: ActionId; alternatives: readonly (readonly ActionId[])[] }[];
   weights: Weights;
   start: Setup;
+  /** What can be loose while the machine is turned or its lid moved, and whether what is done here opens or closes. Fewest such moves come before all weights. */
+  loose?: { opens: 'done' | 'undone'; rules: readonly LooseRule[] };
   /** The order to keep to where that costs nothing. */
   prefer?: readonly ActionId[];
 }
@@ -72,14 +75,23 @@ export interface Table {
   ancestors: Int32Array;
   words: number;
   places: readonly (OrderAction['place'] | undefined)[];
+  /** Of the ties those that may make something loose, or turn the machine in time before something else does. */
+  heldBack: readonly boolean[];
+  /** What may be loose, of what is looked at. */
+  rules: readonly Rule[];
+  /** An action is open once it is done (way down) or until it is (way up). */
+  opens: 'done' | 'undone';
+  /** Cost of a turn or lid move with something loose: more than all changes of any order together, so that it is counted first. */
+  looseTurn: number;
   /** Rank in the preferred order; higher numbers come later. */
   prefer: readonly number[] | undefined;
 }
 
 /**
+ * @param looked which of the loose rules are looked at, by name; all where absent
  * @throws if the needs without choice go in a circle
  */
-export function tableOf(problem: OrderProblem): Table {
+export function tableOf(problem: OrderProblem, looked?: ReadonlySet<string>): Table {
   const actions = [...problem.actions].sort((a, b) => (a.id < b.id ? -1 : 1));
   const ids = actions.map((a) => a.id);
   const index = new Map(ids.map((id, i) => [id, i]));
@@ -91,8 +103,10 @@ export function tableOf(problem: OrderProblem): Table {
     return known.get(value)!;
   };
   const weights: Labels = [problem.weights.turn, problem.weights.lid, problem.weights.tool, problem.weights.focus];
-  // What costs nothing to change does not matter.
-  const labels = actions.map((a) => PARTS_OF_SETUP.map((name, k) => (weights[k] === 0 ? -1 : label(k, a[name]))) as Labels);
+  const opens = problem.loose?.opens ?? 'done';
+  const rules = (problem.loose?.rules ?? []).filter(({ what }) => looked?.has(what) ?? true).flatMap((rule) => ruleOf(rule, index) ?? []);
+  // What costs nothing to change does not matter, unless something may fall while it changes.
+  const labels = actions.map((a) => PARTS_OF_SETUP.map((name, k) => (weights[k] === 0 && (k > 1 || rules.length === 0) ? -1 : label(k, a[name]))) as Labels);
   const after: Set<number>[] = actions.map(() => new Set());
   const choices: Ways[][] = actions.map(() => []);
   for (const { of, alternatives } of problem.needs) {
@@ -120,9 +134,17 @@ export function tableOf(problem: OrderProblem): Table {
   });
   const ties = actions.map(() => false);
   for (const rule of onMat) if (rule?.when === 'undone') for (const i of rule.of) ties[i] = true;
+  const heldBack = actions.map(() => false);
+  const loosens = loosening(rules, opens, before);
+  for (const i of loosens) heldBack[i] = true;
+  // What loosens something in any position can wait until another action has turned the machine: then it matters when those are done.
+  const asksForAll = (i: number) => labels[i]![0] >= 0 && labels[i]![1] >= 0 && onMat[i] === undefined;
+  if (![...loosens].every(asksForAll)) actions.forEach((_, i) => (heldBack[i] ||= labels[i]![0] >= 0 || labels[i]![1] >= 0 || onMat[i] !== undefined));
+  heldBack.forEach((is, i) => (ties[i] ||= is));
   const rank = problem.prefer && new Map(problem.prefer.map((id, i) => [id, i]));
   return {
-    ids, labels, onMat, ties, words, ancestors, followers,
+    ids, labels, onMat, ties, words, ancestors, followers, rules, opens, heldBack,
+    looseTurn: rules.length > 0 ? ids.length * weights.reduce((sum, w) => sum + w, 0) + 1 : 0,
     weights,
     start: PARTS_OF_SETUP.map((name, k) => label(k, problem.start[name])) as Labels,
     after: after.map((set) => [...set]),
@@ -183,10 +205,20 @@ export function enter(at: Labels, next: Labels): Labels {
   return [next[0] < 0 ? at[0] : next[0], next[1] < 0 ? at[1] : next[1], next[2] < 0 ? at[2] : next[2], next[3] < 0 ? at[3] : next[3]];
 }
 
+/** Whether all that it asks for is there. */
+export function isThere(at: Labels, next: Labels): boolean {
+  return at.every((label, k) => next[k]! < 0 || next[k] === label);
+}
+
 export function changeCost(at: Labels, next: Labels, weights: Labels): number {
   let cost = 0;
   for (let k = 0; k < 4; k++) if (next[k]! >= 0 && next[k] !== at[k]) cost += weights[k]!;
   return cost;
+}
+
+/** What the change costs now, with what may be loose while the machine moves. */
+export function costNow(table: Table, at: Labels, next: Labels, isDone: (i: number) => boolean): number {
+  return changeCost(at, next, table.weights) + (table.rules.length > 0 && moves(at, next) && anyLoose(table, isDone) ? table.looseTurn : 0);
 }
 
 /** What action `i` asks for while `isDone` says what is done. */

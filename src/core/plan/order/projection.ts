@@ -1,3 +1,4 @@
+import { anyLoose } from './loose';
 import { States } from './states';
 import type { Table } from './problem';
 
@@ -15,8 +16,11 @@ const MOST_STATES = 20_000;
 export class Projection {
   private readonly states: States;
   private readonly labels: Int32Array;
+  /** The same with what work asks for that may lie on the mat: turned in time, the machine need not be turned with something loose. */
+  private readonly whole: Int32Array;
   private readonly row: Int32Array;
   private readonly kept: number;
+  private readonly seesLoose: boolean;
   private isGivenUp = false;
 
   /** @param parts indices of the parts of a setup that count */
@@ -27,8 +31,10 @@ export class Projection {
   ) {
     this.states = new States(table.words, 256);
     this.labels = Int32Array.from(table.labels.flatMap((own, i) => own.map((label, k) => (parts.includes(k) && !(k < 2 && table.onMat[i]) ? label : -1))));
+    this.whole = Int32Array.from(table.labels.flatMap((own) => own.map((label, k) => (parts.includes(k) ? label : -1))));
     this.row = new Int32Array(this.states.stride);
     this.kept = parts.reduce((mask, k) => mask | (1 << k), 0);
+    this.seesLoose = table.rules.length > 0 && parts.includes(0) && parts.includes(1);
   }
 
   /** @param row bits of what is done, then the labels now @returns least cost of the rest, counting these parts only */
@@ -53,22 +59,32 @@ export class Projection {
     const child = new Int32Array(row.length);
     const tried: number[] = [];
     let best = Infinity;
-    for (let i = 0; i < this.table.ids.length; i++) {
-      if (this.done(row, i) || !this.ready(row, i)) continue;
+    const turn = this.seesLoose && anyLoose(this.table, (x) => this.done(row, x)) ? this.table.looseTurn : 0;
+    const enter = (i: number, labels: Int32Array, at: number) => {
       let key = 0;
       let cost = 0;
+      let turned = false;
       for (const k of this.parts) {
-        const label = this.labels[i * 4 + k]!;
+        const label = labels[at + k]!;
         const changed = label >= 0 && label !== row[words + k];
         key = key * LABELS + (changed ? label + 1 : 0);
         if (changed) cost += weights[k]!;
+        turned ||= changed && k < 2;
       }
-      if (tried.includes(key)) continue;
-      tried.push(key);
+      if (turned) cost += turn;
+      if (!this.waits(i)) {
+        if (tried.includes(key)) return;
+        tried.push(key);
+      }
       child.set(row);
       child[i >> 5]! |= 1 << (i & 31);
-      for (const k of this.parts) if (this.labels[i * 4 + k]! >= 0) child[words + k] = this.labels[i * 4 + k]!;
+      for (const k of this.parts) if (labels[at + k]! >= 0) child[words + k] = labels[at + k]!;
       best = Math.min(best, cost + this.solve(child));
+    };
+    for (let i = 0; i < this.table.ids.length; i++) {
+      if (this.done(row, i) || !this.ready(row, i)) continue;
+      enter(i, this.labels, i * 4);
+      if (this.waits(i) && this.table.onMat[i]) enter(i, this.whole, i * 4);
     }
     this.states.cost[state] = best;
     return best;
@@ -79,7 +95,7 @@ export class Projection {
     for (let again = true; again; ) {
       again = false;
       next: for (let i = 0; i < this.table.ids.length; i++) {
-        if (this.done(row, i)) continue;
+        if (this.done(row, i) || this.waits(i)) continue;
         for (const k of this.parts) {
           const label = this.labels[i * 4 + k]!;
           if (label >= 0 && label !== row[words + k]) continue next;
@@ -89,6 +105,10 @@ export class Projection {
         again = true;
       }
     }
+  }
+
+  private waits(i: number): boolean {
+    return this.seesLoose && this.table.heldBack[i]!;
   }
 
   private done(row: Int32Array, i: number): boolean {

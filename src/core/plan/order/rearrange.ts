@@ -1,3 +1,4 @@
+import { looseSpan } from './loose';
 import { changeCost, labelsNow, type Labels, type Table } from './problem';
 
 const FOCUS = 3;
@@ -13,7 +14,9 @@ const EQUAL = 1e-9;
  */
 export class Rearranging {
   readonly sequence: number[];
+  /** All changes, turns with something loose among them. */
   cost: number;
+  private setups: number;
   private readonly n: number;
   private readonly at: Int32Array;
   /** Per place and part of the setup: the label that holds before it, and the next one asked for there or later. */
@@ -46,6 +49,7 @@ export class Rearranging {
     });
     this.before.set(table.start);
     this.placed(0, this.n);
+    this.setups = this.cost - table.looseTurn * this.looseTurns();
   }
 
   /** Moves stretches until no move saves anything. */
@@ -61,7 +65,7 @@ export class Rearranging {
   }
 
   private disturb(random: () => number): void {
-    const cost = this.cost;
+    const { cost, setups } = this;
     const from = this.runStart(Math.floor(random() * this.n));
     let to = from;
     for (let runs = 1 + Math.floor(random() * LONGEST); runs > 0 && to < this.n; runs--) to = this.runEnd(to);
@@ -73,6 +77,7 @@ export class Rearranging {
     if (this.cost > cost + EQUAL) {
       for (const [a, b, c] of this.journal.reverse()) this.exchange(a, a + c - b, c);
       this.cost = cost;
+      this.setups = setups;
     }
     this.journal = [];
   }
@@ -204,11 +209,13 @@ export class Rearranging {
     const { stretch } = this;
     const [a, b, c] = place < stretch.from ? [place, stretch.from, stretch.to] : [stretch.from, stretch.to, place];
     const relabelled = this.exchange(a, b, c);
-    const cost = relabelled ? this.whole() : this.cost - saved;
+    const setups = relabelled ? this.whole() : this.setups - saved;
+    const cost = setups + this.table.looseTurn * this.looseTurns();
     if (!this.allowed(a, c) || (onlyIfBetter && cost >= this.cost - EQUAL)) {
       this.exchange(a, a + c - b, c);
       return false;
     }
+    this.setups = setups;
     this.cost = cost;
     this.journal.push([a, b, c]);
     for (const seamAt of [a, a + c - b, c]) this.waitAround(seamAt);
@@ -221,6 +228,19 @@ export class Rearranging {
       if (!needs.every((ways) => ways.some((way) => way.every((b) => this.at[b]! < k)))) return false;
     }
     return true;
+  }
+
+  /** Turns and moves of the lid while something is loose. */
+  private looseTurns(): number {
+    const { table, at, before, n } = this;
+    if (table.rules.length === 0) return 0;
+    const moved = (k: number) => before[k * 4] !== before[(k + 1) * 4] || before[k * 4 + 1] !== before[(k + 1) * 4 + 1];
+    const loose = new Set<number>();
+    for (const rule of table.rules) {
+      const span = looseSpan(rule, at, table.opens);
+      for (let k = span?.[0] ?? n; k <= Math.min(span?.[1] ?? -1, n - 1); k++) if (moved(k)) loose.add(k);
+    }
+    return loose.size;
   }
 
   private whole(): number {

@@ -8,12 +8,6 @@ export interface Found {
   sequence: readonly number[];
   cost: number;
   bound: number;
-}
-
-export interface SearchProgress {
-  sequence: readonly number[];
-  cost: number;
-  bound: number;
   /** Setups worked through so far. */
   tried: number;
 }
@@ -32,7 +26,7 @@ const YIELD_EVERY = 500;
  * @param budget setups to work through before settling for the best order found so far
  * @yields progress, every few hundred setups
  */
-export function* searchOrder(space: Space, bound: Bound, best: { sequence: readonly number[]; cost: number }, budget: number): Generator<SearchProgress, Found> {
+export function* searchOrder(space: Space, bound: Bound, best: { sequence: readonly number[]; cost: number }, budget: number): Generator<Found, Found> {
   const { table } = space;
   const states = new States(space.words);
   const queue = new FlatQueue<number>();
@@ -52,7 +46,7 @@ export function* searchOrder(space: Space, bound: Bound, best: { sequence: reado
   while (queue.length > 0) {
     const least = queue.peekValue()!;
     if (least + n * DEEPER >= found.cost - EQUAL) break;
-    if (tried >= budget) return { ...found, bound: sure(least) };
+    if (tried >= budget) return { ...found, bound: sure(least), tried };
     const state = queue.pop()!;
     const cost = states.cost[state]!;
     if (cost >= states.worked[state]! - EQUAL) continue;
@@ -86,5 +80,5 @@ export function* searchOrder(space: Space, bound: Bound, best: { sequence: reado
       if (hope < found.cost - EQUAL) queue.push(next, hope - done * DEEPER);
     }
   }
-  return { ...found, bound: found.cost };
+  return { ...found, bound: found.cost, tried };
 }

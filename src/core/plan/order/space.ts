@@ -1,4 +1,5 @@
 import type { Bound } from './bound';
+import { anyLoose } from './loose';
 import { enter, type Labels, type Table } from './problem';
 import { chooser, Walk } from './walk';
 
@@ -68,12 +69,15 @@ export class Space {
   enter(row: Int32Array, i: number): number {
     const { weights } = this.table;
     let cost = 0;
+    let turned = false;
     for (let k = this.firstLabel(row, i); k < 4; k++) {
       const label = this.labels[i * 4 + k]!;
       if (label < 0 || label === row[this.words + k]) continue;
       cost += weights[k]!;
+      turned ||= k < 2;
       row[this.words + k] = label;
     }
+    if (turned && anyLoose(this.table, (x) => this.done(row, x))) cost += this.table.looseTurn;
     row[i >> 5]! |= 1 << (i & 31);
     this.settle(row);
     return cost;
@@ -86,7 +90,7 @@ export class Space {
     const { ties } = this.table;
     const settle = () => {
       for (;;) {
-        const free = [...walk.ready].filter((i) => !ties[i] && walk.costOf(i) === 0);
+        const free = [...walk.ready].filter((i) => !ties[i] && walk.isFree(i));
         if (free.length === 0) return;
         walk.take(choose(free, walk.sequence.at(-1)));
       }

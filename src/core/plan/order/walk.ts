@@ -1,4 +1,4 @@
-import { changeCost, enter, labelsNow, type Labels, type Table } from './problem';
+import { costNow, enter, isThere, labelsNow, type Labels, type Table } from './problem';
 
 /** A walk through the actions: what is done, what can be done next, what the bench is like, what it has cost. */
 export class Walk {
@@ -23,13 +23,18 @@ export class Walk {
   }
 
   costOf(i: number): number {
-    return changeCost(this.at, this.labels(i), this.table.weights);
+    return costNow(this.table, this.at, this.labels(i), this.isDone);
+  }
+
+  /** Whether it asks for nothing that is not there. */
+  isFree(i: number): boolean {
+    return isThere(this.at, this.labels(i));
   }
 
   /** Does one action that is ready; returns those that it made ready. */
   take(i: number): number[] {
     const labels = this.labels(i);
-    this.cost += changeCost(this.at, labels, this.table.weights);
+    this.cost += costNow(this.table, this.at, labels, this.isDone);
     this.at = enter(this.at, labels);
     this.done[i] = 1;
     this.ready.delete(i);

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Model } from '$core/machine';
+  import { inSentence, type Model } from '$core/machine';
   import { sealsBroken, type Plan } from '$core/plan';
   import { plural } from '$lib/ui/format';
 
@@ -8,6 +8,7 @@
 
   const seals = $derived(sealsBroken(model, plan));
   const live = $derived(plan.energised.map((id) => plan.steps.find((s) => s.id === id)!));
+  const loose = $derived(plan.steps.filter((s) => s.unheld));
   const said = (leg: string, { cost, bound, proved }: Plan['order']) => `${leg} is ${proved ? 'proved to waste the fewest motions' : `within ${Math.ceil(cost - bound)} s of wasted motion of the best possible`}`;
 </script>
 
@@ -22,6 +23,10 @@
   <dd>{#each seals as s (s.id)}<span class="block">{s.name}</span>{:else}Nothing{/each}</dd>
   <dt class="text-soft">Energised</dt>
   <dd>{#each live as s (s.id)}<span class="block">{s.text}</span>{:else}Nothing is done while energised{/each}{#if live.length > 0}<span class="block text-soft">{plural(live.length, 'step')} before the power is away, or after it is on again.</span>{/if}</dd>
+  {#if plan.loose.length > 0}
+    <dt class="text-soft">Not held</dt>
+    <dd>{#each loose as s (s.id)}<span class="block">{s.text}: {s.unheld!.map((u) => inSentence(model.part(u.part).name)).join(', ')}</span>{/each}<span class="block text-soft">{plural(plan.loose.length, 'turn')} that the machine leaves no way around{plan.order.proved && plan.orderUp?.proved ? '' : ', as far as was found'}.</span></dd>
+  {/if}
 </dl>
 <p class="mt-3 text-soft">
   The set of steps is {plan.set.proved ? 'proved to be the least work' : `within ${Math.ceil(plan.set.cost - plan.set.bound)} s of the least`}.

@@ -21,7 +21,8 @@
     { name: 'Turns of the machine', of: (f) => f.turns },
     { name: 'Changes of tool', of: (f) => f.toolChanges },
     { name: 'Departures from the mirror', of: (f) => f.departures },
-    { name: 'Steps while energised', of: (f) => f.energised }
+    { name: 'Steps while energised', of: (f) => f.energised },
+    { name: 'Turns with something not held', of: (f) => f.loose }
   ];
   const together = $derived({ ...data.asKept, name: 'Together in one visit' });
   const found = $derived(data.revisions.flatMap((r) => ('figures' in r ? [r as Column] : [])));

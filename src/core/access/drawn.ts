@@ -1,0 +1,53 @@
+import { removes, warning, type Fault, type Machine, type Move, type Pose } from '../machine';
+import type { Access } from './requirements';
+import { areaOf, contains, discMeets } from './geometry';
+
+/** What the drawing says that cannot be, or hardly: told to whoever writes the file. */
+export function drawingFaults(access: Access): Fault[] {
+  return [...meetings(access), ...strayJoints(access.model.machine), ...shapelessMoves(access), ...turnedLoose(access)];
+}
+
+/** Two things cannot be at one place, unless one is drawn around what it carries. */
+function meetings({ model, drawing }: Access): Fault[] {
+  const { parts } = model.machine;
+  const index = new Map(parts.map((p, i) => [p.id, i]));
+  const range = ([from, to]: readonly [number, number]) => `${from} to ${to} mm`;
+  return [...drawing.meetings()].map(({ a, b, zone, at, depths }) =>
+    warning(['parts', index.get(a.id)!, 'shapes'], `"${a.id}" and "${b.id}" run through each other in "${zone}", as drawn ${range(depths[0])} and ${range(depths[1])} deep at ${at.map((mm) => mm.toFixed(0)).join(' / ')}`)
+  );
+}
+
+/** A place off the face is worked on nowhere. */
+function strayJoints(machine: Machine): Fault[] {
+  const zones = new Map(machine.zones.map((z) => [z.id, areaOf(z.outline)]));
+  return machine.joints.flatMap((joint, i) => {
+    const zone = zones.get(joint.zone)!;
+    const k = joint.at.findIndex((at) => !contains(zone, at) && !discMeets(zone, at, 0.5));
+    return k < 0 ? [] : [warning(['joints', i, 'at', k], `"${joint.id}" lies outside "${joint.zone}" at ${joint.at[k]!.join(' / ')}`)];
+  });
+}
+
+/** Nothing can be seen to lie over what has no shape where it is moved: such a move is in nobody's way. */
+function shapelessMoves({ model }: Access): Fault[] {
+  return model.machine.parts.flatMap((part, i) =>
+    part.moves.flatMap((move, k) => {
+      if (model.cable(part.id) || part.shapes.length === 0) return [];
+      const isDrawn = [...model.riders(part.id)].some((id) => model.part(id).shapes.some((s) => s.zone === move.zone));
+      return isDrawn ? [] : [warning(['parts', i, 'moves', k, 'zone'], `"${part.id}" is moved in "${move.zone}", where neither it nor what rides on it has a shape: nothing will ever cover it there`)];
+    })
+  );
+}
+
+/** A part whose last hold is undone in another position than it is taken out in lies loose while the machine is turned. */
+function turnedLoose({ model, actions, holdings }: Access): Fault[] {
+  const pose = (zone: string) => model.zone(zone).pose;
+  const agree = (a: Pose, b: Pose) => (a.up === b.up || a.up === 'either' || b.up === 'either') && (a.lid === b.lid || a.lid === 'any' || b.lid === 'any');
+  const index = new Map(model.machine.parts.map((p, i) => [p.id, i]));
+  return holdings.flatMap(({ part, holds }) => {
+    const last = [...new Set(holds.flat(2))].map((id) => pose(actions.get(id)!.zone));
+    const out = part.moves.filter(removes);
+    if (last.length === 0 || out.length === 0) return [];
+    const isTurned = (move: Move) => !last.some((p) => agree(p, pose(move.zone)));
+    return out.every(isTurned) ? [warning(['parts', index.get(part.id)!, 'moves'], `"${part.id}" is taken out in "${out[0]!.zone}", and all that holds it is undone in another position: it lies loose while the machine is turned`)] : [];
+  });
+}

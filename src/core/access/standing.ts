@@ -1,0 +1,72 @@
+import { removes, type Joint, type Model, type Part } from '../machine';
+import { moveId, openId, type ActionId } from './actions';
+import type { Drawing } from './covers';
+import { waysToClear, type Alternative } from './clearing';
+
+/** How a part is that is in the machine and not held: nothing keeps it there, it hangs on what its move left closed, or it stands up from its socket. */
+export type Unheld = 'free' | 'leash' | 'popped';
+
+/** What keeps a part in its place. It is held as long as one of its holds is neither opened nor cleared. */
+export interface Holding {
+  part: Part;
+  /** Each is given up by any of its ways: all actions of a way done. Empty: nothing but its own weight and fit ever held it. */
+  holds: readonly (readonly Alternative[])[];
+  /** Moves that leave it on its leash. */
+  leash: readonly ActionId[];
+  /** Moves that take it out of the machine, alone or with what carries it. */
+  out: readonly ActionId[];
+  /** Once nothing else holds it, it stands up from its socket. */
+  pops: boolean;
+}
+
+/** What keeps each part that can move, in the order of the file; cables lie where they are plugged and dressed. */
+export function holdingsOf(model: Model, drawing: Drawing): Holding[] {
+  return model.machine.parts.flatMap((part) => {
+    if (part.id === model.root.id || model.cable(part.id) || part.moves.length === 0) return [];
+    const riders = model.riders(part.id);
+    const joints = [...riders].flatMap((rider) => model.jointsOf(rider)).filter((j) => riders.has(j.a) !== riders.has(j.b) && keeps(model, j));
+    const covers = new Map(part.moves.flatMap((move) => [...drawing.coversOfExit(part, move), ...drawing.coversOfRiders(part, move)].map(({ part: cover }) => [cover.id, cover] as const)));
+    return [{
+      part,
+      holds: [...new Set(joints)].map((j): Alternative[] => [[openId(j.id)]]).concat([...covers.values()].map((cover) => waysToClear(model, cover, [part.id]))),
+      leash: part.moves.filter((m) => !removes(m)).map((m) => moveId(part.id, m.id)),
+      out: [part.id, ...model.carriers(part.id)].flatMap((id) => model.part(id).moves.filter(removes).map((m) => moveId(id, m.id))),
+      pops: model.jointsOf(part.id).some((j) => j.a === part.id && j.kind === 'connector' && POPS.has(j.family))
+    }];
+  });
+}
+
+const POPS = new Set(['edge-card', 'memory-socket']);
+
+/** Whether a joint keeps a part from falling when the machine is turned: plugs, guides, hooks and what is soft do not. */
+function keeps(model: Model, joint: Joint): boolean {
+  switch (joint.kind) {
+    case 'screws':
+    case 'clips':
+    case 'latch':
+      return true;
+    case 'adhesive':
+      return joint.adhesive !== 'thermal-compound' && joint.adhesive !== 'thermal-pad';
+    case 'tape':
+      return !model.cable(joint.a);
+    case 'connector':
+      return joint.family === 'memory-socket' || joint.family === 'processor-lock' || joint.family === 'tray';
+    case 'dressing':
+    case 'hook':
+      return false;
+  }
+}
+
+/**
+ * What is in the machine and not held.
+ * @param open all that is opened and moved at this moment
+ */
+export function unheld(holdings: readonly Holding[], open: ReadonlySet<ActionId>): Map<string, Unheld> {
+  const out = new Map<string, Unheld>();
+  for (const { part, holds, leash, out: leaves, pops } of holdings) {
+    if (leaves.some((id) => open.has(id))) continue;
+    if (leash.some((id) => open.has(id))) out.set(part.id, 'leash');
+    else if (holds.length > 0 && holds.every((ways) => ways.some((way) => way.every((id) => open.has(id))))) out.set(part.id, pops ? 'popped' : 'free');
+  }
+  return out;
+}

@@ -1,0 +1,87 @@
+import type { ActionId } from '../../access';
+import type { Labels, Table, Ways } from './problem';
+
+/** When something is in the machine and not held, told by what is open: opened or moved, and not yet closed or brought back. */
+export interface LooseRule {
+  what: string;
+  /** It is held while one of these is whole: each is given up by any of its ways, all actions of a way open. None: it is never free. */
+  holds: readonly (readonly (readonly ActionId[])[])[];
+  /** One of these open: it hangs on its leash. */
+  leash: readonly ActionId[];
+  /** One of these open: it is out of the machine. */
+  out: readonly ActionId[];
+}
+
+/** A rule in numbers; ways that name what is not in the problem are left out, since that stays closed. */
+export interface Rule {
+  what: string;
+  holds: readonly Ways[];
+  leash: readonly number[];
+  out: readonly number[];
+}
+
+/** @returns undefined for what can never be loose in this problem */
+export function ruleOf(rule: LooseRule, index: ReadonlyMap<ActionId, number>): Rule | undefined {
+  const known = (ids: readonly ActionId[]) => ids.flatMap((id) => index.get(id) ?? []);
+  const holds = rule.holds.map((ways) => ways.filter((way) => way.every((id) => index.has(id))).map(known));
+  const canBeFree = holds.length > 0 && holds.every((ways) => ways.length > 0);
+  const leash = known(rule.leash);
+  return canBeFree || leash.length > 0 ? { what: rule.what, holds: canBeFree ? holds : [], leash, out: known(rule.out) } : undefined;
+}
+
+export function isLoose(rule: Rule, isOpen: (i: number) => boolean): boolean {
+  if (rule.out.some(isOpen)) return false;
+  return rule.leash.some(isOpen) || (rule.holds.length > 0 && rule.holds.every((ways) => ways.some((way) => way.every(isOpen))));
+}
+
+/** Whether turning the machine or moving its lid now would be done with something loose in it. */
+export function anyLoose(table: Table, isDone: (i: number) => boolean): boolean {
+  if (table.rules.length === 0) return false;
+  const isOpen = table.opens === 'done' ? isDone : (i: number) => !isDone(i);
+  return table.rules.some((rule) => isLoose(rule, isOpen));
+}
+
+/** Whether the side up or the lid changes. */
+export const moves = (at: Labels, next: Labels): boolean => (next[0] >= 0 && next[0] !== at[0]) || (next[1] >= 0 && next[1] !== at[1]);
+
+/**
+ * The places of an order, from one to the other, before which the rule's part is loose; undefined where it never is.
+ * @param at place of each action
+ */
+export function looseSpan(rule: Rule, at: ArrayLike<number>, opens: Table['opens']): [from: number, to: number] | undefined {
+  const least = (list: readonly number[], none: number) => list.reduce((m, i) => Math.min(m, at[i]!), none);
+  const most = (list: readonly number[], none: number) => list.reduce((m, i) => Math.max(m, at[i]!), none);
+  let from: number;
+  let to: number;
+  if (opens === 'done') {
+    from = least(rule.leash, Infinity);
+    if (rule.holds.length > 0) from = Math.min(from, rule.holds.reduce((m, ways) => Math.max(m, ways.reduce((w, way) => Math.min(w, most(way, -1)), Infinity)), -1));
+    to = least(rule.out, at.length);
+  } else {
+    to = most(rule.leash, -1);
+    if (rule.holds.length > 0) to = Math.max(to, rule.holds.reduce((m, ways) => Math.min(m, ways.reduce((w, way) => Math.max(w, least(way, Infinity)), -1)), Infinity));
+    from = most(rule.out, -1);
+  }
+  return from + 1 <= to ? [from + 1, to] : undefined;
+}
+
+/**
+ * Actions whose doing can make something loose: never done early just because they cost nothing.
+ * One whose part cannot be free before another of its holds is opened, which comes later in any case, makes nothing loose.
+ */
+export function loosening(rules: readonly Rule[], opens: Table['opens'], comesBefore: (b: number, i: number) => boolean): Set<number> {
+  const out = new Set<number>();
+  for (const rule of rules) {
+    if (opens === 'undone') {
+      for (const i of rule.out) out.add(i);
+      continue;
+    }
+    for (const i of rule.leash) out.add(i);
+    for (const ways of rule.holds) {
+      for (const x of ways.flat()) {
+        if (!rule.holds.some((other) => other !== ways && other.every((way) => way.some((y) => y !== x && comesBefore(x, y))))) out.add(x);
+      }
+    }
+  }
+  return out;
+}
