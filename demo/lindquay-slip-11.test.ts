@@ -11,6 +11,22 @@ it('is a complete machine: parts, screws in their places, cables with a path', a
 it('every single goal is planned both ways, proved least, and works step by step', all.planned);
 
 describe('what a technician would say of it', () => {
+  it('the test waits for the keyboard, and says so', () => {
+    const p = m.replace('board');
+    m.inOrder(p, 'up/joint:keyboard-plug', 'up/open-test');
+    expect(m.step(p, 'up/open-test').departs).toMatch(/is on already: this is closed only after it: keyboard plug\.$/);
+  });
+  it('no cable is minded that is not there: pinch lists name what is in the machine', () => {
+    const p = m.replace('board');
+    const out = new Set<string>();
+    for (const s of p.steps) {
+      if (s.do === 'move' && s.part) for (const id of m.file.access.model.riders(s.part)) out.add(id);
+      if (s.do === 'return' && s.part) {
+        for (const id of m.file.access.model.riders(s.part)) out.delete(id);
+        for (const c of s.pinch) expect(out.has(c.cable), `${c.cable} at ${s.id}`).toBe(false);
+      }
+    }
+  });
   it('the palm rest is held from below, under the feet as well, and lifted from above', () => {
     const p = m.remove('palm-rest');
     for (const foot of [1, 2, 3, 4]) m.inOrder(p, `down/move:foot-${foot}/peel`, 'down/joint:palm-foot-screws', 'down/joint:palm-clips', 'down/move:palm-rest/raise');

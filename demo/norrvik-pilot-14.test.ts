@@ -30,6 +30,14 @@ describe('what a technician would say of it', () => {
     const p = m.replace('ssd-b');
     m.inOrder(p, 'down/move:frame/lift', 'down/joint:ssd-b-screw', 'down/joint:ssd-b-slot', 'down/move:ssd-b/lift');
   });
+  it('the fans are back before the frame that lies over their wires, and the test comes before the base enclosure and says why not before the frame', () => {
+    const p = m.replace('board', 'fan-left', 'fan-right');
+    for (const fan of ['fan-left', 'fan-right']) m.inOrder(p, `up/move:${fan}/lift`, 'up/move:frame/lift');
+    expect(m.step(p, 'up/move:frame/lift').pinch.map((c) => c.cable)).toEqual(expect.arrayContaining(['fan-left-wire', 'fan-right-wire']));
+    m.inOrder(p, 'up/joint:heat-sink-screws', 'up/joint:battery-plug', 'up/open-test', 'up/move:base-enclosure/lift');
+    expect(m.step(p, 'up/open-test').departs).toMatch(/is on already: power goes on after all work beside it/);
+  });
+  it('a new panel is tried before its bezel goes on', () => m.inOrder(m.replace('panel'), 'up/joint:panel-plug', 'up/joint:battery-plug', 'up/open-test', 'up/move:bezel/lift'));
   it('a fan is out in minutes, a board in an hour', () => {
     expect(m.replace('fan-left').times.p50).toBeLessThan(17 * 60);
     expect(m.replace('board').times.p50).toBeGreaterThan(30 * 60);

@@ -6,4 +6,4 @@ export { accessOf, type Access, type Cause, type Requirement } from './requireme
 export { drawingFaults } from './drawn';
 export { causeInWords, reachFaults } from './reachable';
 export type { Cover, Evidence } from './covers';
-export { unheld, type Holding, type Unheld } from './standing';
+export { isIn, unheld, type Holding, type Unheld } from './standing';

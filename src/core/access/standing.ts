@@ -70,3 +70,13 @@ export function unheld(holdings: readonly Holding[], open: ReadonlySet<ActionId>
   }
   return out;
 }
+
+/**
+ * Whether a part is in the machine: neither it nor what carries it is out; a loose cable is where one of its ends still is.
+ * @param open all that is opened and moved at this moment
+ */
+export function isIn(model: Model, id: string, open: ReadonlySet<ActionId>): boolean {
+  const isOut = [id, ...model.carriers(id)].some((p) => model.part(p).moves.some((m) => removes(m) && open.has(moveId(p, m.id))));
+  if (isOut || !model.isLoose(id)) return !isOut;
+  return model.jointsOf(id).some((j) => !open.has(openId(j.id)) && isIn(model, j.a === id ? j.b : j.a, open));
+}

@@ -269,7 +269,13 @@ export function waitsPhrase(action: Action): string {
 /** Why a step moved when nothing makes it. */
 export const savesPhrase = 'Saves a change of tool, place or side here.';
 
-export const openTestReason = 'Boards, plugs or the battery were touched: tried before it is covered.';
+/** @param hidden what is on already although it hides something that was touched, and what could only be closed after it */
+export function openTestReason(model: Model, hidden?: { cover: Action; last: Action }): string {
+  const name = (a: Action) => inSentence(a.kind === 'open' ? a.joint.name : a.part.name);
+  const isPower = hidden?.last.kind === 'open' && hidden.last.joint.id === model.machine.isolation.joint;
+  const why = hidden && (isPower ? 'power goes on after all work beside it' : `this is closed only after it: ${name(hidden.last)}`);
+  return `Boards, plugs or the battery were touched: tried before it is covered.${hidden ? ` The ${name(hidden.cover)} is on already: ${why}.` : ''}`;
+}
 
 /** The work itself where nothing is swapped. */
 export function goalWorkPhrase(model: Model, goal: Goal): Phrase {

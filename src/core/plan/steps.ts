@@ -1,4 +1,4 @@
-import { moveId, openId, unheld, type Access, type Action, type ActionId } from '../access';
+import { isIn, moveId, openId, unheld, type Access, type Action, type ActionId } from '../access';
 import { comesOffWith, crossings, likeLeads } from '../cables';
 import { tightening } from '../fasteners';
 import { removes, type IsolationStep, type Joint, type JointOf, type Model } from '../machine';
@@ -9,6 +9,7 @@ import { ontoMat, poseOf } from './pose';
 import { CLOSING_CHECK, closesUp, testPhrase, touchedFunctions } from './prove';
 import type { Leg, Plan, Step } from './schema';
 import { toolOf } from './tools';
+import type { OpenTest } from './way-up';
 import { START } from './down';
 
 /** Standard times for steps that are no action of the machine file, s: bench rules of thumb. */
@@ -101,13 +102,13 @@ export class StepWriter {
     });
   }
 
-  /** @param testAt index in the sequence before which the machine is tried open */
-  up(sequence: readonly ActionId[], departures: ReadonlyMap<ActionId, string>, testAt: number | undefined): Step[] {
+  /** @param test where in the sequence the machine is tried open */
+  up(sequence: readonly ActionId[], departures: ReadonlyMap<ActionId, string>, test: OpenTest | undefined): Step[] {
     const replaced = new Set(this.goals.flatMap((g) => (g.do === 'replace' ? [g.part] : [])));
     const out: Step[] = [];
     const within = new Set(sequence);
     sequence.forEach((id, i) => {
-      if (i === testAt) out.push({ ...step('up', 'up/open-test', 'test', OPEN_TEST, SECONDS.openTest), departs: openTestReason, test: 'open-power' });
+      if (i === test?.at) out.push(this.openTest(test));
       const action = this.access.actions.get(id)!;
       out.push(...this.prepares(action, within));
       const open = new Set(this.done);
@@ -124,10 +125,15 @@ export class StepWriter {
         ...(departs ? { departs } : {}),
         because: this.reasons.get(id) ?? [],
         cautions: cautionsFor(this.access.model, action, 'up'),
-        pinch: action.kind === 'move' && action.removes ? crossings(this.access.model, action.part).map(({ cable, where, zone, crosses }) => ({ cable, where, zone, crosses })) : []
+        pinch: action.kind === 'move' ? crossings(this.access.model, action.part).filter(({ cable }) => isIn(this.access.model, cable, this.done)).map(({ cable, where, zone, crosses }) => ({ cable, where, zone, crosses })) : []
       });
     });
+    if (test?.at === sequence.length) out.push(this.openTest(test));
     return out;
+  }
+
+  private openTest({ hidden }: OpenTest): Step {
+    return { ...step('up', 'up/open-test', 'test', OPEN_TEST, SECONDS.openTest), departs: openTestReason(this.access.model, hidden), test: 'open-power' };
   }
 
   /** Isolation undone, last step first. */

@@ -1,6 +1,7 @@
-import { openId, refId, type Access, type Action, type ActionId, type Requirement } from '../access';
+import { moveId, openId, refId, type Access, type Action, type ActionId } from '../access';
 import { crossings } from '../cables';
-import { inSentence, type Model } from '../machine';
+import { inSentence, type Model, type PartKind } from '../machine';
+import type { RemovalSet } from './set';
 
 /** `before` has to be closed or brought back before `after`; `why` is set where assembly differs from the mirror. */
 export interface UpEdge {
@@ -16,7 +17,7 @@ export interface UpEdge {
 export function upEdges(
   access: Access,
   actions: ReadonlySet<ActionId>,
-  used: Iterable<{ requirement: Requirement; alternative: number }>
+  used: readonly Taken[]
 ): UpEdge[] {
   const { model } = access;
   const edges = new Edges(actions);
@@ -37,7 +38,7 @@ export function upEdges(
   const all = [...actions].map((id) => access.actions.get(id)!).filter(Boolean);
   cableEdges(model, all, edges);
   powerLast(model, all, edges);
-  openTest(model, all, edges);
+  openTest(access, all, used, edges);
   return edges.list;
 }
 
@@ -86,20 +87,25 @@ class Edges {
   }
 }
 
-/** Cables that lie under a part are laid before it; those over it are dressed once it is down. */
+/** Cables that lie under a part are laid before it, whatever holds them; those over it are dressed once it is down. */
 function cableEdges(model: Model, all: readonly Action[], edges: Edges): void {
   for (const action of all) {
-    if (action.kind !== 'move' || !action.removes) continue;
+    if (action.kind !== 'move') continue;
     for (const crossing of crossings(model, action.part)) {
       const cable = inSentence(model.part(crossing.cable).name);
+      const isUnder = crossing.where === 'under';
+      const under = `The ${cable} runs under the ${inSentence(action.part.name)}: laid first.`;
+      // It comes with what it rides on, and lies there once that is back; on what carries both it comes with the part.
+      if (isUnder) {
+        for (const id of [crossing.cable, ...model.carriers(crossing.cable)].filter((c) => !model.riders(c).has(action.part.id))) {
+          for (const move of model.part(id).moves) edges.soft({ before: moveId(id, move.id), after: action.id, why: under });
+        }
+      }
       for (const joint of model.jointsOf(crossing.cable)) {
         if (joint.reachedRaised === action.part.id || joint.a === action.part.id || joint.b === action.part.id) continue;
-        if (joint.kind !== 'dressing' && joint.kind !== 'tape') continue;
-        edges.soft(
-          crossing.where === 'under'
-            ? { before: openId(joint.id), after: action.id, why: `The ${cable} runs under the ${inSentence(action.part.name)}: laid first.` }
-            : { before: action.id, after: openId(joint.id), why: `The ${cable} runs over the ${inSentence(action.part.name)}: held clear while it goes down.` }
-        );
+        if ((joint.kind !== 'dressing' && joint.kind !== 'tape') || joint.zone !== crossing.zone) continue;
+        if (isUnder) edges.soft({ before: openId(joint.id), after: action.id, why: under });
+        else if (action.removes) edges.soft({ before: action.id, after: openId(joint.id), why: `The ${cable} runs over the ${inSentence(action.part.name)}: held clear while it goes down.` });
       }
     }
   }
@@ -122,33 +128,78 @@ function powerLast(model: Model, all: readonly Action[], edges: Edges): void {
   }));
 }
 
-/** Whether the job opened plugs, moved boards or took a battery out beyond what every job does: then it is tried before it is covered. */
-export function needsOpenTest(model: Model, all: readonly Action[]): boolean {
-  // A battery that is taken out from outside on every job is tried with the machine closed.
-  const isOutEveryTime = model.machine.isolation.steps.some((s) => s.kind === 'remove-battery');
-  return all.some(
-    (a) =>
-      (a.kind === 'open' && a.joint.kind === 'connector' && a.joint.id !== model.machine.isolation.joint) ||
-      (a.kind === 'move' && ['board', 'small-board', 'card', 'memory', 'storage', ...(isOutEveryTime ? [] : ['battery'])].includes(a.part.kind))
+/** What the open power test tries, and what it must not be done without: nothing runs with its heat sink off or its board loose. */
+const TRIED: ReadonlySet<PartKind> = new Set(['board', 'small-board', 'card', 'memory', 'storage', 'battery', 'processor', 'heat-sink', 'fan']);
+
+/** Plugs, boards, cards, drives, cooling and the battery that the job opened or moved, with what fastens them. */
+function tried(model: Model, all: readonly Action[]): Action[] {
+  const { joint: isolating, steps } = model.machine.isolation;
+  // A battery that is taken out from outside on every job goes back in last of all: the machine is tried on its adapter.
+  const outside = steps.some((s) => s.kind === 'remove-battery') && isolating !== undefined ? model.joint(isolating).a : undefined;
+  return all.filter((a) =>
+    a.kind === 'open'
+      ? (a.joint.kind === 'connector' || (TRIED.has(model.part(a.joint.a).kind) && a.joint.a !== outside)) && (outside === undefined || a.joint.id !== isolating)
+      : TRIED.has(a.part.kind) && a.part.id !== outside
   );
 }
 
-/** Every plug is in before the machine is tried, and it is tried before it is covered. */
-function openTest(model: Model, all: readonly Action[], edges: Edges): void {
-  if (!needsOpenTest(model, all)) return;
-  // What can only be closed with the cover on cannot wait for a test without it.
-  const plugs = all.filter((a) => a.kind === 'open' && a.joint.kind === 'connector').map(({ id }) => ({ id, why: 'Everything is plugged in and tried before it is covered.' }));
-  for (const cover of all.filter(isCover)) edges.softInto(cover.id, plugs);
+/** Whether more was touched than the plug that takes the power away on every job. */
+export function needsOpenTest(model: Model, all: readonly Action[]): boolean {
+  return tried(model, all).some((a) => a.kind === 'move' || (a.joint.kind === 'connector' && a.joint.id !== model.machine.isolation.joint));
 }
 
-const isCover = (action: Action) => action.kind === 'move' && action.part.kind === 'cover';
+/** A requirement that was followed on the way down, with the way that was taken. */
+type Taken = RemovalSet['taken'] extends ReadonlyMap<string, infer T> ? T : never;
 
-/** Where on the way up the open power test stands: before the first cover that follows the last plug; undefined without one. */
-export function openTestPlace(access: Access, up: readonly ActionId[]): number | undefined {
+/**
+ * What hides something of these, or what carries it, again when it is brought back: on the way down it was taken off to uncover it.
+ * What only hangs on its leash meanwhile does not wait for a test.
+ */
+function covering(access: Access, used: readonly Taken[], of: readonly Action[]): Set<ActionId> {
+  const { model } = access;
+  const carriers = of.flatMap((a) => (a.kind === 'open' ? [a.joint.a, ...model.carriers(a.joint.a)] : model.carriers(a.part.id)));
+  const own = new Set(of.map((a) => a.id));
+  const ids = new Set([...own, ...carriers.flatMap((id) => model.part(id).moves.map((m) => moveId(id, m.id)))]);
+  const out = new Set<ActionId>();
+  for (const of of ids) {
+    for (const { requirement: r, alternative } of used) {
+      if (r.of !== of || (r.cause.kind !== 'covers' && r.cause.kind !== 'raised')) continue;
+      for (const id of r.alternatives[alternative]!) {
+        const action = access.actions.get(id)!;
+        if (action.kind !== 'move' || own.has(id)) continue;
+        // What lies over something raised hides what is reached below it.
+        if (action.removes) out.add(id);
+        else ids.add(id);
+      }
+    }
+  }
+  return out;
+}
+
+/** Every plug is in before the machine is tried, and it is tried before what was touched is covered. */
+function openTest(access: Access, all: readonly Action[], used: readonly Taken[], edges: Edges): void {
+  if (!needsOpenTest(access.model, all)) return;
+  const touched = tried(access.model, all);
+  // What can only be closed with the cover on cannot wait for a test without it.
+  for (const cover of [...covering(access, used, touched)].sort()) edges.softInto(cover, touched.map(({ id }) => ({ id, why: 'Everything is plugged in and tried before it is covered.' })));
+}
+
+/** Where on the way up the machine is tried, and what hides something that was touched by then, with what could only be closed after it. */
+export interface OpenTest {
+  at: number;
+  hidden: { cover: Action; last: Action } | undefined;
+}
+
+/** The open power test stands before the first cover that follows the last of what it tries; undefined without one. */
+export function openTestPlace(access: Access, used: readonly Taken[], up: readonly ActionId[]): OpenTest | undefined {
   const all = up.map((id) => access.actions.get(id)!);
   if (!needsOpenTest(access.model, all)) return undefined;
-  const lastPlug = all.findLastIndex((a) => a.kind === 'open' && a.joint.kind === 'connector');
-  const after = all.findIndex((a, i) => i > lastPlug && isCover(a));
-  const place = after >= 0 ? after : all.findIndex(isCover);
-  return place >= 0 ? place : undefined;
+  const touched = tried(access.model, all);
+  const covers = covering(access, used, touched);
+  // What lies open as it is, or is closed from outside, is tried with the rest at the end.
+  if (covers.size === 0) return undefined;
+  const last = all.findLastIndex((a) => touched.includes(a));
+  const hidden = all.slice(0, last).find((a) => covers.has(a.id));
+  const after = all.findIndex((a, i) => i > last && covers.has(a.id));
+  return { at: after < 0 ? last + 1 : after, hidden: hidden && { cover: hidden, last: all[last]! } };
 }
