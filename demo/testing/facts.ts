@@ -2,8 +2,9 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect } from 'vitest';
 import { drawingFaults } from '../../src/core/access';
+import { checkPlan } from '../../src/core/check';
 import { readMachineFile } from '../../src/core/formats';
-import { checkPlan, plan, PlanningError, type Goal, type Plan } from '../../src/core/plan';
+import { plan, PlanningError, type Goal, type Plan } from '../../src/core/plan';
 import { singleGoals } from './goals';
 
 /** A shipped demo machine, and what can be said of its plans. Steps go by `down/joint:ID`, `down/move:PART/MOVE`, `up/...`. */
@@ -50,7 +51,7 @@ export function demoMachine(id: string) {
       expect(i, `${first} comes before ${second}`).toBeLessThan(k);
       const steps = [...p.steps];
       steps.splice(i, 0, ...steps.splice(k, 1));
-      expect(checkPlan(file.access, { ...p, steps }).join('\n'), `${second} before ${first}`).toMatch(/cannot be|too early/);
+      expect(checkPlan(file.machine, { ...p, steps }).join('\n'), `${second} before ${first}`).toMatch(/cannot be|too early/);
     }
   };
 }
@@ -73,7 +74,7 @@ export function holdsForAll(id: string, built: unknown) {
     planned: () => {
       let plans = 0;
       for (const { name, plan: p } of singles()) {
-        expect(checkPlan(file.access, p, file.hash), name).toEqual([]);
+        expect(checkPlan(file.machine, p, file.hash), name).toEqual([]);
         expect(p.set.proved, name).toBe(true);
         expect(p.loose, `${name}: turned with something loose`).toEqual([]);
         plans++;

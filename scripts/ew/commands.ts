@@ -1,7 +1,7 @@
 import { parseArgs } from 'node:util';
 import { diffMachines, jsonSchema, PUBLISHED, readPlan, readScrewTable, screwTable, writeMachineFile, checkMachine, type Published } from '../../src/core/formats';
 import { shown } from '../../src/core/machine';
-import { checkPlan } from '../../src/core/plan';
+import { checkPlan } from '../../src/core/check';
 import { fitTable, trayFor, which } from './fasteners';
 import { faultLine, Refusal, machineAt, textAt } from './files';
 import { planText } from './planning';
@@ -90,7 +90,7 @@ export function run(argv: string[]): Said {
       const { access, hash } = machineAt(first);
       const plan = readPlan(textAt(second));
       if (!plan.ok) throw new Refusal(plan.faults.map((f) => faultLine(second, f)));
-      const problems = checkPlan(access, plan.value, hash);
+      const problems = checkPlan(access.model.machine, plan.value, hash);
       if (problems.length > 0) throw new Refusal(problems.map((p) => `${second}: ${p}`));
       return said(`${second}: can be carried out on ${first}, ${plan.value.steps.length} steps, nothing left open`);
     }

@@ -23,3 +23,9 @@ export function waysToClear(model: Model, cover: Part, covered: readonly string[
   }
   return ways;
 }
+
+/** How a cover over a rider can stop being in the way of what the rider leaves with: it is cleared, or the rider has left before. */
+export function waysToClearRider(model: Model, cover: Part, rider: Part, leaving: Part): Alternative[] {
+  const between = [rider.id, ...model.carriers(rider.id)].filter((id) => id !== leaving.id && model.riders(leaving.id).has(id));
+  return [...waysToClear(model, cover, [leaving.id]), ...between.flatMap((id) => model.part(id).moves.filter(removes).map((m) => [moveId(id, m.id)]))];
+}

@@ -1,7 +1,7 @@
 import { removes, type Joint, type Model } from '../machine';
 import { actionsOf, moveId, openId, refId, type Action, type ActionId } from './actions';
 import { Drawing, type Evidence } from './covers';
-import { waysToClear, type Alternative } from './clearing';
+import { waysToClear, waysToClearRider, type Alternative } from './clearing';
 import { holdingsOf, type Holding } from './standing';
 
 /** Why an action needs another: said by the drawing, by what holds what, or by the file's own words. */
@@ -131,9 +131,7 @@ function move(model: Model, drawing: Drawing, action: Action & { kind: 'move' },
     need({ kind: 'covers', part: cover.id, what: part.id, evidence }, `cover ${cover.id}`, waysToClear(model, cover, [part.id]));
   }
   for (const { part: cover, rider, evidence } of drawing.coversOfRiders(part, action.move)) {
-    // It is out of the way of what has left before.
-    const left = [rider.id, ...model.carriers(rider.id)].filter((id) => id !== part.id && riders.has(id)).flatMap((id) => model.part(id).moves.filter(removes).map((m) => [moveId(id, m.id)]));
-    need({ kind: 'covers', part: cover.id, what: rider.id, with: part.id, evidence }, `cover ${cover.id} over ${rider.id}`, [...waysToClear(model, cover, [part.id]), ...left]);
+    need({ kind: 'covers', part: cover.id, what: rider.id, with: part.id, evidence }, `cover ${cover.id} over ${rider.id}`, waysToClearRider(model, cover, rider, part));
   }
 }
 

@@ -1,7 +1,7 @@
 import { removes, type Joint, type Model, type Part } from '../machine';
 import { moveId, openId, type ActionId } from './actions';
 import type { Drawing } from './covers';
-import { waysToClear, type Alternative } from './clearing';
+import { waysToClear, waysToClearRider, type Alternative } from './clearing';
 
 /** How a part is that is in the machine and not held: nothing keeps it there, it hangs on what its move left closed, or it stands up from its socket. */
 export type Unheld = 'free' | 'leash' | 'popped';
@@ -25,10 +25,13 @@ export function holdingsOf(model: Model, drawing: Drawing): Holding[] {
     if (part.id === model.root.id || model.cable(part.id) || part.moves.length === 0) return [];
     const riders = model.riders(part.id);
     const joints = [...riders].flatMap((rider) => model.jointsOf(rider)).filter((j) => riders.has(j.a) !== riders.has(j.b) && keeps(model, j));
-    const covers = new Map(part.moves.flatMap((move) => [...drawing.coversOfExit(part, move), ...drawing.coversOfRiders(part, move)].map(({ part: cover }) => [cover.id, cover] as const)));
+    const covers = part.moves.flatMap((move) => [
+      ...drawing.coversOfExit(part, move).map(({ part: cover }) => waysToClear(model, cover, [part.id])),
+      ...drawing.coversOfRiders(part, move).map(({ part: cover, rider }) => waysToClearRider(model, cover, rider, part))
+    ]);
     return [{
       part,
-      holds: [...new Set(joints)].map((j): Alternative[] => [[openId(j.id)]]).concat([...covers.values()].map((cover) => waysToClear(model, cover, [part.id]))),
+      holds: [...[...new Set(joints)].map((j): Alternative[] => [[openId(j.id)]]), ...covers],
       leash: part.moves.filter((m) => !removes(m)).map((m) => moveId(part.id, m.id)),
       out: [part.id, ...model.carriers(part.id)].flatMap((id) => model.part(id).moves.filter(removes).map((m) => moveId(id, m.id))),
       pops: model.jointsOf(part.id).some((j) => j.a === part.id && j.kind === 'connector' && POPS.has(j.family))

@@ -10,7 +10,7 @@ export { CLOSING_PARTS, closesUp, touchedFunctions, testPhrase, type Touched } f
 export { explain, type Reason } from './explain';
 export { alternatives, alongside, type Alternative, type Alongside } from './choices';
 export { checkSpare, numbersFor, spareWords, type SpareCheck } from './spare';
-export { actionOf, checkPlan, unmet } from './check';
+export { actionOf, unmet } from './done';
 export { kindOf } from './steps';
 export { PlanDesk, requestKey, type Choices, type PlanRequest } from './desk';
 export { partWays, planFigures, stretches, sumFigures, type PlanFigures, type Stretch } from './figures';

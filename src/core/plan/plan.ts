@@ -103,7 +103,7 @@ function written(access: Access, goals: Goal[], options: PlanOptions, set: Remov
     ...writer.isolation(),
     ...writer.down(actions),
     ...writer.swap(swaps),
-    ...writer.up(up.sequence, departures(access, down.sequence, up.sequence, upward.edges), openTestPlace(access, [...set.taken.values()], up.sequence)),
+    ...writer.up(up.sequence, departures(access, down.sequence, up.sequence, upward.edges), openTestPlace(access, up.sequence)),
     ...writer.restore(),
     ...writer.prove(actions)
   ], conditions);

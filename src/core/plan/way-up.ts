@@ -38,7 +38,7 @@ export function upEdges(
   const all = [...actions].map((id) => access.actions.get(id)!).filter(Boolean);
   cableEdges(model, all, edges);
   powerLast(model, all, edges);
-  openTest(access, all, used, edges);
+  openTest(access, all, edges);
   return edges.list;
 }
 
@@ -155,18 +155,18 @@ type Taken = RemovalSet['taken'] extends ReadonlyMap<string, infer T> ? T : neve
  * What hides something of these, or what carries it, again when it is brought back: on the way down it was taken off to uncover it.
  * What only hangs on its leash meanwhile does not wait for a test.
  */
-function covering(access: Access, used: readonly Taken[], of: readonly Action[]): Set<ActionId> {
+function covering(access: Access, within: ReadonlySet<ActionId>, of: readonly Action[]): Set<ActionId> {
   const { model } = access;
   const carriers = of.flatMap((a) => (a.kind === 'open' ? [a.joint.a, ...model.carriers(a.joint.a)] : model.carriers(a.part.id)));
   const own = new Set(of.map((a) => a.id));
   const ids = new Set([...own, ...carriers.flatMap((id) => model.part(id).moves.map((m) => moveId(id, m.id)))]);
   const out = new Set<ActionId>();
   for (const of of ids) {
-    for (const { requirement: r, alternative } of used) {
-      if (r.of !== of || (r.cause.kind !== 'covers' && r.cause.kind !== 'raised')) continue;
-      for (const id of r.alternatives[alternative]!) {
+    for (const r of within.has(of) ? access.requirements.get(of)! : []) {
+      if (r.cause.kind !== 'covers' && r.cause.kind !== 'raised') continue;
+      for (const id of r.alternatives.flat()) {
         const action = access.actions.get(id)!;
-        if (action.kind !== 'move' || own.has(id)) continue;
+        if (action.kind !== 'move' || own.has(id) || !within.has(id)) continue;
         // What lies over something raised hides what is reached below it.
         if (action.removes) out.add(id);
         else ids.add(id);
@@ -177,11 +177,11 @@ function covering(access: Access, used: readonly Taken[], of: readonly Action[])
 }
 
 /** Every plug is in before the machine is tried, and it is tried before what was touched is covered. */
-function openTest(access: Access, all: readonly Action[], used: readonly Taken[], edges: Edges): void {
+function openTest(access: Access, all: readonly Action[], edges: Edges): void {
   if (!needsOpenTest(access.model, all)) return;
   const touched = tried(access.model, all);
   // What can only be closed with the cover on cannot wait for a test without it.
-  for (const cover of [...covering(access, used, touched)].sort()) edges.softInto(cover, touched.map(({ id }) => ({ id, why: 'Everything is plugged in and tried before it is covered.' })));
+  for (const cover of [...covering(access, new Set(all.map((a) => a.id)), touched)].sort()) edges.softInto(cover, touched.map(({ id }) => ({ id, why: 'Everything is plugged in and tried before it is covered.' })));
 }
 
 /** Where on the way up the machine is tried, and what hides something that was touched by then, with what could only be closed after it. */
@@ -191,11 +191,11 @@ export interface OpenTest {
 }
 
 /** The open power test stands before the first cover that follows the last of what it tries; undefined without one. */
-export function openTestPlace(access: Access, used: readonly Taken[], up: readonly ActionId[]): OpenTest | undefined {
+export function openTestPlace(access: Access, up: readonly ActionId[]): OpenTest | undefined {
   const all = up.map((id) => access.actions.get(id)!);
   if (!needsOpenTest(access.model, all)) return undefined;
   const touched = tried(access.model, all);
-  const covers = covering(access, used, touched);
+  const covers = covering(access, new Set(up), touched);
   // What lies open as it is, or is closed from outside, is tried with the rest at the end.
   if (covers.size === 0) return undefined;
   const last = all.findLastIndex((a) => touched.includes(a));

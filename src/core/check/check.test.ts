@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoAccess } from '../testing/machines';
-import { checkPlan, plan, type Goal, type Plan } from '.';
+import { plan, type Goal, type Plan } from '../plan';
+import { checkPlan } from '.';
 
 const access = demoAccess();
 const goals: Goal[] = [{ do: 'replace', part: 'keyboard' }];
@@ -8,7 +9,7 @@ const good = plan(access, goals);
 const spoilt = (change: (p: Plan) => void) => {
   const p = structuredClone(good);
   change(p);
-  return checkPlan(access, p).join('\n');
+  return checkPlan(access.model.machine, p).join('\n');
 };
 const at = (p: Plan, id: string) => p.steps.findIndex((s) => s.id === id);
 const swap = (p: Plan, a: string, b: string) => {
@@ -17,7 +18,7 @@ const swap = (p: Plan, a: string, b: string) => {
 };
 
 describe('a plan from anywhere', () => {
-  it('that works has no problems', () => expect(checkPlan(access, good, good.machine.hash)).toEqual([]));
+  it('that works has no problems', () => expect(checkPlan(access.model.machine, good, good.machine.hash)).toEqual([]));
   it.each<[string, (p: Plan) => void, string]>([
     ['of another machine', (p) => (p.machine.id = 'other'), 'is a plan for other'],
     ['of another revision', (p) => (p.machine.revision = 'r1'), 'is a plan for revision r1'],

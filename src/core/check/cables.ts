@@ -1,0 +1,57 @@
+import type { Part, Point } from '../machine';
+import type { Reach } from './reach';
+import { insideOf } from './shapes';
+
+/** A cable that passes a part: under it or over it, by its depth there. */
+export interface Passing {
+  cable: string;
+  where: 'under' | 'over';
+  zone: string;
+  /** It passes by more than a hair, and is clearly deeper or shallower. */
+  isSure: boolean;
+}
+
+/** A plug's own tip is no passing cable, mm. */
+const TIP_MM = 5;
+const STEP_MM = 0.5;
+
+const found = new WeakMap<Reach, Map<string, Passing[]>>();
+
+export function cablesUnder(reach: Reach, part: Part): Passing[] {
+  const known = found.get(reach) ?? new Map<string, Passing[]>();
+  found.set(reach, known);
+  if (!known.has(part.id)) known.set(part.id, passing(reach, part));
+  return known.get(part.id)!;
+}
+
+function passing(reach: Reach, part: Part): Passing[] {
+  const { facts } = reach;
+  const out: Passing[] = [];
+  for (const cable of facts.machine.cables) {
+    if (facts.ridersOf(part.id).has(cable.part)) continue;
+    for (const shape of part.shapes) {
+      const inside = insideOf(shape.outline);
+      let length = 0;
+      let sum = 0;
+      cable.path.forEach((to, i) => {
+        const from = cable.path[i - 1];
+        if (!from || from.zone !== shape.zone || to.zone !== shape.zone) return;
+        const span = Math.hypot(to.at[0] - from.at[0], to.at[1] - from.at[1]);
+        const n = Math.max(1, Math.ceil(span / STEP_MM));
+        for (let k = 0; k < n; k++) {
+          const t = (k + 0.5) / n;
+          const at: Point = [from.at[0] + (to.at[0] - from.at[0]) * t, from.at[1] + (to.at[1] - from.at[1]) * t];
+          if (inside(at) <= 0) continue;
+          length += span / n;
+          sum += (from.depth + (to.depth - from.depth) * t) * (span / n);
+        }
+      });
+      if (length < TIP_MM - 3) continue;
+      const below = sum / length - (shape.depth[0] + shape.depth[1]) / 2;
+      const isClear = length > TIP_MM + 2 && Math.abs(below) > 0.2;
+      out.push({ cable: cable.part, where: below > 0 ? 'under' : 'over', zone: shape.zone, isSure: isClear });
+      if (Math.abs(below) <= 0.2) out.push({ cable: cable.part, where: below > 0 ? 'over' : 'under', zone: shape.zone, isSure: false });
+    }
+  }
+  return out;
+}

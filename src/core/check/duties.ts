@@ -1,0 +1,184 @@
+import type { Plan, Step } from '../plan';
+import type { Moment, Say } from './replay';
+import { moveKey, openKey, takesOut, type Act } from './facts';
+import type { Open, Reach } from './reach';
+import { cablesUnder, type Passing } from './cables';
+
+/** Power: taken away before the inside is touched, listed and told where it is still there, brought back last. */
+export function power(reach: Reach, plan: Plan, moments: readonly Moment[], say: Say): void {
+  const { facts } = reach;
+  const { steps, joint } = facts.machine.isolation;
+  const { firmware, outside } = facts.powerAway;
+  const at = joint === undefined ? -1 : moments.findIndex((m) => m.step.do === 'open' && m.step.joint === joint);
+  const back = joint === undefined ? -1 : moments.findIndex((m) => m.step.do === 'close' && m.step.joint === joint);
+  const acts = moments.filter((m) => m.act);
+  const isInside = ({ act }: Moment) => (act!.joint ? act!.joint.kind === 'connector' && act!.joint.family !== 'tray' : act!.part.kind === 'cover' || act!.part.kind === 'keyboard');
+  if (joint !== undefined && at < 0 && acts.some(isInside)) say(undefined, `goes inside and never opens ${joint}, which takes the power away`);
+  const live = new Set<string>();
+  if (at >= 0 && !firmware && outside === undefined) for (const m of acts) if (m.step.leg === 'down' && m.index < at) live.add(m.step.id);
+  if (back >= 0 && !firmware) for (const m of acts) if (m.index > back && m.step.do === 'close' && m.act!.joint?.kind === 'connector') live.add(m.step.id);
+  for (const { step } of moments) {
+    const listed = plan.energised.includes(step.id);
+    if (live.has(step.id) && !listed) say(step, 'is done with the power on and not listed as such');
+    if (!live.has(step.id) && listed) say(step, 'is listed as energised and is not');
+    if (listed && !step.cautions.some((c) => c.text.startsWith('Live:'))) say(step, 'is done with the power on and does not say so');
+  }
+  for (const id of plan.energised) if (!plan.steps.some((s) => s.id === id)) say(undefined, `${id} is listed as energised and is no step`);
+
+  const first = moments.findIndex((m) => m.step.leg === 'down' && m.act);
+  const turning = steps.findIndex((s) => s.joint !== undefined && s.joint === joint);
+  const places: number[] = [];
+  steps.forEach((s, i) => {
+    if (s.joint !== undefined) return;
+    const found = moments.findIndex((m) => m.step.id === `isolate/${s.id}` && m.step.do === 'prepare');
+    if (found < 0) return say(undefined, `${s.id} of the isolation is left out: ${s.text}`);
+    const late = at >= 0 && turning >= 0 && i > turning;
+    if (late ? found < at : first >= 0 && found > first) say(moments[found]!.step, `stands ${late ? 'before the power plug is open' : 'after the first joint is opened'}`);
+    places.push(found);
+    if (late && moments.slice(at + 1, found).some((m) => m.act?.joint?.kind === 'connector')) say(moments[found]!.step, 'comes after plugs that wait for it');
+  });
+  if (places.some((p, i) => i > 0 && p < places[i - 1]!)) say(undefined, 'the steps of the isolation are out of order');
+  const undone = steps.filter((s) => s.joint === undefined && s.undo !== undefined).reverse();
+  const restored = moments.filter((m) => m.step.do === 'restore');
+  if (restored.map((m) => m.step.id).join() !== undone.map((s) => `restore/${s.id}`).join()) say(undefined, `the isolation is not undone step by step, last first: ${undone.map((s) => s.id).join(', ')}`);
+  const lastClose = moments.findLastIndex((m) => m.step.leg === 'up' && m.act);
+  for (const m of restored) if (m.index < lastClose) say(m.step, 'comes before everything is closed');
+}
+
+const TRIED: readonly string[] = ['board', 'small-board', 'card', 'memory', 'storage', 'battery', 'processor', 'heat-sink', 'fan'];
+const LIES_ROUND: readonly string[] = ['cover', 'bezel', 'case', 'keyboard'];
+
+/** Tests: what was touched is proved and nothing else; the machine is tried open before it is covered, or the plan says why not. */
+export function tests(reach: Reach, plan: Plan, moments: readonly Moment[], say: Say): void {
+  const { facts } = reach;
+  const forth = moments.filter((m) => m.step.leg === 'down' && m.act);
+  const owed = new Set<string>();
+  let closesUp = false;
+  for (const { act } of forth) {
+    const { joint, part, move } = act!;
+    if (joint) {
+      for (const f of [...joint.functions, ...(joint.kind === 'connector' ? facts.parts.get(joint.a)!.functions : [])]) owed.add(f);
+      closesUp ||= joint.kind === 'clips';
+    } else {
+      for (const id of facts.ridersOf(part.id)) for (const f of facts.parts.get(id)!.functions) owed.add(f);
+      closesUp ||= LIES_ROUND.includes(part.kind) && takesOut(move);
+    }
+  }
+  if (closesUp) owed.add('closing');
+  const proved = plan.steps.filter((s) => s.leg === 'prove').map((s) => s.test);
+  for (const f of owed) if (!proved.includes(f)) say(undefined, `touches "${f}" and does not prove it`);
+  for (const f of proved) if (f === undefined || !owed.has(f)) say(undefined, `proves "${f}", which nothing touched`);
+
+  const { outside } = facts.powerAway;
+  const isolating = facts.machine.isolation.joint;
+  const inTest = (act: Act) => (act.joint ? (act.joint.kind === 'connector' || (TRIED.includes(facts.parts.get(act.joint.a)!.kind) && act.joint.a !== outside)) && (outside === undefined || act.joint.id !== isolating) : TRIED.includes(act.part.kind) && act.part.id !== outside);
+  const touched = forth.flatMap(({ act }) => (inTest(act!) ? [act!] : []));
+  const hiding = hidersOf(reach, touched, forth);
+  const needed = hiding.size > 0 && touched.some((act) => !act.joint || (act.joint.kind === 'connector' && act.joint.id !== isolating));
+  const open = moments.filter((m) => m.step.test === 'open-power');
+  if (needed !== open.length > 0) return say(open[0]?.step, needed ? 'opens plugs or moves boards and does not try the machine before it is covered' : 'tries the machine open although nothing that it tries was covered');
+  if (!needed) return;
+  const keys = new Set(touched.map((a) => a.key));
+  const last = moments.findLastIndex((m) => m.step.leg === 'up' && m.act && keys.has(m.act.key));
+  const test = open[0]!;
+  if (test.index < last) say(test.step, `comes before ${moments[last]!.step.id}, which it tries`);
+  const isBack = (m: Moment) => m.step.do === 'return' && m.act !== undefined && hiding.has(m.act.key);
+  for (const m of moments.slice(last + 1, test.index)) if (isBack(m)) say(test.step, `comes after ${m.step.id}, which hides what it tries`);
+  if (moments.slice(0, last).some(isBack) && !/ is on already: /.test(test.step.departs ?? '')) say(test.step, 'is done with something hidden that was touched, and does not say why');
+}
+
+/** Moves of this plan that uncover what the open test tries, its carriers, or what has to be raised to reach it. */
+function hidersOf(reach: Reach, touched: readonly Act[], forth: readonly Moment[]): Set<string> {
+  const { facts } = reach;
+  const own = new Set(touched.map((a) => a.key));
+  const byKey = new Map(forth.map((m) => [m.act!.key, m.act!]));
+  const work = new Set(own);
+  for (const a of touched) {
+    for (const id of a.joint ? [a.joint.a, ...facts.carriersOf(a.joint.a)] : facts.carriersOf(a.part.id)) for (const m of facts.parts.get(id)!.moves) work.add(moveKey(id, m.id));
+  }
+  const out = new Set<string>();
+  for (const key of work) {
+    const act = byKey.get(key);
+    for (const { cover, raises } of act ? reach.demands(act) : []) {
+      if (cover === undefined) continue;
+      for (const id of [cover, ...facts.carriersOf(cover)]) {
+        for (const move of facts.parts.get(id)!.moves) {
+          const other = moveKey(id, move.id);
+          if (!byKey.has(other) || own.has(other) || (raises && takesOut(move))) continue;
+          if (takesOut(move)) out.add(other);
+          else work.add(other);
+        }
+      }
+    }
+  }
+  return out;
+}
+
+/** What is used once is fresh and in hand, spares and tools too. */
+export function supplies(plan: Plan, moments: readonly Moment[], say: Say): void {
+  const used = moments.flatMap((m) => (m.step.do === 'open' && m.act?.joint && (m.act.joint.kind === 'adhesive' || m.act.joint.kind === 'tape') && m.act.joint.singleUse ? [m.act.joint] : []));
+  for (const joint of used) {
+    if (joint.kind !== 'adhesive') continue;
+    const made = moments.find((m) => m.step.leg === 'up' && m.step.do === 'prepare' && m.step.joint === joint.id);
+    const closed = moments.findIndex((m) => m.step.do === 'close' && m.step.joint === joint.id);
+    const seated = moments.findIndex((m) => m.step.do === 'return' && m.step.part === joint.a && takesOut(m.act!.move!));
+    if (!made) say(undefined, `${joint.id} holds once only and is not made ready again`);
+    else if ([closed, seated].some((i) => i >= 0 && made.index > i)) say(made.step, 'comes after the part is down');
+  }
+  if (plan.inHand.consumables.length !== used.length) say(undefined, `has ${plan.inHand.consumables.length} consumables in hand and uses ${used.length}`);
+  for (const { step } of moments) if (step.tool !== undefined && !plan.inHand.tools.some((t) => t.tool === step.tool)) say(step, `asks for "${step.tool}", which is not in hand`);
+  for (const goal of plan.goals) {
+    const name = goal.do === 'reach' ? goal.joint : goal.part;
+    if (goal.do === 'replace' && !plan.inHand.spares.some((s) => s.part === goal.part)) say(undefined, `replaces ${goal.part} and has no spare in hand`);
+    if (!plan.steps.some((s) => s.leg === 'swap' && s.do === 'swap' && (s.joint ?? s.part) === name)) say(undefined, `never comes to ${goal.do} ${name}`);
+  }
+}
+
+/** Cables under a part are laid before it where they could be, and each seating names those that pass it. */
+export function cables(reach: Reach, moments: readonly Moment[], say: Say): void {
+  const { facts } = reach;
+  for (const { step, act, open } of moments) {
+    if (step.do !== 'return' || !act?.part) continue;
+    const after = new Set([...open].filter((key) => key !== act.key));
+    const passing = cablesUnder(reach, act.part);
+    const told = new Set(step.pinch.map((p) => `${p.cable} ${p.where}`));
+    for (const p of passing) {
+      const isThere = reach.isIn(p.cable, after);
+      if (p.isSure && isThere && !told.has(`${p.cable} ${p.where}`)) say(step, `passes ${p.where} ${p.cable} and does not name it`);
+      if (!isThere && told.has(`${p.cable} ${p.where}`)) say(step, `minds ${p.cable}, which is not in the machine`);
+      if (p.isSure && p.where === 'under') laid(step, act.part.id, p, open);
+    }
+    for (const p of step.pinch) if (!passing.some((x) => x.cable === p.cable && x.where === p.where)) say(step, `says that ${p.cable} passes ${p.where} it`);
+  }
+
+  /** Whatever holds the cable there could have been done before, and was not. */
+  function laid(step: Step, part: string, { cable, zone }: Passing, open: Open) {
+    const carriers = [cable, ...facts.carriersOf(cable)].filter((id) => !facts.ridersOf(id).has(part)).flatMap((id) => facts.parts.get(id)!.moves.map((m): Act => ({ key: moveKey(id, m.id), part: facts.parts.get(id)!, move: m, zone: m.zone, seconds: 0, backSeconds: 0 })));
+    const guides = facts.jointsAt(new Set([cable])).filter((j) => (j.kind === 'dressing' || j.kind === 'tape') && j.zone === zone && j.reachedRaised !== part && j.a !== part && j.b !== part).map((j): Act => ({ key: openKey(j.id), joint: j, zone, seconds: 0, backSeconds: 0 }));
+    for (const late of [...carriers, ...guides]) {
+      if (!open.has(late.key) || !couldBeUndone(reach, late, open)) continue;
+      say(step, `lies over ${cable}, and ${late.key} could have been done first`);
+    }
+  }
+}
+
+/** Nothing that is still open waits for it, and nothing lies in its way. */
+function couldBeUndone(reach: Reach, act: Act, open: Open): boolean {
+  if (!reach.demands(act).every((d) => d.onlyDown || d.isMet(open))) return false;
+  const closed = new Set([...open].filter((key) => key !== act.key));
+  return [...closed].every((key) => {
+    const other = actByKey(reach, key);
+    return other === undefined || reach.demands(other).every((d) => d.onlyDown || d.isMet(closed) || !d.isMet(open));
+  });
+}
+
+function actByKey(reach: Reach, key: string): Act | undefined {
+  const { facts } = reach;
+  if (key.startsWith('joint:')) {
+    const joint = facts.joints.get(key.slice(6))!;
+    return { key, joint, zone: joint.zone, seconds: 0, backSeconds: 0 };
+  }
+  const [id, m] = key.slice(5).split('/') as [string, string];
+  const part = facts.parts.get(id)!;
+  return { key, part, move: part.moves.find((x) => x.id === m)!, zone: '', seconds: 0, backSeconds: 0 };
+}

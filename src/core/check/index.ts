@@ -1,0 +1,84 @@
+import type { Machine } from '../machine';
+import type { Plan, Step } from '../plan';
+import { cables, power, supplies, tests } from './duties';
+import { Facts, moveKey, openKey, takesOut } from './facts';
+import { Reach, type Open } from './reach';
+import { replay, type Moment } from './replay';
+
+/**
+ * Works through a plan from anywhere, step by step, and says what is wrong with it: what could not be done, is not brought back,
+ * not told, not tested, not in hand. It reads the machine file by itself and shares no code with what makes plans.
+ * @param hash of the machine file, where the plan has to be made from this very state of it
+ * @returns what is wrong, by step; empty when the plan can be carried out and keeps its duties
+ */
+export function checkPlan(machine: Machine, plan: Plan, hash?: string): string[] {
+  const problems: string[] = [];
+  const say = (step: Step | undefined, text: string) => void problems.push(step ? `${step.id}: ${text}` : text);
+  if (plan.machine.id !== machine.id) say(undefined, `is a plan for ${plan.machine.id}, not for ${machine.id}`);
+  else if (plan.machine.revision !== machine.revision) say(undefined, `is a plan for revision ${plan.machine.revision}, the machine is ${machine.revision}`);
+  else if (hash !== undefined && plan.machine.hash !== hash) say(undefined, 'was made from another state of the machine file');
+  const reach = reachOf(machine);
+  const moments = replay(reach, plan, say);
+  power(reach, plan, moments, say);
+  tests(reach, plan, moments, say);
+  supplies(plan, moments, say);
+  cables(reach, moments, say);
+  for (const goal of plan.goals) if (!isMet(reach, goal, moments)) say(undefined, `the goal to ${goal.do} ${goal.do === 'reach' ? goal.joint : goal.part} is not met`);
+  mirrors(plan, say);
+  figures(plan, moments, say);
+  return problems;
+}
+
+const read = new WeakMap<Machine, Reach>();
+function reachOf(machine: Machine): Reach {
+  const known = read.get(machine) ?? new Reach(new Facts(machine));
+  read.set(machine, known);
+  return known;
+}
+
+/** At the turning point all that was asked for is open, out or in sight. */
+function isMet(reach: Reach, goal: Plan['goals'][number], moments: readonly Moment[]): boolean {
+  const { facts } = reach;
+  const open: Open = new Set(moments.flatMap((m) => (m.step.leg === 'down' && m.act ? [m.act.key] : [])));
+  if (goal.do === 'reach') return open.has(openKey(goal.joint));
+  const part = facts.parts.get(goal.part);
+  if (!part) return false;
+  const isOut = (id: string) => facts.parts.get(id)!.moves.some((m) => takesOut(m) && open.has(moveKey(id, m.id)));
+  if (goal.do === 'expose') {
+    const move = { id: 'look', kind: 'lift' as const, zone: part.shapes[0]?.zone ?? '', seconds: 0, leaves: [], clears: false };
+    return isOut(part.id) || part.shapes.length === 0 || reach.exitCovers(part, move).filter((d) => d.cover !== undefined && !d.text.includes('which leaves')).every((d) => d.isMet(open));
+  }
+  // What a spare does not bring is taken off the old part.
+  const brings = (id: string): string[] => facts.machine.parts.filter((p) => p.on === id).flatMap((p) => (part.spareIncludes.includes(p.id) ? brings(p.id) : [p.id]));
+  if (goal.do === 'replace' && !brings(part.id).every(isOut)) return false;
+  return part.id === facts.root || isOut(part.id);
+}
+
+function mirrors(plan: Plan, say: (step: Step | undefined, text: string) => void): void {
+  const byId = new Map(plan.steps.map((s) => [s.id, s]));
+  for (const step of plan.steps) {
+    if (step.mirror === undefined) {
+      if (step.departs === undefined) say(step, 'has neither a mirror nor a reason to have none');
+      continue;
+    }
+    const twin = byId.get(step.mirror);
+    const isPair = twin?.mirror === step.id && twin !== step && twin.joint === step.joint && twin.part === step.part && twin.move === step.move;
+    if (!isPair) say(step, `its mirror ${step.mirror} does not face it`);
+  }
+}
+
+/** What the plan states of itself. */
+function figures(plan: Plan, moments: readonly Moment[], say: (step: Step | undefined, text: string) => void): void {
+  const cost = moments.reduce((sum, m) => sum + (m.step.leg === 'down' && m.act ? m.act.seconds + m.act.backSeconds : 0), 0);
+  if (Math.abs(cost - plan.set.cost) > 0.01) say(undefined, `states a set of ${plan.set.cost} s, its steps take ${cost} s`);
+  for (const [name, b] of [['set', plan.set], ['order', plan.order], ['way up', plan.orderUp]] as const) {
+    if (b && b.bound > b.cost + 1e-6) say(undefined, `states a bound for the ${name} above its cost`);
+    if (b?.proved && b.bound < b.cost - 1e-6) say(undefined, `calls the ${name} proved although its bound is lower`);
+  }
+  for (const [leg, order] of [['down', plan.order], ['up', plan.orderUp]] as const) {
+    const turns = plan.steps.filter((s) => s.leg === leg && plan.loose.includes(s.id)).length;
+    if (order?.loose && order.loose.turns !== turns) say(undefined, `states ${order.loose.turns} turns with something loose on the way ${leg}, there are ${turns}`);
+    if (order?.loose && order.loose.least > order.loose.turns) say(undefined, `states more loose turns than it has at least on the way ${leg}`);
+  }
+  if (plan.times.p50 > plan.times.p80) say(undefined, 'is quicker cautiously than in the middle');
+}

@@ -1,0 +1,178 @@
+import type { Joint, Move, Part, Point } from '../machine';
+import { moveKey, openKey, takesOut, type Act, type Facts } from './facts';
+import { edgeOf, insideOf } from './shapes';
+
+/** Less than this is side by side, mm: drawings are made to a tenth, and the two geometries need not agree on a hair. */
+const SURE_MM = 0.3;
+/** Room for a tool or fingers where the file gives none, mm (docs/machine-files.md). */
+const ROOM_MM: Record<Joint['kind'], number> = { screws: 2.5, connector: 4, clips: 1.5, adhesive: 2, tape: 2, dressing: 2, latch: 3, hook: 2 };
+
+/** All that is open, out or raised at a moment. */
+export type Open = ReadonlySet<string>;
+
+/** Something that has to be so before an act can be done, and still when it is undone. */
+export interface Demand {
+  text: string;
+  isMet(open: Open): boolean;
+  /** It is about what lies in the way, not about what holds. */
+  cover?: string;
+  /** The cover has to be raised, not merely away. */
+  raises?: true;
+  /** It holds on the way down alone. */
+  onlyDown?: true;
+}
+
+/** Derives from drawing and joints what every act demands, and what keeps and hides things: the check's own reading of the file. */
+export class Reach {
+  private readonly known = new Map<string, Demand[]>();
+
+  constructor(readonly facts: Facts) {}
+
+  demands(act: Act): Demand[] {
+    const known = this.known.get(act.key);
+    if (known) return known;
+    const made = [...(act.joint ? this.toOpen(act.joint) : this.toMove(act.part, act.move)), ...this.relations(act)];
+    this.known.set(act.key, made);
+    return made;
+  }
+
+  isOut(id: string, open: Open): boolean {
+    return [id, ...this.facts.carriersOf(id)].some((p) => this.facts.parts.get(p)!.moves.some((m) => takesOut(m) && open.has(moveKey(p, m.id))));
+  }
+
+  /** In the machine: not out, and a loose cable still at one end. */
+  isIn(id: string, open: Open): boolean {
+    if (this.isOut(id, open)) return false;
+    if (!this.facts.isLoose(id)) return true;
+    return this.facts.jointsAt(new Set([id])).some((j) => !open.has(openKey(j.id)) && this.isIn(j.a === id ? j.b : j.a, open));
+  }
+
+  private toOpen(j: Joint): Demand[] {
+    const { facts } = this;
+    const out: Demand[] = [];
+    const raised = j.reachedRaised === undefined ? undefined : facts.parts.get(j.reachedRaised)!;
+    if (raised) out.push({ text: `${raised.id} raised`, cover: raised.id, raises: true, isMet: (open) => raised.moves.some((m) => !takesOut(m) && open.has(moveKey(raised.id, m.id))) });
+    if (letsGoLast(j)) {
+      for (const other of facts.jointsAt(facts.ridersOf(j.a))) {
+        if (letsGoLast(other) || other.reachedRaised !== undefined || facts.isLoose(other.a) || facts.isLoose(other.b)) continue;
+        out.push({ text: `${other.id} open`, isMet: (open) => open.has(openKey(other.id)) });
+      }
+    }
+    if (j.kind === 'connector' && j.family === 'blade') return out;
+    const room = j.clearMm ?? ROOM_MM[j.kind];
+    const withIt = raised ? facts.ridersOf(raised.id) : new Set<string>();
+    for (const cover of facts.machine.parts) {
+      if (cover.id === j.a || cover.id === j.b || withIt.has(cover.id) || this.isExempt(cover.id, openKey(j.id))) continue;
+      const hides = cover.shapes.some((s) => {
+        if (s.zone !== j.zone || s.depth[0] >= j.depth - 1e-6) return false;
+        const inside = insideOf(s.outline);
+        const openings = s.openings.map(insideOf);
+        return j.at.some((at) => inside(at) > SURE_MM - room && !openings.some((o) => o(at) > room - SURE_MM));
+      });
+      if (hides) out.push(this.cleared(cover.id, [j.a, j.b], `${cover.id} out of the way of ${j.id}`));
+    }
+    return out;
+  }
+
+  private toMove(part: Part, move: Move): Demand[] {
+    const { facts } = this;
+    const out: Demand[] = [];
+    const riders = facts.ridersOf(part.id);
+    const holding = facts.jointsAt(riders).filter((j) => !move.leaves.includes(j.id));
+    const isOpen = (j: Joint) => (open: Open) => open.has(openKey(j.id));
+    const cables = new Set<string>();
+    for (const j of holding) {
+      const loose = [j.a, j.b].find((id) => facts.isLoose(id));
+      if (loose === undefined || riders.has(loose)) out.push({ text: `${j.id} open`, isMet: isOpen(j) });
+      else cables.add(loose);
+    }
+    for (const cable of cables) {
+      const all = facts.jointsAt(new Set([cable])).filter((j) => !move.leaves.includes(j.id));
+      const near = all.filter((j) => riders.has(j.a) || riders.has(j.b));
+      const far = all.filter((j) => !near.includes(j));
+      if (far.length > 0) out.push({ text: `${cable} open at one end`, isMet: (open) => near.every((j) => isOpen(j)(open)) || far.every((j) => isOpen(j)(open)) });
+    }
+    out.push(...this.cablesHeldOver(part, move), ...this.exitCovers(part, move));
+    return out;
+  }
+
+  private cablesHeldOver(part: Part, move: Move): Demand[] {
+    const { facts } = this;
+    const riders = facts.ridersOf(part.id);
+    const own = part.shapes.filter((s) => s.zone === move.zone).map((s) => ({ top: s.depth[0], inside: insideOf(s.outline) }));
+    return [...facts.cables.keys()].flatMap((cable) => {
+      if (riders.has(cable)) return [];
+      return facts.jointsAt(new Set([cable])).filter((j) => (j.kind === 'dressing' || j.kind === 'tape') && j.zone === move.zone && !riders.has(j.a) && !riders.has(j.b) && own.some(({ top, inside }) => j.depth < top && j.at.some((at) => inside(at) > SURE_MM)))
+        .map((j): Demand => ({ text: `${j.id} open, which holds a cable over ${part.id}`, isMet: (open) => open.has(openKey(j.id)) }));
+    });
+  }
+
+  /** What lies over the way out of the part, and of what leaves with it. */
+  exitCovers(part: Part, move: Move): Demand[] {
+    const { facts } = this;
+    const riders = facts.ridersOf(part.id);
+    const own = this.over(part, move, part);
+    const out = own.map((cover) => this.cleared(cover, [part.id], `${cover} out of the way of ${part.id}`));
+    for (const rider of riders) {
+      if (rider === part.id) continue;
+      const between = [rider, ...facts.carriersOf(rider)].filter((id) => id !== part.id && riders.has(id));
+      for (const cover of this.over(facts.parts.get(rider)!, move, part)) {
+        if (own.includes(cover)) continue;
+        const clear = this.cleared(cover, [part.id], '');
+        out.push({ text: `${cover} out of the way of ${rider}, which leaves with ${part.id}`, cover, isMet: (open) => clear.isMet(open) || between.some((id) => facts.parts.get(id)!.moves.some((m) => takesOut(m) && open.has(moveKey(id, m.id)))) });
+      }
+    }
+    return out;
+  }
+
+  /** Parts that lie nearer to the hand over the way that `thing` takes as `leaving` is moved. */
+  private over(thing: Part, move: Move, leaving: Part): string[] {
+    const { facts } = this;
+    const angle = ((move.directionDeg ?? 0) * Math.PI) / 180;
+    const travel = move.directionDeg === undefined ? 0 : (move.travelMm ?? 0);
+    const places = Array.from({ length: Math.ceil(travel) + 1 }, (_, k) => Math.min(k, travel)).map((d): Point => [Math.cos(angle) * d, Math.sin(angle) * d]);
+    const riders = facts.ridersOf(leaving.id);
+    const carriers = facts.carriersOf(leaving.id);
+    const own = thing.shapes.filter((s) => s.zone === move.zone).map((s) => ({ top: s.depth[0], inside: insideOf(s.outline), edge: edgeOf(s.outline) }));
+    if (own.length === 0) return [];
+    return facts.machine.parts.filter((cover) => {
+      if (riders.has(cover.id) || carriers.includes(cover.id) || this.isExempt(cover.id, moveKey(leaving.id, move.id))) return false;
+      return cover.shapes.some((s) => {
+        if (s.zone !== move.zone) return false;
+        const inside = insideOf(s.outline);
+        const edge = edgeOf(s.outline);
+        const openings = s.openings.map(insideOf);
+        return own.some((o) => s.depth[0] < o.top - 1e-6 && places.some(([x, y]) => {
+          const meets = o.edge.some((p) => inside([p[0] + x, p[1] + y]) > SURE_MM) || edge.some((p) => o.inside([p[0] - x, p[1] - y]) > SURE_MM);
+          return meets && !openings.some((hole) => o.edge.every((p) => hole([p[0] + x, p[1] + y]) > -SURE_MM));
+        }));
+      });
+    }).map((cover) => cover.id);
+  }
+
+  /** It is not over these any more: moved aside, carried off, or left behind by what carries all of them off. */
+  private cleared(cover: string, covered: readonly string[], text: string): Demand {
+    const { facts } = this;
+    const carriesAll = (id: string) => covered.every((c) => facts.ridersOf(id).has(c));
+    const aside = [cover, ...facts.carriersOf(cover)].filter((id) => !carriesAll(id)).flatMap((id) => facts.parts.get(id)!.moves.filter((m) => m.clears || takesOut(m)).map((m) => moveKey(id, m.id)));
+    const away = [covered[0]!, ...facts.carriersOf(covered[0]!)].filter((id) => carriesAll(id) && !facts.ridersOf(id).has(cover) && !(covered.length === 1 && id === covered[0])).flatMap((id) => facts.parts.get(id)!.moves.filter(takesOut).map((m) => moveKey(id, m.id)));
+    return { text, cover, isMet: (open) => [...aside, ...away].some((key) => open.has(key)) };
+  }
+
+  private relations(act: Act): Demand[] {
+    return this.facts.machine.relations.flatMap((r) => {
+      if (r.kind !== 'order' || r.leg === 'up' || refKey(r.after) !== act.key) return [];
+      const before = refKey(r.before);
+      return [{ text: `${before} first: ${r.reason}`, isMet: (open: Open) => open.has(before), ...(r.leg === 'down' ? { onlyDown: true as const } : {}) }];
+    });
+  }
+
+  private isExempt(cover: string, key: string): boolean {
+    return this.facts.machine.relations.some((r) => r.kind === 'exempt' && r.cover === cover && refKey(r.action) === key);
+  }
+}
+
+export const refKey = (ref: { joint: string } | { part: string; move: string }): string => ('joint' in ref ? openKey(ref.joint) : moveKey(ref.part, ref.move));
+
+/** Joints that give way as the part itself is moved. */
+export const letsGoLast = (j: Joint): boolean => j.kind === 'clips' || j.kind === 'adhesive' || j.kind === 'hook' || (j.kind === 'connector' && ['edge-card', 'memory-socket', 'tray', 'blade'].includes(j.family));
