@@ -43,6 +43,13 @@ module.exports = {
       to: { path: '/testing/' }
     },
     {
+      name: 'the-check-stands-alone',
+      comment: 'What checks a plan shares no code with what makes it, but for the reader of the machine file.',
+      severity: 'error',
+      from: { path: '^src/core/check/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/(?!check/|machine/)', dependencyTypesNot: ['type-only'] }
+    },
+    {
       name: 'narrow-faces-inside',
       severity: 'error',
       from: { path: '^src/core/([^/]+)/', pathNot: '\\.test\\.ts$' },

@@ -22,7 +22,7 @@ describe('a plan from anywhere', () => {
   it.each<[string, (p: Plan) => void, string]>([
     ['of another machine', (p) => (p.machine.id = 'other'), 'is a plan for other'],
     ['of another revision', (p) => (p.machine.revision = 'r1'), 'is a plan for revision r1'],
-    ['in the wrong order', (p) => swap(p, 'down/joint:cover-screws', 'down/move:bottom-cover/lift'), 'down/move:bottom-cover/lift: cannot be done yet: needs joint:cover-screws'],
+    ['in the wrong order', (p) => swap(p, 'down/joint:cover-screws', 'down/move:bottom-cover/lift'), 'down/move:bottom-cover/lift: cannot be done yet: needs cover-screws open'],
     ['that forgets a screw', (p) => p.steps.splice(at(p, 'up/joint:keyboard-screws'), 1), 'joint:keyboard-screws stays open at the end'],
     ['that puts the cover on before the plug', (p) => swap(p, 'up/move:keyboard/fold', 'up/joint:keyboard-plug'), 'cannot be brought back any more'],
     ['with a count that is wrong', (p) => (p.steps[at(p, 'down/joint:keyboard-screws')]!.count = 3), 'counts 3 screws, the machine has 2'],

@@ -127,6 +127,7 @@ export function supplies(plan: Plan, moments: readonly Moment[], say: Say): void
   }
   if (plan.inHand.consumables.length !== used.length) say(undefined, `has ${plan.inHand.consumables.length} consumables in hand and uses ${used.length}`);
   for (const { step } of moments) if (step.tool !== undefined && !plan.inHand.tools.some((t) => t.tool === step.tool)) say(step, `asks for "${step.tool}", which is not in hand`);
+  for (const { form } of plan.swaps ?? []) for (const cable of form) if (!plan.steps.some((s) => s.leg === 'swap' && s.do === 'prepare' && s.part === cable)) say(undefined, `brings a new ${cable} and does not form it`);
   for (const goal of plan.goals) {
     const name = goal.do === 'reach' ? goal.joint : goal.part;
     if (goal.do === 'replace' && !plan.inHand.spares.some((s) => s.part === goal.part)) say(undefined, `replaces ${goal.part} and has no spare in hand`);

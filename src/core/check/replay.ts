@@ -32,11 +32,15 @@ export function replay(reach: Reach, plan: Plan, say: Say): Moment[] {
   const open = new Set<string>();
   const at = { up: 'topside', lid: 'closed' };
   const ids = new Set<string>();
+  const told = new Set<string>();
   const moments: Moment[] = [];
   let leg = 0;
   plan.steps.forEach((step, index) => {
     if (ids.has(step.id)) say(step, 'stands twice');
     ids.add(step.id);
+    const same = [step.leg, step.do, step.joint, step.part, step.move, step.test, step.text].join('|');
+    if (step.do !== 'pose' && told.has(same)) say(step, 'says the same as a step before');
+    told.add(same);
     const own = LEGS.indexOf(step.leg);
     if (own < leg) say(step, `belongs to the leg "${step.leg}", which is over`);
     leg = Math.max(leg, own);
@@ -107,9 +111,9 @@ export function replay(reach: Reach, plan: Plan, say: Say): Moment[] {
       Object.assign(at, { up, lid });
     }
     const loose = looseThings(reach, before);
-    const told = new Map((step.unheld ?? []).map((u) => [u.part, u.how]));
-    for (const [part, how] of loose) if (told.get(part) !== how) say(step, `${part} is not held (${how}), and the step does not say so`);
-    for (const part of told.keys()) if (!loose.has(part)) say(step, `${part} is said to be loose and is held`);
+    const unheld = new Map((step.unheld ?? []).map((u) => [u.part, u.how]));
+    for (const [part, how] of loose) if (unheld.get(part) !== how) say(step, `${part} is not held (${how}), and the step does not say so`);
+    for (const part of unheld.keys()) if (!loose.has(part)) say(step, `${part} is said to be loose and is held`);
     if (loose.size > 0 !== plan.loose.includes(step.id)) say(step, loose.size > 0 ? 'is not listed among the turns with something loose' : 'is listed as a turn with something loose and is none');
     if (loose.size > 0 && step.cautions.length === 0) say(step, 'turns the machine with something loose without a caution');
   }
