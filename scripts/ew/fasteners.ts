@@ -1,10 +1,13 @@
-import { fit, measureNext, mixUps, tray, whichScrew, UNCERTAINTY, sizeText, type Measured, type Measurement, type ScrewGroup, type TrayStyle } from '../../src/core/fasteners';
+import { fit, grossMixUps, inRows, interchangeable, measureNext, tray, worstMixUps, whichScrew, UNCERTAINTY, sizeText, type Measured, type Measurement, type MixUp, type ScrewGroup, type TrayStyle } from '../../src/core/fasteners';
 import { traySvg } from '../../src/core/formats';
 import { Drive, HeadStyle, shown } from '../../src/core/machine';
 import { plan, screwsTakenOut } from '../../src/core/plan';
 import type { Options } from './commands';
 import { Refusal, writeTo, type Read } from './files';
 import { goalsOf } from './planning';
+
+/** Gross mix-ups that are listed: nobody reads more. */
+const GROSS = 20;
 
 const isGroup = (j: Read['machine']['joints'][number]): j is ScrewGroup => j.kind === 'screws';
 
@@ -16,8 +19,17 @@ export function fitTable({ machine }: Read, part: string | undefined): string {
     const { verdict, engagementMm, wantedMm } = fit(g.screw, g.screw.hole, g.screw);
     return `${g.id.padEnd(28)} ${String(g.count).padStart(3)} x ${sizeText(g.screw).padEnd(18)} ${g.screw.drive.padEnd(5)} ${verdict}: grips ${engagementMm.toFixed(1)} mm, ${wantedMm.toFixed(1)} wanted`;
   });
-  const mixed = mixUps(groups).map((m) => `${m.screw} in ${m.hole}: ${m.fit.verdict}${m.fit.beyondMm > 0 ? ` by ${m.fit.beyondMm.toFixed(1)} mm${m.fit.into ? ` into ${m.fit.into}` : ''}` : ''}, likeness ${m.likeness.toFixed(2)}`);
-  return [...own, '', mixed.length > 0 ? 'Mix-ups, worst and likest first:' : 'No mix-ups.', ...mixed].join('\n');
+  const line = (m: MixUp) => `${m.screw} in ${m.hole}: ${m.fit.verdict}${m.fit.beyondMm > 0 ? ` by ${m.fit.beyondMm.toFixed(1)} mm${m.fit.into ? ` into ${m.fit.into}` : ''}` : ''}`;
+  const same = interchangeable(groups).map((list) => list.map((g) => g.id).join(', '));
+  const { told, leftOut } = worstMixUps(groups);
+  const gross = grossMixUps(groups);
+  const mixed = inRows(groups, told).map(({ mixUp, screws, holes }) => `${line({ ...mixUp, screw: screws.join(', '), hole: holes.join(', ') })}, likeness ${mixUp.likeness.toFixed(2)}`);
+  return [
+    ...own,
+    ...(same.length > 0 ? ['', 'The same screw in like holes:', ...same] : []),
+    '', mixed.length > 0 ? 'Mix-ups, worst and likest first:' : 'No mix-ups.', ...mixed, ...(leftOut > 0 ? [`${leftOut} that matter less are left out.`] : []),
+    ...(gross.length > 0 ? ['', 'Told apart at a glance, and ruinous:', ...gross.slice(0, GROSS).map(line), ...(gross.length > GROSS ? [`${gross.length - GROSS} more are left out.`] : [])] : [])
+  ].join('\n');
 }
 
 /** `4.1±0.1`, `4.1+-0.1`, or `4.1` as a calliper reads it. */

@@ -12,7 +12,7 @@ export interface Fit {
   verdict: Verdict;
   /** Thread that bites, mm. */
   engagementMm: number;
-  /** Engagement that the material wants, mm. */
+  /** Engagement that this hole wants, mm: what its own screw has, and no more than the material does. */
   wantedMm: number;
   /** How far the tip goes beyond the usable depth, mm; 0 when it does not. */
   beyondMm: number;
@@ -40,13 +40,18 @@ export function engagement(screw: Screw, hole: HoleSpec): number {
 }
 
 /**
- * How a screw does in a hole.
- * Strips: less than half of the wanted engagement. Loose: the thread is thinner, the engagement short, or the head does not hold.
- * @param made the screw that the hole was made for: it gives thread and seat
+ * How a screw does in a hole, judged against its design: the maker's own pairing is right unless it is impossible, since thin
+ * parts are held by less thread than the handbook asks for.
+ * Strips: less than half of what the material wants. Loose: the thread is thinner, the engagement shorter than what the hole was
+ * made for, or the head does not hold.
+ * @param made the screw that the hole was made for: it gives thread, engagement and seat
  */
 export function fit(screw: Screw, hole: HoleSpec, made: Screw): Fit {
   const engagementMm = engagement(screw, hole);
-  const wantedMm = Math.min(WANTED_DIAMETERS[hole.material] * made.threadMm, hole.depthMm);
+  const handbookMm = Math.min(WANTED_DIAMETERS[hole.material] * made.threadMm, hole.depthMm);
+  const designedMm = engagement(made, hole);
+  // A hole that its own screw would strip was not meant so: then the material decides.
+  const wantedMm = exceeds(handbookMm / 2, designedMm) ? handbookMm : Math.min(handbookMm, designedMm);
   const tooDeepMm = engagementMm - hole.depthMm - SLACK_MM;
   const beyondMm = (hole.through && !hole.behind) || !exceeds(tooDeepMm, 0) ? 0 : tooDeepMm;
   const head = headOnSeat(screw, made);
@@ -55,7 +60,7 @@ export function fit(screw: Screw, hole: HoleSpec, made: Screw): Fit {
   });
   if (exceeds(screw.threadMm, made.threadMm + THREAD_MM)) return fitted('does-not-fit');
   if (beyondMm > 0) return fitted('punches-through');
-  if (exceeds(wantedMm / 2, engagementMm)) return fitted('strips');
+  if (exceeds(handbookMm / 2, engagementMm)) return fitted('strips');
   if (exceeds(made.threadMm - THREAD_MM, screw.threadMm) || exceeds(Math.abs(screw.pitchMm - made.pitchMm), PITCH_MM) || exceeds(wantedMm - SLACK_MM, engagementMm) || head) return fitted('loose');
   return fitted(!exceeds(Math.abs(screw.lengthMm - made.lengthMm), SLACK_MM) && screw.head === made.head ? 'right' : 'works');
 }

@@ -1,5 +1,5 @@
 export { engagement, fit, type Fit, type HoleSpec, type Verdict } from './fit';
-export { fitMatrix, KEEP_APART, mixUps, type MixUp, type ScrewGroup } from './mix-ups';
+export { fitMatrix, grossMixUps, inRows, interchangeable, KEEP_APART, mixUps, worstMixUps, type MixUp, type ScrewGroup } from './mix-ups';
 export { emptyFates, FATES, isClosed, ledgerLine, type Fate, type LedgerLine } from './ledger';
 export { parseScrewSize, sizeText, type ParsedSize, type ScrewSize } from './size';
 export { lengthOf, measureNext, UNCERTAINTY, whichScrew, type Candidate, type Measured, type Measurement, type Quantity } from './which';

@@ -1,5 +1,5 @@
 import type { Model } from '../machine';
-import { KEEP_APART, mixUps, type MixUp, type ScrewGroup } from './mix-ups';
+import { worstMixUps, type MixUp, type ScrewGroup } from './mix-ups';
 import { sizeText } from './size';
 
 export type TrayStyle = 'bin-per-step' | 'map' | 'in-the-part';
@@ -42,7 +42,7 @@ const BIN = { width: 44, height: 30, gap: 4 };
  */
 export function tray(model: Model, groups: readonly ScrewGroup[], style: TrayStyle): Tray {
   const loose = groups.filter((g) => !g.screw.captive);
-  const apart = mixUps(loose).filter((m) => m.rank >= KEEP_APART);
+  const apart = worstMixUps(loose).told;
   const mixed = new Set(apart.flatMap((m) => [`${m.screw} ${m.hole}`, `${m.hole} ${m.screw}`]));
   const clash = (a: ScrewGroup, b: ScrewGroup) => mixed.has(`${a.id} ${b.id}`);
   const cells = style === 'map' ? onMap(model, loose, clash) : style === 'in-the-part' ? byPart(loose, clash) : inSteps(loose, clash);

@@ -49,9 +49,14 @@ function screwFaults(machine: Machine): Fault[] {
     if (result.verdict === 'strips') faults.push(fault(at, `"${joint.id}" barely grips: ${result.engagementMm.toFixed(1)} mm of thread where ${result.wantedMm.toFixed(1)} mm are wanted`));
   });
   const groups = machine.joints.filter((j) => j.kind === 'screws');
-  for (const mix of mixUps(groups).filter((m) => m.likeness > 0.5 && m.fit.beyondMm >= HARMFUL_MM)) {
-    const i = machine.joints.findIndex((j) => j.id === mix.screw);
-    faults.push(warning(['joints', i], `"${mix.screw}" would be mistaken for "${mix.hole}" under the same bit and go ${mix.fit.beyondMm.toFixed(1)} mm too deep there`));
+  const deep = new Map<string, { holes: string[]; mm: number }>();
+  for (const { screw, hole, fit: { beyondMm } } of mixUps(groups).filter((m) => m.likeness > 0.5 && m.fit.beyondMm >= HARMFUL_MM)) {
+    const known = deep.get(screw) ?? { holes: [], mm: 0 };
+    deep.set(screw, { holes: [...known.holes, `"${hole}"`], mm: Math.max(known.mm, beyondMm) });
+  }
+  for (const [screw, { holes, mm }] of deep) {
+    const i = machine.joints.findIndex((j) => j.id === screw);
+    faults.push(warning(['joints', i], `"${screw}" would be mistaken for ${holes.join(', ')} under the same bit and go up to ${mm.toFixed(1)} mm too deep there`));
   }
   return faults;
 }

@@ -1,5 +1,4 @@
 import type { ActionId } from '../../access';
-import type { Labels, Table, Ways } from './problem';
 
 /** When something is in the machine and not held, told by what is open: opened or moved, and not yet closed or brought back. */
 export interface LooseRule {
@@ -11,6 +10,12 @@ export interface LooseRule {
   /** One of these open: it is out of the machine. */
   out: readonly ActionId[];
 }
+
+/** One of these, each a set of actions, has to be done. */
+export type Ways = readonly (readonly number[])[];
+
+/** An action is open once it is done (way down) or until it is (way up). */
+export type Opens = 'done' | 'undone';
 
 /** A rule in numbers; ways that name what is not in the problem are left out, since that stays closed. */
 export interface Rule {
@@ -35,20 +40,17 @@ export function isLoose(rule: Rule, isOpen: (i: number) => boolean): boolean {
 }
 
 /** Whether turning the machine or moving its lid now would be done with something loose in it. */
-export function anyLoose(table: Table, isDone: (i: number) => boolean): boolean {
-  if (table.rules.length === 0) return false;
-  const isOpen = table.opens === 'done' ? isDone : (i: number) => !isDone(i);
-  return table.rules.some((rule) => isLoose(rule, isOpen));
+export function anyLoose({ rules, opens }: { rules: readonly Rule[]; opens: Opens }, isDone: (i: number) => boolean): boolean {
+  if (rules.length === 0) return false;
+  const isOpen = opens === 'done' ? isDone : (i: number) => !isDone(i);
+  return rules.some((rule) => isLoose(rule, isOpen));
 }
-
-/** Whether the side up or the lid changes. */
-export const moves = (at: Labels, next: Labels): boolean => (next[0] >= 0 && next[0] !== at[0]) || (next[1] >= 0 && next[1] !== at[1]);
 
 /**
  * The places of an order, from one to the other, before which the rule's part is loose; undefined where it never is.
  * @param at place of each action
  */
-export function looseSpan(rule: Rule, at: ArrayLike<number>, opens: Table['opens']): [from: number, to: number] | undefined {
+export function looseSpan(rule: Rule, at: ArrayLike<number>, opens: Opens): [from: number, to: number] | undefined {
   const least = (list: readonly number[], none: number) => list.reduce((m, i) => Math.min(m, at[i]!), none);
   const most = (list: readonly number[], none: number) => list.reduce((m, i) => Math.max(m, at[i]!), none);
   let from: number;
@@ -69,7 +71,7 @@ export function looseSpan(rule: Rule, at: ArrayLike<number>, opens: Table['opens
  * Actions whose doing can make something loose: never done early just because they cost nothing.
  * One whose part cannot be free before another of its holds is opened, which comes later in any case, makes nothing loose.
  */
-export function loosening(rules: readonly Rule[], opens: Table['opens'], comesBefore: (b: number, i: number) => boolean): Set<number> {
+export function loosening(rules: readonly Rule[], opens: Opens, comesBefore: (b: number, i: number) => boolean): Set<number> {
   const out = new Set<number>();
   for (const rule of rules) {
     if (opens === 'undone') {

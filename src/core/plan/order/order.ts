@@ -1,10 +1,10 @@
 import type { ActionId } from '../../access';
 import { Bound, plainBound } from './bound';
-import { looseSpan, moves } from './loose';
+import { looseSpan } from './loose';
 import { countedBound, greedyOrder } from './greedy';
 import { phasedOrder } from './phases';
 import { Rearranging } from './rearrange';
-import { tableOf, type OrderProblem, type Table } from './problem';
+import { moves, tableOf, type OrderProblem, type Table } from './problem';
 import { searchOrder } from './search';
 import { seeded } from './seeded';
 import { Space } from './space';

@@ -1,5 +1,5 @@
 import type { ActionId } from '../../access';
-import { anyLoose, loosening, moves, ruleOf, type LooseRule, type Rule } from './loose';
+import { anyLoose, loosening, ruleOf, type LooseRule, type Opens, type Rule, type Ways } from './loose';
 
 /** What the bench is like: which side is up, how the lid stands, what is in the hand, which part is being worked on. */
 export interface Setup {
@@ -42,7 +42,7 @@ export interface OrderProblem {
   weights: Weights;
   start: Setup;
   /** What can be loose while the machine is turned or its lid moved, and whether what is done here opens or closes. Fewest such moves come before all weights. */
-  loose?: { opens: 'done' | 'undone'; rules: readonly LooseRule[] };
+  loose?: { opens: Opens; rules: readonly LooseRule[] };
   /** The order to keep to where that costs nothing. */
   prefer?: readonly ActionId[];
 }
@@ -51,9 +51,6 @@ export interface OrderProblem {
 export const PARTS_OF_SETUP = ['up', 'lid', 'tool', 'focus'] as const;
 /** Labels per part of a setup; -1: does not matter. */
 export type Labels = [up: number, lid: number, tool: number, focus: number];
-
-/** One of these, each a set of actions, has to be done. */
-export type Ways = readonly (readonly number[])[];
 
 /** The problem in numbers: actions by index in the order of their ids, so that nothing hangs on the order of the input. */
 export interface Table {
@@ -79,8 +76,7 @@ export interface Table {
   heldBack: readonly boolean[];
   /** What may be loose, of what is looked at. */
   rules: readonly Rule[];
-  /** An action is open once it is done (way down) or until it is (way up). */
-  opens: 'done' | 'undone';
+  opens: Opens;
   /** Cost of a turn or lid move with something loose: more than all changes of any order together, so that it is counted first. */
   looseTurn: number;
   /** Rank in the preferred order; higher numbers come later. */
@@ -215,6 +211,9 @@ export function changeCost(at: Labels, next: Labels, weights: Labels): number {
   for (let k = 0; k < 4; k++) if (next[k]! >= 0 && next[k] !== at[k]) cost += weights[k]!;
   return cost;
 }
+
+/** Whether the side up or the lid changes. */
+export const moves = (at: Labels, next: Labels): boolean => (next[0] >= 0 && next[0] !== at[0]) || (next[1] >= 0 && next[1] !== at[1]);
 
 /** What the change costs now, with what may be loose while the machine moves. */
 export function costNow(table: Table, at: Labels, next: Labels, isDone: (i: number) => boolean): number {

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { jointThing, partThing, untouched, type Thing } from '$core/drawing';
-  import { mixUpPhrase, mixUps } from '$core/fasteners';
-  import { modelOf, type Cable, type Joint, type Part } from '$core/machine';
+  import { inRows, interchangeable, mixUpPhrase, worstMixUps } from '$core/fasteners';
+  import { inSentence, modelOf, type Cable, type Joint, type Part } from '$core/machine';
   import { screwSize } from '$core/plan';
   import DataTable from '$lib/ui/DataTable.svelte';
   import { ExploreDrawing, ScrewPicture } from '$lib/ui/drawing';
@@ -12,7 +12,10 @@
   const model = $derived(modelOf(data.machine));
   type Screws = Extract<Joint, { kind: 'screws' }>;
   const screws = $derived(data.machine.joints.filter((j): j is Screws => j.kind === 'screws'));
-  const mixed = $derived(mixUps(screws));
+  const mixed = $derived(worstMixUps(screws));
+  const rows = $derived(inRows(screws, mixed.told));
+  const same = $derived(interchangeable(screws));
+  const names = (ids: readonly string[]) => ids.map((id) => inSentence(model.joint(id).name)).join(', ');
 
   type View = 'parts' | 'screws' | 'cables' | 'mix-ups' | 'history';
   let view = $state<View>('parts');
@@ -20,7 +23,7 @@
     { id: 'parts', name: 'Parts', count: data.machine.parts.length },
     { id: 'screws', name: 'Screws', count: screws.length },
     { id: 'cables', name: 'Cables', count: data.machine.cables.length },
-    { id: 'mix-ups', name: 'Mix-ups', count: mixed.length },
+    { id: 'mix-ups', name: 'Mix-ups', count: rows.length },
     { id: 'history', name: 'History', count: data.history.length }
   ]);
 
@@ -106,17 +109,23 @@
       {:else if view === 'mix-ups'}
         <p class="text-soft">Screws of this machine that would be taken for one another under the same bit, the worst first.</p>
         <ol class="mt-3 divide-y divide-(--rule)">
-          {#each mixed.slice(0, 40) as m (m.screw + m.hole)}
+          {#each rows as { mixUp: m, screws: likeScrews, holes } (m.screw + m.hole)}
             {@const [a, b] = [model.joint(m.screw) as Screws, model.joint(m.hole) as Screws]}
             <li class="flex items-center gap-4 py-2.5">
               <span class="flex w-24 shrink-0 items-end justify-center gap-2"><ScrewPicture screw={a.screw} pxPerMm={5} /><ScrewPicture screw={b.screw} pxPerMm={5} /></span>
-              <span>{mixUpPhrase(model, m)}<span class="block text-sm text-soft">{m.likeness > 0.66 ? 'Hard to tell apart by eye' : m.likeness > 0.33 ? 'Alike at a glance' : 'Told apart when looked at'}</span></span>
+              <span>{mixUpPhrase(model, m)}<span class="block text-sm text-soft">{m.likeness > 0.66 ? 'Hard to tell apart by eye' : m.likeness > 0.33 ? 'Alike at a glance' : 'Told apart when looked at'}{likeScrews.length > 1 ? `; so would ${names(likeScrews.slice(1))}` : ''}{holes.length > 1 ? `; and in ${names(holes.slice(1))}` : ''}</span></span>
             </li>
           {:else}
             <li class="py-6 text-center text-soft">No screw of this machine does harm in another's hole.</li>
           {/each}
         </ol>
-        {#if mixed.length > 40}<p class="mt-2 text-soft">and {mixed.length - 40} less likely ones</p>{/if}
+        {#if mixed.leftOut > 0}<p class="mt-2 text-soft">{plural(mixed.leftOut, 'pair')} that would do little harm or be told apart {mixed.leftOut === 1 ? 'is' : 'are'} left out.</p>{/if}
+        {#if same.length > 0}
+          <h3 class="mt-5 font-semibold">The same screw in like holes</h3>
+          <ul class="mt-1 space-y-1">
+            {#each same as list (list[0]!.id)}<li>{list.map((g) => g.name).join(', ')} <span class="text-soft">({screwSize(list[0]!.screw)})</span></li>{/each}
+          </ul>
+        {/if}
       {:else}
         <ol class="space-y-4">
           {#each data.history as h (h.fileId)}
