@@ -1,4 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { STANDARD_PLACE } from '../src/core/calendar';
+import { planMarkdown } from '../src/core/formats';
+import { brokenForGood } from '../src/core/plan';
+import { fold, reportSections, RunEvent } from '../src/core/run';
 import { norrvikBallast15 } from './authoring/norrvik-ballast-15';
 import { demoMachine, holdsForAll } from './testing/facts';
 
@@ -25,6 +29,14 @@ describe('what a technician would say of it', () => {
   it('a screw of the drive door hides under the maker\u2019s seal', () => {
     const p = m.replace('disk');
     m.inOrder(p, 'down/joint:drive-label-film', 'down/move:drive-label/peel', 'down/joint:drive-door-hidden', 'down/move:drive-door/lift', 'down/joint:caddy-screws', 'down/joint:disk-blade', 'down/move:caddy/slide', 'down/joint:disk-screws', 'down/move:disk/lift');
+    // The owner is told before, nothing is bought for it, and nobody is told to stick it back.
+    expect(m.step(p, 'down/joint:drive-label-film').cautions[0]!.text).toBe('Only if the owner was told and agreed.');
+    expect(m.step(p, 'up/joint:drive-label-film').text).toBe('The seal stays broken: seal over a drive door screw');
+    expect(brokenForGood(m.file.access.model, p).map((j) => j.id)).toEqual(['drive-label-film']);
+    expect(p.inHand.consumables).toEqual([]);
+    expect(planMarkdown(m.file.access.model, p)).toMatch(/## Broken for good: the owner has to know\n\n- Seal over a drive door screw/);
+    const sheet = fold(m.file.access.model, p, p.steps.slice(0, m.place(p, 'down/joint:drive-label-film') + 1).map((s, k) => RunEvent.parse({ id: `00000000-0000-4000-8000-${String(k).padStart(12, '0')}`, at: '2026-03-02T10:00:00.000Z', by: 'Tam Okello', type: 'done', step: s.id, ...(s.count === undefined ? {} : { count: s.count }) })));
+    expect(reportSections(m.file.access.model, [p], sheet, STANDARD_PLACE).find((s) => s.title === 'Done')!.lines.map((l) => l.text)).toContain('Seal broken: seal over a drive door screw');
   });
   it('the optical drive needs one screw and slides out; its bracket and bezel move over', () => {
     const p = m.replace('optical');

@@ -46,7 +46,7 @@ export function below(m: MachineBuilder) {
     moves: [{ id: 'lift', kind: 'lift', zone: U, seconds: 5, returnSeconds: 8 }]
   });
   m.part('drive-label', 'Seal over a drive door screw', 'film', 'drive-door', { at: [U, rect(336, 190, 12, 12, 1), [0, 0.15]], moves: [{ id: 'peel', kind: 'lift', zone: U, seconds: 6 }], note: 'The maker’s seal: say so before it is broken.' });
-  m.adhesive('drive-label-film', 'Seal', 'drive-label', 'drive-door', U, 0, [[342, 196]], 'film', 'Lift one corner with a plastic card', { seconds: 10, closeSeconds: 5 });
+  m.joint({ kind: 'seal', id: 'drive-label-film', name: 'Seal over a drive door screw', a: 'drive-label', b: 'drive-door', zone: U, depth: 0, at: [[342, 196]], of: 'maker', seconds: 10, closeSeconds: 5, note: 'Lift one corner with a plastic card.' });
   m.screws('drive-door-screws', 'Drive door screws', 'drive-door', 'base', U, 0.2, [[246, 150], [342, 150]], { ...pan(2.5, 5, 4.6, metal(1.2, 4.2), 0.3), captive: true });
   m.screws('drive-door-hidden', 'Drive door screw under the seal', 'drive-door', 'base', U, 0.2, [[342, 196]], pan(2.5, 5, 4.6, metal(1.2, 4.2), 0.3));
   m.part('caddy', 'Drive carrier', 'bracket', 'base', {

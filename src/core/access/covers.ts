@@ -12,6 +12,7 @@ const CLEAR_MM: Record<Joint['kind'], number> = {
   tape: 2,
   dressing: 2,
   latch: 3,
+  seal: 2,
   hook: 2
 };
 

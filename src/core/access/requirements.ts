@@ -84,7 +84,7 @@ function joint(model: Model, drawing: Drawing, j: Joint, need: Need): void {
 
 /** Joints that open by moving the part itself: a card rises out of its slot, clips and glue let go as it is drawn. */
 function comesFreeLast(j: Joint): boolean {
-  return ['clips', 'adhesive', 'hook'].includes(j.kind) || (j.kind === 'connector' && ['edge-card', 'memory-socket', 'tray', 'blade'].includes(j.family));
+  return ['clips', 'adhesive', 'seal', 'hook'].includes(j.kind) || (j.kind === 'connector' && ['edge-card', 'memory-socket', 'tray', 'blade'].includes(j.family));
 }
 
 /** What still holds the part to what stays, and so has to be open before such a joint can give way. */

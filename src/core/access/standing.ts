@@ -55,6 +55,7 @@ function keeps(model: Model, joint: Joint): boolean {
     case 'connector':
       return joint.family === 'memory-socket' || joint.family === 'processor-lock' || joint.family === 'tray';
     case 'dressing':
+    case 'seal':
     case 'hook':
       return false;
   }

@@ -117,6 +117,7 @@ function hidersOf(reach: Reach, touched: readonly Act[], forth: readonly Moment[
 /** What is used once is fresh and in hand, spares and tools too. */
 export function supplies(plan: Plan, moments: readonly Moment[], say: Say): void {
   const used = moments.flatMap((m) => (m.step.do === 'open' && m.act?.joint && (m.act.joint.kind === 'adhesive' || m.act.joint.kind === 'tape') && m.act.joint.singleUse ? [m.act.joint] : []));
+  for (const { step, act } of moments) if (step.do === 'open' && act?.joint?.kind === 'seal' && step.cautions.length === 0) say(step, 'breaks a seal and does not ask for the owner\u2019s word');
   for (const joint of used) {
     if (joint.kind !== 'adhesive') continue;
     const made = moments.find((m) => m.step.leg === 'up' && m.step.do === 'prepare' && m.step.joint === joint.id);

@@ -5,7 +5,7 @@ import { edgeOf, insideOf } from './shapes';
 /** Less than this is side by side, mm: drawings are made to a tenth, and the two geometries need not agree on a hair. */
 const SURE_MM = 0.3;
 /** Room for a tool or fingers where the file gives none, mm (docs/machine-files.md). */
-const ROOM_MM: Record<Joint['kind'], number> = { screws: 2.5, connector: 4, clips: 1.5, adhesive: 2, tape: 2, dressing: 2, latch: 3, hook: 2 };
+const ROOM_MM: Record<Joint['kind'], number> = { screws: 2.5, connector: 4, clips: 1.5, adhesive: 2, tape: 2, dressing: 2, latch: 3, seal: 2, hook: 2 };
 
 /** All that is open, out or raised at a moment. */
 export type Open = ReadonlySet<string>;
@@ -175,4 +175,4 @@ export class Reach {
 export const refKey = (ref: { joint: string } | { part: string; move: string }): string => ('joint' in ref ? openKey(ref.joint) : moveKey(ref.part, ref.move));
 
 /** Joints that give way as the part itself is moved. */
-export const letsGoLast = (j: Joint): boolean => j.kind === 'clips' || j.kind === 'adhesive' || j.kind === 'hook' || (j.kind === 'connector' && ['edge-card', 'memory-socket', 'tray', 'blade'].includes(j.family));
+export const letsGoLast = (j: Joint): boolean => j.kind === 'clips' || j.kind === 'adhesive' || j.kind === 'seal' || j.kind === 'hook' || (j.kind === 'connector' && ['edge-card', 'memory-socket', 'tray', 'blade'].includes(j.family));

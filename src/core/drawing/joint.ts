@@ -47,6 +47,9 @@ export function jointInks(joint: Joint, isOpen: boolean, cable?: Cable): Ink[] {
       case 'latch':
         pen.draw('guide', `${rectangle(x - 3, y - 1.2, 6, 2.4, 1.2)}M${mm(x + 0.6)} ${mm(y - 1.2)}v2.4`);
         break;
+      case 'seal':
+        pen.draw('bond', `${circle(x, y, 3)}M${mm(x - 2)} ${mm(y + 2)}l4 -4`);
+        break;
       case 'hook':
         pen.draw('guide', `M${mm(x - 2.4)} ${mm(y + 1.6)}v-3.2h3a1.6 1.6 0 0 1 0 3.2`);
         break;

@@ -1,5 +1,5 @@
 import type { Model } from '../machine';
-import { jobPhrase, type Plan } from '../plan';
+import { brokenForGood, jobPhrase, type Plan } from '../plan';
 
 const LEGS = { isolate: 'Make it safe', down: 'Down', swap: 'On the bench', up: 'Back up', prove: 'Prove it' } as const;
 
@@ -20,6 +20,7 @@ export function planMarkdown(model: Model, plan: Plan): string {
     ...plan.inHand.tools.map((t) => `- [ ] ${plain(t.tool)}${t.substitutes.length > 0 ? ` (or ${plain(t.substitutes.join(', '))})` : ''}`),
     ...plan.inHand.consumables.map((c) => `- [ ] ${plain(c.name)}: ${plain(c.amount)}`)
   ]);
+  list('Broken for good: the owner has to know', brokenForGood(model, plan).map((j) => `- ${plain(j.name)}`));
   const energised = plan.energised.map((id) => plan.steps.find((s) => s.id === id)).flatMap((s) => (s ? [`- ${plain(s.text)}`] : []));
   list('Done with the power on', energised);
   list('Turned with something not held', plan.steps.filter((s) => s.unheld).map((s) => `- ${plain(s.text)}`));

@@ -133,6 +133,8 @@ export const Joint = z.discriminatedUnion('kind', [
   }),
   z.strictObject({ kind: z.literal('tape'), ...common, material: z.enum(['polyimide', 'polyester-film', 'cloth', 'foil']), singleUse: z.boolean().default(false) }),
   z.strictObject({ kind: z.literal('dressing'), ...common, guide: z.enum(['channel', 'clip', 'tab', 'loop', 'foam']) }),
+  /** A seal that tells whether somebody was inside: broken with the owner's word, recorded, and not renewed. */
+  z.strictObject({ kind: z.literal('seal'), ...common, of: z.enum(['maker', 'seller', 'owner']) }),
   z.strictObject({ kind: z.literal('latch'), ...common, held: z.boolean().default(false) }),
   z.strictObject({ kind: z.literal('hook'), ...common, direction: line(120) })
 ]);

@@ -19,6 +19,7 @@ export function cautionsFor(model: Model, action: Action, leg: 'down' | 'up'): C
   // What is said of plugs and clips is about opening them.
   if (leg === 'up') return out;
   const { joint } = action;
+  if (joint.kind === 'seal') out.push({ text: 'Only if the owner was told and agreed.', harm: false });
   const nearCell = [joint.a, joint.b].some((id) => model.part(id).care.includes('cell'));
   if (nearCell && (joint.kind === 'adhesive' || joint.kind === 'clips')) {
     out.push({ text: 'No metal tool near the cell, and no solvent unless the cell is sound.', harm: true });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
-import { goalId, offeredGoals, partWays, plan, planFigures, removalSet, screwsTakenOut, sealsBroken, stretches, sumFigures } from '.';
+import { goalId, offeredGoals, partWays, plan, planFigures, removalSet, screwsTakenOut, brokenForGood, stretches, sumFigures } from '.';
 
 const access = demoAccess();
 const made = plan(access, [{ do: 'replace', part: 'fan' }]);
@@ -31,8 +31,8 @@ describe('a plan in figures', () => {
     const screws = screwsTakenOut(access.model, made).map((g) => g.id);
     expect(screws).toEqual(order.filter((j) => access.model.joint(j!).kind === 'screws'));
     const board = plan(access, [{ do: 'replace', part: 'board' }]);
-    expect(sealsBroken(access.model, board).map((s) => s.id)).toContain('heat-sink-compound');
-    expect(sealsBroken(access.model, made)).toEqual([]);
+    expect(brokenForGood(access.model, board).map((s) => s.id)).toContain('heat-sink-compound');
+    expect(brokenForGood(access.model, made)).toEqual([]);
   });
 });
 

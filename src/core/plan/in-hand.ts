@@ -1,5 +1,5 @@
 import type { Access, Action } from '../access';
-import type { JointOf, Model } from '../machine';
+import type { Joint, JointOf, Model } from '../machine';
 import type { Goal } from './goals';
 import { consumableOf } from './phrase';
 import type { Plan } from './schema';
@@ -32,11 +32,11 @@ export function inHand(access: Access, goals: readonly Goal[], actions: readonly
   };
 }
 
-/** What the plan opens that cannot be used again: bonds and tapes that break, in the order of work. */
-export function sealsBroken(model: Model, plan: Plan): (JointOf<'adhesive'> | JointOf<'tape'>)[] {
+/** What the plan opens that will not be whole again: seals, and bonds and tapes that break, in the order of work. */
+export function brokenForGood(model: Model, plan: Plan): Joint[] {
   return plan.steps.flatMap((s) => {
     const joint = s.do === 'open' && s.joint ? model.joint(s.joint) : undefined;
-    return (joint?.kind === 'adhesive' || joint?.kind === 'tape') && joint.singleUse ? [joint] : [];
+    return joint?.kind === 'seal' || ((joint?.kind === 'adhesive' || joint?.kind === 'tape') && joint.singleUse) ? [joint] : [];
   });
 }
 

@@ -14,4 +14,4 @@ export { actionOf, unmet } from './done';
 export { kindOf } from './steps';
 export { PlanDesk, requestKey, type Choices, type PlanRequest } from './desk';
 export { partWays, planFigures, stretches, sumFigures, type PlanFigures, type Stretch } from './figures';
-export { screwsTakenOut, sealsBroken } from './in-hand';
+export { brokenForGood, screwsTakenOut } from './in-hand';

@@ -45,6 +45,8 @@ export function openPhrase(joint: Joint, more?: string): Phrase {
       return { text: `Undress: ${name}`, detail: sentence(`Out of its ${joint.guide}; note how it ran.`, joint.note) };
     case 'latch':
       return { text: `Open the latch: ${name}`, detail: sentence(joint.held && 'It has to be held.', joint.note) };
+    case 'seal':
+      return { text: `Break the seal: ${name}`, detail: sentence(`The ${joint.of}\u2019s seal.`, joint.note) };
     case 'hook':
       return { text: `Unhook: ${name}`, detail: sentence(`${joint.direction}.`, joint.note) };
   }
@@ -92,6 +94,8 @@ export function closePhrase(joint: Joint): Phrase {
       return { text: `Dress the cable: ${name}`, detail: `Into its ${joint.guide}, without a twist.` };
     case 'latch':
       return { text: `Close the latch: ${name}` };
+    case 'seal':
+      return { text: `The seal stays broken: ${name}`, detail: 'It is not renewed: the record says when it was broken, and by whom.' };
     case 'hook':
       return { text: `Hook in: ${name}` };
   }

@@ -85,6 +85,7 @@ export class StepWriter {
 
   swap(swaps: NonNullable<Plan['swaps']>): Step[] {
     const { model } = this.access;
+    const formed = new Set<string>();
     return this.goals.flatMap((goal) => {
       const swapped = goal.do === 'replace' ? swaps.find((s) => s.part === goal.part) : undefined;
       const phrase = swapped ? swapPhrase(model, swapped) : goalWorkPhrase(model, goal);
@@ -94,11 +95,13 @@ export class StepWriter {
         because: [`${JOB} < ${goalId(goal)}`].filter((id) => [...this.reasons.values()].some((list) => list.includes(id))),
         departs: 'The turning point.'
       };
-      const formed = (swapped?.form ?? []).map((cable): Step => ({
+      // A cable that two spares bring is formed once.
+      const form = (swapped?.form ?? []).filter((cable) => !formed.has(cable) && formed.add(cable));
+      const forming = form.map((cable): Step => ({
         ...step('swap', `swap/form:${cable}`, 'prepare', formPhrase(model, cable), SECONDS.form),
         part: cable, because: work.because, departs: 'New flat cables come straight.'
       }));
-      return [work, ...formed];
+      return [work, ...forming];
     });
   }
 

@@ -84,9 +84,20 @@ function done(model: Model, plans: readonly Plan[], state: RunState, steps: Read
   });
   const over = state.movedOver.map((m) => `${inSentence(model.part(m.part).name)} onto the new ${inSentence(model.part(m.to).name)}`);
   if (over.length > 0) lines.push({ text: `Moved over: ${over.join(', ')}` });
+  lines.push(...seals(model, state, steps));
   lines.push(...pairs(model, state, steps));
   for (const r of state.replans) lines.push({ text: 'The plan was changed', more: r.why, at: r.at, ...(r.by ? { by: r.by } : {}) });
   return lines;
+}
+
+/** A seal tells the next bench that somebody was inside: this record says who. */
+function seals(model: Model, state: RunState, steps: ReadonlyMap<string, Step>): ReportLine[] {
+  return [...steps.values()].flatMap((step) => {
+    const joint = step.do === 'open' && step.joint ? model.joint(step.joint) : undefined;
+    const record = state.steps[step.id];
+    if (joint?.kind !== 'seal' || !record || record.outcome === 'skipped') return [];
+    return [{ text: `Seal broken: ${inSentence(joint.name)}`, more: `The ${joint.of}\u2019s seal; it is not renewed.`, at: record.at, ...(record.by ? { by: record.by } : {}) }];
+  });
 }
 
 /** Plugs that could have been mixed up: which were read off at their marks, and which were not. */

@@ -6,7 +6,7 @@ import { drawingSvg } from '$core/drawing';
 import type { Tray } from '$core/fasteners';
 import { traySvg } from '$core/formats';
 import { modelOf, type Machine, type Model } from '$core/machine';
-import { goalParts, jobPhrase, zoneAt, type Plan } from '$core/plan';
+import { brokenForGood, goalParts, jobPhrase, zoneAt, type Plan } from '$core/plan';
 import { machineAfter, reportSections, screwRows, type RunState } from '$core/run';
 import { duration } from '$lib/ui/format';
 
@@ -124,6 +124,7 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
     ...plan.inHand.tools.map((t) => `${t.tool}${t.substitutes.length > 0 ? ` (or ${t.substitutes.join(', ')})` : ''}`),
     ...plan.inHand.consumables.map((c) => `${c.name}: ${c.amount}`)
   ]);
+  list('Broken for good: the owner has to know', brokenForGood(model, plan).map((j) => j.name));
 
   let leg = '';
   plan.steps.forEach((step, i) => {
@@ -132,7 +133,7 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
       need(40);
       doc.moveDown(0.4).font('bold').fontSize(11).text(LEGS[step.leg], left, doc.y, { width }).font('plain').fontSize(9.5).moveDown(0.15);
     }
-    const caution = step.cautions.find((c) => c.harm);
+    const caution = step.cautions.find((c) => c.harm) ?? (step.unheld ? step.cautions[0] : undefined);
     tick(`${i + 1}. ${step.text}${step.tool ? ` (${step.tool})` : ''}`);
     if (step.detail) {
       need(12);

@@ -1,12 +1,12 @@
 <script lang="ts">
   import { inSentence, type Model } from '$core/machine';
-  import { sealsBroken, type Plan } from '$core/plan';
+  import { brokenForGood, type Plan } from '$core/plan';
   import { plural } from '$lib/ui/format';
 
   /** What has to lie ready before the first screw, what will not be whole afterwards, and how sure the plan is. */
   let { model, plan }: { model: Model; plan: Plan } = $props();
 
-  const seals = $derived(sealsBroken(model, plan));
+  const seals = $derived(brokenForGood(model, plan));
   const live = $derived(plan.energised.map((id) => plan.steps.find((s) => s.id === id)!));
   const loose = $derived(plan.steps.filter((s) => s.unheld));
   const said = (leg: string, { cost, bound, proved }: Plan['order']) => `${leg} is ${proved ? 'proved to waste the fewest motions' : `within ${Math.ceil(cost - bound)} s of wasted motion of the best possible`}`;

@@ -20,6 +20,7 @@
   const tests = $derived(plan.steps.filter((s) => s.leg === 'prove'));
   const number = $derived(new Map(plan.steps.map((s, i) => [s.id, i + 1])));
   const tools = $derived(new Map(stretches(plan).map((s) => [s.step, s])));
+  const live = $derived(new Set(plan.energised));
   const deepest = $derived(Math.max(1, ...plan.steps.map((s) => s.depth ?? 0)));
   /** The shade of the sounding beside a row: how deep in the machine it is. */
   const band = (row: { down?: Step; up?: Step }) => Math.min(5, Math.floor((((row.down ?? row.up)!.depth ?? 0) / deepest) * 5.99));
@@ -31,7 +32,7 @@
 {/snippet}
 
 {#snippet cell(step: Step | undefined)}
-  {#if step}<StepCell {step} number={number.get(step.id)!} isChosen={step.id === chosen} {onselect} />{:else}<span></span>{/if}
+  {#if step}<StepCell {step} isLive={live.has(step.id)} number={number.get(step.id)!} isChosen={step.id === chosen} {onselect} />{:else}<span></span>{/if}
 {/snippet}
 
 <div class="legs">

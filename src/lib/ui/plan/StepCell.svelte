@@ -2,7 +2,7 @@
   import type { Step } from '$core/plan';
 
   /** One step of a leg in the plan's two columns. */
-  let { step, number, isChosen, onselect }: { step: Step; number: number; isChosen: boolean; onselect: (step: Step) => void } = $props();
+  let { step, number, isChosen, isLive = false, onselect }: { step: Step; number: number; isChosen: boolean; isLive?: boolean; onselect: (step: Step) => void } = $props();
 
   const departs = $derived(step.leg === 'up' && step.departs !== undefined && step.do !== 'pose');
 </script>
@@ -16,7 +16,7 @@
 >
   <span class="figure number">{number}</span>
   <span class="min-w-0">
-    <span class="block">{step.text}</span>
+    <span class="block">{step.text}{#if isLive}<span class="mark">live</span>{/if}{#if step.unheld}<span class="mark">not held</span>{/if}</span>
     {#if departs}<span class="why">{step.departs}</span>{/if}
   </span>
 </button>
@@ -29,6 +29,7 @@
   .pose { font-style: italic; color: var(--ink-soft); }
   .departs { border-left: 3px dashed var(--now); border-radius: 0 5px 5px 0; }
   .why { display: block; font-weight: 400; font-size: 0.86rem; color: var(--now); }
+  .mark { margin-left: 0.6em; padding: 0 0.4em; border-radius: 3px; font-size: 0.8rem; font-style: normal; font-weight: 600; background: var(--warn-wash); color: var(--ink); white-space: nowrap; }
   .chosen, .chosen:hover { background: var(--now); border-color: var(--now); color: var(--on-now); }
   .chosen .number, .chosen .why { color: inherit; }
 </style>

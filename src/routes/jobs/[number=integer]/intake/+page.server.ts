@@ -3,7 +3,7 @@ import { pool } from '$lib/server/database';
 import { jobOfPage } from '$lib/server/job-page';
 import { planOrProblem, requestOfJob } from '$lib/server/plan-of-job';
 import { soon } from '$lib/server/soon';
-import { sealsBroken } from '$core/plan';
+import { brokenForGood } from '$core/plan';
 import { modelOf } from '$core/machine';
 import { settings } from '$lib/server/settings';
 import { shopSettings } from '$lib/server/shop';
@@ -16,7 +16,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   return {
     job, machine, state, facts,
     /** What the work would break for good, to be told before; undefined while that is still being worked out. */
-    seals: plan ? sealsBroken(modelOf(machine), plan).map((j) => j.name) : 'now' in planned ? [] : undefined,
+    seals: plan ? brokenForGood(modelOf(machine), plan).map((j) => j.name) : 'now' in planned ? [] : undefined,
     needs: await needsOfJob(pool(), job.id),
     limits: (await shopSettings(pool())).cell,
     hasPrinter: settings.devicesUrl !== undefined,
