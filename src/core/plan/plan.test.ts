@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { removes } from '../machine';
 import { problemsOf } from '../testing/checker';
 import { accessTo, DEMO_MACHINES, demoAccess, machine, part, plug, screw } from '../testing/machines';
-import { actionOf, unmet, alignLegs, explain, goalParts, offeredGoals, plan, Plan, PlanningError, removalSet, replaceableParts, ridersToMove, zoneAt, type Goal } from '.';
+import { actionOf, unmet, alignLegs, explain, goalParts, offeredGoals, order, plan, Plan, PlanningError, removalSet, replaceableParts, ridersToMove, WEIGHTS, zoneAt, type Goal } from '.';
+import { downProblem } from './down';
+import { equalSets } from './sets';
 
 const access = demoAccess();
 const { model } = access;
@@ -21,6 +23,20 @@ const possible = singles.flatMap((goal) => {
   }
 });
 const opens = (p: Plan) => p.steps.filter((s) => s.do === 'open').length;
+
+it('of sets that cost the same it takes the one with the better order, and proves the order of that one', () => {
+  const gannet = demoAccess('lindquay-gannet-13');
+  const goals: Goal[] = [{ do: 'remove', part: 'keyboard-shield' }];
+  const first = removalSet(gannet, goals);
+  const equals = [first, ...equalSets(gannet, goals, first)];
+  expect(equals.length).toBeGreaterThan(1);
+  for (const set of equals) expect(set.cost).toBe(first.cost);
+  const costs = equals.map((set) => order(downProblem(gannet, set, WEIGHTS['part-by-part'])).cost);
+  const made = plan(gannet, goals);
+  expect(new Set(costs).size).toBeGreaterThan(1);
+  expect(made.order).toMatchObject({ cost: Math.min(...costs), proved: true });
+  expect(made.set).toMatchObject({ cost: first.cost, proved: true });
+});
 
 describe('every single goal of the demo machine', () => {
   it('can be planned', () => {

@@ -12,7 +12,7 @@ import { causePhrase, evidencePhrase } from './phrase';
 import { ontoMat, poseOf } from './pose';
 import { PLAN_FORMAT, type Plan, type Step } from './schema';
 import type { RemovalSet, WayKey } from './set';
-import { removalSet, type From } from './sets';
+import { equalSets, removalSet, type From } from './sets';
 import { swapsOf } from './spare';
 import { kindOf, StepWriter } from './steps';
 import { departures, upProblem } from './up';
@@ -36,6 +36,9 @@ export interface PlanOptions {
   /** Setups to work through for each leg before an order is given with a gap. */
   budget?: number;
 }
+
+/** Above this number of actions sets that cost the same are not looked for: each takes a search of its own. */
+const COMPARED_ACTIONS = 150;
 
 /** What one hears while a plan is being made. */
 export type Progress = { stage: 'first'; plan: Plan } | { stage: 'down' | 'up'; cost: number; bound: number };
@@ -65,21 +68,31 @@ export function* planning(access: Access, goals: readonly Goal[], options: PlanO
   if (settled.length === 0) throw new PlanningError('nothing to do: choose at least one goal');
   const { weighting = 'part-by-part', avoid = [], budget, from } = options;
   const weights = typeof weighting === 'string' ? WEIGHTS[weighting] : weighting.weights;
-  const set = removalSet(access, settled, new Set(avoid), from);
-  const problem = downProblem(access, set, weights, from);
-  const write = (down: Order) => {
+  const avoided = new Set(avoid);
+  const cheapest = removalSet(access, settled, avoided, from);
+  const start = (set: RemovalSet) => {
+    const search = ordering(downProblem(access, set, weights, from), budget);
+    return { set, search, quick: search.next().value };
+  };
+  const write = (set: RemovalSet, down: Order) => {
     const up = upProblem(access, set, down.sequence, endOf(access, down.sequence), weights);
     return { up, plan: (order: Order) => written(access, settled, options, set, down, order, up) };
   };
-  const searchDown = ordering(problem, budget);
-  const quick = searchDown.next().value;
+  let begun = start(cheapest);
   let isEnough = false;
   if (first) {
-    const { up, plan } = write(quick);
+    const { up, plan } = write(cheapest, begun.quick);
     isEnough = (yield { stage: 'first', plan: plan(ordering(up, 0).next().value) }) === true;
   }
-  const down: Order = yield* rest('down', searchDown, quick);
-  const { up, plan } = write(down);
+  // Among sets that cost the same the one is taken that leaves less to do live, then less loose, then fewer motions.
+  if (!isEnough && cheapest.proved && cheapest.actions.size <= COMPARED_ACTIONS) {
+    for (const set of equalSets(access, settled, cheapest, avoided, from)) {
+      const other = start(set);
+      if (isBetter(motions(access, other), motions(access, begun))) begun = other;
+    }
+  }
+  const down: Order = yield* rest('down', begun.search, begun.quick);
+  const { up, plan } = write(begun.set, down);
   return plan(yield* rest('up', ordering(up, budget)));
 
   function* rest(stage: 'down' | 'up', search: Generator<Order, Order>, last?: Order): Generator<Progress, Order, boolean | undefined> {
@@ -92,6 +105,13 @@ export function* planning(access: Access, goals: readonly Goal[], options: PlanO
     }
   }
 }
+
+/** Steps with the power on, loose turns and wasted motion of the first order found, the worse first. */
+const motions = (access: Access, { set, quick }: { set: RemovalSet; quick: Order }) => [energised(access, set, quick.sequence).length, quick.loose.turns, quick.cost];
+const isBetter = (a: readonly number[], b: readonly number[]): boolean => {
+  const i = a.findIndex((x, k) => x !== b[k]);
+  return i >= 0 && a[i]! < b[i]!;
+};
 
 function written(access: Access, goals: Goal[], options: PlanOptions, set: RemovalSet, down: Order, up: Order, upward: ReturnType<typeof upProblem>): Plan {
   const { model } = access;

@@ -2,7 +2,7 @@ import { moveId, openId, type Access, type Action, type ActionId, type Alternati
 import { removes } from '../machine';
 import { goalRequirements, JOB, PlanningError, type Goal } from './goals';
 import { causePhrase } from './phrase';
-import { cheapestSet, type RemovalSet, type WayKey } from './set';
+import { cheapestSet, wayKey, type RemovalSet, type WayKey } from './set';
 
 /** Cost of an action for the choice of the set: there and back, s. */
 export function actionCost(action: Action): number {
@@ -39,6 +39,37 @@ export function removalSet(access: Access, goals: readonly Goal[], avoid: Readon
   if (!result.ok) throw new PlanningError(`cannot be done: ${causePhrase(access.model, result.unmet.cause)} Nothing ${avoid.size > 0 || stuck.size > 0 ? 'that is allowed ' : 'in the file '}clears that.`);
   const { set } = result;
   return sunk > 0 ? { ...set, cost: set.cost + sunk, bound: set.bound + sunk } : set;
+}
+
+/** Choices of a set that are tried the other way in the search for one that costs the same: each is a search of its own. */
+const MOST_TRIED = 24;
+
+/**
+ * Other sets that cost the same: for each choice that the set made, the best without it, where that is no dearer.
+ * They are not all there are; the cost is proved, which of the equals has the best order is not.
+ */
+export function* equalSets(access: Access, goals: readonly Goal[], set: RemovalSet, avoid: ReadonlySet<WayKey> = new Set(), from: From = FROM_START): Generator<RemovalSet> {
+  const told = new Set([[...set.actions].join(' ')]);
+  const ways = new Set<WayKey>();
+  for (const { requirement, alternative } of set.taken.values()) if (requirement.alternatives.length > 1) ways.add(wayKey(requirement.alternatives[alternative]!));
+  for (const way of [...ways].sort().slice(0, MOST_TRIED)) {
+    const other = orNone(() => removalSet(access, goals, new Set([...avoid, way]), from));
+    if (!other || other.cost > set.cost + EQUAL) continue;
+    const key = [...other.actions].join(' ');
+    if (!told.has(key)) yield other;
+    told.add(key);
+  }
+}
+
+const EQUAL = 1e-9;
+
+function orNone<T>(make: () => T): T | undefined {
+  try {
+    return make();
+  } catch (error) {
+    if (error instanceof PlanningError) return undefined;
+    throw error;
+  }
 }
 
 /** The isolating joint is opened; a battery that is taken out whole leaves its bay as well. */

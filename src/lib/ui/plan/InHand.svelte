@@ -30,5 +30,5 @@
 </dl>
 <p class="mt-3 text-soft">
   The set of steps is {plan.set.proved ? 'proved to be the least work' : `within ${Math.ceil(plan.set.cost - plan.set.bound)} s of the least`}.
-  The order {said('down', plan.order)}; {said('up', plan.orderUp ?? plan.order)}.
+  The order of these steps {said('down', plan.order)}; {said('up', plan.orderUp ?? plan.order)}.
 </p>
