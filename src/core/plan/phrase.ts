@@ -318,7 +318,7 @@ export function alongsidePhrase(model: Model, task: string, goal: Goal): string 
 /** A cause by name, as the answer to "why is this here?". */
 export function causePhrase(model: Model, cause: Cause): string {
   const part = (id: string) => inSentence(model.part(id).name);
-  const thing = (id: string) => (model.machine.joints.some((j) => j.id === id) ? inSentence(model.joint(id).name) : part(id));
+  const thing = (id: string) => (model.hasJoint(id) ? inSentence(model.joint(id).name) : part(id));
   switch (cause.kind) {
     case 'holds':
       return `The ${thing(cause.joint)} ${heldVerb(model.joint(cause.joint))} the ${part(cause.part)}.`;

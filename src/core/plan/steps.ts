@@ -86,13 +86,14 @@ export class StepWriter {
   swap(swaps: NonNullable<Plan['swaps']>): Step[] {
     const { model } = this.access;
     const formed = new Set<string>();
+    const named = new Set([...this.reasons.values()].flat());
     return this.goals.flatMap((goal) => {
       const swapped = goal.do === 'replace' ? swaps.find((s) => s.part === goal.part) : undefined;
       const phrase = swapped ? swapPhrase(model, swapped) : goalWorkPhrase(model, goal);
       const work: Step = {
         ...step('swap', `swap/${goalId(goal)}`, 'swap', phrase, swapped ? SECONDS.swap : SECONDS.work),
         ...(goal.do === 'reach' ? { joint: goal.joint } : { part: goal.part }),
-        because: [`${JOB} < ${goalId(goal)}`].filter((id) => [...this.reasons.values()].some((list) => list.includes(id))),
+        because: [`${JOB} < ${goalId(goal)}`].filter((id) => named.has(id)),
         departs: 'The turning point.'
       };
       // A cable that two spares bring is formed once.

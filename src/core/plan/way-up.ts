@@ -176,12 +176,18 @@ function covering(access: Access, within: ReadonlySet<ActionId>, of: readonly Ac
   return out;
 }
 
+const MOST_WAITING = 20_000;
+const isCover = (action: Action) => action.kind === 'move' && action.part.kind === 'cover';
+
 /** Every plug is in before the machine is tried, and it is tried before what was touched is covered. */
 function openTest(access: Access, all: readonly Action[], edges: Edges): void {
   if (!needsOpenTest(access.model, all)) return;
   const touched = tried(access.model, all);
   // What can only be closed with the cover on cannot wait for a test without it.
-  for (const cover of [...covering(access, new Set(all.map((a) => a.id)), touched)].sort()) edges.softInto(cover, touched.map(({ id }) => ({ id, why: 'Everything is plugged in and tried before it is covered.' })));
+  const covers = [...covering(access, new Set(all.map((a) => a.id)), touched)].sort();
+  // Far beyond any notebook only the outermost wait for all the rest: each with each would be millions.
+  const waiting = covers.length * touched.length <= MOST_WAITING ? covers : covers.filter((id) => isCover(access.actions.get(id)!));
+  for (const cover of waiting) edges.softInto(cover, touched.map(({ id }) => ({ id, why: 'Everything is plugged in and tried before it is covered.' })));
 }
 
 /** Where on the way up the machine is tried, and what hides something that was touched by then, with what could only be closed after it. */

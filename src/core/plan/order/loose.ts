@@ -23,6 +23,8 @@ export interface Rule {
   holds: readonly Ways[];
   leash: readonly number[];
   out: readonly number[];
+  /** The holds, where each is given up by one action alone: nearly all are. */
+  plain: Int32Array | undefined;
 }
 
 /** @returns undefined for what can never be loose in this problem */
@@ -31,7 +33,11 @@ export function ruleOf(rule: LooseRule, index: ReadonlyMap<ActionId, number>): R
   const holds = rule.holds.map((ways) => ways.filter((way) => way.every((id) => index.has(id))).map(known));
   const canBeFree = holds.length > 0 && holds.every((ways) => ways.length > 0);
   const leash = known(rule.leash);
-  return canBeFree || leash.length > 0 ? { what: rule.what, holds: canBeFree ? holds : [], leash, out: known(rule.out) } : undefined;
+  return canBeFree || leash.length > 0 ? { what: rule.what, holds: canBeFree ? holds : [], leash, out: known(rule.out), plain: plainHolds(canBeFree ? holds : []) } : undefined;
+}
+
+function plainHolds(holds: readonly Ways[]): Int32Array | undefined {
+  return holds.length > 0 && holds.every((ways) => ways.length === 1 && ways[0]!.length === 1) ? Int32Array.from(holds, (ways) => ways[0]![0]!) : undefined;
 }
 
 export function isLoose(rule: Rule, isOpen: (i: number) => boolean): boolean {
@@ -51,18 +57,44 @@ export function anyLoose({ rules, opens }: { rules: readonly Rule[]; opens: Open
  * @param at place of each action
  */
 export function looseSpan(rule: Rule, at: ArrayLike<number>, opens: Opens): [from: number, to: number] | undefined {
-  const least = (list: readonly number[], none: number) => list.reduce((m, i) => Math.min(m, at[i]!), none);
-  const most = (list: readonly number[], none: number) => list.reduce((m, i) => Math.max(m, at[i]!), none);
+  if (rule.plain && rule.leash.length === 0) return plainSpan(rule.plain, rule.out, at, opens);
   let from: number;
   let to: number;
   if (opens === 'done') {
-    from = least(rule.leash, Infinity);
-    if (rule.holds.length > 0) from = Math.min(from, rule.holds.reduce((m, ways) => Math.max(m, ways.reduce((w, way) => Math.min(w, most(way, -1)), Infinity)), -1));
-    to = least(rule.out, at.length);
+    from = firstOf(at, rule.leash, Infinity);
+    if (rule.holds.length > 0) from = Math.min(from, rule.holds.reduce((m, ways) => Math.max(m, ways.reduce((w, way) => Math.min(w, lastOf(at, way, -1)), Infinity)), -1));
+    to = firstOf(at, rule.out, at.length);
   } else {
-    to = most(rule.leash, -1);
-    if (rule.holds.length > 0) to = Math.max(to, rule.holds.reduce((m, ways) => Math.min(m, ways.reduce((w, way) => Math.max(w, least(way, Infinity)), -1)), Infinity));
-    from = most(rule.out, -1);
+    to = lastOf(at, rule.leash, -1);
+    if (rule.holds.length > 0) to = Math.max(to, rule.holds.reduce((m, ways) => Math.min(m, ways.reduce((w, way) => Math.max(w, firstOf(at, way, Infinity)), -1)), Infinity));
+    from = lastOf(at, rule.out, -1);
+  }
+  return from + 1 <= to ? [from + 1, to] : undefined;
+}
+
+function firstOf(at: ArrayLike<number>, list: readonly number[], none: number): number {
+  let first = none;
+  for (const i of list) first = Math.min(first, at[i]!);
+  return first;
+}
+
+function lastOf(at: ArrayLike<number>, list: readonly number[], none: number): number {
+  let last = none;
+  for (const i of list) last = Math.max(last, at[i]!);
+  return last;
+}
+
+/** The same where no way has to be weighed: this is asked for every rule at every move of an order. */
+function plainSpan(holds: Int32Array, out: readonly number[], at: ArrayLike<number>, opens: Opens): [from: number, to: number] | undefined {
+  let from = -1;
+  let to = at.length;
+  for (const i of holds) {
+    if (opens === 'done') from = Math.max(from, at[i]!);
+    else to = Math.min(to, at[i]!);
+  }
+  for (const i of out) {
+    if (opens === 'done') to = Math.min(to, at[i]!);
+    else from = Math.max(from, at[i]!);
   }
   return from + 1 <= to ? [from + 1, to] : undefined;
 }

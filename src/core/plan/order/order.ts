@@ -168,31 +168,59 @@ function droppedBy(table: Table, sequence: readonly number[]): string[] {
 
 /** Orders that are rearranged side by side: where one cannot get any further, another that began elsewhere may. */
 class Starts {
-  private readonly all: Rearranging[] = [];
+  private all: Rearranging[] = [];
   private readonly random = seeded(1);
   private turn = 0;
+  private readonly looked: Set<string>;
+  /** The problem with what may be loose as far as it is looked at: every rule makes every move dearer to try. */
+  private seen: Table;
 
   constructor(private readonly table: Table) {
-    this.add(firstOrder(table));
+    const first = firstOrder(table);
+    const isLarge = table.ids.length > BOUNDED_ACTIONS;
+    this.looked = new Set(isLarge ? droppedBy(table, first.sequence) : table.rules.map((rule) => rule.what));
+    this.seen = this.lookingOn();
+    this.add(first.sequence);
+    this.look();
   }
 
+  /** After a look nothing is dropped that is not looked at: the cost is the whole one. */
   get best(): Known {
     return this.all.reduce((best, other) => (other.cost < best.cost ? other : best));
   }
 
   addPhases(): void {
-    this.add(phasedOrder(this.table));
+    this.add(phasedOrder(this.seen).sequence);
+    this.look();
   }
 
   /** @param times disturbances, shared between the orders in turn */
   shake(times: number): void {
     for (const _ of this.all) this.all[this.turn++ % this.all.length]!.shake(this.random, Math.ceil(times / this.all.length));
+    this.look();
   }
 
-  private add(order: Known): void {
-    const started = new Rearranging(this.table, order);
+  private add(sequence: readonly number[]): void {
+    const started = new Rearranging(this.seen, { sequence, cost: costOfOrder(this.seen, sequence)! });
     started.settle();
     this.all.push(started);
+  }
+
+  private lookingOn(): Table {
+    return { ...this.table, rules: this.table.rules.filter((rule) => this.looked.has(rule.what)) };
+  }
+
+  /** What the best order would drop and nobody looked at is looked at from now on. */
+  private look(): void {
+    for (;;) {
+      const dropped = this.looked.size < this.table.rules.length ? droppedBy(this.table, this.best.sequence).filter((what) => !this.looked.has(what)) : [];
+      if (dropped.length === 0) return;
+      for (const what of dropped) this.looked.add(what);
+      this.seen = this.lookingOn();
+      const sequences = this.all.map((order) => [...order.sequence]);
+      this.all = [];
+      for (const sequence of sequences) this.add(sequence);
+    }
   }
 }
 

@@ -1,5 +1,5 @@
 import type { ActionId } from '../../access';
-import { anyLoose, loosening, ruleOf, type LooseRule, type Opens, type Rule, type Ways } from './loose';
+import { loosening, ruleOf, type LooseRule, type Opens, type Rule, type Ways } from './loose';
 
 /** What the bench is like: which side is up, how the lid stands, what is in the hand, which part is being worked on. */
 export interface Setup {
@@ -64,6 +64,8 @@ export interface Table {
   ties: readonly boolean[];
   /** Actions that must all come before. */
   after: readonly (readonly number[])[];
+  /** The same to be asked for one by one: a cover waits for thousands. */
+  waitsFor: readonly ReadonlySet<number>[];
   /** Needs with a choice left. */
   choices: readonly (readonly Ways[])[];
   /** For each action those whose needs name it. */
@@ -144,6 +146,7 @@ export function tableOf(problem: OrderProblem, looked?: ReadonlySet<string>): Ta
     weights,
     start: PARTS_OF_SETUP.map((name, k) => label(k, problem.start[name])) as Labels,
     after: after.map((set) => [...set]),
+    waitsFor: after,
     choices,
     places: actions.map((a) => a.place),
     prefer: rank && ids.map((id) => rank.get(id) ?? -1)
@@ -214,11 +217,6 @@ export function changeCost(at: Labels, next: Labels, weights: Labels): number {
 
 /** Whether the side up or the lid changes. */
 export const moves = (at: Labels, next: Labels): boolean => (next[0] >= 0 && next[0] !== at[0]) || (next[1] >= 0 && next[1] !== at[1]);
-
-/** What the change costs now, with what may be loose while the machine moves. */
-export function costNow(table: Table, at: Labels, next: Labels, isDone: (i: number) => boolean): number {
-  return changeCost(at, next, table.weights) + (table.rules.length > 0 && moves(at, next) && anyLoose(table, isDone) ? table.looseTurn : 0);
-}
 
 /** What action `i` asks for while `isDone` says what is done. */
 export function labelsNow(table: Table, i: number, isDone: (i: number) => boolean): Labels {

@@ -234,11 +234,12 @@ export class Rearranging {
   private looseTurns(): number {
     const { table, at, before, n } = this;
     if (table.rules.length === 0) return 0;
-    const moved = (k: number) => before[k * 4] !== before[(k + 1) * 4] || before[k * 4 + 1] !== before[(k + 1) * 4 + 1];
+    const turns: number[] = [];
+    for (let k = 0, b = 0; k < n; k++, b += 4) if (before[b] !== before[b + 4] || before[b + 1] !== before[b + 5]) turns.push(k);
     const loose = new Set<number>();
     for (const rule of table.rules) {
       const span = looseSpan(rule, at, table.opens);
-      for (let k = span?.[0] ?? n; k <= Math.min(span?.[1] ?? -1, n - 1); k++) if (moved(k)) loose.add(k);
+      if (span) for (const k of turns) if (k >= span[0] && k <= span[1]) loose.add(k);
     }
     return loose.size;
   }

@@ -1,4 +1,5 @@
-import { costNow, enter, isThere, labelsNow, type Labels, type Table } from './problem';
+import { anyLoose } from './loose';
+import { changeCost, enter, isThere, labelsNow, moves, type Labels, type Table } from './problem';
 
 /** A walk through the actions: what is done, what can be done next, what the bench is like, what it has cost. */
 export class Walk {
@@ -6,6 +7,8 @@ export class Walk {
   readonly ready = new Set<number>();
   at: Labels;
   cost = 0;
+  /** Whether something is loose now; worked out when it is asked for, and anew after each action. */
+  private loose: boolean | undefined;
   private readonly done: Uint8Array;
   private readonly waits: Int32Array;
 
@@ -23,7 +26,14 @@ export class Walk {
   }
 
   costOf(i: number): number {
-    return costNow(this.table, this.at, this.labels(i), this.isDone);
+    return this.changeTo(this.labels(i));
+  }
+
+  private changeTo(next: Labels): number {
+    const cost = changeCost(this.at, next, this.table.weights);
+    if (this.table.rules.length === 0 || !moves(this.at, next)) return cost;
+    this.loose ??= anyLoose(this.table, this.isDone);
+    return this.loose ? cost + this.table.looseTurn : cost;
   }
 
   /** Whether it asks for nothing that is not there. */
@@ -34,13 +44,14 @@ export class Walk {
   /** Does one action that is ready; returns those that it made ready. */
   take(i: number): number[] {
     const labels = this.labels(i);
-    this.cost += costNow(this.table, this.at, labels, this.isDone);
+    this.cost += this.changeTo(labels);
+    this.loose = undefined;
     this.at = enter(this.at, labels);
     this.done[i] = 1;
     this.ready.delete(i);
     this.sequence.push(i);
     return this.table.followers[i]!.filter((f) => {
-      if (this.table.after[f]!.includes(i)) this.waits[f]!--;
+      if (this.table.waitsFor[f]!.has(i)) this.waits[f]!--;
       return this.check(f);
     });
   }
