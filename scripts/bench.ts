@@ -1,14 +1,16 @@
 import highs from 'highs';
 import { accessOf, type Access } from '../src/core/access';
 import { contentHash, modelOf } from '../src/core/machine';
-import { order, ordering, planning, removalSet, WEIGHTS, type Goal, type OrderProblem, type Plan, type Weighting } from '../src/core/plan';
+import { order, ordering, planning, PlanningError, removalSet, seeded, WEIGHTS, type Goal, type OrderProblem, type Plan, type Weighting } from '../src/core/plan';
 import { downProblem } from '../src/core/plan/down';
 import { goalRequirements, JOB } from '../src/core/plan/goals';
 import { cheapestSet } from '../src/core/plan/set';
 import { actionCost } from '../src/core/plan/sets';
 import { DEMO_MACHINES, demoAccess } from '../src/core/testing/machines';
 import { orderProgramme, setProgramme } from '../src/core/testing/milp';
+import { allBoards, HOSTILE } from '../src/core/testing/hostile';
 import { notebook } from '../src/core/testing/notebook';
+import { ENOUGH_MS } from '../src/workers/answer';
 import { singleGoals } from '../demo/testing/goals';
 
 /** Times of one run on one machine: what counts are the ratios. Prints Markdown tables. */
@@ -21,9 +23,9 @@ function timed<T>(work: () => T): { value: T; took: number } {
   return { value, took: performance.now() - from };
 }
 
-function plansOf(access: Access, hash: string, goal: Goal, weighting: Weighting): { first: number; proof: number; plan: Plan } {
+function plansOf(access: Access, hash: string, goals: Goal[], weighting: Weighting): { first: number; proof: number; plan: Plan } {
   const from = performance.now();
-  const making = planning(access, [goal], { weighting, hash });
+  const making = planning(access, goals, { weighting, hash });
   making.next();
   const first = performance.now() - from;
   for (;;) {
@@ -43,7 +45,7 @@ function everySingleGoal(): void {
     const hash = contentHash(access.model.machine);
     const rows = singleGoals(access.model.machine).flatMap((goal) =>
       (Object.keys(WEIGHTS) as Weighting[]).map((weighting) => {
-        const { first, proof, plan } = plansOf(access, hash, goal, weighting);
+        const { first, proof, plan } = plansOf(access, hash, [goal], weighting);
         return { first, proof, proved: plan.set.proved && plan.order.proved && plan.orderUp!.proved, actions: plan.steps.filter((s) => s.leg === 'down' && (s.do === 'open' || s.do === 'move')).length };
       })
     );
@@ -59,6 +61,65 @@ function everySingleGoal(): void {
     const three = (list: number[]) => `${ms(quantile(list, 0.5))} / ${ms(quantile(list, 0.95))} / ${ms(list.at(-1) ?? 0)}`;
     return `| ${name} | ${rows.length} | ${three(sorted('first'))} | ${three(sorted('proof'))} | ${rows.filter((r) => r.proved).length} | ${Math.max(...rows.map((r) => r.actions))} |`;
   }
+}
+
+/** Random jobs of two to twelve goals, as one visit to a machine may have. */
+function severalGoals(): void {
+  say('## Several goals at once: 40 random jobs of each machine, both weightings');
+  say();
+  say('| actions | plans | first answer P50 / P95 / P99, ms | proof P50 / P95 / P99, ms | proved in set and both orders | with something loose in a turn |');
+  say('|---|---|---|---|---|---|');
+  const all: { first: number; proof: number; proved: boolean; loose: boolean; actions: number }[] = [];
+  const random = seeded(11);
+  for (const id of DEMO_MACHINES) {
+    const access = demoAccess(id);
+    const hash = contentHash(access.model.machine);
+    const singles = singleGoals(access.model.machine);
+    for (let k = 0; k < 40; k++) {
+      const goals = Array.from({ length: 2 + Math.floor(random() * 11) }, () => singles[Math.floor(random() * singles.length)]!);
+      for (const weighting of Object.keys(WEIGHTS) as Weighting[]) {
+        try {
+          const { first, proof, plan } = plansOf(access, hash, goals, weighting);
+          all.push({ first, proof, proved: plan.set.proved && plan.order.proved && plan.orderUp!.proved, loose: plan.loose.length > 0, actions: plan.steps.filter((s) => s.leg === 'down' && (s.do === 'open' || s.do === 'move')).length });
+        } catch (error) {
+          if (!(error instanceof PlanningError)) throw error;
+        }
+      }
+    }
+  }
+  for (const [from, to] of [[0, 24], [25, 60], [61, 1000]] as const) {
+    const rows = all.filter((r) => r.actions >= from && r.actions <= to);
+    const three = (key: 'first' | 'proof') => {
+      const sorted = rows.map((r) => r[key]).sort((a, b) => a - b);
+      return [0.5, 0.95, 0.99].map((q) => ms(quantile(sorted, q))).join(' / ');
+    };
+    say(`| ${from} to ${to === 1000 ? Math.max(...all.map((r) => r.actions)) : to} | ${rows.length} | ${three('first')} | ${three('proof')} | ${rows.filter((r) => r.proved).length} | ${rows.filter((r) => r.loose).length} |`);
+  }
+  say();
+}
+
+/** Machines that nobody builds, each hard for one part of the planner: what matters is that every request ends. */
+function hostile(): void {
+  say(`## Hostile machines, all boards out in one visit, bit by bit, given ${ENOUGH_MS / 1000} s`);
+  say();
+  say('| machine | actions in the set | first answer, ms | end, ms | set, bound | way down, bound | way up, bound |');
+  say('|---|---|---|---|---|---|---|');
+  for (const [name, make] of Object.entries(HOSTILE)) {
+    const machine = make();
+    const access = accessOf(modelOf(machine));
+    const from = performance.now();
+    const making = planning(access, allBoards(machine), { weighting: 'bit-by-bit' });
+    making.next();
+    const first = performance.now() - from;
+    for (;;) {
+      const { value, done } = making.next(performance.now() - from > ENOUGH_MS);
+      if (!done) continue;
+      const { set, order, orderUp, steps } = value;
+      say(`| ${name} | ${steps.filter((s) => s.leg === 'down' && (s.do === 'open' || s.do === 'move')).length} | ${ms(first)} | ${ms(performance.now() - from)} | ${set.cost}, ${set.bound} | ${order.cost}, ${order.bound} | ${orderUp!.cost}, ${orderUp!.bound} |`);
+      break;
+    }
+  }
+  say();
 }
 
 async function againstSolver(): Promise<void> {
@@ -119,7 +180,7 @@ function generated(size: number): { access: Access; goals: Goal[] } {
 function growth(weighting: Weighting): void {
   say(`## Growth over generated notebooks, all boards out in one visit, ${weighting}`);
   say();
-  say('| actions in the machine | in the set | deriving access, ms | set, ms (proved) | first answer, ms | growth per ten times the actions | first answer, s of setups | after a search of 60 s, bound | first over searched | gap |');
+  say('| actions in the machine | in the set | deriving access, ms | set, ms (proved) | first answer, ms | growth per ten times the actions | first answer, s of setups | after a search of 3, 5 or 15 s, bound | first over searched | gap |');
   say('|---|---|---|---|---|---|---|---|---|---|');
   let last: { actions: number; first: number } | undefined;
   for (const size of [50, 150, 500, 1500, 5000]) {
@@ -128,7 +189,7 @@ function growth(weighting: Weighting): void {
     const set = timed(() => removalSet(access, goals));
     const { value, took: first } = timed(() => planning(access, goals, { weighting }).next().value);
     const plan = 'plan' in value ? value.plan : (value as Plan);
-    const searched = searchFor(60, downProblem(access, set.value, WEIGHTS[weighting]));
+    const searched = searchFor(size <= 500 ? 3 : size <= 1500 ? 5 : 15, downProblem(access, set.value, WEIGHTS[weighting]));
     const ratio = last ? (first / last.first) ** (1 / Math.log10(access.actions.size / last.actions)) : undefined;
     const percent = (over: number, of: number) => `${(100 * (over / Math.max(1, of) - 1)).toFixed(1)} %`;
     say(`| ${access.actions.size} | ${set.value.actions.size} | ${ms(derived.took)} | ${ms(set.took)} (${set.value.proved ? 'yes' : 'no'}) | ${ms(first)} | ${ratio ? ratio.toFixed(1) : ''} | ${plan.order.cost} | ${searched.cost}, ${searched.bound} | ${percent(plan.order.cost, searched.cost)} | ${percent(searched.cost, searched.bound)} |`);
@@ -149,5 +210,7 @@ function searchFor(seconds: number, problem: OrderProblem): { cost: number; boun
 
 const SOLVER_SECONDS = 60;
 everySingleGoal();
+severalGoals();
+hostile();
 await againstSolver();
 for (const weighting of Object.keys(WEIGHTS) as Weighting[]) growth(weighting);

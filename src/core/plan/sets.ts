@@ -20,9 +20,10 @@ const FROM_START: From = { done: [], stuck: [] };
  * The least-time set of actions for these goals, isolation included where the job goes inside.
  * @param avoid ways that are not to be taken
  * @param from what is done stays in the set and costs nothing more; what is stuck stays out of it
+ * @param budget needs to weigh before the best set found is given with its gap
  * @throws PlanningError when some requirement cannot be met, naming it
  */
-export function removalSet(access: Access, goals: readonly Goal[], avoid: ReadonlySet<WayKey> = new Set(), from: From = FROM_START): RemovalSet {
+export function removalSet(access: Access, goals: readonly Goal[], avoid: ReadonlySet<WayKey> = new Set(), from: From = FROM_START, budget?: number): RemovalSet {
   const done = new Set(from.done);
   const stuck = new Set(from.stuck);
   const sunk = from.done.reduce((sum, id) => sum + actionCost(access.actions.get(id)!), 0);
@@ -35,7 +36,7 @@ export function removalSet(access: Access, goals: readonly Goal[], avoid: Readon
   // Whoever goes inside takes the power away, whichever comes first.
   const powerless: Requirement | undefined = isolating ? fromHere({ id: `${JOB} < isolation`, of: JOB, alternatives: waysToIsolate(access, isolating), cause: { kind: 'isolation', joint: isolating } }) : undefined;
   const together = (id: ActionId) => (id !== JOB && goesInside(access.actions.get(id)!) ? powerless : undefined);
-  const result = cheapestSet({ job: JOB, requirementsOf, together, cost: (id) => (done.has(id) ? 0 : actionCost(access.actions.get(id)!)) }, avoid);
+  const result = cheapestSet({ job: JOB, requirementsOf, together, cost: (id) => (done.has(id) ? 0 : actionCost(access.actions.get(id)!)) }, avoid, budget);
   if (!result.ok) throw new PlanningError(`cannot be done: ${causePhrase(access.model, result.unmet.cause)} Nothing ${avoid.size > 0 || stuck.size > 0 ? 'that is allowed ' : 'in the file '}clears that.`);
   const { set } = result;
   return sunk > 0 ? { ...set, cost: set.cost + sunk, bound: set.bound + sunk } : set;
@@ -43,6 +44,8 @@ export function removalSet(access: Access, goals: readonly Goal[], avoid: Readon
 
 /** Choices of a set that are tried the other way in the search for one that costs the same: each is a search of its own. */
 const MOST_TRIED = 24;
+/** Needs that each of them may weigh. */
+const EQUAL_BUDGET = 1500;
 
 /**
  * Other sets that cost the same: for each choice that the set made, the best without it, where that is no dearer.
@@ -53,7 +56,7 @@ export function* equalSets(access: Access, goals: readonly Goal[], set: RemovalS
   const ways = new Set<WayKey>();
   for (const { requirement, alternative } of set.taken.values()) if (requirement.alternatives.length > 1) ways.add(wayKey(requirement.alternatives[alternative]!));
   for (const way of [...ways].sort().slice(0, MOST_TRIED)) {
-    const other = orNone(() => removalSet(access, goals, new Set([...avoid, way]), from));
+    const other = orNone(() => removalSet(access, goals, new Set([...avoid, way]), from, EQUAL_BUDGET));
     if (!other || other.cost > set.cost + EQUAL) continue;
     const key = [...other.actions].join(' ');
     if (!told.has(key)) yield other;

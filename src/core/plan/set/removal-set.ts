@@ -4,7 +4,7 @@ import { safeSet } from './descent';
 import { cheapest, type Chosen } from './search';
 
 /** Needs to weigh before the search settles for the best set found so far and says that it is not proved. */
-export const SET_BUDGET = 250_000;
+export const SET_BUDGET = 30_000;
 
 interface Branch {
   graph: Graph;
