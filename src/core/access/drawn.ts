@@ -4,7 +4,7 @@ import { areaOf, contains, discMeets } from './geometry';
 
 /** What the drawing says that cannot be, or hardly: told to whoever writes the file. */
 export function drawingFaults(access: Access): Fault[] {
-  return [...meetings(access), ...strayJoints(access.model.machine), ...shapelessMoves(access), ...turnedLoose(access)];
+  return [...meetings(access), ...strayJoints(access.model.machine), ...shapelessMoves(access), ...turnedLoose(access), ...strandedRiders(access)];
 }
 
 /** Two things cannot be at one place, unless one is drawn around what it carries. */
@@ -49,5 +49,18 @@ function turnedLoose({ model, actions, holdings }: Access): Fault[] {
     if (last.length === 0 || out.length === 0) return [];
     const isTurned = (move: Move) => !last.some((p) => agree(p, pose(move.zone)));
     return out.every(isTurned) ? [warning(['parts', index.get(part.id)!, 'moves'], `"${part.id}" is taken out in "${out[0]!.zone}", and all that holds it is undone in another position: it lies loose while the machine is turned`)] : [];
+  });
+}
+
+/** What has to be said of a rider that a spare does not bring and that cannot be taken off the old part. */
+export const strandedWords = (rider: string, part: string): string => `"${rider}" rides on "${part}" and has no move that takes it out: list it in the spareIncludes of "${part}" if a spare brings it, or give it a move`;
+
+/** A part that is replaced takes with it what its spare does not bring and nothing takes off. */
+function strandedRiders({ model }: Access): Fault[] {
+  return model.machine.parts.flatMap((part, i) => {
+    if (part.numbers.length === 0 || !part.moves.some(removes)) return [];
+    const brought = new Set(part.spareIncludes);
+    const left = (id: string): string[] => model.children(id).flatMap((child) => (brought.has(child.id) ? left(child.id) : child.moves.some(removes) ? [] : [child.id]));
+    return left(part.id).map((rider) => warning(['parts', i, 'spareIncludes'], strandedWords(rider, part.id)));
   });
 }

@@ -3,7 +3,7 @@ export { Drawing } from './covers';
 export { areaOf, contains, discMeets, discWithin, overlap, shared, swept, within, type Area } from './geometry';
 export { waysToClear, type Alternative } from './clearing';
 export { accessOf, type Access, type Cause, type Requirement } from './requirements';
-export { drawingFaults } from './drawn';
+export { drawingFaults, strandedWords } from './drawn';
 export { causeInWords, reachFaults } from './reachable';
 export type { Cover, Evidence } from './covers';
 export { isIn, unheld, type Holding, type Unheld } from './standing';

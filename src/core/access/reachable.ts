@@ -1,10 +1,11 @@
-import { fault, type Fault } from '../machine';
+import { warning, type Fault } from '../machine';
 import type { ActionId } from './actions';
 import type { Access, Cause, Requirement } from './requirements';
 
 /**
- * Faults for joints that can never be opened: from nothing done, everything possible is done until no more can be;
- * what is left is told with the loop of reasons that holds it shut.
+ * Warnings for joints that can never be opened: from nothing done, everything possible is done until no more can be; what is left
+ * is told with the loop of reasons that holds it shut, once, and with it what only waits for that loop. Goals that need such a
+ * joint cannot be planned; all others can.
  */
 export function reachFaults(access: Access): Fault[] {
   const done = new Set<ActionId>();
@@ -17,28 +18,35 @@ export function reachFaults(access: Access): Fault[] {
       grew = true;
     }
   }
-  const faults: Fault[] = [];
-  const told = new Set<ActionId>();
+  const loops = new Map<string, { place: number; joint: string; why: string[]; waits: string[] }>();
   access.model.machine.joints.forEach((joint, i) => {
     const id = `joint:${joint.id}`;
-    if (done.has(id) || told.has(id)) return;
+    if (done.has(id)) return;
     const loop = loopFrom(access, id, done, met);
-    for (const step of loop) told.add(step.id);
-    faults.push(fault(['joints', i], `"${joint.id}" can never be opened: ${loop.map((s) => s.why).join('; ')}`));
+    const key = loop.map((s) => s.id).sort().join(' ');
+    const known = loops.get(key);
+    if (!known) loops.set(key, { place: i, joint: joint.id, why: loop.map((s) => s.why), waits: [] });
+    else known.waits.push(joint.id);
   });
-  return faults;
+  return [...loops.values()].map(({ place, joint, why, waits }) =>
+    warning(['joints', place], `"${joint}" can never be opened: ${why.join('; ')}${waits.length > 0 ? `. With it: ${waits.slice(0, MOST_TOLD).map((w) => `"${w}"`).join(', ')}${waits.length > MOST_TOLD ? ` and ${waits.length - MOST_TOLD} more` : ''}` : ''}`)
+  );
 }
 
+const MOST_TOLD = 12;
+
+/** The loop of reasons that the way from here ends in, or what nothing moves at its end. */
 function loopFrom(access: Access, start: ActionId, done: ReadonlySet<ActionId>, met: (r: Requirement) => boolean) {
   const steps: { id: ActionId; why: string }[] = [];
   let id: ActionId | undefined = start;
-  while (id && !steps.some((s) => s.id === id) && steps.length < 20) {
-    const unmet: Requirement | undefined = access.requirements.get(id)!.find((r) => !met(r));
-    if (!unmet) break;
+  for (;;) {
+    const unmet: Requirement | undefined = id === undefined ? undefined : access.requirements.get(id)!.find((r) => !met(r));
+    const again = steps.findIndex((s) => s.id === id);
+    if (!id || !unmet || again >= 0) return again > 0 ? steps.slice(again) : steps;
     steps.push({ id, why: causeInWords(unmet.cause) + (unmet.alternatives.length === 0 ? ', and nothing moves it' : '') });
+    if (unmet.alternatives.length === 0) return steps.slice(-1);
     id = unmet.alternatives.flat().find((a) => !done.has(a));
   }
-  return steps;
 }
 
 /** A cause in short, by ids: for faults in a file, where the ids are what its writer looks for. */

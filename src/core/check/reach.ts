@@ -4,7 +4,7 @@ import { edgeOf, insideOf } from './shapes';
 
 /** Less than this is side by side, mm: drawings are made to a tenth, and the two geometries need not agree on a hair. */
 const SURE_MM = 0.3;
-/** Room for a tool or fingers where the file gives none, mm (docs/machine-files.md). */
+/** Room for a tool or fingers where the file gives none, mm (docs/machine-file.md). */
 const ROOM_MM: Record<Joint['kind'], number> = { screws: 2.5, connector: 4, clips: 1.5, adhesive: 2, tape: 2, dressing: 2, latch: 3, seal: 2, hook: 2 };
 
 /** All that is open, out or raised at a moment. */

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { contentHash, MACHINE_FILE_MAX_BYTES } from '../machine';
-import { demoText, machine, part, plug, screw } from '../testing/machines';
+import { plan } from '../plan';
+import { demoAccess, demoText, machine, part, plug, screw } from '../testing/machines';
 import { jsonSchema, readMachineFile } from '.';
 
 const text = demoText();
@@ -40,7 +41,7 @@ describe('faults are named by their place', () => {
     ['a wrong type', (d) => (d.parts[3]!.name = 7), 'parts[3].name: must be a string'],
     ['a missing field', (d) => delete d.parts[3]!.name, 'parts[3].name: is missing'],
     ['an unknown field', (d) => (d.parts[3]!.colour = 'red'), 'parts[3]: has a field not in the format: colour'],
-    ['an unknown kind of joint', (d) => (d.joints[2]!.kind = 'magnet'), 'joints[2].kind: is of no kind'],
+    ['an unknown kind of joint', (d) => (d.joints[2]!.kind = 'magnet'), 'joints[2].kind: must be one of screws'],
     ['an unknown part', (d) => (d.joints[0]!.b = 'nowhere'), 'joints[0].b: names part "nowhere"'],
     ['an unknown zone', (d) => ((d.parts[1]!.shapes as { zone: string }[])[0]!.zone = 'roof'), 'parts[1].shapes[0].zone: names zone "roof"'],
     ['a doubled id', (d) => (d.parts[5]!.id = d.parts[4]!.id), 'parts[5].id:'],
@@ -60,11 +61,27 @@ describe('faults are named by their place', () => {
     ['a prototype as a field', (d) => Object.defineProperty(d, '__proto__', { value: { admin: true }, enumerable: true }), 'has a field not in the format']
   ])('%s', (_, change, fault) => expect(changed(change).join('\n')).toContain(fault));
 
-  it('a loop of covers, told as the loop of reasons', () => {
-    const d = machine([part('x', [0, 0, 30], [1, 2]), part('y', [5, 5, 30], [0, 3])], [screw('x-s', 'x', 'base', [28, 28], 1), screw('y-s', 'y', 'base', [33, 33], 0)], {
+  it('a loop of covers is told once, as the loop of reasons, with what waits for it; it blocks only the goals that need it', () => {
+    const d = machine([part('x', [0, 0, 30], [1, 2]), part('y', [5, 5, 30], [0, 3]), part('z', [20, 20, 8], [4, 5]), part('free', [60, 60, 20], [1, 2])], [screw('x-s', 'x', 'base', [28, 28], 1), screw('y-s', 'y', 'base', [33, 33], 0), screw('z-s', 'z', 'base', [22, 22], 4), screw('free-s', 'free', 'base', [62, 62], 1)], {
       relations: [{ kind: 'order', before: { joint: 'x-s' }, after: { joint: 'y-s' }, leg: 'down', reason: 'the sticker says so' }]
     });
-    expect(faultsOf(d)).toEqual([expect.stringMatching(/"x-s" can never be opened: y lies over x-s; y-s holds y; the sticker says so/)]);
+    const read = readMachineFile(JSON.stringify(d));
+    if (!read.ok) throw new Error('a loop is a warning');
+    const told = read.warnings.filter((w) => w.message.includes('never be opened')).map((w) => `${w.place}: ${w.message}`);
+    expect(told).toEqual([expect.stringMatching(/^joints\[0\]: "x-s" can never be opened: y lies over x-s; y-s holds y; the sticker says so\. With it: "y-s", "z-s"$/)]);
+    expect(plan(read.access, [{ do: 'remove', part: 'free' }]).set.proved).toBe(true);
+    expect(() => plan(read.access, [{ do: 'remove', part: 'z' }])).toThrow(/cannot be done: .*Nothing in the file clears that/);
+  });
+
+  it('unknown kinds list the known ones; a rider that nothing takes off is told with what to do', () => {
+    expect(changed((d) => (d.joints[0]!.kind = 'rivet'))).toEqual(['joints[0].kind: must be one of screws, connector, clips, adhesive, tape, dressing, seal, latch, hook']);
+    expect(changed((d) => ((d.parts[1]!.shapes as { outline: { form: string } }[])[0]!.outline.form = 'blob'))[0]).toBe('parts[1].shapes[0].outline.form: must be one of rect, circle, polygon, path');
+    const d = machine([part('pad', [0, 0, 30], [1, 2], 'base', { numbers: [{ number: 'P-1' }] }), part('button', [5, 5, 5], [0, 1], 'pad', { moves: [] })], [screw('pad-s', 'pad', 'base', [28, 28], 1), screw('button-s', 'button', 'pad', [7, 7], 0)]);
+    const read = readMachineFile(JSON.stringify(d));
+    const words = '"button" rides on "pad" and has no move that takes it out: list it in the spareIncludes of "pad" if a spare brings it, or give it a move';
+    expect(read.ok && read.warnings.map((w) => `${w.place}: ${w.message}`)).toEqual([`parts[1].spareIncludes: ${words}`]);
+    expect(() => plan(read.ok ? read.access : demoAccess(), [{ do: 'replace', part: 'pad' }])).toThrow(words);
+    expect(plan(read.ok ? read.access : demoAccess(), [{ do: 'remove', part: 'pad' }]).set.proved).toBe(true);
   });
 
   it('hostile text is shown harmlessly', () => {

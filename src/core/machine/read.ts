@@ -83,7 +83,7 @@ function inWords(issue: z.core.$ZodIssue, data: unknown): Fault {
     case 'invalid_value':
       return fault(path, `must be ${issue.values.length > 1 ? 'one of ' : ''}${issue.values.map((v) => shown(String(v))).join(', ')}`);
     case 'invalid_union':
-      return fault(path, issue.errors.length === 0 ? 'is of no kind that the format knows' : 'has none of the forms that the format knows');
+      return fault(path, 'options' in issue && Array.isArray(issue.options) ? `must be one of ${issue.options.map((v) => shown(String(v))).join(', ')}` : 'has none of the forms that the format knows');
     case 'too_big':
       return fault(path, issue.origin === 'array' ? `has too many entries (at most ${issue.maximum})` : issue.message.startsWith('is ') ? issue.message : `is too large (at most ${issue.maximum})`);
     case 'too_small':

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { moveId, openId, waysToClear, type Access, type Alternative, type Requirement } from '../access';
+import { moveId, openId, strandedWords, waysToClear, type Access, type Alternative, type Requirement } from '../access';
 import { Id, removes, type Model, type Part } from '../machine';
 
 /** What the job is for. `reach` names a joint (reseat a plug); the others name a part. */
@@ -89,9 +89,10 @@ export function goalRequirements(access: Access, goals: readonly Goal[]): Requir
   return out;
 }
 
-function waysOut(model: Model, part: string): Alternative[] {
+/** @param old what is replaced, where the part rides on it and has to move over */
+function waysOut(model: Model, part: string, old?: string): Alternative[] {
   const ways = model.part(part).moves.filter(removes).map((m) => [moveId(part, m.id)]);
-  if (ways.length === 0) throw new PlanningError(`"${part}" has no move that takes it out`);
+  if (ways.length === 0) throw new PlanningError(old === undefined ? `"${part}" has no move that takes it out` : strandedWords(part, old));
   return ways;
 }
 
@@ -116,7 +117,7 @@ function movedOver(model: Model, part: string): Requirement[] {
   const out: Requirement[] = ridersToMove(model, part).map((rider) => ({
     id: `${JOB} < ${rider} from ${part}`,
     of: JOB,
-    alternatives: waysOut(model, rider),
+    alternatives: waysOut(model, rider, part),
     cause: cause(rider)
   }));
   // A loose cable is undone where it holds to what goes: the old part and what its spare brings. Between two parts that
