@@ -29,7 +29,8 @@ function plansOf(access: Access, hash: string, goals: Goal[], weighting: Weighti
   making.next();
   const first = performance.now() - from;
   for (;;) {
-    const { value, done } = making.next();
+    // As the application does: after so long the best so far is given, with its gap.
+    const { value, done } = making.next(performance.now() - from > ENOUGH_MS);
     if (done) return { first, proof: performance.now() - from, plan: value };
   }
 }
@@ -63,9 +64,9 @@ function everySingleGoal(): void {
   }
 }
 
-/** Random jobs of two to twelve goals, as one visit to a machine may have. */
+/** Random jobs of two to eight goals, as one visit to a machine may have. */
 function severalGoals(): void {
-  say('## Several goals at once: 40 random jobs of each machine, both weightings');
+  say(`## Several goals at once: 20 random jobs of two to eight goals of each machine, both weightings, given ${ENOUGH_MS / 1000} s`);
   say();
   say('| actions | plans | first answer P50 / P95 / P99, ms | proof P50 / P95 / P99, ms | proved in set and both orders | with something loose in a turn |');
   say('|---|---|---|---|---|---|');
@@ -75,8 +76,8 @@ function severalGoals(): void {
     const access = demoAccess(id);
     const hash = contentHash(access.model.machine);
     const singles = singleGoals(access.model.machine);
-    for (let k = 0; k < 40; k++) {
-      const goals = Array.from({ length: 2 + Math.floor(random() * 11) }, () => singles[Math.floor(random() * singles.length)]!);
+    for (let k = 0; k < 20; k++) {
+      const goals = Array.from({ length: 2 + Math.floor(random() * 7) }, () => singles[Math.floor(random() * singles.length)]!);
       for (const weighting of Object.keys(WEIGHTS) as Weighting[]) {
         try {
           const { first, proof, plan } = plansOf(access, hash, goals, weighting);
