@@ -22,7 +22,7 @@ export function display(m: MachineBuilder) {
   m.dressing('display-cable-channel', 'Display cable in its channel', 'display-cable', 'base', T, 12, [[110, 30]], 'channel');
   m.plug('panel-plug', 'Panel plug', 'display-cable', 'panel', F, 6, [180, 30], 'pull-tab', 'both', { reachedRaised: 'panel', functions: ['display'] });
   m.plug('inverter-plug', 'Inverter plug', 'display-cable', 'inverter', F, 4, [120, 226], 'lift-straight', 'power', { functions: ['display'] });
-  m.cable('display-cable', 'bundle', 6, 'black', [[T, 140, 44, 14.5], [T, 110, 30, 12, 'display-cable-channel'], [T, 60, 14, 10], [F, 50, 232, 5], [F, 120, 226, 4], [F, 340, 200, 6], [F, 180, 30, 6]], [{ joint: 'display-plug' }, { joint: 'inverter-plug' }, { joint: 'panel-plug' }], 60);
+  m.cable('display-cable', 'bundle', 6, 'black', [[T, 140, 44, 14.5], [T, 110, 30, 12, 'display-cable-channel'], [T, 60, 14, 10], [F, 50, 232, 5], [F, 120, 226, 4], [F, 354, 226, 5], [F, 354, 6, 5], [F, 180, 6, 5], [F, 180, 30, 6]], [{ joint: 'display-plug' }, { joint: 'inverter-plug' }, { joint: 'panel-plug' }], 60);
 
   m.part('bezel', 'Bezel', 'bezel', 'display', { numbers: [{ number: 'NB15-9101' }], at: [F, rect(0, 0, W, 240, 8), [0, 2], [rect(14, 12, 332, 206, 1)]], moves: [{ id: 'lift', kind: 'lift', zone: F, seconds: 12, returnSeconds: 18, how: 'Inner edge first, a little at a time all round.' }] });
   const corners = [[10, 8], [350, 8], [10, 232], [350, 232]] as const;
