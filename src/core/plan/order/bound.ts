@@ -184,7 +184,9 @@ export function plainBound(table: Table): number {
   const { all, turns, tools, parts, pairs } = countedBound(table);
   const row = new Int32Array(table.words + 4);
   row.set(table.start, table.words);
-  const solved = (of: readonly number[]) => new Projection(table, of).of(row);
+  // What may be loose is left aside: it only adds to the cost, and makes what is solved here much larger.
+  const plain = { ...table, rules: [] };
+  const solved = (of: readonly number[]) => new Projection(plain, of).of(row);
   const toolCost = solved([TOOL]);
   return Math.max(all, leastMeeting(table.weights, {
     poses: solved([UP, LID]), posesAndTools: solved([UP, LID, TOOL]), turns, visits: new VisitBound(table).whole(),

@@ -15,7 +15,8 @@ const FOCUS = 3;
 export function phasedOrder(table: Table): { sequence: number[]; cost: number } {
   const walk = new Walk(table);
   const choose = chooser(table);
-  const rest = new Projection(table, [UP, LID, TOOL]);
+  // A guess at the rest is enough: what may be loose would make it slow.
+  const rest = new Projection({ ...table, rules: [] }, [UP, LID, TOOL]);
   const weights: Table['weights'] = [table.weights[UP], table.weights[LID], table.weights[TOOL], 0];
   const onPart = (list: readonly number[]) => {
     const same = list.filter((i) => table.labels[i]![FOCUS] < 0 || table.labels[i]![FOCUS] === walk.at[FOCUS]);
