@@ -1,6 +1,5 @@
-import type { Machine } from '../machine';
+import { Drive, type Machine } from '../machine';
 import { seeded, type Goal } from '../plan';
-import { Drive } from '../machine/joints';
 import { notebook } from './notebook';
 
 /** For tests and the bench only: machines that nobody builds, each hard for one part of the planner. All boards come out in one visit. */
