@@ -28,6 +28,13 @@ afterAll(() => shop.database.drop());
 const newRun = () => runOf(shop);
 const append = (run: Run, events: RunEvent[]) => appendTo(shop, run, events);
 
+it('a run that an earlier version started has a plan that this one can show', async () => {
+  const { run } = await newRun();
+  await pool().query("update run set plan = plan - 'loose' where id = $1", [run.id]);
+  const now = (await findRun(pool(), run.id))!;
+  expect([now.plan.loose, now.planNow.loose]).toEqual([[], []]);
+});
+
 describe('events', () => {
   it('are taken once, however often and in whatever pieces they are sent', async () => {
     const { run } = await newRun();

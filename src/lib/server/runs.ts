@@ -28,8 +28,11 @@ export async function findRun(db: Queryable, id: string): Promise<Run | undefine
     'select id, job_id as "jobId", machine_file_id::int as "fileId", plan, coalesce(plan_now, plan) as "planNow", signed_at as "signedAt", signed_by as "signedBy" from run where id = $1',
     [id]
   );
-  return rows[0] && { ...rows[0], signedAt: rows[0].signedAt?.toISOString() ?? null };
+  return rows[0] && { ...rows[0], plan: asNow(rows[0].plan), planNow: asNow(rows[0].planNow), signedAt: rows[0].signedAt?.toISOString() ?? null };
 }
+
+/** A run that an earlier version started has a plan that says nothing of what is loose. */
+const asNow = (plan: Plan): Plan => ({ ...plan, loose: (plan as Partial<Plan>).loose ?? [] });
 
 /** The plan of a job was changed while it was being started: what is to be done stands nowhere then, and it is asked for once more. */
 export class PlanChanged extends Error {}
