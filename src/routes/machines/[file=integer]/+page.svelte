@@ -121,7 +121,7 @@
         </ol>
         {#if mixed.leftOut > 0}<p class="mt-2 text-soft">{plural(mixed.leftOut, 'pair')} that would do little harm or be told apart {mixed.leftOut === 1 ? 'is' : 'are'} left out.</p>{/if}
         {#if same.length > 0}
-          <h3 class="mt-5 font-semibold">The same screw in like holes</h3>
+          <h2 class="mt-5 text-base font-semibold">The same screw in like holes</h2>
           <ul class="mt-1 space-y-1">
             {#each same as list (list[0]!.id)}<li>{list.map((g) => g.name).join(', ')} <span class="text-soft">({screwSize(list[0]!.screw)})</span></li>{/each}
           </ul>
