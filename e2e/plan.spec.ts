@@ -168,7 +168,7 @@ test('the drawing is walked by keyboard alone, turned over, and told in a list',
 test('the tray: three styles, mix-ups named, and a sheet that is true to the millimetre', async ({ page, signInAs }) => {
   await signInAs('tam');
   await page.goto('/jobs/107/tray');
-  await expect(page.getByRole('row', { name: /Bezel screws/ })).toContainText('holds badly');
+  await expect(page.getByRole('row', { name: /Bezel screws/ })).toContainText('too deep');
   await page.getByRole('link', { name: 'As they sit' }).click();
   await expect(page).toHaveURL(/style=map/);
   await checkInBothThemes(page, 'tray');
