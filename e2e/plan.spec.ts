@@ -167,13 +167,13 @@ test('the drawing is walked by keyboard alone, turned over, and told in a list',
 
 test('the tray: three styles, mix-ups named, and a sheet that is true to the millimetre', async ({ page, signInAs }) => {
   await signInAs('tam');
-  await page.goto('/jobs/107/tray');
-  await expect(page.getByRole('row', { name: /Bezel screws/ })).toContainText('too deep');
+  await page.goto('/jobs/105/tray');
+  await expect(page.getByRole('row', { name: /Battery screws/ })).toContainText('too deep');
   await page.getByRole('link', { name: 'As they sit' }).click();
   await expect(page).toHaveURL(/style=map/);
   await checkInBothThemes(page, 'tray');
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'PDF' }).click()]);
-  expect(download.suggestedFilename()).toBe('job-107-tray.pdf');
+  expect(download.suggestedFilename()).toBe('job-105-tray.pdf');
   const pdf = readFileSync((await download.path())!);
   const [, width, height] = /MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(pdf.toString('latin1'))!;
   expect(Number(width) / 72 * 25.4).toBeCloseTo(210, 1);
