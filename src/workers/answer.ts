@@ -6,7 +6,7 @@ export type Answer = Progress | { stage: 'done'; plan: Plan } | { stage: 'proved
 /** How long a thread works before it listens again, ms. */
 const SLICE_MS = 15;
 /** After so long the best plan so far is given, with the bound that is proved of it, ms. */
-export const ENOUGH_MS = 6000;
+export const ENOUGH_MS = 8000;
 
 const desk = new PlanDesk();
 
