@@ -1,6 +1,6 @@
 import type { Plan, Step } from '../plan';
 import type { Moment, Say } from './replay';
-import { moveKey, openKey, takesOut, type Act } from './facts';
+import { actOf, moveKey, openKey, takesOut, type Act } from './facts';
 import type { Open, Reach } from './reach';
 import { cablesUnder, type Passing } from './cables';
 
@@ -155,8 +155,8 @@ export function cables(reach: Reach, moments: readonly Moment[], say: Say): void
 
   /** Whatever holds the cable there could have been done before, and was not. */
   function laid(step: Step, part: string, { cable, zone }: Passing, open: Open) {
-    const carriers = [cable, ...facts.carriersOf(cable)].filter((id) => !facts.ridersOf(id).has(part)).flatMap((id) => facts.parts.get(id)!.moves.map((m): Act => ({ key: moveKey(id, m.id), part: facts.parts.get(id)!, move: m, zone: m.zone, seconds: 0, backSeconds: 0 })));
-    const guides = facts.jointsAt(new Set([cable])).filter((j) => (j.kind === 'dressing' || j.kind === 'tape') && j.zone === zone && j.reachedRaised !== part && j.a !== part && j.b !== part).map((j): Act => ({ key: openKey(j.id), joint: j, zone, seconds: 0, backSeconds: 0 }));
+    const carriers = [cable, ...facts.carriersOf(cable)].filter((id) => !facts.ridersOf(id).has(part)).flatMap((id) => facts.parts.get(id)!.moves.flatMap((m) => actOf(facts, moveKey(id, m.id)) ?? []));
+    const guides = facts.jointsAt(new Set([cable])).filter((j) => (j.kind === 'dressing' || j.kind === 'tape') && j.zone === zone && j.reachedRaised !== part && j.a !== part && j.b !== part).flatMap((j) => actOf(facts, openKey(j.id)) ?? []);
     for (const late of [...carriers, ...guides]) {
       if (!open.has(late.key) || !couldBeUndone(reach, late, open)) continue;
       say(step, `lies over ${cable}, and ${late.key} could have been done first`);
@@ -169,18 +169,7 @@ function couldBeUndone(reach: Reach, act: Act, open: Open): boolean {
   if (!reach.demands(act).every((d) => d.onlyDown || d.isMet(open))) return false;
   const closed = new Set([...open].filter((key) => key !== act.key));
   return [...closed].every((key) => {
-    const other = actByKey(reach, key);
+    const other = actOf(reach.facts, key);
     return other === undefined || reach.demands(other).every((d) => d.onlyDown || d.isMet(closed) || !d.isMet(open));
   });
-}
-
-function actByKey(reach: Reach, key: string): Act | undefined {
-  const { facts } = reach;
-  if (key.startsWith('joint:')) {
-    const joint = facts.joints.get(key.slice(6))!;
-    return { key, joint, zone: joint.zone, seconds: 0, backSeconds: 0 };
-  }
-  const [id, m] = key.slice(5).split('/') as [string, string];
-  const part = facts.parts.get(id)!;
-  return { key, part, move: part.moves.find((x) => x.id === m)!, zone: '', seconds: 0, backSeconds: 0 };
 }

@@ -49,12 +49,10 @@ const TO_HOLD: Record<Unheld, (name: string) => string> = {
   leash: (name) => `the ${name} hangs on its leash: hold it against the machine, without a pull on its cable`,
   popped: (name) => `the ${name} stands up from its socket: press it down flat and keep it there`
 };
-const LOOSE = 'Not held while it turns:';
-export const saysLoose = (cautions: readonly Caution[]): boolean => cautions.some((c) => c.text.startsWith(LOOSE));
 
 /** What has to be held while the machine or its lid moves, and how. */
 export function looseCaution(model: Model, loose: readonly { part: string; how: Unheld }[]): Caution {
-  return { text: `${LOOSE} ${loose.map(({ part, how }) => TO_HOLD[how](inSentence(model.part(part).name))).join('; ')}.`, harm: false };
+  return { text: `Not held while it turns: ${loose.map(({ part, how }) => TO_HOLD[how](inSentence(model.part(part).name))).join('; ')}.`, harm: false };
 }
 
 /** How the caution of a live step begins, so that it is known by whoever reads a plan. */

@@ -10,7 +10,7 @@ import { upEdges, type UpEdge } from './way-up';
 
 /** The way up as a problem of order: the edges of assembly, and the mirror to keep to. */
 export function upProblem(access: Access, set: RemovalSet, down: readonly ActionId[], start: Setup, weights: Weights): OrderProblem & { edges: UpEdge[] } {
-  const edges = upEdges(access, set.actions, [...set.taken.values()]);
+  const edges = upEdges(access, set.actions, set.taken.values());
   const frees = freedBy(access, set);
   return {
     actions: down.map((id) => orderAction(access, set, id, 'undone', frees)),

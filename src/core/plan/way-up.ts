@@ -1,7 +1,6 @@
-import { moveId, openId, refId, type Access, type Action, type ActionId } from '../access';
+import { moveId, openId, refId, type Access, type Action, type ActionId, type Requirement } from '../access';
 import { crossings } from '../cables';
 import { inSentence, type Model, type PartKind } from '../machine';
-import type { RemovalSet } from './set';
 
 /** `before` has to be closed or brought back before `after`; `why` is set where assembly differs from the mirror. */
 export interface UpEdge {
@@ -17,7 +16,7 @@ export interface UpEdge {
 export function upEdges(
   access: Access,
   actions: ReadonlySet<ActionId>,
-  used: readonly Taken[]
+  used: Iterable<{ requirement: Requirement; alternative: number }>
 ): UpEdge[] {
   const { model } = access;
   const edges = new Edges(actions);
@@ -147,9 +146,6 @@ function tried(model: Model, all: readonly Action[]): Action[] {
 export function needsOpenTest(model: Model, all: readonly Action[]): boolean {
   return tried(model, all).some((a) => a.kind === 'move' || (a.joint.kind === 'connector' && a.joint.id !== model.machine.isolation.joint));
 }
-
-/** A requirement that was followed on the way down, with the way that was taken. */
-type Taken = RemovalSet['taken'] extends ReadonlyMap<string, infer T> ? T : never;
 
 /**
  * What hides something of these, or what carries it, again when it is brought back: on the way down it was taken off to uncover it.
