@@ -37,6 +37,32 @@ describe('outlines against outlines', () => {
       })
     );
   });
+  it('outlines whose edges run along each other are told apart as well, cell by cell of a coarse grid', () => {
+    const n = fc.integer({ min: 0, max: 3 });
+    const size = fc.integer({ min: 1, max: 3 });
+    /** A box, or one with a corner or a notch cut out, in cells of 10 mm. */
+    const figure = fc.record({ x: n, y: n, w: size, h: size, cut: fc.option(fc.record({ x: n, y: n, w: size, h: size })) }).map(({ x, y, w, h, cut }) => {
+      const cells = new Set<string>();
+      for (let i = x; i < x + w; i++) for (let k = y; k < y + h; k++) cells.add(`${i} ${k}`);
+      // From the lower edge upwards, so that what is left has one outline.
+      if (!cut || cut.x >= w || cut.h >= h) return { cells, area: box(10 * x, 10 * y, 10 * w, 10 * h) };
+      const [from, to] = [x + cut.x, Math.min(x + w, x + cut.x + cut.w)];
+      if (from === x && to === x + w) return { cells, area: box(10 * x, 10 * y, 10 * w, 10 * h) };
+      for (let i = from; i < to; i++) for (let k = y; k < y + cut.h; k++) cells.delete(`${i} ${k}`);
+      const points = [[x, y], [from, y], [from, y + cut.h], [to, y + cut.h], [to, y], [x + w, y], [x + w, y + h], [x, y + h]].map(([u, v]): [number, number] => [10 * u!, 10 * v!]);
+      const outline = points.filter((p, i) => i === 0 || p.join() !== points[i - 1]!.join());
+      return { cells, area: areaOf({ form: 'polygon', points: to === x + w ? outline.filter(([u, v]) => u !== 10 * to || v !== 10 * y) : from === x ? outline.slice(1) : outline }) };
+    });
+    fc.assert(
+      fc.property(figure, figure, (a, b) => {
+        const both = [...a.cells].filter((c) => b.cells.has(c));
+        const at = shared(a.area, b.area);
+        expect(at !== undefined).toBe(both.length > 0);
+        expect(within(a.area, b.area)).toBe(both.length === b.cells.size);
+      }),
+      { numRuns: 3000 }
+    );
+  });
   it('within holds for an opening that leaves room', () => {
     expect(within(box(0, 0, 20, 20), box(2, 2, 10, 10))).toBe(true);
     expect(within(box(0, 0, 20, 20), box(15, 2, 10, 10))).toBe(false);

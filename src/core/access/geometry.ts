@@ -84,7 +84,7 @@ export function discWithin(area: Area, centre: Point, radius: number): boolean {
 export function shared(a: Area, b: Area): Point | undefined {
   if (a.box.maxX <= b.box.minX + EPSILON || b.box.maxX <= a.box.minX + EPSILON) return undefined;
   if (a.box.maxY <= b.box.minY + EPSILON || b.box.maxY <= a.box.minY + EPSILON) return undefined;
-  return deepInside(a, b) ?? deepInside(b, a) ?? crossing(a, b);
+  return deepInside(a, b) ?? deepInside(b, a) ?? crossing(a, b) ?? betweenContacts(a, b);
 }
 
 export function overlap(a: Area, b: Area): boolean {
@@ -93,14 +93,52 @@ export function overlap(a: Area, b: Area): boolean {
 
 /** Whether all of `inner` lies within `outer`. */
 export function within(outer: Area, inner: Area): boolean {
-  return inner.points.every((p) => contains(outer, p) || edgeDistance(outer, p, EPSILON) <= EPSILON) && crossing(outer, inner) === undefined;
+  const isIn = (p: Point) => isInOrOn(outer, p);
+  if (!inner.points.every(isIn) || crossing(outer, inner) !== undefined) return false;
+  // Corners on the edge prove nothing: a notch may lie between them.
+  return piecesOf(inner, outer).every(isIn) && !outer.points.some((p) => isDeep(inner, p)) && !piecesOf(outer, inner).some((p) => isDeep(inner, p));
 }
 
+/** The middle of every piece of an outline between corners of its own and of the other that lie on it. */
+function piecesOf(area: Area, other: Area): Point[] {
+  return area.points.flatMap((_, i) => {
+    const [p, q] = ends(area, i);
+    const along = (r: Point) => (r[0] - p[0]) * (q[0] - p[0]) + (r[1] - p[1]) * (q[1] - p[1]);
+    const { minX, minY, maxX, maxY } = boxOf([p, q]);
+    const near = [...edgesIn(other, minX - EPSILON, minY - EPSILON, maxX + EPSILON, maxY + EPSILON)].map((k) => other.points[k]!);
+    const cuts = [p, ...near.filter((r) => segmentDistance(r, p, q) <= EPSILON), q].sort((r, s) => along(r) - along(s));
+    return cuts.slice(1).map((r, k) => middleOf([cuts[k]!, r]));
+  });
+}
+
+const isDeep = (area: Area, p: Point) => contains(area, p) && edgeDistance(area, p, EPSILON) > EPSILON;
+const isInOrOn = (area: Area, p: Point) => contains(area, p) || edgeDistance(area, p, EPSILON) <= EPSILON;
+const middleOf = (points: readonly Point[]): Point => [points.reduce((sum, [x]) => sum + x, 0) / points.length, points.reduce((sum, [, y]) => sum + y, 0) / points.length];
+
 function deepInside(outer: Area, inner: Area): Point | undefined {
-  const isDeep = (p: Point) => contains(outer, p) && edgeDistance(outer, p, EPSILON) > EPSILON;
   const middle: Point = [(inner.box.minX + inner.box.maxX) / 2, (inner.box.minY + inner.box.maxY) / 2];
-  if (contains(inner, middle) && isDeep(middle)) return middle;
-  return inner.points.find(isDeep);
+  if (contains(inner, middle) && isDeep(outer, middle)) return middle;
+  return inner.points.find((p) => isDeep(outer, p));
+}
+
+/** Contacts that are looked at: three of them enclose what two outlines share. */
+const MOST_CONTACTS = 12;
+
+/**
+ * A point inside both where no corner of one lies inside the other and no edges cross, since they run along each other: between
+ * corners that lie in or on the other outline.
+ */
+function betweenContacts(a: Area, b: Area): Point | undefined {
+  const contacts = [...a.points.filter((p) => isInOrOn(b, p)), ...b.points.filter((p) => isInOrOn(a, p))].slice(0, MOST_CONTACTS);
+  for (const [i, p] of contacts.entries()) {
+    for (const [k, q] of contacts.slice(0, i).entries()) {
+      for (const r of contacts.slice(0, k)) {
+        const middle = middleOf([p, q, r]);
+        if (isDeep(a, middle) && isDeep(b, middle)) return middle;
+      }
+    }
+  }
+  return undefined;
 }
 
 function crossing(a: Area, b: Area): Point | undefined {

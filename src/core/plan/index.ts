@@ -1,6 +1,6 @@
 export { Goal, Goals, goalId, goalParts, offeredGoals, PlanningError, replaceableParts, ridersToMove, settleGoals } from './goals';
 export { plan, planning, type PlanOptions, type Progress } from './plan';
-export { actionCost, removalSet, type From } from './sets';
+export { actionCost, removalSet, setsOfGoals, type From } from './sets';
 export { Plan, Step, Leg, Caution, Pinch, PLAN_FORMAT } from './schema';
 export { alignLegs, commonOrder, zoneAt, type Row } from './align';
 export { WEIGHTS, order, ordering, seeded, type Weighting, type Weights, type OrderProblem, type OrderAction, type Order, type Setup } from './order';

@@ -1,8 +1,8 @@
 import { moveId, openId, type Access, type Action, type ActionId, type Alternative, type Requirement } from '../access';
 import { removes } from '../machine';
-import { goalRequirements, JOB, PlanningError, type Goal } from './goals';
+import { goalId, goalRequirements, JOB, PlanningError, type Goal } from './goals';
 import { causePhrase } from './phrase';
-import { cheapestSet, wayKey, type RemovalSet, type WayKey } from './set';
+import { cheapestSet, setsAmong, wayKey, type Members, type RemovalSet, type WayKey } from './set';
 
 /** Cost of an action for the choice of the set: there and back, s. */
 export function actionCost(action: Action): number {
@@ -24,21 +24,65 @@ const FROM_START: From = { done: [], stuck: [] };
  * @throws PlanningError when some requirement cannot be met, naming it
  */
 export function removalSet(access: Access, goals: readonly Goal[], avoid: ReadonlySet<WayKey> = new Set(), from: From = FROM_START, budget?: number): RemovalSet {
+  const problem = problemOf(access, from);
+  const asked = [...goalRequirements(access, goals), ...keeping(from)];
+  const result = cheapestSet({ ...problem, job: JOB, requirementsOf: (id) => (id === JOB ? asked.map(problem.without) : problem.requirementsOf(id)) }, avoid, budget);
+  if (!result.ok) throw new PlanningError(`cannot be done: ${causePhrase(access.model, result.unmet.cause)} Nothing ${avoid.size > 0 || from.stuck.length > 0 ? 'that is allowed ' : 'in the file '}clears that.`);
+  return withSunk(access, from, result.set);
+}
+
+/**
+ * The same for any choice of these goals, from one state of the machine: many sets in the time of a few.
+ * @returns given some of the goals by their id, in one order: their set, undefined where they cannot be met
+ */
+export function setsOfGoals(access: Access, goals: readonly Goal[], from: From = FROM_START): (picked: readonly string[]) => Members | undefined {
+  const problem = problemOf(access, from);
+  const asked = new Map(goals.map((goal) => [goalId(goal), orNone(() => goalRequirements(access, [goal]))]));
+  const jobs = new Map<ActionId, Requirement[]>([...asked].flatMap(([id, list]) => (list ? [[`${JOB} ${id}`, list.map(problem.without)] as const] : [])));
+  jobs.set(JOB, keeping(from).map(problem.without));
+  const among = setsAmong({ ...problem, requirementsOf: (id) => jobs.get(id) ?? problem.requirementsOf(id), cost: (id) => (jobs.has(id) ? 0 : problem.cost(id)) }, [...jobs.keys()]);
+  const found = new Map<string, Members | undefined>();
+  const isMetBy = (goal: string, set: Members) => asked.get(goal)?.every((r) => problem.without(r).alternatives.some((way) => way.every((id) => set.actions.has(id)))) ?? false;
+  const find = (picked: readonly string[]) => {
+    // A set for some of the goals that meets the others as well is theirs: more goals never cost less.
+    for (const goal of picked) {
+      const some = found.get(picked.filter((id) => id !== goal).join(' '));
+      if (some?.proved && isMetBy(goal, some)) return some;
+    }
+    const set = among([JOB, ...picked.map((id) => `${JOB} ${id}`)]);
+    return set && withSunk(access, from, set);
+  };
+  return (picked) => {
+    const key = picked.join(' ');
+    if (!found.has(key)) found.set(key, find(picked));
+    return found.get(key);
+  };
+}
+
+/** What actions need and cost on this machine as it lies now. `without` takes out of a requirement what will not open. */
+function problemOf(access: Access, from: From) {
   const done = new Set(from.done);
   const stuck = new Set(from.stuck);
-  const sunk = from.done.reduce((sum, id) => sum + actionCost(access.actions.get(id)!), 0);
-  const asked = [...goalRequirements(access, goals), ...from.done.map((id): Requirement => ({ id: `${JOB} < done ${id}`, of: JOB, alternatives: [[id]], cause: { kind: 'done', what: id } }))];
-  const fromHere = (r: Requirement): Requirement => ({ ...r, alternatives: r.alternatives.filter((way) => !way.some((id) => stuck.has(id))) });
+  const without = (r: Requirement): Requirement => (stuck.size > 0 ? { ...r, alternatives: r.alternatives.filter((way) => !way.some((id) => stuck.has(id))) } : r);
   /** What a thing that is done needed is there, by the ways that were taken; where none was, it was found so. */
   const asDone = (list: readonly Requirement[]) => list.flatMap((r) => { const taken = r.alternatives.filter((way) => way.every((id) => done.has(id))); return taken.length > 0 ? [{ ...r, alternatives: taken }] : []; });
-  const requirementsOf = (id: ActionId) => (id === JOB ? asked.map(fromHere) : done.has(id) ? asDone(access.requirements.get(id)!) : stuck.size > 0 ? access.requirements.get(id)!.map(fromHere) : access.requirements.get(id)!);
   const isolating = access.model.machine.isolation.joint;
   // Whoever goes inside takes the power away, whichever comes first.
-  const powerless: Requirement | undefined = isolating ? fromHere({ id: `${JOB} < isolation`, of: JOB, alternatives: waysToIsolate(access, isolating), cause: { kind: 'isolation', joint: isolating } }) : undefined;
-  const together = (id: ActionId) => (id !== JOB && goesInside(access.actions.get(id)!) ? powerless : undefined);
-  const result = cheapestSet({ job: JOB, requirementsOf, together, cost: (id) => (done.has(id) ? 0 : actionCost(access.actions.get(id)!)) }, avoid, budget);
-  if (!result.ok) throw new PlanningError(`cannot be done: ${causePhrase(access.model, result.unmet.cause)} Nothing ${avoid.size > 0 || stuck.size > 0 ? 'that is allowed ' : 'in the file '}clears that.`);
-  const { set } = result;
+  const powerless: Requirement | undefined = isolating ? without({ id: `${JOB} < isolation`, of: JOB, alternatives: waysToIsolate(access, isolating), cause: { kind: 'isolation', joint: isolating } }) : undefined;
+  return {
+    without,
+    requirementsOf: (id: ActionId) => (done.has(id) ? asDone(access.requirements.get(id)!) : access.requirements.get(id)!.map(without)),
+    together: (id: ActionId) => { const action = access.actions.get(id); return action && goesInside(action) ? powerless : undefined; },
+    cost: (id: ActionId) => (done.has(id) ? 0 : actionCost(access.actions.get(id)!))
+  };
+}
+
+/** What is done stays done. */
+const keeping = (from: From) => from.done.map((id): Requirement => ({ id: `${JOB} < done ${id}`, of: JOB, alternatives: [[id]], cause: { kind: 'done', what: id } }));
+
+/** What was paid before counts in the whole. */
+function withSunk<S extends Members>(access: Access, from: From, set: S): S {
+  const sunk = from.done.reduce((sum, id) => sum + actionCost(access.actions.get(id)!), 0);
   return sunk > 0 ? { ...set, cost: set.cost + sunk, bound: set.bound + sunk } : set;
 }
 

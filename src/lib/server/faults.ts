@@ -30,7 +30,7 @@ export async function importFaultSet(db: Queryable, text: string, by: string | n
   if (!rows[0]) return { ok: false, why: `There is no machine file "${set.data.machine}" to go with it: import that first.` };
   const { machine, hash } = (await machineDocument(db, rows[0].id))!;
   const wrong = strangersOf(modelOf(machine), set.data);
-  if (wrong.length === 0) wrong.push(...unplannableIn(set.data, reachFrom(accessFor(hash, machine))));
+  if (wrong.length === 0) wrong.push(...unplannableIn(set.data, reachFrom(accessFor(hash, machine), set.data)));
   if (wrong.length > 0) return { ok: false, why: wrong.slice(0, 5).join('; ') };
   await db.query('insert into fault_set (machine_id, document, imported_by) values ($1, $2, $3)', [set.data.machine, JSON.stringify(set.data), by]);
   await audit(db, by, 'fault set imported', set.data.machine, { faults: set.data.faults.length });

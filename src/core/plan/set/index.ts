@@ -1,2 +1,3 @@
+export { setsAmong } from './among';
 export { cheapestSet } from './removal-set';
-export { wayKey, type RemovalSet, type SetProblem, type SetResult, type WayKey } from './problem';
+export { wayKey, type Members, type RemovalSet, type SetProblem, type SetResult, type WayKey } from './problem';

@@ -9,14 +9,18 @@ export interface SetProblem {
   cost(action: ActionId): number;
 }
 
-export interface RemovalSet {
+/** What is taken, and what it costs, s. */
+export interface Members {
   actions: ReadonlySet<ActionId>;
-  /** For every requirement of a chosen action: the alternative that is met first. */
-  taken: ReadonlyMap<string, { requirement: Requirement; alternative: number }>;
   cost: number;
   /** No set can cost less than this. */
   bound: number;
   proved: boolean;
+}
+
+export interface RemovalSet extends Members {
+  /** For every requirement of a chosen action: the alternative that is met first. */
+  taken: ReadonlyMap<string, { requirement: Requirement; alternative: number }>;
 }
 
 export type SetResult = { ok: true; set: RemovalSet } | { ok: false; unmet: Requirement };
@@ -76,7 +80,7 @@ export function graphOf(problem: SetProblem, avoid: ReadonlySet<WayKey>, barred:
         .map((way, alternative) => ({ alternative, key: wayKey(way), way }))
         .filter(({ alternative, way }) => !barred.has(placeKey(requirement, alternative)) && (requirement.alternatives.length === 1 || !isAvoided(way)))
         .sort((a, b) => (a.key < b.key ? -1 : 1))
-        .map(({ alternative, way }) => ({ alternative, actions: way.map(number) }))
+        .map(({ alternative, way }) => ({ alternative, actions: [...new Set(way.map(number))] }))
     })));
   }
   const possible = whatCanBeMet(needs);
@@ -124,33 +128,35 @@ function dropSelfDefeating(needs: Need[][]): void {
  * @returns per action the round in which it could be done, from 1; 0: never
  */
 export function whatCanBeDone(needs: readonly (readonly Need[])[], only?: ReadonlySet<number>): Int32Array {
-  const n = needs.length;
-  const round = new Int32Array(n);
-  const users: { need: Need; way: number }[][] = Array.from({ length: n }, () => []);
-  const missing = new Map<Need, Int32Array>();
-  const open = new Int32Array(n);
-  let now: number[] = [];
-  for (let i = 0; i < n; i++) {
-    if (only && !only.has(i)) continue;
-    const real = needs[i]!.filter((need) => !need.anytime && !need.ways.some((way) => way.actions.length === 0));
-    open[i] = real.length;
-    if (real.length === 0) now.push(i);
-    for (const need of real) {
-      missing.set(need, Int32Array.from(need.ways, (way) => new Set(way.actions).size));
-      need.ways.forEach((way, k) => {
-        for (const a of new Set(way.actions)) users[a]!.push({ need, way: k });
-      });
-    }
+  const round = new Int32Array(needs.length);
+  /** A way that waits for some more of its actions. */
+  interface Waiting {
+    need: { of: number; isMet: boolean };
+    left: number;
   }
-  const met = new Set<Need>();
+  const users: Waiting[][] = [];
+  const open = new Int32Array(needs.length);
+  let now: number[] = [];
+  for (const i of only ?? needs.keys()) {
+    for (const need of needs[i]!) {
+      if (need.anytime || need.ways.some((way) => way.actions.length === 0)) continue;
+      open[i]!++;
+      const of = { of: i, isMet: false };
+      for (const { actions } of need.ways) {
+        const waiting = { need: of, left: actions.length };
+        for (const a of actions) (users[a] ??= []).push(waiting);
+      }
+    }
+    if (open[i] === 0) now.push(i);
+  }
   for (let r = 1; now.length > 0; r++) {
     const next: number[] = [];
     for (const i of now) round[i] = r;
     for (const i of now) {
-      for (const { need, way } of users[i]!) {
-        if (--missing.get(need)![way]! > 0 || met.has(need)) continue;
-        met.add(need);
-        if (--open[need.of]! === 0) next.push(need.of);
+      for (const waiting of users[i] ?? []) {
+        if (--waiting.left > 0 || waiting.need.isMet) continue;
+        waiting.need.isMet = true;
+        if (--open[waiting.need.of]! === 0) next.push(waiting.need.of);
       }
     }
     now = next;

@@ -14,15 +14,30 @@ interface Branch {
 
 /**
  * The cheapest set of actions that meets every requirement of the job and of its own members and can be put in order.
- *
- * The cheapest set is found with order left aside. Where its members meet each other's requirements in a circle, one of them
- * has to be met from outside the circle: each is tried in turn, the cheapest first. When the budget is used up, a set that
- * certainly works is made better as long as leaving something out or going another way does so, and stands with its gap.
  * @param avoid ways that are not to be taken where there is a choice: asks what the next best would have cost
  */
 export function cheapestSet(problem: SetProblem, avoid: ReadonlySet<WayKey> = new Set(), budget = SET_BUDGET): SetResult {
   const first = graphOf(problem, avoid, new Set());
-  if (!first.ok) return first;
+  return first.ok ? { ok: true, set: named(cheapestIn(first.graph, problem, avoid, budget)) } : first;
+}
+
+/** A set as it was found, in the numbers of a graph. */
+export interface Found {
+  graph: Graph;
+  actions: ReadonlySet<number>;
+  /** When each could be done, from 1; 0: never, and nothing needs it. */
+  rounds: Int32Array;
+  /** No set costs less. */
+  bound: number;
+}
+
+/**
+ * The cheapest set is found with order left aside. Where its members meet each other's requirements in a circle, one of them
+ * has to be met from outside the circle: each is tried in turn, the cheapest first. When the budget is used up, a set that
+ * certainly works is made better as long as leaving something out or going another way does so, and stands with its gap.
+ * @param first the graph of the problem; narrower ones are made of the problem itself
+ */
+export function cheapestIn(first: Graph, problem: SetProblem, avoid: ReadonlySet<WayKey> = new Set(), budget = SET_BUDGET): Found {
   /** All sets lie in one of these. */
   const open = new Set<Branch>();
   const queue = new FlatQueue<Branch>();
@@ -35,13 +50,13 @@ export function cheapestSet(problem: SetProblem, avoid: ReadonlySet<WayKey> = ne
     queue.push(branch, free.cost);
   };
   const bound = () => Math.min(...[...open].map((b) => b.free.bound));
-  add(first.graph, new Set());
+  add(first, new Set());
   while (queue.length > 0) {
     const branch = queue.pop()!;
     const { graph, free, barred } = branch;
     const rounds = whatCanBeDone(graph.needs, new Set([0, ...free.actions]));
     const stopped = waitsForEver(graph, free.actions, rounds);
-    if (stopped === undefined) return { ok: true, set: named(graph, free.actions, bound(), rounds) };
+    if (stopped === undefined) return { graph, actions: free.actions, rounds, bound: bound() };
     if (left <= 0) break;
     open.delete(branch);
     const circle = circleAmong(graph, free.actions, rounds, stopped);
@@ -52,8 +67,7 @@ export function cheapestSet(problem: SetProblem, avoid: ReadonlySet<WayKey> = ne
       if (next.ok) add(next.graph, narrower);
     }
   }
-  const { actions, rounds } = safeSet(first.graph);
-  return { ok: true, set: named(first.graph, actions, bound(), rounds) };
+  return { graph: first, ...safeSet(first), bound: bound() };
 }
 
 /** A member that can never be done though it has to be: the job, or what something that is done needs beside it. */
@@ -100,10 +114,15 @@ function circleAmong(graph: Graph, chosen: ReadonlySet<number>, rounds: Int32Arr
   return new Map([...circle].map((i) => [i, waitsOn.get(i)!]));
 }
 
-/** @param rounds when each member could be done; one that costs nothing and never could is left out: nothing needs it */
-function named(graph: Graph, chosen: ReadonlySet<number>, bound: number, rounds: Int32Array): RemovalSet {
-  const actions = [...chosen].filter((i) => rounds[i]);
-  const cost = actions.reduce((sum, a) => sum + graph.cost[a]!, 0);
+/** Members that are done, with their cost: one that costs nothing and never could be is left out. */
+export function doneOf({ graph, actions, rounds }: Found): { actions: number[]; cost: number } {
+  const done = [...actions].filter((i) => rounds[i]);
+  return { actions: done, cost: done.reduce((sum, a) => sum + graph.cost[a]!, 0) };
+}
+
+function named(found: Found): RemovalSet {
+  const { graph, rounds, bound } = found;
+  const { actions, cost } = doneOf(found);
   const taken = new Map<string, { requirement: Need['requirement']; alternative: number }>();
   for (const i of [0, ...actions]) {
     for (const need of graph.needs[i]!) {

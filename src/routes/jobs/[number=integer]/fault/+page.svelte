@@ -23,12 +23,15 @@
   let pointed = $state<string>();
 
   onMount(() => () => worker?.terminate());
+  function open(): Worker {
+    const made = new Worker(new URL('../../../../workers/fault-web.ts', import.meta.url), { type: 'module' });
+    made.onmessage = ({ data: answer }: MessageEvent<FaultTold>) => { if (answer.id === asked) told = answer; };
+    made.onerror = () => (problem = 'Working out the next step failed. Load the page again.');
+    return made;
+  }
   $effect(() => {
     if (!set) return;
-    worker?.terminate();
-    worker = new Worker(new URL('../../../../workers/fault-web.ts', import.meta.url), { type: 'module' });
-    worker.onmessage = ({ data: answer }: MessageEvent<FaultTold>) => { if (answer.id === asked) told = answer; };
-    worker.onerror = () => (problem = 'Working out the next step failed. Load the page again.');
+    worker ??= open();
     worker.postMessage({ id: ++asked, machine: data.machine, set, known, found: data.found, ...(data.from ? { from: data.from } : {}) } satisfies FaultAsked);
   });
 
@@ -68,6 +71,9 @@
   }
   const percent = (p: number) => (p < 0.01 ? '< 1 %' : `${Math.round(100 * p)} %`);
   const nameOf = (c: Candidate) => (c.do === 'test' ? testOf(c.id)?.text : repairOf(c.id)?.text) ?? c.id;
+  /** Between its two values, as far as they differ for who reads them. */
+  const expected = (least: number, most: number) => (duration(least) === duration(most) ? duration(most) : `${duration(least)} to ${duration(most)}`);
+  const about = (c: Candidate) => (c.most - c.least < 1 ? duration(c.most) : `at least ${duration(c.least)}`);
   const wayTo = (c: Candidate, own: number) => (c.own - own > 20 ? `${duration(c.own - own)} there and back, ` : '');
   const tried = $derived([
     ...Object.entries(known.tests).flatMap(([t, o]) => { const test = testOf(t); return test ? [`${test.text} ${test.outcomes.find((x) => x.id === o)?.text ?? o}`] : []; }),
@@ -146,7 +152,7 @@
         <p class="text-sm text-soft">Next, to be done soonest</p>
         <h2 class="mt-0.5 text-xl leading-tight">{test?.text ?? repair?.text}</h2>
         {#if test?.how}<p class="mt-1.5">{test.how}</p>{/if}
-        <p class="mt-1.5 text-soft">{wayTo(best, (test ?? repair)!.seconds)}{duration((test ?? repair)!.seconds)} for {test ? 'the test' : 'the work and a look whether it helped'}. Until it is mended, on average: <b class="text-ink">{duration(best.seconds)}</b>.{#if told?.next && !told.next.proved} Not every way was looked through.{/if}</p>
+        <p class="mt-1.5 text-soft">{wayTo(best, (test ?? repair)!.seconds)}{duration((test ?? repair)!.seconds)} for {test ? 'the test' : 'the work and a look whether it helped'}. Until it is mended, on average: <b class="text-ink">{expected(told!.next!.least, best.most)}</b>.{#if !told!.next!.proved} <span role="status">{told!.isWorking ? 'An estimate, still being worked out.' : 'An estimate: not every way was looked through.'}</span>{/if}</p>
         {#if told?.next && told.next.left.length > 0}
           <p class="mt-2 rounded-md bg-warn-wash px-3 py-2">Left out, since there is no way to it from how the machine lies: {told.next.left.map((l) => (l.do === 'test' ? data.set!.tests : data.set!.repairs).find((x) => x.id === l.id)?.text ?? l.id).join('; ')}.{#if told.next.unmended > 0.005} {Math.round(100 * told.next.unmended)}&nbsp;% of the doubt lies there, and is not in these times.{/if}</p>
         {/if}
@@ -168,7 +174,7 @@
               {@const other = c.do === 'test' ? testOf(c.id) : undefined}
               <li class="border-b border-rule py-1.5 last:border-0">
                 <details>
-                  <summary class="flex cursor-pointer gap-2"><span class="flex-1">{nameOf(c)}</span><span class="figure shrink-0 text-soft">{c.isBound ? 'at least ' : ''}{duration(c.seconds)}</span></summary>
+                  <summary class="flex cursor-pointer gap-2"><span class="flex-1">{nameOf(c)}</span><span class="figure shrink-0 text-soft">{about(c)}</span></summary>
                   {#if data.mayWrite}
                     <div class="mt-1.5 flex flex-wrap gap-2">
                       {#if other}{@render outcomes(other)}{:else}<button type="button" class="button flex-1" onclick={() => say({ is: 'mended', repair: c.id, helped: true })}>Done, it helped</button><button type="button" class="button flex-1" onclick={() => say({ is: 'mended', repair: c.id, helped: false })}>Did not help</button>{/if}

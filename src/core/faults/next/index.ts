@@ -1,0 +1,3 @@
+export { NextStep, nextStep, steady, type Candidate, type Done, type Next } from './next';
+export type { ReachSeconds } from './openings';
+export { swapLikeliest } from './swap';
