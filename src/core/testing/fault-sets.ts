@@ -6,16 +6,21 @@ import { replaceableParts, seeded, type Goal } from '../plan';
 export interface SetSize {
   faults: number;
   tests: number;
+  /** Of how many of the faults a test tells something that it does not tell of the others. The demo's tests: 3 to 9 %. */
+  tells: number;
 }
+/** Sets as large as a shop would write them, with figures as in the demo's, and harder ones. */
+export const LIKE_THE_DEMO: SetSize = { faults: 40, tests: 30, tells: 0.08 };
+export const HARDER: SetSize = { ...LIKE_THE_DEMO, tells: 0.33 };
 
 /** How many faults are believed in after each complaint of a generated set: its symptoms are named "live-4" and so on. */
 export const LIVE = [4, 6, 8, 10, 12, 40] as const;
 
 /**
  * A fault set over a machine as large as one likes: faults sit at its parts and plugs, plugs are reseated and parts replaced,
- * tests are outside or behind what covers a part, each tells something of about a third of the faults.
+ * tests are outside or behind what covers a part. Times are spread as those of the demo's sets.
  */
-export function generatedFaults(model: Model, { faults: count, tests: trials }: SetSize, seed: number): FaultSet {
+export function generatedFaults(model: Model, { faults: count, tests: trials, tells }: SetSize, seed: number): FaultSet {
   const random = seeded(seed);
   const below = (n: number) => Math.floor(random() * n);
   const of = <T>(list: readonly T[]) => list[below(list.length)]!;
@@ -34,7 +39,7 @@ export function generatedFaults(model: Model, { faults: count, tests: trials }: 
   const mend = (id: string, fault: string, goal?: Goal) => {
     const known = repairs.get(id);
     if (known) known.mends.push(fault);
-    else repairs.set(id, { id, text: id, seconds: 10 * (3 + below(goal?.do === 'replace' ? 60 : 12)), mends: [fault], ...(goal ? { goal } : {}) });
+    else repairs.set(id, { id, text: id, seconds: 10 * (goal?.do === 'replace' ? 9 + below(52) : 3 + below(22)), mends: [fault], ...(goal ? { goal } : {}) });
   };
   for (const { id, part, joint } of faults) {
     if (joint) {
@@ -44,16 +49,16 @@ export function generatedFaults(model: Model, { faults: count, tests: trials }: 
     } else if (part) mend(`replace-${part}`, id, { do: 'replace', part });
     else mend(`settings-${below(3)}`, id);
   }
-  const chance = () => of([0.02, 0.1, 0.5, 0.9, 0.98]);
+  const chance = () => of([0.02, 0.1, 0.3, 0.75, 0.9, 0.97]);
   const tests = Array.from({ length: trials }, (_, t) => {
     const row = () => {
       const p = chance();
       return random() < 0.8 ? [p, 1 - p, 0] : [p / 2, 1 - p, p / 2];
     };
-    const needs: Goal[] = random() < 0.5 ? [] : random() < 0.5 && plugs.length > 0 ? [{ do: 'reach', joint: of(plugs).id }] : [{ do: 'remove', part: of(parts).id }];
+    const needs: Goal[] = random() < 0.7 ? [] : random() < 0.5 && plugs.length > 0 ? [{ do: 'reach', joint: of(plugs).id }] : [{ do: 'remove', part: of(parts).id }];
     return {
-      id: `t${t}`, text: `test ${t}`, seconds: 10 * (2 + below(40)), needs, outcomes: ['yes', 'no', 'odd'].map((id) => ({ id, text: id })),
-      given: Object.fromEntries(faults.filter(() => random() < 0.33).map((f) => [f.id, row()])), otherwise: row()
+      id: `t${t}`, text: `test ${t}`, seconds: 10 * (2 + below(23)), needs, outcomes: ['yes', 'no', 'odd'].map((id) => ({ id, text: id })),
+      given: Object.fromEntries(faults.filter(() => random() < tells).map((f) => [f.id, row()])), otherwise: random() < 0.8 ? [0.04, 0.96, 0] : [0.97, 0.03, 0]
     };
   });
   return FaultSet.parse({ format: 'eager-wrench/faults@1', machine: model.machine.id, symptoms: LIVE.map((n) => ({ id: `live-${n}`, text: `live ${n}` })), faults, tests, repairs: [...repairs.values()] });

@@ -14,6 +14,8 @@ interface Situation {
   least: number;
   most: number;
   options?: Option[];
+  /** Of the options the one with the least lower value. */
+  next?: Option | undefined;
 }
 
 /** A test or repair from a situation on: behind all tests stand the repairs. */
@@ -89,7 +91,7 @@ export class IntervalSearch {
     while (at) {
       const situation: Situation = at;
       if (!situation.options) this.open(situation);
-      const option: Option | undefined = leastOf(situation.options!);
+      const option: Option | undefined = situation.next;
       if (!option) break;
       path.push({ situation, option });
       if (!option.after) {
@@ -124,14 +126,20 @@ export class IntervalSearch {
     option.most = Math.min(option.most, most);
   }
 
+  /** What its options come to by now; those that cost at least as much as the best way known are left alone. */
   private settle(situation: Situation): void {
-    let least = Infinity;
-    for (const option of situation.options!) {
-      least = Math.min(least, option.least);
-      situation.most = Math.min(situation.most, option.most);
+    const options = situation.options!;
+    for (const { most } of options) if (most < situation.most) situation.most = most;
+    const enough = situation.most - SAME;
+    let [kept, next]: [number, Option | undefined] = [0, undefined];
+    for (const option of options) {
+      if (option.least >= enough) continue;
+      options[kept++] = option;
+      if (!next || option.least < next.least) next = option;
     }
-    situation.least = Math.min(situation.most, Math.max(situation.least, least));
-    if (situation.options!.some((o) => o.least >= situation.most - SAME)) situation.options = situation.options!.filter((o) => o.least < situation.most - SAME);
+    options.length = kept;
+    situation.next = next;
+    situation.least = next ? Math.min(situation.most, Math.max(situation.least, next.least)) : situation.most;
   }
 
   /** Everything that could be done here; what it costs with every fault told at once is a first lower value. */
@@ -153,7 +161,9 @@ export class IntervalSearch {
       if (mends.some((f) => weights[f]! > 0)) add(allTests.length + r, isMended);
     });
     situation.options = options;
-    return options;
+    const all = [...options];
+    this.settle(situation);
+    return all;
   }
 
   private lookInto(situation: Situation, option: Option): void {
@@ -178,8 +188,7 @@ export class IntervalSearch {
 
   private situation(weights: Float64Array, opening: Opening, tests: readonly number[]): Situation {
     const telling = tests.filter((t) => this.tells(t, weights));
-    let key = `${opening.id}|${telling.join(',')}`;
-    for (let f = 0; f < weights.length; f++) key += `|${Math.round(weights[f]! * 1e11)}`;
+    const key = keyOf(weights, opening.id, telling);
     const known = this.known.get(key);
     if (known) return known;
     const { most } = this.byRepairsAlone(weights, opening);
@@ -230,9 +239,15 @@ export class IntervalSearch {
   }
 }
 
-/** The option of the least lower value. */
-function leastOf(options: readonly Option[]): Option | undefined {
-  let best: Option | undefined;
-  for (const option of options) if (!best || option.least < best.least) best = option;
-  return best;
+/** Weights nearer to each other than this are one: far below what a value is told apart by. */
+const FINEST = 2 ** -42;
+
+/** What tells situations apart, as short as can be: there are very many. */
+function keyOf(weights: Float64Array, opening: number, tests: readonly number[]): string {
+  const codes = [opening >>> 14, opening & 0x3fff, ...tests, 0x3fff];
+  for (const w of weights) {
+    const whole = Math.round(w / FINEST);
+    codes.push(Math.floor(whole / 2 ** 28), (whole / 2 ** 14) & 0x3fff, whole & 0x3fff);
+  }
+  return String.fromCharCode(...codes);
 }

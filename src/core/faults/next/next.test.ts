@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { goalId, settleGoals, type Goal } from '../../plan';
-import { generatedFaults, liveBelief } from '../../testing/fault-sets';
+import { generatedFaults, HARDER, LIKE_THE_DEMO, liveBelief } from '../../testing/fault-sets';
 import { demoAccess, DEMO_MACHINES } from '../../testing/machines';
 import { belief, FaultSet, NextStep, nextStep, NOTHING_KNOWN, reachFrom, steady, swapLikeliest, unplannableIn, type Next, type ReachSeconds } from '..';
 
@@ -93,6 +93,32 @@ const together: fc.Arbitrary<Small> = fc
     return { set, reach: () => 0 };
   });
 
+/** Three that are mended at once for little, one that is mended alone, and a fifth that a cheap test tells from all. */
+const threeAtOnce: fc.Arbitrary<Small> = fc
+  .record({ test: fc.integer({ min: 1, max: 15 }), three: fc.integer({ min: 20, max: 60 }), fourth: fc.integer({ min: 100, max: 300 }), fifth: fc.integer({ min: 100, max: 300 }) })
+  .map(({ test, three, fourth, fifth }) => {
+    const list = Array.from({ length: 5 }, (_, i) => ({ id: `f${i}`, name: 'f', weight: 5, shows: {} }));
+    const set = FaultSet.parse({
+      format: 'eager-wrench/faults@1', machine: 'little', symptoms: [{ id: 's', text: 's' }], faults: list,
+      tests: [{ id: 't', text: 't', seconds: test, outcomes: ['yes', 'no'].map((id) => ({ id, text: id })), given: { f4: [1, 0] }, otherwise: [0, 1] }],
+      repairs: [{ id: 'three', text: 'r', seconds: three, mends: ['f0', 'f1', 'f2'] }, { id: 'r3', text: 'r', seconds: fourth, mends: ['f3'] }, { id: 'r4', text: 'r', seconds: fifth, mends: ['f4'] }]
+    });
+    return { set, reach: () => 0 };
+  });
+
+/** Two faults that are dear to mend, and tests that cost little and are not sure: one does several of them. */
+const doubtful: fc.Arbitrary<Small> = fc
+  .record({ repairs: fc.array(fc.integer({ min: 200, max: 400 }), { minLength: 2, maxLength: 2 }), tests: fc.array(fc.record({ seconds: fc.integer({ min: 1, max: 10 }), sure: fc.constantFrom(0.7, 0.8, 0.9) }), { minLength: 2, maxLength: 3 }) })
+  .map(({ repairs, tests }) => {
+    const list = repairs.map((_, i) => ({ id: `f${i}`, name: 'f', weight: 5, shows: {} }));
+    const set = FaultSet.parse({
+      format: 'eager-wrench/faults@1', machine: 'little', symptoms: [{ id: 's', text: 's' }], faults: list,
+      tests: tests.map(({ seconds, sure }, t) => ({ id: `t${t}`, text: 't', seconds, outcomes: ['yes', 'no'].map((id) => ({ id, text: id })), given: { f0: [sure, 1 - sure] }, otherwise: [1 - sure, sure] })),
+      repairs: repairs.map((seconds, i) => ({ id: `r${i}`, text: 'r', seconds, mends: [`f${i}`] }))
+    });
+    return { set, reach: () => 0 };
+  });
+
 /** The optimum over all decision trees, by trying every one: normalised chances, no bounds, no memory. */
 function oracle({ set, reach }: Small, chance: readonly number[], tests: readonly string[], repairs: readonly string[], goals: readonly Goal[]): { best: number; of: Map<string, number> } {
   const of = new Map<string, number>();
@@ -156,6 +182,10 @@ describe('the next best step', () => {
   it('so where one test tells all, and one repair mends several', () => {
     fc.assert(fc.property(tight, holdsThroughout), { numRuns: 200 });
     fc.assert(fc.property(together, holdsThroughout), { numRuns: 20 });
+    fc.assert(fc.property(threeAtOnce, holdsThroughout), { numRuns: 40 });
+  });
+  it('so where several tests that are not sure are worth their time', () => {
+    fc.assert(fc.property(doubtful, holdsThroughout), { numRuns: 60 });
   });
 
   it('never takes longer than swapping the likeliest part', () => {
@@ -186,7 +216,7 @@ describe('the next best step', () => {
 
   it('is there at once as an estimate, and draws together', () => {
     const access = demoAccess();
-    const set = generatedFaults(access.model, { faults: 40, tests: 30 }, 1);
+    const set = generatedFaults(access.model, HARDER, 1);
     const step = new NextStep(set, liveBelief(set, 12), NOTHING_DONE, reachFrom(access, set));
     let before = step.answer;
     expect(before.proved).toBe(false);
@@ -203,8 +233,8 @@ describe('the next best step', () => {
 
   it.each(DEMO_MACHINES)('forty faults and thirty tests over %s, eight of them live, are proved in so many trials', (id) => {
     const access = demoAccess(id);
-    const set = generatedFaults(access.model, { faults: 40, tests: 30 }, 1);
-    expect(nextStep(set, liveBelief(set, 8), NOTHING_DONE, reachFrom(access, set), 20_000).proved).toBe(true);
+    const set = generatedFaults(access.model, LIKE_THE_DEMO, 1);
+    expect(nextStep(set, liveBelief(set, 8), NOTHING_DONE, reachFrom(access, set), 50_000).proved).toBe(true);
   });
 
   it('a proposal that is being read stays unless another is clearly sooner', () => {
