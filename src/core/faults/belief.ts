@@ -34,10 +34,12 @@ export function likelihoods(set: FaultSet, test: number, fault: number): readonl
  */
 export function belief(set: FaultSet, known: Findings, prior: readonly number[] = priors(set)): number[] {
   const mended = new Set(set.repairs.filter((r) => known.repairs.includes(r.id)).flatMap((r) => r.mends));
+  // A symptom that was noted by an earlier set, and that this one does not know, says nothing.
+  const symptoms = Object.entries(known.symptoms).filter(([id]) => set.symptoms.some((s) => s.id === id));
   const weights = set.faults.map((fault, f) => {
     if (mended.has(fault.id)) return 0;
     let weight = prior[f]!;
-    for (const [symptom, there] of Object.entries(known.symptoms)) {
+    for (const [symptom, there] of symptoms) {
       const shows = fault.shows[symptom] ?? 0;
       weight *= there ? shows : 1 - shows;
     }

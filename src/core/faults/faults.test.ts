@@ -22,6 +22,11 @@ describe('belief', () => {
     expect(of('touchpad-plug-loose', belief(set, { symptoms: { 'touchpad-dead': true }, tests: {}, repairs: ['touchpad-plug-reseat'] }))).toBe(0);
     expect(of('adapter-dead', belief(set, { symptoms: { 'no-start': true, 'no-charge': false }, tests: {}, repairs: [] }))).toBe(0);
   });
+  it('what an earlier set asked and this one does not know says nothing', () => {
+    const known = { symptoms: { 'touchpad-dead': true }, tests: {}, repairs: [] };
+    const older = { symptoms: { ...known.symptoms, 'smell-of-thyme': true }, tests: { 'sniff-at-it': 'yes' }, repairs: ['pots-watered'] };
+    expect(belief(set, older)).toEqual(belief(set, known));
+  });
   it('says so when no single fault explains everything', () => {
     expect(belief(set, { symptoms: { 'touchpad-dead': true, 'no-wifi': true }, tests: {}, repairs: [] }).every((b) => b === 0)).toBe(true);
   });

@@ -35,7 +35,7 @@
     worker.postMessage({ id: ++asked, machine: data.machine, set, known, found: data.found, ...(data.from ? { from: data.from } : {}) } satisfies FaultAsked);
   });
 
-  const there = $derived(Object.entries(known.symptoms).filter(([, t]) => t).map(([s]) => s));
+  const there = $derived((set?.symptoms ?? []).filter((s) => known.symptoms[s.id] === true).map((s) => s.id));
   const isUnexplained = $derived(told !== undefined && there.length > 0 && told.belief.every((b) => b === 0));
   const ranked = $derived(set && told ? set.faults.map((fault, i) => ({ fault, belief: told!.belief[i]! })).filter((r) => r.belief > 0.002).sort((a, b) => b.belief - a.belief) : []);
   const dead = $derived([...new Set(set?.symptoms.filter((s) => there.includes(s.id)).flatMap((s) => s.dead) ?? [])]);
@@ -64,7 +64,8 @@
     problem = await sayOfJob(data.job.number, fact);
   }
   function symptom(id: string, is: boolean | undefined) {
-    const next = { ...known.symptoms };
+    // What an earlier set asked and this one does not know is let go.
+    const next = Object.fromEntries((set?.symptoms ?? []).flatMap((s) => (known.symptoms[s.id] === undefined ? [] : [[s.id, known.symptoms[s.id]!]])));
     if (is === undefined) delete next[id];
     else next[id] = is;
     void say({ is: 'symptoms', there: Object.keys(next).filter((s) => next[s]), not: Object.keys(next).filter((s) => next[s] === false) });
@@ -72,7 +73,12 @@
   const percent = (p: number) => (p < 0.01 ? '< 1 %' : `${Math.round(100 * p)} %`);
   const nameOf = (c: Candidate) => (c.do === 'test' ? testOf(c.id)?.text : repairOf(c.id)?.text) ?? c.id;
   /** Between its two values, as far as they differ for who reads them. */
-  const expected = (least: number, most: number) => (duration(least) === duration(most) ? duration(most) : `${duration(least)} to ${duration(most)}`);
+  function expected(least: number, most: number): string {
+    const [from, to] = [duration(least), duration(most)];
+    if (from === to) return to;
+    const unit = / (s|min)$/.exec(to)?.[0];
+    return `${unit && from.split(' ').length === 2 && from.endsWith(unit) ? from.slice(0, -unit.length) : from} to ${to}`;
+  }
   const about = (c: Candidate) => (c.most - c.least < 1 ? duration(c.most) : `at least ${duration(c.least)}`);
   const wayTo = (c: Candidate, own: number) => (c.own - own > 20 ? `${duration(c.own - own)} there and back, ` : '');
   const tried = $derived([
@@ -152,7 +158,7 @@
         <p class="text-sm text-soft">Next, to be done soonest</p>
         <h2 class="mt-0.5 text-xl leading-tight">{test?.text ?? repair?.text}</h2>
         {#if test?.how}<p class="mt-1.5">{test.how}</p>{/if}
-        <p class="mt-1.5 text-soft">{wayTo(best, (test ?? repair)!.seconds)}{duration((test ?? repair)!.seconds)} for {test ? 'the test' : 'the work and a look whether it helped'}. Until it is mended, on average: <b class="text-ink">{expected(told!.next!.least, best.most)}</b>.{#if !told!.next!.proved} <span role="status">{told!.isWorking ? 'An estimate, still being worked out.' : 'An estimate: not every way was looked through.'}</span>{/if}</p>
+        <p class="mt-1.5 text-soft">{wayTo(best, (test ?? repair)!.seconds)}{duration((test ?? repair)!.seconds)} for {test ? 'the test' : 'the work and a look whether it helped'}. Until it is mended, on average: <b class="whitespace-nowrap text-ink">{expected(told!.next!.least, best.most)}</b>.{" "}{#if !told!.next!.proved} <span role="status">{told!.isWorking ? 'An estimate, still being worked out.' : 'An estimate: not every way was looked through.'}</span>{/if}</p>
         {#if told?.next && told.next.left.length > 0}
           <p class="mt-2 rounded-md bg-warn-wash px-3 py-2">Left out, since there is no way to it from how the machine lies: {told.next.left.map((l) => (l.do === 'test' ? data.set!.tests : data.set!.repairs).find((x) => x.id === l.id)?.text ?? l.id).join('; ')}.{#if told.next.unmended > 0.005} {Math.round(100 * told.next.unmended)}&nbsp;% of the doubt lies there, and is not in these times.{/if}</p>
         {/if}
