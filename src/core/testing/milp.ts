@@ -7,11 +7,13 @@ const LETTERS = /[^a-z0-9]/g;
 /**
  * The cheapest set. x: action chosen; y: way taken; u: place in an order, so that nothing waits for itself.
  * @param ids the actions that the job can lead to
+ * @param tight places only among actions that can wait for each other in a circle, and no more of them than there are such actions:
+ * fewer rows, and a better relaxation
  */
-export function setProgramme(problem: SetProblem, ids: readonly string[]): string {
+export function setProgramme(problem: SetProblem, ids: readonly string[], tight = false): string {
   const x = (id: string) => `x_${ids.indexOf(id)}`;
   const u = (id: string) => `u_${ids.indexOf(id)}`;
-  const n = ids.length;
+  const circle = tight ? circlesOf(problem, ids) : undefined;
   const rows: string[] = [];
   const binaries = ids.map(x);
   let ways = 0;
@@ -22,7 +24,9 @@ export function setProgramme(problem: SetProblem, ids: readonly string[]): strin
         binaries.push(y);
         for (const a of way) {
           rows.push(`${x(a)} - ${y} >= 0`);
-          if (of !== problem.job) rows.push(`${u(of)} - ${u(a)} - ${n + 1} ${y} >= -${n}`);
+          if (of === problem.job || (circle && !circle.get(of)!.has(a))) continue;
+          const n = circle ? circle.get(of)!.size : ids.length;
+          rows.push(`${u(of)} - ${u(a)} - ${n + 1} ${y} >= -${n}`);
         }
         return y;
       });
@@ -33,15 +37,28 @@ export function setProgramme(problem: SetProblem, ids: readonly string[]): strin
   const objective = ids.map((id) => `${problem.cost(id)} ${x(id)}`).join(' + ');
   return [
     'Minimize', ` cost: ${objective}`, 'Subject To', ...rows.map((r, i) => ` r${i}: ${r}`),
-    'Bounds', ...ids.map((id) => ` 0 <= ${u(id)} <= ${n}`), 'Binary', ` ${binaries.join(' ')}`, 'End'
+    'Bounds', ...ids.map((id) => ` 0 <= ${u(id)} <= ${circle ? circle.get(id)!.size : ids.length}`), 'Binary', ` ${binaries.join(' ')}`, 'End'
   ].join('\n');
+}
+
+/** Of each action those, itself among them, that lead to it and to which it leads. */
+function circlesOf(problem: SetProblem, ids: readonly string[]): Map<string, Set<string>> {
+  const leads = new Map(ids.map((id) => [id, new Set(problem.requirementsOf(id).flatMap((r) => r.alternatives.flat()))]));
+  const reach = new Map(ids.map((id) => {
+    const seen = new Set([id]);
+    for (const a of seen) for (const b of leads.get(a)!) seen.add(b);
+    return [id, seen];
+  }));
+  return new Map(ids.map((id) => [id, new Set([...reach.get(id)!].filter((a) => reach.get(a)!.has(id)))]));
 }
 
 /**
  * The cheapest order. p_i_k: action i stands at place k; l_part_label_k: the setup after place k; c_part_k: it changed.
  * Work on the mat is left out: problems with it are not for this programme.
+ * @param tight precedences place by place (what is needed stands before place k wherever its user stands up to k) in place of
+ * one row over all places, and places that an action cannot have left out: more rows, and a better relaxation
  */
-export function orderProgramme({ actions, needs, weights, start }: OrderProblem): string {
+export function orderProgramme({ actions, needs, weights, start }: OrderProblem, tight = false): string {
   const n = actions.length;
   const index = new Map(actions.map((a, i) => [a.id, i]));
   const p = (i: number, k: number) => `p_${i}_${k}`;
@@ -52,6 +69,10 @@ export function orderProgramme({ actions, needs, weights, start }: OrderProblem)
     rows.push(`${actions.map((_, k) => p(i, k)).join(' + ')} = 1`, `${actions.map((_, k) => p(k, i)).join(' + ')} = 1`);
     for (let k = 0; k < n; k++) binaries.push(p(i, k));
   }
+  /** Terms that come to 1 when the action stands before place k. */
+  const before = (i: number, k: number, sign: '+' | '-') => Array.from({ length: k }, (_, j) => `${sign} ${p(i, j)}`).join(' ');
+  const placeByPlace = (of: number, needed: number, way?: string) => Array.from({ length: n }, (_, k) => `${[before(needed, k, '+'), before(of, k + 1, '-')].filter(Boolean).join(' ')}${way ? ` - ${way}` : ''} >= ${way ? -1 : 0}`);
+  if (tight) for (const [i, k] of impossiblePlaces(actions.map((a) => a.id), needs)) rows.push(`${p(i, k)} = 0`);
   needs.forEach(({ of, alternatives }, r) => {
     const i = index.get(of);
     if (i === undefined) return;
@@ -60,6 +81,12 @@ export function orderProgramme({ actions, needs, weights, start }: OrderProblem)
     binaries.push(...names);
     rows.push(`${names.join(' + ')} >= 1`);
     // Place of `of` lies after that of each member of the way taken.
+    if (tight) {
+      rows.push(...ways.flatMap((way, w) => way.flatMap((id) => placeByPlace(i, index.get(id)!, ways.length > 1 ? names[w] : undefined))));
+      // Whichever way is taken, one of its members stands before.
+      if (ways.length > 1) for (let k = 0; k < n; k++) rows.push(`${[...ways.map((way) => before(index.get(way[0]!)!, k, '+')), before(i, k + 1, '-')].filter(Boolean).join(' ')} >= 0`);
+      return;
+    }
     ways.forEach((way, w) => {
       for (const id of way) {
         const terms = actions.flatMap((_, k) => (k === 0 ? [] : [`+ ${k} ${p(i, k)}`, `- ${k} ${p(index.get(id)!, k)}`]));
@@ -88,4 +115,19 @@ export function orderProgramme({ actions, needs, weights, start }: OrderProblem)
   }
   const bounded = costs.map((c) => ` 0 <= ${c.split(' ')[1]!} <= 1`);
   return ['Minimize', ` cost: ${costs.join(' + ') || '0 p_0_0'}`, 'Subject To', ...rows.map((r, i) => ` r${i}: ${r}`), 'Bounds', ...bounded, 'Binary', ...binaries.map((b) => ` ${b}`), 'End'].join('\n');
+}
+
+/** Places that an action cannot have: as many stand before it as it needs without choice, as many after it as need it. */
+function impossiblePlaces(ids: readonly string[], needs: OrderProblem['needs']): [action: number, place: number][] {
+  const known = new Set(ids);
+  const forced = new Map(ids.map((id) => [id, needs.filter((r) => r.of === id).flatMap((r) => { const ways = r.alternatives.filter((way) => way.every((a) => known.has(a))); return ways.length === 1 ? ways[0]! : []; })]));
+  const reach = ids.map((id) => {
+    const seen = new Set(forced.get(id)!);
+    for (const a of seen) for (const b of forced.get(a)!) seen.add(b);
+    return seen;
+  });
+  return ids.flatMap((id, i) => {
+    const after = reach.filter((needed) => needed.has(id)).length;
+    return [...ids.keys()].filter((k) => k < reach[i]!.size || k >= ids.length - after).map((k): [number, number] => [i, k]);
+  });
 }
