@@ -53,6 +53,8 @@ export class Drawing {
   private readonly sheets = new Map<string, Sheet>();
   private readonly own = new Map<string, Layer[]>();
   private readonly exempt = new Set<string>();
+  /** Asked again for every plan. */
+  private readonly overExits = new Map<string, readonly Cover[]>();
   private readonly held: { joint: Joint; cable: string }[];
 
   constructor(private readonly model: Model) {
@@ -106,7 +108,14 @@ export class Drawing {
    * and what carries the part is drawn around it, not over it: neither is in the way.
    * @param leaving what the move takes out, where the part rides on it
    */
-  coversOfExit(part: Part, move: Move, leaving: Part = part): Cover[] {
+  coversOfExit(part: Part, move: Move, leaving: Part = part): readonly Cover[] {
+    const key = `${part.id} ${move.id} ${move.zone} ${leaving.id}`;
+    let found = this.overExits.get(key);
+    if (!found) this.overExits.set(key, (found = this.findCoversOfExit(part, move, leaving)));
+    return found;
+  }
+
+  private findCoversOfExit(part: Part, move: Move, leaving: Part): Cover[] {
     const riders = this.model.riders(leaving.id);
     const carriers = this.model.carriers(leaving.id);
     const travelMm = move.directionDeg === undefined ? 0 : (move.travelMm ?? 0);
@@ -146,7 +155,7 @@ export class Drawing {
    * Parts that lie over the part, or over the way that it runs where it is a cable without an outline: what has to go to look at it.
    * @returns undefined for what is drawn nowhere
    */
-  coversOfSight(part: Part): Cover[] | undefined {
+  coversOfSight(part: Part): readonly Cover[] | undefined {
     const own = part.shapes[0];
     if (own) return this.coversOfExit(part, { id: 'look', kind: 'lift', zone: own.zone, seconds: 0, leaves: [], clears: false });
     const cable = this.model.cable(part.id);

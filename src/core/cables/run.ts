@@ -1,5 +1,5 @@
 import { areaOf, contains } from '../access';
-import { distance, type Cable, type Model, type Part, type Point } from '../machine';
+import { distance, type Box, type Cable, type Model, type Part, type Point } from '../machine';
 
 /** How finely a cable's path is walked, mm. */
 const STRIDE_MM = 1;
@@ -28,26 +28,44 @@ export function pathLength(cable: Cable): { lengthMm: number; complete: boolean 
   return { lengthMm, complete };
 }
 
+/** Worked out once for a machine that is planned on again and again. */
+const known = new WeakMap<Model, Map<string, readonly Crossing[]>>();
+
 /**
  * The cables that pass under or over a part, by their depth where they cross it: deeper than its middle is under.
  * Cables that ride on the part leave and come with it and are not listed.
  */
-export function crossings(model: Model, part: Part): Crossing[] {
+export function crossings(model: Model, part: Part): readonly Crossing[] {
+  let ofModel = known.get(model);
+  if (!ofModel) known.set(model, (ofModel = new Map()));
+  let found = ofModel.get(part.id);
+  if (!found) ofModel.set(part.id, (found = findCrossings(model, part)));
+  return found;
+}
+
+function findCrossings(model: Model, part: Part): Crossing[] {
   const riders = model.riders(part.id);
   const found: Crossing[] = [];
+  const shapes = part.shapes.map((shape) => ({ shape, area: areaOf(shape.outline) }));
   for (const cable of model.machine.cables) {
     if (riders.has(cable.part)) continue;
-    for (const shape of part.shapes) {
-      const area = areaOf(shape.outline);
+    for (const { shape, area } of shapes) {
       const middle = (shape.depth[0] + shape.depth[1]) / 2;
       const inside: number[] = [];
       const crosses: [number, number][] = [];
       let was: boolean | undefined;
-      for (const { at, depth } of walk(cable, shape.zone)) {
-        const is = contains(area, at);
-        if (is) inside.push(depth);
-        if (was !== undefined && is !== was) crosses.push([round(at[0]), round(at[1])]);
-        was = is;
+      for (const [from, to] of spans(cable, shape.zone)) {
+        if (misses(area.box, from.at, to.at)) {
+          if (was) crosses.push([round(from.at[0]), round(from.at[1])]);
+          was = false;
+          continue;
+        }
+        for (const { at, depth } of walk(from, to)) {
+          const is = contains(area, at);
+          if (is) inside.push(depth);
+          if (was !== undefined && is !== was) crosses.push([round(at[0]), round(at[1])]);
+          was = is;
+        }
       }
       // A plug's own tip on the part is not a cable in its way.
       if (inside.length * STRIDE_MM < 5) continue;
@@ -58,19 +76,26 @@ export function crossings(model: Model, part: Part): Crossing[] {
   return found;
 }
 
-function* walk(cable: Cable, zone: string): Generator<{ at: Point; depth: number }> {
-  for (let i = 1; i < cable.path.length; i++) {
-    const from = cable.path[i - 1]!;
-    const to = cable.path[i]!;
-    if (from.zone !== zone || to.zone !== zone) continue;
-    const n = Math.max(1, Math.ceil(distance(from.at, to.at) / STRIDE_MM));
-    for (let k = 0; k <= n; k++) {
-      const t = k / n;
-      yield {
-        at: [from.at[0] + (to.at[0] - from.at[0]) * t, from.at[1] + (to.at[1] - from.at[1]) * t],
-        depth: from.depth + (to.depth - from.depth) * t
-      };
-    }
+type Place = Cable['path'][number];
+
+/** The straight pieces of a cable's path on one face. */
+function spans(cable: Cable, zone: string): [Place, Place][] {
+  return cable.path.flatMap((to, i): [Place, Place][] => {
+    const from = cable.path[i - 1];
+    return from?.zone === zone && to.zone === zone ? [[from, to]] : [];
+  });
+}
+
+const misses = (box: Box, [x, y]: Point, [u, v]: Point) => Math.max(x, u) < box.minX || Math.min(x, u) > box.maxX || Math.max(y, v) < box.minY || Math.min(y, v) > box.maxY;
+
+function* walk(from: Place, to: Place): Generator<{ at: Point; depth: number }> {
+  const n = Math.max(1, Math.ceil(distance(from.at, to.at) / STRIDE_MM));
+  for (let k = 0; k <= n; k++) {
+    const t = k / n;
+    yield {
+      at: [from.at[0] + (to.at[0] - from.at[0]) * t, from.at[1] + (to.at[1] - from.at[1]) * t],
+      depth: from.depth + (to.depth - from.depth) * t
+    };
   }
 }
 
