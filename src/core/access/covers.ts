@@ -157,7 +157,7 @@ export class Drawing {
    */
   coversOfSight(part: Part): readonly Cover[] | undefined {
     const own = part.shapes[0];
-    if (own) return this.coversOfExit(part, { id: 'look', kind: 'lift', zone: own.zone, seconds: 0, leaves: [], clears: false });
+    if (own) return this.coversOfExit(part, { id: '(look)', kind: 'lift', zone: own.zone, seconds: 0, leaves: [], clears: false });
     const cable = this.model.cable(part.id);
     if (!cable) return undefined;
     const around = new Set([part.id, ...this.model.riders(part.id), ...this.model.carriers(part.id)]);
