@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { demoAccess } from '../testing/machines';
+import { accessTo, demoAccess, machine, part } from '../testing/machines';
 import { plan, type Goal, type Plan } from '../plan';
+import { Facts } from './facts';
+import { Reach } from './reach';
 import { checkPlan } from '.';
 
 const access = demoAccess();
@@ -35,4 +37,12 @@ describe('a plan from anywhere', () => {
     ['with a mirror that looks elsewhere', (p) => (p.steps[at(p, 'up/joint:keyboard-plug')]!.mirror = 'down/joint:cover-screws'), 'does not face it'],
     ['with a step on the wrong leg', (p) => (p.steps[at(p, 'down/joint:keyboard-plug')]!.leg = 'up'), 'does not belong on the leg']
   ])('%s is told by step', (_, change, problem) => expect(spoilt(change)).toContain(problem));
+});
+
+it('outlines that coincide lie over each other', () => {
+  const { model } = accessTo(machine([part('top', [10, 10, 20], [0, 0.9]), part('low', [10, 10, 20], [1, 1.9])], []));
+  const reach = new Reach(new Facts(model.machine));
+  const low = model.part('low');
+  expect(reach.exitCovers(low, low.moves[0]!).map((d) => d.cover)).toEqual(['top']);
+  expect(reach.exitCovers(model.part('top'), model.part('top').moves[0]!)).toEqual([]);
 });

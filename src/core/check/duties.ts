@@ -99,15 +99,12 @@ function hidersOf(reach: Reach, touched: readonly Act[], forth: readonly Moment[
   const out = new Set<string>();
   for (const key of work) {
     const act = byKey.get(key);
-    for (const { cover, raises } of act ? reach.demands(act) : []) {
-      if (cover === undefined) continue;
-      for (const id of [cover, ...facts.carriersOf(cover)]) {
-        for (const move of facts.parts.get(id)!.moves) {
-          const other = moveKey(id, move.id);
-          if (!byKey.has(other) || own.has(other) || (raises && takesOut(move))) continue;
-          if (takesOut(move)) out.add(other);
-          else work.add(other);
-        }
+    for (const { aside = [], raises } of act ? reach.demands(act) : []) {
+      for (const other of aside) {
+        const move = byKey.get(other)?.move;
+        if (!move || own.has(other) || (raises && takesOut(move))) continue;
+        if (takesOut(move)) out.add(other);
+        else work.add(other);
       }
     }
   }

@@ -1,6 +1,6 @@
 import type { Joint, Move, Part, Point } from '../machine';
 import { moveKey, openKey, takesOut, type Act, type Facts } from './facts';
-import { edgeOf, insideOf } from './shapes';
+import { coreOf, edgeOf, insideOf } from './shapes';
 
 /** Less than this is side by side, mm: drawings are made to a tenth, and the two geometries need not agree on a hair. */
 const SURE_MM = 0.3;
@@ -14,8 +14,9 @@ export type Open = ReadonlySet<string>;
 export interface Demand {
   text: string;
   isMet(open: Open): boolean;
-  /** It is about what lies in the way, not about what holds. */
+  /** It is about what lies in the way, not about what holds; moved aside, or raised, by one of these moves. */
   cover?: string;
+  aside?: readonly string[];
   /** The cover has to be raised, not merely away. */
   raises?: true;
   /** It holds on the way down alone. */
@@ -51,7 +52,7 @@ export class Reach {
     const { facts } = this;
     const out: Demand[] = [];
     const raised = j.reachedRaised === undefined ? undefined : facts.parts.get(j.reachedRaised)!;
-    if (raised) out.push({ text: `${raised.id} raised`, cover: raised.id, raises: true, isMet: (open) => raised.moves.some((m) => !takesOut(m) && open.has(moveKey(raised.id, m.id))) });
+    if (raised) out.push({ text: `${raised.id} raised`, cover: raised.id, aside: raised.moves.map((m) => moveKey(raised.id, m.id)), raises: true, isMet: (open) => raised.moves.some((m) => !takesOut(m) && open.has(moveKey(raised.id, m.id))) });
     if (letsGoLast(j)) {
       for (const other of facts.jointsAt(facts.ridersOf(j.a))) {
         if (letsGoLast(other) || other.reachedRaised !== undefined || facts.isLoose(other.a) || facts.isLoose(other.b)) continue;
@@ -119,7 +120,7 @@ export class Reach {
       for (const cover of this.over(facts.parts.get(rider)!, move, part)) {
         if (own.includes(cover)) continue;
         const clear = this.cleared(cover, [part.id], '');
-        out.push({ text: `${cover} out of the way of ${rider}, which leaves with ${part.id}`, cover, isMet: (open) => clear.isMet(open) || between.some((id) => facts.parts.get(id)!.moves.some((m) => takesOut(m) && open.has(moveKey(id, m.id)))) });
+        out.push({ text: `${cover} out of the way of ${rider}, which leaves with ${part.id}`, cover, aside: clear.aside!, isMet: (open) => clear.isMet(open) || between.some((id) => facts.parts.get(id)!.moves.some((m) => takesOut(m) && open.has(moveKey(id, m.id)))) });
       }
     }
     return out;
@@ -140,7 +141,7 @@ export class Reach {
       return cover.shapes.some((s) => {
         if (s.zone !== move.zone) return false;
         const inside = insideOf(s.outline);
-        const edge = edgeOf(s.outline);
+        const edge = [...edgeOf(s.outline), ...coreOf(s.outline)];
         const openings = s.openings.map(insideOf);
         return own.some((o) => s.depth[0] < o.top - 1e-6 && places.some(([x, y]) => {
           const meets = o.edge.some((p) => inside([p[0] + x, p[1] + y]) > SURE_MM) || edge.some((p) => o.inside([p[0] - x, p[1] - y]) > SURE_MM);
@@ -150,13 +151,13 @@ export class Reach {
     }).map((cover) => cover.id);
   }
 
-  /** It is not over these any more: moved aside, carried off, or left behind by what carries all of them off. */
+  /** It is not over these any more: moved aside (with them, where it carries them: they are reached from below), carried off, or left behind by what carries all of them off. */
   private cleared(cover: string, covered: readonly string[], text: string): Demand {
     const { facts } = this;
     const carriesAll = (id: string) => covered.every((c) => facts.ridersOf(id).has(c));
-    const aside = [cover, ...facts.carriersOf(cover)].filter((id) => !carriesAll(id)).flatMap((id) => facts.parts.get(id)!.moves.filter((m) => m.clears || takesOut(m)).map((m) => moveKey(id, m.id)));
+    const aside = [cover, ...facts.carriersOf(cover)].filter((id) => id === cover || !carriesAll(id)).flatMap((id) => facts.parts.get(id)!.moves.filter((m) => m.clears || takesOut(m)).map((m) => moveKey(id, m.id)));
     const away = [covered[0]!, ...facts.carriersOf(covered[0]!)].filter((id) => carriesAll(id) && !facts.ridersOf(id).has(cover) && !(covered.length === 1 && id === covered[0])).flatMap((id) => facts.parts.get(id)!.moves.filter(takesOut).map((m) => moveKey(id, m.id)));
-    return { text, cover, isMet: (open) => [...aside, ...away].some((key) => open.has(key)) };
+    return { text, cover, aside, isMet: (open) => [...aside, ...away].some((key) => open.has(key)) };
   }
 
   private relations(act: Act): Demand[] {

@@ -44,6 +44,15 @@ export function edgeOf(outline: Outline, stepMm = 1): Point[] {
   });
 }
 
+/** Points spread over the inside: two outlines that coincide have no point of one's edge inside the other. */
+export function coreOf(outline: Outline): Point[] {
+  const points = corners(outline);
+  const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
+  const [x, y, w, h] = [Math.min(...xs), Math.min(...ys), Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
+  const inside = insideOf(outline);
+  return Array.from({ length: 81 }, (_, k): Point => [x + (w * ((k % 9) + 0.5)) / 9, y + (h * (Math.floor(k / 9) + 0.5)) / 9]).filter((p) => inside(p) > 0);
+}
+
 function corners(outline: Outline): Point[] {
   switch (outline.form) {
     case 'polygon':

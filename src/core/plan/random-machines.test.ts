@@ -163,7 +163,7 @@ describe('on small machines at random', () => {
         const turned = accessTo({ ...input, parts: [...input.parts].reverse(), joints: [...input.joints].reverse() });
         expect(plan(turned, goals(targets.length)).set.cost).toBe(last);
       }),
-      { numRuns: 150 }
+      { numRuns: 400 }
     );
   });
 });
