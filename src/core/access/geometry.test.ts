@@ -63,6 +63,15 @@ describe('outlines against outlines', () => {
       { numRuns: 3000 }
     );
   });
+  it('so where their edges have many corners in a row', () => {
+    const dense = (x: number, w: number) => {
+      const corners: [number, number][] = [[x, 0], [x + w, 0], [x + w, 30], [x, 30]];
+      return areaOf({ form: 'polygon', points: corners.flatMap((p, i) => Array.from({ length: 20 }, (_, k): [number, number] => { const q = corners[(i + 1) % 4]!; return [p[0] + ((q[0] - p[0]) * k) / 20, p[1] + ((q[1] - p[1]) * k) / 20]; })) });
+    };
+    expect(overlap(dense(50, 30), box(30, 0, 30, 30))).toBe(true);
+    expect(overlap(dense(30, 30), dense(50, 30))).toBe(true);
+    expect(overlap(dense(60, 30), dense(30, 30))).toBe(false);
+  });
   it('within holds for an opening that leaves room', () => {
     expect(within(box(0, 0, 20, 20), box(2, 2, 10, 10))).toBe(true);
     expect(within(box(0, 0, 20, 20), box(15, 2, 10, 10))).toBe(false);

@@ -121,7 +121,7 @@ function deepInside(outer: Area, inner: Area): Point | undefined {
   return inner.points.find((p) => isDeep(outer, p));
 }
 
-/** Contacts that are looked at: three of them enclose what two outlines share. */
+/** Contacts that are looked at, spread over all: three of them enclose what two outlines share. */
 const MOST_CONTACTS = 12;
 
 /**
@@ -129,7 +129,8 @@ const MOST_CONTACTS = 12;
  * corners that lie in or on the other outline.
  */
 function betweenContacts(a: Area, b: Area): Point | undefined {
-  const contacts = [...a.points.filter((p) => isInOrOn(b, p)), ...b.points.filter((p) => isInOrOn(a, p))].slice(0, MOST_CONTACTS);
+  const all = [...a.points.filter((p) => isInOrOn(b, p)), ...b.points.filter((p) => isInOrOn(a, p))];
+  const contacts = all.filter((_, i) => i % Math.ceil(all.length / MOST_CONTACTS) === 0);
   for (const [i, p] of contacts.entries()) {
     for (const [k, q] of contacts.slice(0, i).entries()) {
       for (const r of contacts.slice(0, k)) {

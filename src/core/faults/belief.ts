@@ -28,18 +28,22 @@ export function likelihoods(set: FaultSet, test: number, fault: number): readonl
   return given[set.faults[fault]!.id] ?? otherwise;
 }
 
+/** Without symptoms that were noted by an earlier set and that this one does not know: they say nothing. */
+export function understood(set: FaultSet, known: Findings): Findings {
+  return { ...known, symptoms: Object.fromEntries(Object.entries(known.symptoms).filter(([id]) => set.symptoms.some((s) => s.id === id))) };
+}
+
 /**
  * How much each fault is believed in, in the order of the set; 1 in all, or all 0 when no single fault explains what is known.
  * One fault is at work (Bayes' rule; symptoms and tests independent once the fault is known).
  */
 export function belief(set: FaultSet, known: Findings, prior: readonly number[] = priors(set)): number[] {
   const mended = new Set(set.repairs.filter((r) => known.repairs.includes(r.id)).flatMap((r) => r.mends));
-  // A symptom that was noted by an earlier set, and that this one does not know, says nothing.
-  const symptoms = Object.entries(known.symptoms).filter(([id]) => set.symptoms.some((s) => s.id === id));
+  const { symptoms } = understood(set, known);
   const weights = set.faults.map((fault, f) => {
     if (mended.has(fault.id)) return 0;
     let weight = prior[f]!;
-    for (const [symptom, there] of symptoms) {
+    for (const [symptom, there] of Object.entries(symptoms)) {
       const shows = fault.shows[symptom] ?? 0;
       weight *= there ? shows : 1 - shows;
     }

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { laidBare } from '$core/drawing';
-  import { commonTo, type Candidate, type Test } from '$core/faults';
+  import { commonTo, understood, type Candidate, type Test } from '$core/faults';
   import type { JobFact } from '$core/job';
   import { modelOf } from '$core/machine';
   import { goalParts, type Goal } from '$core/plan';
@@ -14,7 +14,7 @@
   let { data, form } = $props();
   const model = $derived(modelOf(data.machine));
   const set = $derived(data.set);
-  const known = $derived(data.state.findings);
+  const known = $derived(set ? understood(set, data.state.findings) : data.state.findings);
   let problem = $state<string>();
   let told = $state.raw<FaultTold>();
   let asked = 0;
@@ -35,7 +35,7 @@
     worker.postMessage({ id: ++asked, machine: data.machine, set, known, found: data.found, ...(data.from ? { from: data.from } : {}) } satisfies FaultAsked);
   });
 
-  const there = $derived((set?.symptoms ?? []).filter((s) => known.symptoms[s.id] === true).map((s) => s.id));
+  const there = $derived(Object.entries(known.symptoms).filter(([, t]) => t).map(([s]) => s));
   const isUnexplained = $derived(told !== undefined && there.length > 0 && told.belief.every((b) => b === 0));
   const ranked = $derived(set && told ? set.faults.map((fault, i) => ({ fault, belief: told!.belief[i]! })).filter((r) => r.belief > 0.002).sort((a, b) => b.belief - a.belief) : []);
   const dead = $derived([...new Set(set?.symptoms.filter((s) => there.includes(s.id)).flatMap((s) => s.dead) ?? [])]);
@@ -64,8 +64,7 @@
     problem = await sayOfJob(data.job.number, fact);
   }
   function symptom(id: string, is: boolean | undefined) {
-    // What an earlier set asked and this one does not know is let go.
-    const next = Object.fromEntries((set?.symptoms ?? []).flatMap((s) => (known.symptoms[s.id] === undefined ? [] : [[s.id, known.symptoms[s.id]!]])));
+    const next = { ...known.symptoms };
     if (is === undefined) delete next[id];
     else next[id] = is;
     void say({ is: 'symptoms', there: Object.keys(next).filter((s) => next[s]), not: Object.keys(next).filter((s) => next[s] === false) });
