@@ -25,7 +25,10 @@ export function board(m: MachineBuilder) {
     functions: ['cooling'],
     care: ['hot', 'bends'],
     at: [U, poly([24, 29], [58, 29], [64, 39], [92, 44], [92, 40], [134, 40], [134, 76], [92, 76], [92, 52], [62, 46], [56, 35.5], [24, 35.5]), [2.2, 4]],
-    moves: [{ id: 'lift', kind: 'lift', zone: U, seconds: 12, returnSeconds: 20, how: 'A small twist first if it sticks; never lever it.', back: 'Straight down on the die.' }]
+    moves: [
+      { id: 'lift', kind: 'lift', zone: U, seconds: 12, returnSeconds: 20, how: 'A small twist first if it sticks; never lever it.', back: 'Straight down on the die.' },
+      { id: 'lift-with-fan', kind: 'lift', with: ['fan'], zone: U, seconds: 18, returnSeconds: 32, how: 'One hand each: a small twist at the sink, then both up level; the foil between them stays.', back: 'Fan into its place while the sink comes straight down on the die.' }
+    ]
   });
   m.screws('heat-sink-screws', 'Heat sink screws', 'heat-sink', 'board', U, 2.4, [[97, 45], [129, 71], [129, 45], [97, 71]], { ...pan(2, 4, 3.8, metal(1.2, 3), 0.15), captive: true, underHead: 'spring' as const, printedOrder: [0, 1, 2, 3] });
   m.adhesive('heat-sink-compound', 'Heat sink compound', 'heat-sink', 'board', U, 2.4, [[113, 58]], 'thermal-compound', 'Twist a little until the film lets go', { areaMm2: 210, thicknessMm: 0.1, seconds: 20, closeSeconds: 10 });

@@ -12,7 +12,7 @@ export function display(m: MachineBuilder) {
     moves: [{ id: 'lift', kind: 'lift', zone: F, seconds: 20, returnSeconds: 35, how: 'Hold the display before the last hinge screw is out.', back: 'Hinge arms onto their posts, wires drawn through.' }]
   });
   const arms = [
-    ['hinge-left', 'Left hinge', 8, [{ id: 'swing', kind: 'swing' as const, zone: T, seconds: 8, returnSeconds: 8, leaves: ['hinge-left-lid-screws'], how: 'Stand the lid up: the arm swings off the main board.', back: 'Lay the lid back: the arm comes down onto its posts.' }]],
+    ['hinge-left', 'Left hinge', 8, [{ id: 'swing', kind: 'swing' as const, lid: 'open' as const, zone: T, seconds: 8, returnSeconds: 8, leaves: ['hinge-left-lid-screws'], how: 'Standing the lid up takes the arm off the main board: see that it is clear of it.', back: 'Laying the lid back brings the arm down: see that it sits on its posts, with no wire beneath.' }]],
     ['hinge-right', 'Right hinge', 222, []]
   ] as const;
   for (const [id, name, x, swing] of arms) {

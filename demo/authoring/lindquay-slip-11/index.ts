@@ -15,7 +15,7 @@ export function lindquaySlip11() {
     size: { widthMm: W, depthMm: D, heightMm: 16 },
     zones: [
       { id: U, name: 'Underside', pose: { up: 'underside', lid: 'closed' }, outline: rect(0, 0, W, D, 10) },
-      { id: T, name: 'Top side', pose: { up: 'topside', lid: 'open' }, outline: rect(0, 0, W, D, 10) },
+      { id: T, name: 'Top side', pose: { up: 'topside', lid: 'flat' }, outline: rect(0, 0, W, D, 10) },
       { id: F, name: 'Display front', pose: { up: 'topside', lid: 'open' }, outline: rect(0, 0, W, 184, 8) },
       { id: P, name: 'Back of the palm rest', pose: { up: 'either', lid: 'any' }, outline: rect(0, 0, W, D, 10) }
     ],

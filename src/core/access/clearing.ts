@@ -1,31 +1,51 @@
-import { removes, type Model, type Part } from '../machine';
-import { moveId, type ActionId } from './actions';
+import { removes, type Joint, type Model, type Move, type Part } from '../machine';
+import { moveId, openId, type ActionId } from './actions';
 
 /** One way to meet a requirement: all of these must have been done. */
 export type Alternative = readonly ActionId[];
 
 /**
- * How a cover can stop covering: moved aside by itself, carried off by what it is mounted on,
+ * How a cover can stop covering: moved aside by itself, carried off by what it is mounted on or leaves together with,
  * or left behind when what it covers is carried off.
  */
 export function waysToClear(model: Model, cover: Part, covered: readonly string[]): Alternative[] {
-  const ways: Alternative[] = cover.moves.filter((m) => m.clears || removes(m)).map((m) => [moveId(cover.id, m.id)]);
   const rideTogether = (carrier: string) => covered.every((id) => model.riders(carrier).has(id));
+  const takesAll = (taken: ReadonlySet<string>) => covered.every((id) => taken.has(id));
+  const clears = (part: Part) => part.moves.filter((m) => (m.clears || removes(m)) && (!m.with || !takesAll(model.takes(part.id, m))));
+  const ways: Alternative[] = clears(cover).map((m) => [moveId(cover.id, m.id)]);
   for (const carrier of model.carriers(cover.id)) {
     if (rideTogether(carrier)) break;
-    ways.push(...model.part(carrier).moves.filter((m) => m.clears || removes(m)).map((m) => [moveId(carrier, m.id)]));
+    ways.push(...clears(model.part(carrier)).map((m) => [moveId(carrier, m.id)]));
   }
   for (const carrier of [covered[0]!, ...model.carriers(covered[0]!)]) {
     if (!rideTogether(carrier) || carrier === model.root.id) continue;
     if (model.riders(carrier).has(cover.id)) break;
     if (covered.length === 1 && carrier === covered[0]) continue;
-    ways.push(...model.part(carrier).moves.filter(removes).map((m) => [moveId(carrier, m.id)]));
+    ways.push(...model.part(carrier).moves.filter((m) => removes(m) && !model.takes(carrier, m).has(cover.id)).map((m) => [moveId(carrier, m.id)]));
+  }
+  for (const { part, move } of model.groupMoves) {
+    const taken = model.takes(part.id, move);
+    const isOwn = covered.length === 1 && part.id === covered[0];
+    if (taken.has(cover.id) !== takesAll(taken) && !isOwn) ways.push([moveId(part.id, move.id)]);
   }
   return ways;
 }
 
 /** How a cover over a rider can stop being in the way of what the rider leaves with: it is cleared, or the rider has left before. */
-export function waysToClearRider(model: Model, cover: Part, rider: Part, leaving: Part): Alternative[] {
-  const between = [rider.id, ...model.carriers(rider.id)].filter((id) => id !== leaving.id && model.riders(leaving.id).has(id));
+export function waysToClearRider(model: Model, cover: Part, rider: Part, leaving: Part, move: Move): Alternative[] {
+  const taken = model.takes(leaving.id, move);
+  const between = [rider.id, ...model.carriers(rider.id)].filter((id) => id !== leaving.id && taken.has(id));
   return [...waysToClear(model, cover, [leaving.id]), ...between.flatMap((id) => model.part(id).moves.filter(removes).map((m) => [moveId(id, m.id)]))];
+}
+
+/**
+ * How a joint stops holding a part: it is opened, or both its ends have left together without the part, and it between them.
+ * @param held the part that it holds
+ */
+export function waysToRelease(model: Model, joint: Joint, held: string): Alternative[] {
+  const left = model.groupMoves.filter(({ part, move }) => {
+    const taken = model.takes(part.id, move);
+    return taken.has(joint.a) && taken.has(joint.b) && !taken.has(held);
+  });
+  return [[openId(joint.id)], ...left.map(({ part, move }) => [moveId(part.id, move.id)])];
 }

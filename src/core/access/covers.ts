@@ -1,6 +1,6 @@
 import { exceeds } from '../tolerance';
 import Flatbush from 'flatbush';
-import type { Joint, Model, Move, Part, Point, Shape } from '../machine';
+import { movedBy, type Joint, type Model, type Move, type Part, type Point, type Shape } from '../machine';
 import { areaOf, contains, discMeets, discWithin, shared, swept, within, type Area } from './geometry';
 
 /** Room that a tool or fingers need around the place, mm: bench rules of thumb, used where the file gives none. */
@@ -116,8 +116,8 @@ export class Drawing {
   }
 
   private findCoversOfExit(part: Part, move: Move, leaving: Part): Cover[] {
-    const riders = this.model.riders(leaving.id);
-    const carriers = this.model.carriers(leaving.id);
+    const taken = this.model.takes(leaving.id, move);
+    const carriers = [...this.model.carriers(leaving.id), ...this.model.carriers(part.id)];
     const travelMm = move.directionDeg === undefined ? 0 : (move.travelMm ?? 0);
     const angle = ((move.directionDeg ?? 0) * Math.PI) / 180;
     const found = new Map<string, Cover>();
@@ -125,7 +125,7 @@ export class Drawing {
       for (const place of swept(own.area, Math.cos(angle) * travelMm, Math.sin(angle) * travelMm)) {
         for (const layer of this.near(move.zone, place.box.minX, place.box.minY, place.box.maxX, place.box.maxY)) {
           const { id } = layer.part;
-          if (found.has(id) || riders.has(id) || carriers.includes(id) || this.exempt.has(`${id} ${leaving.id}/${move.id}`)) continue;
+          if (found.has(id) || taken.has(id) || carriers.includes(id) || this.exempt.has(`${id} ${leaving.id}/${move.id}`)) continue;
           if (!exceeds(own.shape.depth[0], layer.shape.depth[0])) continue;
           const at = shared(layer.area, place);
           if (!at || layer.openings.some((opening) => within(opening, place))) continue;
@@ -137,13 +137,13 @@ export class Drawing {
   }
 
   /**
-   * Parts that lie over the way out of what rides on the part, and so over the part that leaves with it: by rider, without those
-   * that lie over the part itself.
+   * Parts that lie over the way out of what leaves with the part, and so over the part itself: by what leaves with it, without those
+   * that lie over the part alone.
    */
   coversOfRiders(part: Part, move: Move): (Cover & { rider: Part })[] {
     const own = new Set(this.coversOfExit(part, move).map(({ part: cover }) => cover.id));
     const found: (Cover & { rider: Part })[] = [];
-    for (const id of this.model.riders(part.id)) {
+    for (const id of this.model.takes(part.id, move)) {
       if (id === part.id) continue;
       const rider = this.model.part(id);
       for (const cover of this.coversOfExit(rider, move, part)) if (!own.has(cover.part.id)) found.push({ ...cover, rider });
@@ -173,14 +173,15 @@ export class Drawing {
 
   /**
    * Places where a cable that runs over the part is held down: it cannot be drawn aside before they are undone.
-   * A cable that lies free is simply held aside, and one that rides on the part leaves with it.
+   * A cable that lies free is simply held aside, and one that leaves with the part is in nobody's way.
    */
-  heldOver(part: Part, zone: string): { joint: Joint; evidence: Evidence }[] {
-    const riders = this.model.riders(part.id);
-    const own = this.layersOf(part.id, zone);
+  heldOver(part: Part, move: Move): { joint: Joint; evidence: Evidence }[] {
+    const { zone } = move;
+    const taken = this.model.takes(part.id, move);
+    const own = movedBy(part.id, move).flatMap((id) => this.layersOf(id, zone));
     return this.held.flatMap(({ joint, cable }) => {
       // What is held to the part itself goes with it.
-      if (riders.has(cable) || joint.zone !== zone || riders.has(joint.a) || riders.has(joint.b)) return [];
+      if (taken.has(cable) || joint.zone !== zone || taken.has(joint.a) || taken.has(joint.b)) return [];
       for (const { shape, area } of own) {
         const at = joint.depth < shape.depth[0] ? joint.at.find((p) => contains(area, p)) : undefined;
         if (at) return [{ joint, evidence: { zone, at, coverMm: joint.depth, depthMm: shape.depth[0], travelMm: 0 } }];

@@ -43,7 +43,7 @@ function turnedLoose({ model, actions, holdings }: Access): Fault[] {
   const pose = (zone: string) => model.zone(zone).pose;
   const agree = (a: Pose, b: Pose) => (a.up === b.up || a.up === 'either' || b.up === 'either') && (a.lid === b.lid || a.lid === 'any' || b.lid === 'any');
   const index = new Map(model.machine.parts.map((p, i) => [p.id, i]));
-  return holdings.flatMap(({ part, holds }) => {
+  return holdings.filter(({ part }, i) => holdings.findIndex((h) => h.part === part) === i).flatMap(({ part, holds }) => {
     const last = [...new Set(holds.flat(2))].map((id) => pose(actions.get(id)!.zone));
     const out = part.moves.filter(removes);
     if (last.length === 0 || out.length === 0) return [];

@@ -1,7 +1,7 @@
 import { removes, type Joint, type Model } from '../machine';
 import { actionsOf, moveId, openId, refId, type Action, type ActionId } from './actions';
 import { Drawing, type Evidence } from './covers';
-import { waysToClear, waysToClearRider, type Alternative } from './clearing';
+import { waysToClear, waysToClearRider, waysToRelease, type Alternative } from './clearing';
 import { holdingsOf, type Holding } from './standing';
 
 /** Why an action needs another: said by the drawing, by what holds what, or by the file's own words. */
@@ -43,7 +43,7 @@ export function accessOf(model: Model): Access {
   for (const action of actions.values()) {
     const list: Requirement[] = [];
     const need = (cause: Cause, key: string, alternatives: Alternative[]) =>
-      list.push({ id: `${action.id} < ${key}`, of: action.id, alternatives: unique(alternatives), cause });
+      list.push({ id: `${action.id} < ${key}`, of: action.id, alternatives: unique(alternatives.filter((way) => way.every((id) => standsFor(model, actions.get(id)!, action)))), cause });
     if (action.kind === 'open') joint(model, drawing, action.joint, need);
     else move(model, drawing, action, need);
     requirements.set(action.id, list);
@@ -73,7 +73,7 @@ function joint(model: Model, drawing: Drawing, j: Joint, need: Need): void {
     need({ kind: 'raised', part: j.reachedRaised, joint: j.id }, `raised ${j.reachedRaised}`, raising.map((m) => [moveId(j.reachedRaised!, m.id)]));
   }
   if (comesFreeLast(j)) {
-    for (const fixing of fixingsOf(model, j)) need({ kind: 'holds', joint: fixing.id, part: j.a }, `fixed ${fixing.id}`, [[openId(fixing.id)]]);
+    for (const fixing of fixingsOf(model, model.riders(j.a))) need({ kind: 'holds', joint: fixing.id, part: j.a }, `fixed ${fixing.id}`, waysToFree(model, j, fixing));
   }
   // Contacts that part as something slides out of its bay need no hand on them.
   if (j.kind === 'connector' && j.family === 'blade') return;
@@ -87,28 +87,33 @@ function comesFreeLast(j: Joint): boolean {
   return ['clips', 'adhesive', 'seal', 'hook'].includes(j.kind) || (j.kind === 'connector' && ['edge-card', 'memory-socket', 'tray', 'blade'].includes(j.family));
 }
 
-/** What still holds the part to what stays, and so has to be open before such a joint can give way. */
-function fixingsOf(model: Model, j: Joint): Joint[] {
-  const riders = model.riders(j.a);
-  return [...riders].flatMap((rider) =>
-    model.jointsOf(rider).filter((other) => {
-      const far = riders.has(other.a) ? other.b : other.a;
-      return !riders.has(far) && !comesFreeLast(other) && !other.reachedRaised && !model.isLoose(far) && !model.isLoose(rider);
+/** What still holds these to what stays, and so has to be open before a joint that comes free last can give way. */
+function fixingsOf(model: Model, moving: ReadonlySet<string>): Joint[] {
+  return [...moving].flatMap((id) =>
+    model.jointsOf(id).filter((other) => {
+      const far = moving.has(other.a) ? other.b : other.a;
+      return !moving.has(far) && !comesFreeLast(other) && !other.reachedRaised && !model.isLoose(far) && !model.isLoose(id);
     })
   );
+}
+
+/** How a fixing stops keeping a joint from giving way: it lets go, or what it holds together moves together, fixed to nothing else. */
+function waysToFree(model: Model, j: Joint, fixing: Joint): Alternative[] {
+  const moving = model.groupMoves.map(({ part, move }) => model.takes(part.id, move)).filter((taken) => taken.has(fixing.a) && taken.has(fixing.b) && taken.has(j.a) && !taken.has(j.b));
+  return [...waysToRelease(model, fixing, j.a), ...moving.map((taken) => fixingsOf(model, taken).map((f) => openId(f.id)))];
 }
 
 function move(model: Model, drawing: Drawing, action: Action & { kind: 'move' }, need: Need): void {
   const { part } = action;
   const leash = new Set(action.move.leaves);
-  const riders = model.riders(part.id);
+  const riders = model.takes(part.id, action.move);
   const loose = new Set<string>();
   for (const rider of riders) {
     for (const j of model.jointsOf(rider)) {
       const other = riders.has(j.a) ? j.b : j.a;
       if (riders.has(other) || leash.has(j.id)) continue;
       if (model.isLoose(other) || model.isLoose(rider)) loose.add(model.isLoose(other) ? other : rider);
-      else need({ kind: 'holds', joint: j.id, part: part.id }, `holds ${j.id}`, riders.has(j.a) ? [[openId(j.id)]] : waysApart(model, j));
+      else need({ kind: 'holds', joint: j.id, part: part.id }, `holds ${j.id}`, riders.has(j.a) ? waysToRelease(model, j, part.id) : waysApart(model, j, part.id));
     }
   }
   for (const cable of loose) {
@@ -124,21 +129,28 @@ function move(model: Model, drawing: Drawing, action: Action & { kind: 'move' },
       need({ kind: 'loose-cable', cable, part: part.id }, `cable ${cable}`, [near.map((j) => openId(j.id)), far.map((j) => openId(j.id))]);
     }
   }
-  for (const { joint: held, evidence } of drawing.heldOver(part, action.move.zone)) {
+  for (const { joint: held, evidence } of drawing.heldOver(part, action.move)) {
     need({ kind: 'covers', part: held.a, what: part.id, evidence }, `cable ${held.id}`, [[openId(held.id)]]);
   }
   for (const { part: cover, evidence } of drawing.coversOfExit(part, action.move)) {
     need({ kind: 'covers', part: cover.id, what: part.id, evidence }, `cover ${cover.id}`, waysToClear(model, cover, [part.id]));
   }
   for (const { part: cover, rider, evidence } of drawing.coversOfRiders(part, action.move)) {
-    need({ kind: 'covers', part: cover.id, what: rider.id, with: part.id, evidence }, `cover ${cover.id} over ${rider.id}`, waysToClearRider(model, cover, rider, part));
+    need({ kind: 'covers', part: cover.id, what: rider.id, with: part.id, evidence }, `cover ${cover.id} over ${rider.id}`, waysToClearRider(model, cover, rider, part, action.move));
   }
 }
 
 /** What lets go of the part that stays: contacts of a drive or a battery part only as that slides out. */
-function waysApart(model: Model, j: Joint): Alternative[] {
+function waysApart(model: Model, j: Joint, held: string): Alternative[] {
   const out = j.kind === 'connector' && j.family === 'blade' ? model.part(j.a).moves.filter(removes) : [];
-  return out.length > 0 ? out.map((m) => [openId(j.id), moveId(j.a, m.id)]) : [[openId(j.id)]];
+  return out.length > 0 ? out.map((m) => [openId(j.id), moveId(j.a, m.id)]) : waysToRelease(model, j, held);
+}
+
+/** What stands aside only with the lid in one position serves only what can be done in that position: on the same face, or on one that does not mind. */
+function standsFor(model: Model, way: Action, of: Action): boolean {
+  if (way.kind !== 'move' || way.move.lid === undefined || of.zone === way.zone) return true;
+  const { lid } = model.zone(of.zone).pose;
+  return lid === 'any' || lid === way.move.lid;
 }
 
 function unique(alternatives: readonly Alternative[]): Alternative[] {

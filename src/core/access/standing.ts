@@ -1,10 +1,10 @@
-import { removes, type Joint, type Model, type Part } from '../machine';
+import { movedBy, removes, type Joint, type Model, type Move, type Part } from '../machine';
 import { moveId, openId, type ActionId } from './actions';
 import type { Drawing } from './covers';
-import { waysToClear, waysToClearRider, type Alternative } from './clearing';
+import { waysToClear, waysToClearRider, waysToRelease, type Alternative } from './clearing';
 
-/** How a part is that is in the machine and not held: nothing keeps it there, it hangs on what its move left closed, or it stands up from its socket. */
-export type Unheld = 'free' | 'leash' | 'popped';
+/** How a part is that is in the machine and not held: nothing keeps it there, it hangs on what its move left closed, it stands up from its socket, or it goes where the lid goes. */
+export type Unheld = 'free' | 'leash' | 'popped' | 'with-lid';
 
 /** What keeps a part in its place. It is held as long as one of its holds is neither opened nor cleared. */
 export interface Holding {
@@ -13,6 +13,8 @@ export interface Holding {
   holds: readonly (readonly Alternative[])[];
   /** Moves that leave it on its leash. */
   leash: readonly ActionId[];
+  /** Of these such as go with the lid. */
+  withLid: readonly ActionId[];
   /** Moves that take it out of the machine, alone or with what carries it. */
   out: readonly ActionId[];
   /** Once nothing else holds it, it stands up from its socket. */
@@ -23,20 +25,30 @@ export interface Holding {
 export function holdingsOf(model: Model, drawing: Drawing): Holding[] {
   return model.machine.parts.flatMap((part) => {
     if (part.id === model.root.id || model.cable(part.id) || part.moves.length === 0) return [];
-    const riders = model.riders(part.id);
-    const joints = [...riders].flatMap((rider) => model.jointsOf(rider)).filter((j) => riders.has(j.a) !== riders.has(j.b) && keeps(model, j));
-    const covers = part.moves.flatMap((move) => [
-      ...drawing.coversOfExit(part, move).map(({ part: cover }) => waysToClear(model, cover, [part.id])),
-      ...drawing.coversOfRiders(part, move).map(({ part: cover, rider }) => waysToClearRider(model, cover, rider, part))
-    ]);
-    return [{
+    const common = {
       part,
-      holds: [...[...new Set(joints)].map((j): Alternative[] => [[openId(j.id)]]), ...covers],
       leash: part.moves.filter((m) => !removes(m)).map((m) => moveId(part.id, m.id)),
-      out: [part.id, ...model.carriers(part.id)].flatMap((id) => model.part(id).moves.filter(removes).map((m) => moveId(id, m.id))),
+      withLid: part.moves.filter((m) => m.lid).map((m) => moveId(part.id, m.id)),
+      out: model.waysOut(part.id).map((way) => moveId(way.part.id, way.move.id)),
       pops: model.jointsOf(part.id).some((j) => j.a === part.id && j.kind === 'connector' && POPS.has(j.family))
-    }];
+    };
+    const together = model.groupMoves.filter((g) => movedBy(g.part.id, g.move).includes(part.id));
+    return [
+      { ...common, holds: keptBy(model, drawing, part, part.moves.filter((m) => !m.with), model.riders(part.id)) },
+      // Two that are held to each other alone lie loose together.
+      ...together.map(({ part: of, move }) => ({ ...common, pops: false, holds: keptBy(model, drawing, of, [move], model.takes(of.id, move)) }))
+    ];
   });
+}
+
+/** The joints between these and the rest, and what lies over their way out. */
+function keptBy(model: Model, drawing: Drawing, part: Part, moves: readonly Move[], moving: ReadonlySet<string>): (readonly Alternative[])[] {
+  const joints = [...moving].flatMap((id) => model.jointsOf(id)).filter((j) => moving.has(j.a) !== moving.has(j.b) && keeps(model, j));
+  const covers = moves.flatMap((move) => [
+    ...drawing.coversOfExit(part, move).map(({ part: cover }) => waysToClear(model, cover, [part.id])),
+    ...drawing.coversOfRiders(part, move).map(({ part: cover, rider }) => waysToClearRider(model, cover, rider, part, move))
+  ]);
+  return [...[...new Set(joints)].map((j) => waysToRelease(model, j, part.id)), ...covers];
 }
 
 const POPS = new Set(['edge-card', 'memory-socket']);
@@ -67,9 +79,9 @@ function keeps(model: Model, joint: Joint): boolean {
  */
 export function unheld(holdings: readonly Holding[], open: ReadonlySet<ActionId>): Map<string, Unheld> {
   const out = new Map<string, Unheld>();
-  for (const { part, holds, leash, out: leaves, pops } of holdings) {
-    if (leaves.some((id) => open.has(id))) continue;
-    if (leash.some((id) => open.has(id))) out.set(part.id, 'leash');
+  for (const { part, holds, leash, withLid, out: leaves, pops } of holdings) {
+    if (leaves.some((id) => open.has(id)) || out.has(part.id)) continue;
+    if (leash.some((id) => open.has(id))) out.set(part.id, withLid.some((id) => open.has(id)) ? 'with-lid' : 'leash');
     else if (holds.length > 0 && holds.every((ways) => ways.some((way) => way.every((id) => open.has(id))))) out.set(part.id, pops ? 'popped' : 'free');
   }
   return out;
@@ -80,7 +92,7 @@ export function unheld(holdings: readonly Holding[], open: ReadonlySet<ActionId>
  * @param open all that is opened and moved at this moment
  */
 export function isIn(model: Model, id: string, open: ReadonlySet<ActionId>): boolean {
-  const isOut = [id, ...model.carriers(id)].some((p) => model.part(p).moves.some((m) => removes(m) && open.has(moveId(p, m.id))));
+  const isOut = model.waysOut(id).some(({ part, move }) => open.has(moveId(part.id, move.id)));
   if (isOut || !model.isLoose(id)) return !isOut;
   return model.jointsOf(id).some((j) => !open.has(openId(j.id)) && isIn(model, j.a === id ? j.b : j.a, open));
 }

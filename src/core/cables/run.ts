@@ -1,11 +1,13 @@
 import { areaOf, contains } from '../access';
-import { distance, type Box, type Cable, type Model, type Part, type Point } from '../machine';
+import { distance, movedBy, type Box, type Cable, type Model, type Move, type Part, type Point } from '../machine';
 
 /** How finely a cable's path is walked, mm. */
 const STRIDE_MM = 1;
 
 export interface Crossing {
   cable: string;
+  /** What it passes. */
+  part: string;
   where: 'under' | 'over';
   zone: string;
   /** Where it crosses the part's edge, mm. */
@@ -34,8 +36,15 @@ const known = new WeakMap<Model, Map<string, readonly Crossing[]>>();
 /**
  * The cables that pass under or over a part, by their depth where they cross it: deeper than its middle is under.
  * Cables that ride on the part leave and come with it and are not listed.
+ * @param move how it is moved, where others may leave together with it
  */
-export function crossings(model: Model, part: Part): readonly Crossing[] {
+export function crossings(model: Model, part: Part, move?: Move): readonly Crossing[] {
+  if (!move?.with) return crossingsOf(model, part);
+  const taken = model.takes(part.id, move);
+  return movedBy(part.id, move).flatMap((id) => crossingsOf(model, model.part(id)).filter(({ cable }) => !taken.has(cable)));
+}
+
+function crossingsOf(model: Model, part: Part): readonly Crossing[] {
   let ofModel = known.get(model);
   if (!ofModel) known.set(model, (ofModel = new Map()));
   let found = ofModel.get(part.id);
@@ -70,7 +79,7 @@ function findCrossings(model: Model, part: Part): Crossing[] {
       // A plug's own tip on the part is not a cable in its way.
       if (inside.length * STRIDE_MM < 5) continue;
       const mean = inside.reduce((sum, d) => sum + d, 0) / inside.length;
-      found.push({ cable: cable.part, where: mean > middle ? 'under' : 'over', zone: shape.zone, crosses });
+      found.push({ cable: cable.part, part: part.id, where: mean > middle ? 'under' : 'over', zone: shape.zone, crosses });
     }
   }
   return found;

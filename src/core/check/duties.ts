@@ -1,4 +1,5 @@
 import type { Plan, Step } from '../plan';
+import type { Joint } from '../machine';
 import type { Moment, Say } from './replay';
 import { actOf, moveKey, openKey, takesOut, type Act } from './facts';
 import type { Open, Reach } from './reach';
@@ -60,7 +61,7 @@ export function tests(reach: Reach, plan: Plan, moments: readonly Moment[], say:
       for (const f of [...joint.functions, ...(joint.kind === 'connector' ? facts.parts.get(joint.a)!.functions : [])]) owed.add(f);
       closesUp ||= joint.kind === 'clips';
     } else {
-      for (const id of facts.ridersOf(part.id)) for (const f of facts.parts.get(id)!.functions) owed.add(f);
+      for (const id of facts.takenBy(part, move)) for (const f of facts.parts.get(id)!.functions) owed.add(f);
       closesUp ||= LIES_ROUND.includes(part.kind) && takesOut(move);
     }
   }
@@ -71,7 +72,7 @@ export function tests(reach: Reach, plan: Plan, moments: readonly Moment[], say:
 
   const { outside } = facts.powerAway;
   const isolating = facts.machine.isolation.joint;
-  const inTest = (act: Act) => (act.joint ? (act.joint.kind === 'connector' || (TRIED.includes(facts.parts.get(act.joint.a)!.kind) && act.joint.a !== outside)) && (outside === undefined || act.joint.id !== isolating) : TRIED.includes(act.part.kind) && act.part.id !== outside);
+  const inTest = (act: Act) => (act.joint ? (act.joint.kind === 'connector' || (TRIED.includes(facts.parts.get(act.joint.a)!.kind) && act.joint.a !== outside)) && (outside === undefined || act.joint.id !== isolating) : [act.part.id, ...(act.move.with ?? [])].some((id) => TRIED.includes(facts.parts.get(id)!.kind) && id !== outside));
   const touched = forth.flatMap(({ act }) => (inTest(act!) ? [act!] : []));
   const hiding = hidersOf(reach, touched, forth);
   const needed = hiding.size > 0 && touched.some((act) => !act.joint || (act.joint.kind === 'connector' && act.joint.id !== isolating));
@@ -94,7 +95,7 @@ function hidersOf(reach: Reach, touched: readonly Act[], forth: readonly Moment[
   const byKey = new Map(forth.map((m) => [m.act!.key, m.act!]));
   const work = new Set(own);
   for (const a of touched) {
-    for (const id of a.joint ? [a.joint.a, ...facts.carriersOf(a.joint.a)] : facts.carriersOf(a.part.id)) for (const m of facts.parts.get(id)!.moves) work.add(moveKey(id, m.id));
+    for (const id of a.joint ? [a.joint.a, ...facts.carriersOf(a.joint.a)] : [a.part.id, ...(a.move.with ?? [])].flatMap((p) => facts.carriersOf(p))) for (const m of facts.parts.get(id)!.moves) work.add(moveKey(id, m.id));
   }
   const out = new Set<string>();
   for (const key of work) {
@@ -112,14 +113,14 @@ function hidersOf(reach: Reach, touched: readonly Act[], forth: readonly Moment[
 }
 
 /** What is used once is fresh and in hand, spares and tools too. */
-export function supplies(plan: Plan, moments: readonly Moment[], say: Say): void {
+export function supplies(reach: Reach, plan: Plan, moments: readonly Moment[], say: Say): void {
   const used = moments.flatMap((m) => (m.step.do === 'open' && m.act?.joint && (m.act.joint.kind === 'adhesive' || m.act.joint.kind === 'tape') && m.act.joint.singleUse ? [m.act.joint] : []));
   for (const { step, act } of moments) if (step.do === 'open' && act?.joint?.kind === 'seal' && step.cautions.length === 0) say(step, 'breaks a seal and does not ask for the owner\u2019s word');
   for (const joint of used) {
     if (joint.kind !== 'adhesive') continue;
     const made = moments.find((m) => m.step.leg === 'up' && m.step.do === 'prepare' && m.step.joint === joint.id);
     const closed = moments.findIndex((m) => m.step.do === 'close' && m.step.joint === joint.id);
-    const seated = moments.findIndex((m) => m.step.do === 'return' && m.step.part === joint.a && takesOut(m.act!.move!));
+    const seated = moments.findIndex((m) => m.step.do === 'return' && seats(reach, m.act!, joint));
     if (!made) say(undefined, `${joint.id} holds once only and is not made ready again`);
     else if ([closed, seated].some((i) => i >= 0 && made.index > i)) say(made.step, 'comes after the part is down');
   }
@@ -133,19 +134,26 @@ export function supplies(plan: Plan, moments: readonly Moment[], say: Say): void
   }
 }
 
+/** The move brings this side of the joint down on the other, which it does not bring itself. */
+function seats(reach: Reach, act: Act, joint: Joint): boolean {
+  if (!act.move || !takesOut(act.move) || ![act.part.id, ...(act.move.with ?? [])].includes(joint.a)) return false;
+  return !act.move.with || !reach.facts.takenBy(act.part, act.move).has(joint.b);
+}
+
 /** Cables under a part are laid before it where they could be, and each seating names those that pass it. */
 export function cables(reach: Reach, moments: readonly Moment[], say: Say): void {
   const { facts } = reach;
   for (const { step, act, open } of moments) {
     if (step.do !== 'return' || !act?.part) continue;
     const after = new Set([...open].filter((key) => key !== act.key));
-    const passing = cablesUnder(reach, act.part);
+    const taken = facts.takenBy(act.part, act.move);
+    const passing = [act.part, ...(act.move.with ?? []).map((id) => facts.parts.get(id)!)].flatMap((part) => cablesUnder(reach, part).filter((p) => !taken.has(p.cable)).map((p) => ({ ...p, part: part.id })));
     const told = new Set(step.pinch.map((p) => `${p.cable} ${p.where}`));
     for (const p of passing) {
       const isThere = reach.isIn(p.cable, after);
       if (p.isSure && isThere && !told.has(`${p.cable} ${p.where}`)) say(step, `passes ${p.where} ${p.cable} and does not name it`);
       if (!isThere && told.has(`${p.cable} ${p.where}`)) say(step, `minds ${p.cable}, which is not in the machine`);
-      if (p.isSure && p.where === 'under') laid(step, act.part.id, p, open);
+      if (p.isSure && p.where === 'under') laid(step, p.part, p, open);
     }
     for (const p of step.pinch) if (!passing.some((x) => x.cable === p.cable && x.where === p.where)) say(step, `says that ${p.cable} passes ${p.where} it`);
   }

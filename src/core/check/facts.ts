@@ -6,6 +6,7 @@ export class Facts {
   readonly parts: ReadonlyMap<string, Part>;
   readonly joints: ReadonlyMap<string, Joint>;
   readonly cables: ReadonlyMap<string, Cable>;
+  private groups: Facts['jointly'] | undefined;
   private readonly riding = new Map<string, Set<string>>();
 
   constructor(readonly machine: Machine) {
@@ -31,6 +32,23 @@ export class Facts {
   /** A cable that stands on nothing stays with either end. */
   isLoose(id: string): boolean {
     return id !== this.root && this.parts.get(id)!.on === undefined;
+  }
+
+  /** Everything that a move takes along: what stands on the part, and what leaves beside it with what stands on that. */
+  takenBy(part: Part, move: Move): ReadonlySet<string> {
+    if (!move.with) return this.ridersOf(part.id);
+    return new Set([part.id, ...move.with].flatMap((id) => [...this.ridersOf(id)]));
+  }
+
+  /** All moves of several parts at once. */
+  get jointly(): { part: Part; move: Move; key: string; taken: ReadonlySet<string> }[] {
+    return (this.groups ??= this.machine.parts.flatMap((part) => part.moves.filter((m) => m.with).map((move) => ({ part, move, key: moveKey(part.id, move.id), taken: this.takenBy(part, move) }))));
+  }
+
+  /** Whether a part has left the machine by some act that is done, and did so without another. */
+  hasLeft(id: string, open: ReadonlySet<string>, without?: string): boolean {
+    const alone = [id, ...this.carriersOf(id)].some((p) => this.parts.get(p)!.moves.some((m) => takesOut(m) && !m.with && open.has(moveKey(p, m.id)) && (without === undefined || !this.ridersOf(p).has(without))));
+    return alone || this.jointly.some(({ key, taken }) => open.has(key) && taken.has(id) && (without === undefined || !taken.has(without)));
   }
 
   jointsAt(ids: ReadonlySet<string>): Joint[] {

@@ -21,7 +21,7 @@ export function checkPlan(machine: Machine, plan: Plan, hash?: string): string[]
   const moments = replay(reach, plan, say);
   power(reach, plan, moments, say);
   tests(reach, plan, moments, say);
-  supplies(plan, moments, say);
+  supplies(reach, plan, moments, say);
   cables(reach, moments, say);
   for (const goal of plan.goals) if (!isMet(reach, goal, moments)) say(undefined, `the goal to ${goal.do} ${goal.do === 'reach' ? goal.joint : goal.part} is not met`);
   mirrors(plan, say);
@@ -43,14 +43,24 @@ function isMet(reach: Reach, goal: Plan['goals'][number], moments: readonly Mome
   if (goal.do === 'reach') return open.has(openKey(goal.joint));
   const part = facts.parts.get(goal.part);
   if (!part) return false;
-  const isOut = (id: string) => facts.parts.get(id)!.moves.some((m) => takesOut(m) && open.has(moveKey(id, m.id)));
+  const done = (id: string) => facts.parts.get(id)!.moves.filter((m) => takesOut(m) && open.has(moveKey(id, m.id)));
+  const isOut = (id: string) => done(id).length > 0;
   if (goal.do === 'expose') {
     const move = { id: 'look', kind: 'lift' as const, zone: part.shapes[0]?.zone ?? '', seconds: 0, leaves: [], clears: false };
-    return isOut(part.id) || part.shapes.length === 0 || reach.exitCovers(part, move).filter((d) => d.cover !== undefined && !d.text.includes('which leaves')).every((d) => d.isMet(open));
+    const lid = moments.findLast((m) => m.step.leg === 'down' && m.step.do === 'pose')?.step.pose?.split('/')[1] ?? 'closed';
+    const seen = reach.withLidAt(open, lid);
+    return isOut(part.id) || part.shapes.length === 0 || reach.exitCovers(part, move).filter((d) => d.cover !== undefined && !d.text.includes('which leaves')).every((d) => d.isMet(seen));
   }
-  // What a spare does not bring is taken off the old part.
-  const brings = (id: string): string[] => facts.machine.parts.filter((p) => p.on === id).flatMap((p) => (part.spareIncludes.includes(p.id) ? brings(p.id) : [p.id]));
-  if (goal.do === 'replace' && !brings(part.id).every(isOut)) return false;
+  if (goal.do === 'replace') {
+    // What a spare does not bring is taken off the old part, what it does bring is out with it.
+    const beside = part.spareIncludes.filter((id) => !facts.isLoose(id) && !facts.ridersOf(part.id).has(id) && !facts.ridersOf(id).has(part.id));
+    const over = (id: string): string[] => facts.machine.parts.filter((p) => p.on === id).flatMap((p) => (part.spareIncludes.includes(p.id) ? over(p.id) : [p.id]));
+    if (![part.id, ...beside].flatMap(over).every(isOut) || !beside.every((id) => facts.hasLeft(id, open))) return false;
+    const goes = (id: string) => id === part.id || part.spareIncludes.includes(id);
+    // Of what came out together the one that stays is taken off the one that goes.
+    const jointly = facts.jointly.filter((g) => open.has(g.key)).flatMap((g) => g.move.with!.map((id) => [g.part.id, id] as const));
+    if (jointly.some(([a, b]) => goes(a) !== goes(b) && (a === part.id || b === part.id) && ![a, b].some((id) => done(id).some((m) => !m.with)))) return false;
+  }
   return part.id === facts.root || isOut(part.id);
 }
 

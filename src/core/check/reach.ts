@@ -21,6 +21,8 @@ export interface Demand {
   raises?: true;
   /** It holds on the way down alone. */
   onlyDown?: true;
+  /** The file's word for what comes first, whatever has become of it since. */
+  isOrder?: true;
 }
 
 /** Derives from drawing and joints what every act demands, and what keeps and hides things: the check's own reading of the file. */
@@ -38,7 +40,13 @@ export class Reach {
   }
 
   isOut(id: string, open: Open): boolean {
-    return [id, ...this.facts.carriersOf(id)].some((p) => this.facts.parts.get(p)!.moves.some((m) => takesOut(m) && open.has(moveKey(p, m.id))));
+    return this.facts.hasLeft(id, open);
+  }
+
+  /** What is open or aside with the lid here; nothing that goes with it where it is nowhere. */
+  withLidAt(open: Open, lid: string | undefined): Open {
+    const back = this.facts.machine.parts.flatMap((p) => p.moves.filter((m) => m.lid !== undefined && m.lid !== lid).map((m) => moveKey(p.id, m.id)));
+    return back.some((key) => open.has(key)) ? new Set([...open].filter((key) => !back.includes(key))) : open;
   }
 
   /** In the machine: not out, and a loose cable still at one end. */
@@ -56,7 +64,7 @@ export class Reach {
     if (letsGoLast(j)) {
       for (const other of facts.jointsAt(facts.ridersOf(j.a))) {
         if (letsGoLast(other) || other.reachedRaised !== undefined || facts.isLoose(other.a) || facts.isLoose(other.b)) continue;
-        out.push({ text: `${other.id} open`, isMet: (open) => open.has(openKey(other.id)) });
+        out.push({ text: `${other.id} open`, isMet: (open) => this.givesWay(other, j, open) });
       }
     }
     if (j.kind === 'connector' && j.family === 'blade') return out;
@@ -75,12 +83,22 @@ export class Reach {
     return out;
   }
 
+  /** It is open, or its other end has left without this part, or moves along with it and is held by nothing else. */
+  private givesWay(fixing: Joint, j: Joint, open: Open): boolean {
+    if (open.has(openKey(fixing.id))) return true;
+    const { facts } = this;
+    const isFixed = (other: Joint) => !letsGoLast(other) && other.reachedRaised === undefined && !facts.isLoose(other.a) && !facts.isLoose(other.b) && !open.has(openKey(other.id));
+    if (facts.hasLeft(fixing.a, open, j.a) && facts.hasLeft(fixing.b, open, j.a)) return true;
+    return facts.jointly.some(({ taken }) => [fixing.a, fixing.b, j.a].every((id) => taken.has(id)) && !taken.has(j.b) && !facts.jointsAt(taken).some(isFixed));
+  }
+
   private toMove(part: Part, move: Move): Demand[] {
     const { facts } = this;
     const out: Demand[] = [];
-    const riders = facts.ridersOf(part.id);
+    const riders = facts.takenBy(part, move);
     const holding = facts.jointsAt(riders).filter((j) => !move.leaves.includes(j.id));
-    const isOpen = (j: Joint) => (open: Open) => open.has(openKey(j.id));
+    // What left before it, joint and all, holds it no more.
+    const isOpen = (j: Joint) => (open: Open) => open.has(openKey(j.id)) || (facts.hasLeft(j.a, open, part.id) && facts.hasLeft(j.b, open, part.id));
     const cables = new Set<string>();
     for (const j of holding) {
       const loose = [j.a, j.b].find((id) => facts.isLoose(id));
@@ -93,14 +111,15 @@ export class Reach {
       const far = all.filter((j) => !near.includes(j));
       if (far.length > 0) out.push({ text: `${cable} open at one end`, isMet: (open) => near.every((j) => isOpen(j)(open)) || far.every((j) => isOpen(j)(open)) });
     }
+    for (const id of move.with ?? []) out.push({ text: `${id} still beside ${part.id}`, isMet: (open) => !facts.hasLeft(id, open, part.id) && !facts.hasLeft(part.id, open, id) });
     out.push(...this.cablesHeldOver(part, move), ...this.exitCovers(part, move));
     return out;
   }
 
   private cablesHeldOver(part: Part, move: Move): Demand[] {
     const { facts } = this;
-    const riders = facts.ridersOf(part.id);
-    const own = part.shapes.filter((s) => s.zone === move.zone).map((s) => ({ top: s.depth[0], inside: insideOf(s.outline) }));
+    const riders = facts.takenBy(part, move);
+    const own = [part, ...(move.with ?? []).map((id) => facts.parts.get(id)!)].flatMap((p) => p.shapes).filter((s) => s.zone === move.zone).map((s) => ({ top: s.depth[0], inside: insideOf(s.outline) }));
     return [...facts.cables.keys()].flatMap((cable) => {
       if (riders.has(cable)) return [];
       return facts.jointsAt(new Set([cable])).filter((j) => (j.kind === 'dressing' || j.kind === 'tape') && j.zone === move.zone && !riders.has(j.a) && !riders.has(j.b) && own.some(({ top, inside }) => j.depth < top && j.at.some((at) => inside(at) > SURE_MM)))
@@ -111,7 +130,7 @@ export class Reach {
   /** What lies over the way out of the part, and of what leaves with it. */
   exitCovers(part: Part, move: Move): Demand[] {
     const { facts } = this;
-    const riders = facts.ridersOf(part.id);
+    const riders = facts.takenBy(part, move);
     const own = this.over(part, move, part);
     const out = own.map((cover) => this.cleared(cover, [part.id], `${cover} out of the way of ${part.id}`));
     for (const rider of riders) {
@@ -120,7 +139,7 @@ export class Reach {
       for (const cover of this.over(facts.parts.get(rider)!, move, part)) {
         if (own.includes(cover)) continue;
         const clear = this.cleared(cover, [part.id], '');
-        out.push({ text: `${cover} out of the way of ${rider}, which leaves with ${part.id}`, cover, aside: clear.aside!, isMet: (open) => clear.isMet(open) || between.some((id) => facts.parts.get(id)!.moves.some((m) => takesOut(m) && open.has(moveKey(id, m.id)))) });
+        out.push({ text: `${cover} out of the way of ${rider}, which leaves with ${part.id}`, cover, aside: clear.aside!, isMet: (open) => clear.isMet(open) || between.some((id) => facts.parts.get(id)!.moves.some((m) => m !== move && takesOut(m) && open.has(moveKey(id, m.id)))) });
       }
     }
     return out;
@@ -132,8 +151,8 @@ export class Reach {
     const angle = ((move.directionDeg ?? 0) * Math.PI) / 180;
     const travel = move.directionDeg === undefined ? 0 : (move.travelMm ?? 0);
     const places = Array.from({ length: Math.ceil(travel) + 1 }, (_, k) => Math.min(k, travel)).map((d): Point => [Math.cos(angle) * d, Math.sin(angle) * d]);
-    const riders = facts.ridersOf(leaving.id);
-    const carriers = facts.carriersOf(leaving.id);
+    const riders = facts.takenBy(leaving, move);
+    const carriers = [...facts.carriersOf(leaving.id), ...facts.carriersOf(thing.id)];
     const own = thing.shapes.filter((s) => s.zone === move.zone).map((s) => ({ top: s.depth[0], inside: insideOf(s.outline), edge: edgeOf(s.outline) }));
     if (own.length === 0) return [];
     return facts.machine.parts.filter((cover) => {
@@ -155,8 +174,14 @@ export class Reach {
   private cleared(cover: string, covered: readonly string[], text: string): Demand {
     const { facts } = this;
     const carriesAll = (id: string) => covered.every((c) => facts.ridersOf(id).has(c));
-    const aside = [cover, ...facts.carriersOf(cover)].filter((id) => id === cover || !carriesAll(id)).flatMap((id) => facts.parts.get(id)!.moves.filter((m) => m.clears || takesOut(m)).map((m) => moveKey(id, m.id)));
-    const away = [covered[0]!, ...facts.carriersOf(covered[0]!)].filter((id) => carriesAll(id) && !facts.ridersOf(id).has(cover) && !(covered.length === 1 && id === covered[0])).flatMap((id) => facts.parts.get(id)!.moves.filter(takesOut).map((m) => moveKey(id, m.id)));
+    const keys = (id: string, which: (m: Move) => boolean) => facts.parts.get(id)!.moves.filter((m) => !m.with && which(m)).map((m) => moveKey(id, m.id));
+    const aside = [cover, ...facts.carriersOf(cover)].filter((id) => id === cover || !carriesAll(id)).flatMap((id) => keys(id, (m) => m.clears || takesOut(m)));
+    const away = [covered[0]!, ...facts.carriersOf(covered[0]!)].filter((id) => carriesAll(id) && !facts.ridersOf(id).has(cover) && !(covered.length === 1 && id === covered[0])).flatMap((id) => keys(id, takesOut));
+    for (const { part, key, taken } of facts.jointly) {
+      const takesAll = covered.every((c) => taken.has(c));
+      if (taken.has(cover) && !takesAll) aside.push(key);
+      if (!taken.has(cover) && takesAll && !(covered.length === 1 && part.id === covered[0])) away.push(key);
+    }
     return { text, cover, aside, isMet: (open) => [...aside, ...away].some((key) => open.has(key)) };
   }
 
@@ -164,7 +189,7 @@ export class Reach {
     return this.facts.machine.relations.flatMap((r) => {
       if (r.kind !== 'order' || r.leg === 'up' || refKey(r.after) !== act.key) return [];
       const before = refKey(r.before);
-      return [{ text: `${before} first: ${r.reason}`, isMet: (open: Open) => open.has(before), ...(r.leg === 'down' ? { onlyDown: true as const } : {}) }];
+      return [{ text: `${before} first: ${r.reason}`, isOrder: true as const, isMet: (open: Open) => open.has(before), ...(r.leg === 'down' ? { onlyDown: true as const } : {}) }];
     });
   }
 

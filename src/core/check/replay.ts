@@ -61,15 +61,27 @@ export function replay(reach: Reach, plan: Plan, say: Say): Moment[] {
   for (const key of [...open].sort()) say(undefined, `${key} stays open at the end`);
   return moments;
 
+  /** What goes with the lid is aside only while the lid is where it has to be. */
+  function asItStands(act: Act): Open {
+    return isOnMat(act) ? open : reach.withLidAt(open, at.lid);
+  }
+
+  function isOnMat(act: Act): boolean {
+    const ends = act.joint ? [act.joint.a, act.joint.b] : [act.part.id, ...(act.move.with ?? [])];
+    const carriers = (act.joint ? [...ends, ...facts.carriersOf(ends[0]!)] : facts.carriersOf(ends[0]!)).filter((id) => ends.every((end) => facts.ridersOf(id).has(end)));
+    if (carriers.some((id) => facts.parts.get(id)!.moves.some((m) => takesOut(m) && !m.with && open.has(moveKey(id, m.id))))) return true;
+    return facts.jointly.some(({ key, taken }) => key !== act.key && open.has(key) && ends.every((end) => taken.has(end)));
+  }
+
   function forth(step: Step, act: Act) {
     if (open.has(act.key)) say(step, 'is done already');
-    for (const d of reach.demands(act)) if (!d.isMet(open)) say(step, `cannot be done yet: needs ${d.text}`);
+    for (const d of reach.demands(act)) if (!d.isMet(d.isOrder ? open : asItStands(act))) say(step, `cannot be done yet: needs ${d.text}`);
     open.add(act.key);
   }
 
   function back(step: Step, act: Act) {
     if (!open.has(act.key)) say(step, 'brings back what is not open');
-    for (const d of reach.demands(act)) if (!d.onlyDown && !d.isMet(open)) say(step, `cannot be brought back any more: needs ${d.text}`);
+    for (const d of reach.demands(act)) if (!d.onlyDown && !d.isMet(d.isOrder ? open : asItStands(act))) say(step, `cannot be brought back any more: needs ${d.text}`);
     for (const r of facts.machine.relations) if (r.kind === 'order' && r.leg === 'up' && refKey(r.after) === act.key && open.has(refKey(r.before))) say(step, `goes back too early: ${r.reason}`);
     open.delete(act.key);
   }
@@ -90,17 +102,25 @@ export function replay(reach: Reach, plan: Plan, say: Say): Moment[] {
 
   /** The machine lies as the face needs it, unless the work is on a part that is out. */
   function lies(step: Step, act: Act) {
-    const ends = act.joint ? [act.joint.a, act.joint.b] : [act.part.id];
-    const whole = (act.joint ? [...ends, ...facts.carriersOf(ends[0]!)] : facts.carriersOf(ends[0]!)).filter((id) => ends.every((end) => facts.ridersOf(id).has(end)));
-    const isOnMat = whole.some((id) => facts.parts.get(id)!.moves.some((m) => takesOut(m) && open.has(moveKey(id, m.id))));
-    if (isOnMat) {
+    if (isOnMat(act)) {
       if (step.pose !== 'mat') say(step, 'is done on the mat, and says otherwise');
       return;
     }
-    const { up, lid } = facts.pose(act.zone);
+    const { up, lid: ofFace } = facts.pose(act.zone);
+    const swings = act.move?.lid;
+    const isForth = step.do === 'open' || step.do === 'move';
+    if (swings !== undefined && (at.lid === swings) !== isForth) say(step, `goes with the lid, which has to be ${isForth ? '' : 'no more '}${swings}; it is ${at.lid}`);
+    const lid = swings !== undefined || countsOnLid(act) ? at.lid : ofFace;
     if ((up !== 'either' && up !== at.up) || (lid !== 'any' && lid !== at.lid)) say(step, `needs the machine ${up}, lid ${lid}; it lies ${at.up}, lid ${at.lid}`);
     const said = `${up === 'either' ? 'any' : up}/${lid}`;
     if (step.pose !== undefined && step.pose !== said) say(step, `is said to need ${step.pose}, by its face it needs ${said}`);
+  }
+
+  /** Something that goes with the lid is aside here and was in its way: what the face asks for gives way to that. */
+  function countsOnLid(act: Act): boolean {
+    const here = reach.withLidAt(open, at.lid);
+    const tied = [...here].filter((key) => actOf(facts, key)?.move?.lid !== undefined);
+    return reach.demands(act).some((d) => d.aside?.some((key) => tied.includes(key)));
   }
 
   function turn(step: Step, before: Open) {

@@ -1,8 +1,8 @@
-import type { Joint, Part } from '../machine';
+import type { Joint } from '../machine';
 import { moveKey, openKey, takesOut } from './facts';
 import type { Demand, Open, Reach } from './reach';
 
-type How = 'free' | 'leash' | 'popped';
+type How = 'free' | 'leash' | 'popped' | 'with-lid';
 
 /** What is in the machine and not held, part by part, with how. */
 export function looseThings(reach: Reach, open: Open): Map<string, How> {
@@ -10,24 +10,42 @@ export function looseThings(reach: Reach, open: Open): Map<string, How> {
   const out = new Map<string, How>();
   for (const part of facts.machine.parts) {
     if (part.id === facts.root || facts.cables.has(part.id) || part.moves.length === 0 || reach.isOut(part.id, open)) continue;
-    if (part.moves.some((m) => !takesOut(m) && open.has(moveKey(part.id, m.id)))) out.set(part.id, 'leash');
-    else {
-      const { joints, covers } = keptBy(reach, part);
-      const isFree = joints.length + covers.length > 0 && joints.every((j) => open.has(openKey(j.id))) && covers.every((c) => c.isMet(open));
-      if (isFree) out.set(part.id, facts.machine.joints.some((j) => j.a === part.id && j.kind === 'connector' && (j.family === 'edge-card' || j.family === 'memory-socket')) ? 'popped' : 'free');
-    }
+    const hangs = part.moves.filter((m) => !takesOut(m) && open.has(moveKey(part.id, m.id)));
+    if (hangs.length > 0) out.set(part.id, hangs.some((m) => m.lid !== undefined) ? 'with-lid' : 'leash');
+    else if (isFree(reach, part.id, open)) out.set(part.id, facts.machine.joints.some((j) => j.a === part.id && j.kind === 'connector' && (j.family === 'edge-card' || j.family === 'memory-socket')) ? 'popped' : 'free');
+    else if (facts.jointly.some(({ key, taken, part: first, move }) => [first.id, ...(move.with ?? [])].includes(part.id) && taken.has(part.id) && isFree(reach, key, open))) out.set(part.id, 'free');
   }
   return out;
 }
 
-const kept = new WeakMap<Reach, Map<string, { joints: Joint[]; covers: Demand[] }>>();
+/** @param unit a part with what stands on it, or by their move several that leave together */
+function isFree(reach: Reach, unit: string, open: Open): boolean {
+  const { joints, covers, first } = keptBy(reach, unit);
+  const letsGo = (j: Joint) => open.has(openKey(j.id)) || (reach.facts.hasLeft(j.a, open, first) && reach.facts.hasLeft(j.b, open, first));
+  return joints.length + covers.length > 0 && joints.every(letsGo) && covers.every((c) => c.isMet(open));
+}
 
-function keptBy(reach: Reach, part: Part): { joints: Joint[]; covers: Demand[] } {
-  const all = kept.get(reach) ?? new Map<string, { joints: Joint[]; covers: Demand[] }>();
+interface Kept {
+  first: string;
+  joints: Joint[];
+  covers: Demand[];
+}
+const kept = new WeakMap<Reach, Map<string, Kept>>();
+
+function keptBy(reach: Reach, unit: string): Kept {
+  const all = kept.get(reach) ?? new Map<string, Kept>();
   kept.set(reach, all);
-  const known = all.get(part.id) ?? { joints: reach.facts.jointsAt(reach.facts.ridersOf(part.id)).filter((j) => fastens(reach, j)), covers: part.moves.flatMap((m) => reach.exitCovers(part, m)) };
-  all.set(part.id, known);
+  const known = all.get(unit) ?? readKept(reach, unit);
+  all.set(unit, known);
   return known;
+}
+
+function readKept(reach: Reach, unit: string): Kept {
+  const { facts } = reach;
+  const group = facts.jointly.find((g) => g.key === unit);
+  const part = group?.part ?? facts.parts.get(unit)!;
+  const moves = group ? [group.move] : part.moves.filter((m) => !m.with);
+  return { first: part.id, joints: facts.jointsAt(group?.taken ?? facts.ridersOf(unit)).filter((j) => fastens(reach, j)), covers: moves.flatMap((m) => reach.exitCovers(part, m)) };
 }
 
 /** Whether it keeps a part from falling; plugs, guides, hooks and paste do not. */

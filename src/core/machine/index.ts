@@ -6,6 +6,6 @@ export { area, boxOf, distance, flatten, type Box } from './outline';
 export { fault, warning, shown, type Fault } from './faults';
 export { parseDocument, parseMachine, MACHINE_FILE_MAX_BYTES, type Parsed } from './read';
 export { referenceFaults } from './references';
-export { modelOf, type Model } from './model';
+export { modelOf, type Model, type PartMove } from './model';
 export { contentHash } from './hash';
 export { cleaned, Id, inSentence, line, prose } from './text';

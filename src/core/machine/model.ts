@@ -1,5 +1,11 @@
 import type { Cable, Joint } from './joints';
-import type { Machine, Move, Part, Zone } from './schema';
+import { movedBy, removes, type Machine, type Move, type Part, type Zone } from './schema';
+
+/** A move with the part whose move it is. */
+export interface PartMove {
+  part: Part;
+  move: Move;
+}
 
 /** A machine file with its lookups: every question about who carries whom is answered here. */
 export interface Model {
@@ -19,6 +25,12 @@ export interface Model {
   /** What carries it, nearest first. */
   carriers(part: string): readonly string[];
   children(part: string): readonly Part[];
+  /** All that goes along when the part is moved so: its riders, and the parts that leave together with it with theirs. */
+  takes(part: string, move: Move): ReadonlySet<string>;
+  /** Moves that take it out of the machine: its own, those of what carries it, and those of others that it leaves together with. */
+  waysOut(part: string): readonly PartMove[];
+  /** Moves that take several parts out together. */
+  groupMoves: readonly PartMove[];
   /** Loose: plugged somewhere, carried by nothing, so that it stays with either end. */
   isLoose(part: string): boolean;
 }
@@ -37,6 +49,11 @@ export function modelOf(machine: Machine): Model {
     byPart.get(joint.a)?.push(joint);
     if (joint.b !== joint.a) byPart.get(joint.b)?.push(joint);
   }
+  const get = <T>(map: ReadonlyMap<string, T>, id: string, what: string): T => {
+    const found = map.get(id);
+    if (found === undefined) throw new Error(`no ${what} "${id}" in ${machine.id}`);
+    return found;
+  };
   const children = new Map<string, Part[]>(machine.parts.map((p) => [p.id, []]));
   for (const part of machine.parts) if (part.on) children.get(part.on)?.push(part);
 
@@ -49,12 +66,15 @@ export function modelOf(machine: Machine): Model {
   const riders = new Map<string, Set<string>>(machine.parts.map((p) => [p.id, new Set([p.id])]));
   for (const [id, chain] of carriers) for (const up of chain) riders.get(up)!.add(id);
 
+  const groupMoves = machine.parts.flatMap((part) => part.moves.filter((m) => m.with).map((move) => ({ part, move })));
+  const together = new Map(groupMoves.map(({ part, move }) => [`${part.id}/${move.id}`, new Set(movedBy(part.id, move).flatMap((id) => [...(riders.get(id) ?? [])]))]));
+  const takes = (part: string, move: Move): ReadonlySet<string> => (move.with ? get(together, `${part}/${move.id}`, 'move') : get(riders, part, 'part'));
+  const waysOut = new Map(machine.parts.map(({ id }) => {
+    const own = [id, ...carriers.get(id)!].flatMap((up) => parts.get(up)!.moves.filter(removes).map((move) => ({ part: parts.get(up)!, move })));
+    return [id, [...own, ...groupMoves.filter((g) => takes(g.part.id, g.move).has(id) && !own.some((o) => o.move === g.move))]];
+  }));
+
   const root = machine.parts.find((p) => !p.on && !cables.has(p.id)) ?? machine.parts[0]!;
-  const get = <T>(map: Map<string, T>, id: string, what: string): T => {
-    const found = map.get(id);
-    if (found === undefined) throw new Error(`no ${what} "${id}" in ${machine.id}`);
-    return found;
-  };
   return {
     machine,
     root,
@@ -73,6 +93,9 @@ export function modelOf(machine: Machine): Model {
     riders: (part) => get(riders, part, 'part'),
     carriers: (part) => get(carriers, part, 'part'),
     children: (part) => get(children, part, 'part'),
+    takes,
+    waysOut: (part) => get(waysOut, part, 'part'),
+    groupMoves,
     isLoose: (part) => part !== root.id && !get(parts, part, 'part').on
   };
 }

@@ -1,6 +1,6 @@
 import { fault, shown, type Fault } from './faults';
 import { area, flatten } from './outline';
-import type { ActionRef, Machine } from './schema';
+import { movedBy, removes, type ActionRef, type Machine } from './schema';
 import type { Outline } from './shapes';
 
 /** Outlines with more corners than this are drawings of something else. */
@@ -53,6 +53,9 @@ export function referenceFaults(machine: Machine): Fault[] {
     part.moves.forEach((move, k) => {
       known(zones, move.zone, 'zone', [...at, 'moves', k, 'zone']);
       move.leaves.forEach((id, n) => known(joints, id, 'joint', [...at, 'moves', k, 'leaves', n]));
+      move.with?.forEach((id, n) => known(parts, id, 'part', [...at, 'moves', k, 'with', n]));
+      if (move.with && !removes(move)) faults.push(fault([...at, 'moves', k, 'with'], `is for moves that take parts out: a ${move.kind} leaves them on their leash`));
+      if (move.lid && removes(move)) faults.push(fault([...at, 'moves', k, 'lid'], `is for parts that stay on their leash: a ${move.kind} takes this one out`));
     });
     part.numbers.forEach((number, k) =>
       number.variants?.forEach((id, n) => known(new Set(machine.variants.map((v) => v.id)), id, 'variant', [...at, 'numbers', k, 'variants', n]))
@@ -64,7 +67,7 @@ export function referenceFaults(machine: Machine): Fault[] {
       ? 'every part stands on another: one has to carry them all'
       : `only one part may stand on nothing; these do: ${roots.slice(0, 6).map((p) => p.id).join(', ')}`));
   }
-  faults.push(...carrierLoops(machine));
+  faults.push(...carrierLoops(machine), ...togetherFaults(machine));
 
   machine.joints.forEach((joint, i) => {
     const at = ['joints', i];
@@ -119,6 +122,25 @@ function idsOf(list: string, things: readonly { id: string }[], faults: Fault[])
     seen.add(thing.id);
   });
   return seen;
+}
+
+/** What leaves together stands beside each other: what is mounted on a part leaves with it anyway, and nothing takes its carrier along. */
+function togetherFaults(machine: Machine): Fault[] {
+  const on = new Map(machine.parts.map((p) => [p.id, p.on]));
+  const stands = (id: string, carrier: string) => {
+    const seen = new Set<string>();
+    for (let up = on.get(id); up !== undefined && !seen.has(up); up = on.get(up)) {
+      if (up === carrier) return true;
+      seen.add(up);
+    }
+    return false;
+  };
+  return machine.parts.flatMap((part, i) => part.moves.flatMap((move, k) => (move.with ?? []).flatMap((id, n) => {
+    const others = movedBy(part.id, move).slice(0, n + 1);
+    const meant = others.find((other) => other === id || stands(id, other) || stands(other, id));
+    if (meant === undefined) return [];
+    return [fault(['parts', i, 'moves', k, 'with', n], meant === id ? `names "${shown(id)}" twice` : stands(id, meant) ? `names "${shown(id)}", which rides on "${meant}" and leaves with it anyway` : `names "${shown(id)}", which carries "${meant}": give it a move of its own`)];
+  })));
 }
 
 function carrierLoops(machine: Machine): Fault[] {

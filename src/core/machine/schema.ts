@@ -42,6 +42,10 @@ export const Move = z.strictObject({
   returnSeconds: z.number().min(0).max(36_000).optional(),
   /** Joints that may stay closed through this move: the leash. */
   leaves: z.array(Id).max(50).default([]),
+  /** For lift, slide and tilt: parts that are not mounted on it and leave together with it. Joints among them stay closed. */
+  with: z.array(Id).min(1).max(20).optional(),
+  /** For raise, swing and fold: it stands so only while the lid is there. Moving the lid there does it, moving the lid away undoes it. */
+  lid: z.enum(['closed', 'open', 'flat']).optional(),
   /** Whether what lay below can be reached afterwards. */
   clears: z.boolean().default(true),
   /** For slide and tilt: degrees clockwise from "to the right", in the zone's frame. */
@@ -137,6 +141,9 @@ export const Machine = z.strictObject({
   notes: z.array(line(600)).max(100).default([])
 });
 export type Machine = z.infer<typeof Machine>;
+
+/** The part that is moved and those that leave together with it, without what is mounted on them. */
+export const movedBy = (part: string, move: Move): string[] => [part, ...(move.with ?? [])];
 
 export const REMOVING = new Set(['lift', 'slide', 'tilt']);
 /** Whether the move takes the part out, rather than leaving it on its leash. */

@@ -1,13 +1,13 @@
 import type { Action, Unheld } from '../access';
-import { inSentence, type IsolationStep, type Model } from '../machine';
+import { inSentence, movedBy, type IsolationStep, type Model } from '../machine';
 import type { Caution } from './schema';
 
 /** Cautions for one action on one leg; short, and only where they apply. */
 export function cautionsFor(model: Model, action: Action, leg: 'down' | 'up'): Caution[] {
   const out: Caution[] = [];
   if (action.kind === 'move') {
-    const care = new Set([...model.riders(action.part.id)].flatMap((id) => model.part(id).care));
-    const own = new Set(action.part.care);
+    const care = new Set([...model.takes(action.part.id, action.move)].flatMap((id) => model.part(id).care));
+    const own = new Set(movedBy(action.part.id, action.move).flatMap((id) => model.part(id).care));
     if (own.has('cell')) out.push({ text: 'Lithium cell: do not bend, press or pierce it. Swollen, wet or hot: stop, leave it, follow your local rules.', harm: true });
     if (own.has('sharp')) out.push({ text: 'Sharp edges.', harm: true });
     if (own.has('hot') && leg === 'down') out.push({ text: 'May be hot: let it cool.', harm: true });
@@ -47,7 +47,8 @@ export function isolationCautions(step: IsolationStep): Caution[] {
 const TO_HOLD: Record<Unheld, (name: string) => string> = {
   free: (name) => `the ${name} lies free: keep a hand on it, or lift it out of the way`,
   leash: (name) => `the ${name} hangs on its leash: hold it against the machine, without a pull on its cable`,
-  popped: (name) => `the ${name} stands up from its socket: press it down flat and keep it there`
+  popped: (name) => `the ${name} stands up from its socket: press it down flat and keep it there`,
+  'with-lid': (name) => `the ${name} goes with the lid: watch it come down, with nothing beneath it`
 };
 
 /** What has to be held while the machine or its lid moves, and how. */

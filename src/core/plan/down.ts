@@ -2,9 +2,10 @@ import { openId, type Access, type Action, type ActionId } from '../access';
 import { undressing } from '../cables';
 import { JOB } from './goals';
 import type { OrderAction, OrderProblem, Weights } from './order';
-import { looseRules, ontoMat, poseOf } from './pose';
+import { lidsOf, looseRules, ontoMat, poseOf, type Lids } from './pose';
 import type { From } from './sets';
-import { cheapestSet, type RemovalSet } from './set';
+import { cheapestSet, comesAfter, type RemovalSet } from './set';
+import { takenApart, tornAfter } from './together';
 import { toolOf } from './tools';
 
 /** How every job starts: upright, as it was handed over. */
@@ -16,6 +17,7 @@ export function downProblem(access: Access, set: RemovalSet, weights: Weights, f
   const done = from?.done ?? [];
   const isDone = new Set(done);
   const needs = ids.flatMap((id) => (isDone.has(id) ? [] : access.requirements.get(id)!.map((r) => ({ of: id, alternatives: r.alternatives }))));
+  for (const { group, apart } of tornAfter(access.model, set.actions)) if (!isDone.has(group) && !isDone.has(apart)) needs.push({ of: apart, alternatives: [[group]] });
   // What is done stands first, as it was done.
   const last = done.at(-1);
   done.slice(1).forEach((id, i) => needs.push({ of: id, alternatives: [[done[i]!]] }));
@@ -26,23 +28,43 @@ export function downProblem(access: Access, set: RemovalSet, weights: Weights, f
     const first = new Set([isolating, ...energised]);
     for (const id of ids) if (!first.has(id) && !isDone.has(id)) needs.push({ of: id, alternatives: [[isolating]] });
   }
-  const frees = freedBy(access, set);
-  return { actions: ids.map((id) => orderAction(access, set, id, 'done', frees)), needs: [...needs, ...handFirst(access, ids, needs)], weights, start: START, loose: { opens: 'done', rules: looseRules(access) }, energised };
+  const about = aboutSet(access, set);
+  return { actions: ids.map((id) => orderAction(access, id, 'down', about)), needs: [...needs, ...wished(ids, needs, [...togetherFirst(access, set), ...beforeTheLid(access, set, about.lids), ...handFirst(access, ids)])], weights, start: START, loose: { opens: 'done', rules: looseRules(access) }, energised };
 }
 
 type Needs = OrderProblem['needs'][number][];
 
-/** Cables are drawn out from their plug on, guide by guide, as far as nothing else demands the contrary. */
-function handFirst(access: Access, ids: readonly ActionId[], needs: Needs): Needs {
-  const opened = new Set(ids.flatMap((id) => (id.startsWith('joint:') ? [id.slice('joint:'.length)] : [])));
-  const wishes = access.model.machine.cables.flatMap((cable) => {
-    const row = undressing(access.model, cable, opened);
-    return row.slice(1).map((joint, i) => ({ of: openId(joint), alternatives: [[openId(row[i]!)]] }));
-  });
+/** Of what would be as it should, all that nothing else forbids. */
+function wished(ids: readonly ActionId[], needs: Needs, wishes: Needs): Needs {
   if (canAllBeDone(ids, [...needs, ...wishes])) return wishes;
   const kept: Needs = [];
   for (const wish of wishes) if (canAllBeDone(ids, [...needs, ...kept, wish])) kept.push(wish);
   return kept;
+}
+
+/** Cables are drawn out from their plug on, guide by guide. */
+function handFirst(access: Access, ids: readonly ActionId[]): Needs {
+  const opened = new Set(ids.flatMap((id) => (id.startsWith('joint:') ? [id.slice('joint:'.length)] : [])));
+  return access.model.machine.cables.flatMap((cable) => {
+    const row = undressing(access.model, cable, opened);
+    return row.slice(1).map((joint, i) => ({ of: openId(joint), alternatives: [[openId(row[i]!)]] }));
+  });
+}
+
+/** What leaves together is taken apart once it is out. */
+function togetherFirst(access: Access, set: RemovalSet): Needs {
+  return takenApart(access.model, set.actions).map(({ group, apart }) => ({ of: apart, alternatives: [[group]] }));
+}
+
+/** What the job itself is to find swung away with the lid is swung away last of all that asks for another lid. */
+function beforeTheLid(access: Access, set: RemovalSet, lids: Lids): Needs {
+  const lid = lids.get(JOB);
+  if (lid === undefined) return [];
+  const swings = [...set.actions].filter((id) => { const a = access.actions.get(id)!; return a.kind === 'move' && a.move.lid === lid; });
+  return [...set.actions].flatMap((id) => {
+    const other = poseOf(access, access.actions.get(id)!, 'down', lids).lid;
+    return other === undefined || other === lid ? [] : swings.map((swing) => ({ of: swing, alternatives: [[id]] }));
+  });
 }
 
 function canAllBeDone(ids: readonly ActionId[], needs: Needs): boolean {
@@ -68,35 +90,40 @@ export function isolatingAction(access: Access, set: RemovalSet): ActionId | und
 
 /** The least that has to be done before the isolating joint can be opened, in time: exact, within the set. */
 function beforeIsolation(access: Access, set: RemovalSet, isolating: ActionId): ActionId[] {
+  const first = tornAfter(access.model, set.actions);
   const within = cheapestSet({
     job: JOB,
     requirementsOf: (id) => {
       if (id === JOB) return [{ id: `${JOB} < isolation`, of: JOB, alternatives: [[isolating]], cause: { kind: 'isolation', joint: isolating } }];
-      return access.requirements.get(id)!.map((r) => ({ ...r, alternatives: r.alternatives.filter((way) => way.every((a) => set.actions.has(a))) }));
+      const own = access.requirements.get(id)!.map((r) => ({ ...r, alternatives: r.alternatives.filter((way) => way.every((a) => set.actions.has(a))) }));
+      return [...own, ...first.filter(({ apart }) => apart === id).map(({ group }) => comesAfter(id, group))];
     },
     cost: (id) => access.actions.get(id)!.seconds
   });
   return within.ok ? [...within.set.actions].filter((id) => id !== isolating) : [];
 }
 
-/** @param when on the mat once the part is out (way down), or until it is back (way up) */
-export function orderAction(access: Access, set: RemovalSet, id: ActionId, when: 'done' | 'undone', frees: ReadonlyMap<ActionId, ReadonlySet<string>>): OrderAction {
+/** What an order has to know of a set beside its actions. */
+export const aboutSet = (access: Access, set: RemovalSet) => ({ set, frees: freedBy(access, set), lids: lidsOf(access, set.taken.values()) });
+
+/** On the mat once the part is out (way down), or until it is back (way up). */
+export function orderAction(access: Access, id: ActionId, leg: 'down' | 'up', { set, frees, lids }: ReturnType<typeof aboutSet>): OrderAction {
   const action = access.actions.get(id)!;
   const tool = toolOf(action);
   const of = ontoMat(access, action).filter((other) => set.actions.has(other));
   const at = action.kind === 'open' ? action.joint.at[0] : undefined;
   return {
     id,
-    ...poseOf(access, action),
+    ...poseOf(access, action, leg, lids),
     ...(tool ? { tool } : {}),
     focus: focusOf(access, frees.get(id) ?? new Set(), action),
-    ...(of.length > 0 ? { onMat: { when, of } } : {}),
+    ...(of.length > 0 ? { onMat: { when: leg === 'down' ? 'done' : 'undone', of } } : {}),
     ...(at ? { place: { zone: action.zone, at } } : {})
   };
 }
 
 /** For each joint of the set the parts that its opening lets go. */
-export function freedBy(access: Access, set: RemovalSet): Map<ActionId, Set<string>> {
+function freedBy(access: Access, set: RemovalSet): Map<ActionId, Set<string>> {
   const frees = new Map<ActionId, Set<string>>();
   for (const { requirement, alternative } of set.taken.values()) {
     const by = access.actions.get(requirement.of);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { moveId, openId, strandedWords, waysToClear, type Access, type Alternative, type Requirement } from '../access';
+import { moveId, openId, strandedWords, waysToClear, type Access, type ActionId, type Alternative, type Requirement } from '../access';
 import { Id, removes, type Model, type Part } from '../machine';
 
 /** What the job is for. `reach` names a joint (reseat a plug); the others name a part. */
@@ -83,47 +83,58 @@ export function goalRequirements(access: Access, goals: readonly Goal[]): Requir
       out.push(...movedOver(model, part.id));
       continue;
     }
-    ask(waysOut(model, part.id));
-    if (goal.do === 'replace') out.push(...movedOver(model, part.id));
+    ask(waysOut(model, part.id, goal.do === 'replace' ? discarded(model, part.id) : undefined));
+    if (goal.do !== 'replace') continue;
+    for (const beside of brought(model, part.id)) ask(model.waysOut(beside).map((way) => [moveId(way.part.id, way.move.id)]), ` < ${beside}`);
+    out.push(...movedOver(model, part.id));
   }
   return out;
 }
 
-/** @param old what is replaced, where the part rides on it and has to move over */
-function waysOut(model: Model, part: string, old?: string): Alternative[] {
-  const ways = model.part(part).moves.filter(removes).map((m) => [moveId(part, m.id)]);
+/**
+ * @param gone what is replaced: of parts that leave together such as stay are taken off such as go
+ * @param old what is replaced, where the part rides on it and has to move over
+ */
+function waysOut(model: Model, part: string, gone?: ReadonlySet<string>, old?: string): Alternative[] {
+  const ways = model.part(part).moves.filter(removes).flatMap((m): Alternative[] => {
+    const apart = gone ? (m.with ?? []).filter((id) => gone.has(id) !== gone.has(part)) : [];
+    return apart.reduce<ActionId[][]>((list, id) => model.part(id).moves.filter(removes).flatMap((own) => list.map((way) => [...way, moveId(id, own.id)])), [[moveId(part, m.id)]]);
+  });
   if (ways.length === 0) throw new PlanningError(old === undefined ? `"${part}" has no move that takes it out` : strandedWords(part, old));
   return ways;
 }
+
+/** What a spare of the part brings that is not mounted on it: it stands beside it and leaves together with it. */
+const brought = (model: Model, part: string): string[] => model.part(part).spareIncludes.filter((id) => !model.isLoose(id) && !model.riders(part).has(id) && !model.riders(id).has(part));
 
 /** Parts on the old one that its spare does not bring: each has to come off and go onto the new one. */
 export function ridersToMove(model: Model, part: string): string[] {
   const includes = new Set(model.part(part).spareIncludes);
   const from = (id: string): string[] =>
     model.children(id).flatMap((child) => (includes.has(child.id) ? from(child.id) : [child.id]));
-  return from(part);
+  return [part, ...brought(model, part)].flatMap(from);
 }
 
 /** The part with all that its spare brings. */
 function discarded(model: Model, part: string): Set<string> {
   const includes = new Set(model.part(part).spareIncludes);
-  const out = new Set([part]);
+  const out = new Set([part, ...brought(model, part)]);
   for (const id of out) for (const child of model.children(id)) if (includes.has(child.id)) out.add(child.id);
   return out;
 }
 
 function movedOver(model: Model, part: string): Requirement[] {
   const cause = (rider: string) => ({ kind: 'rider', part: rider, of: part }) as const;
+  const old = discarded(model, part);
   const out: Requirement[] = ridersToMove(model, part).map((rider) => ({
     id: `${JOB} < ${rider} from ${part}`,
     of: JOB,
-    alternatives: waysOut(model, rider, part),
+    alternatives: waysOut(model, rider, old, part),
     cause: cause(rider)
   }));
   // A loose cable is undone where it holds to what goes: the old part and what its spare brings. Between two parts that
   // move over as they are it stays.
   const includes = new Set(model.part(part).spareIncludes);
-  const old = discarded(model, part);
   for (const cable of model.machine.parts.filter((p) => p.id !== part && model.isLoose(p.id) && !includes.has(p.id))) {
     for (const joint of model.jointsOf(cable.id)) {
       if (!old.has(joint.a) && !old.has(joint.b)) continue;

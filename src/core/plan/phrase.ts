@@ -1,5 +1,5 @@
 import type { Access, Action, Cause, Evidence } from '../access';
-import { inSentence, type ConnectorFamily, type IsolationStep, type Joint, type JointOf, type Model } from '../machine';
+import { inSentence, type ConnectorFamily, type IsolationStep, type Joint, type JointOf, type Model, type Part } from '../machine';
 import { sizeText, tightening } from '../fasteners';
 import { runOf } from '../cables';
 import { amountOf } from './consumables';
@@ -175,14 +175,17 @@ export function leadPhrase(model: Model, joint: JointOf<'connector'>, like: read
 const OUT = { lift: 'Lift out', slide: 'Slide out', tilt: 'Tilt out', raise: 'Raise', swing: 'Swing away', fold: 'Fold back' } as const;
 const BACK = { lift: 'Put back', slide: 'Slide back in', tilt: 'Tilt back in', raise: 'Lower', swing: 'Swing back', fold: 'Fold down' } as const;
 
-export function movePhrase(action: Action & { kind: 'move' }): Phrase {
-  return { text: `${OUT[action.move.kind]} the ${inSentence(action.part.name)}`, detail: action.move.how };
+/** @param along parts that leave together with it */
+export function movePhrase(action: Action & { kind: 'move' }, along: readonly Part[] = []): Phrase {
+  return { text: `${OUT[action.move.kind]} the ${inSentence(action.part.name)}${together(along)}`, detail: action.move.how };
 }
 
 /** @param fresh the part is replaced: the new one goes in */
-export function returnPhrase(action: Action & { kind: 'move' }, fresh: boolean): Phrase {
-  return { text: `${BACK[action.move.kind]} the ${fresh ? 'new ' : ''}${inSentence(action.part.name)}`, detail: action.move.back };
+export function returnPhrase(action: Action & { kind: 'move' }, fresh: boolean, along: readonly Part[] = []): Phrase {
+  return { text: `${BACK[action.move.kind]} the ${fresh ? 'new ' : ''}${inSentence(action.part.name)}${together(along)}`, detail: action.move.back };
 }
+
+const together = (along: readonly Part[]) => (along.length === 0 ? '' : ` together with the ${along.map((p) => inSentence(p.name)).join(' and the ')}`);
 
 /** @param loose whether something in the machine is not held meanwhile */
 export function posePhrase(pose: string, loose = false): Phrase {
@@ -293,20 +296,28 @@ export function goalWorkPhrase(model: Model, goal: Goal): Phrase {
 
 /** Another way, told by what it does instead of what. */
 export function insteadPhrase(access: Access, adds: readonly string[], drops: readonly string[]): string {
-  const main = (ids: readonly string[]) => access.actions.get(ids.find((id) => id.startsWith('move:')) ?? ids[0]!);
-  const added = main(adds)!;
-  const dropped = main(drops)!;
-  const doing = (a: Action) => (a.kind === 'open' ? openPhrase(a.joint) : movePhrase(a)).text;
+  const moves = (ids: readonly string[]) => ids.flatMap((id) => { const a = access.actions.get(id)!; return a.kind === 'move' ? [a] : []; });
+  const [added, dropped] = mainOf(moves(adds), moves(drops)) ?? [access.actions.get(moves(adds)[0]?.id ?? adds[0]!)!, access.actions.get(moves(drops)[0]?.id ?? drops[0]!)!];
+  const doing = (a: Action) => (a.kind === 'open' ? openPhrase(a.joint) : movePhrase(a, along(a))).text;
+  const along = (a: Action & { kind: 'move' }) => (a.move.with ?? []).map((id) => access.model.part(id));
   if (added.kind === 'move' && dropped.kind === 'move') {
     const one = inSentence(dropped.part.name);
     const other = inSentence(added.part.name);
-    if (access.model.riders(added.part.id).has(dropped.part.id)) return `Carry the ${one} off with the ${other} instead of taking it out alone`;
-    if (access.model.riders(dropped.part.id).has(added.part.id)) return `Take the ${other} out alone instead of carrying it off with the ${one}`;
+    if (added.part === dropped.part && added.move.with) return `${doing(added)} instead of apart from ${added.move.with.length === 1 ? 'it' : 'them'}`;
+    if (added.part === dropped.part && dropped.move.with) return `${doing(added)} alone instead of${together(along(dropped))}`;
+    if (added.part !== dropped.part && access.model.riders(added.part.id).has(dropped.part.id)) return `Carry the ${one} off with the ${other} instead of taking it out alone`;
+    if (added.part !== dropped.part && access.model.riders(dropped.part.id).has(added.part.id)) return `Take the ${other} out alone instead of carrying it off with the ${one}`;
   }
   if (added.kind === 'open' && dropped.kind === 'open' && access.model.cable(added.joint.a)?.ends.some((e) => e.joint === dropped.joint.id)) {
     return `Open the ${inSentence(access.model.part(added.joint.a).name)} at its other end: ${inSentence(added.joint.name)} instead of ${inSentence(dropped.joint.name)}`;
   }
   return `${doing(added)} instead of: ${inSentence(doing(dropped))}`;
+}
+
+/** Two ways to move the same part, where there are such: they are what the difference is about. */
+function mainOf<M extends Action & { kind: 'move' }>(adds: readonly M[], drops: readonly M[]): [M, M] | undefined {
+  for (const added of adds) for (const dropped of drops) if (added.part === dropped.part && (added.move.with || dropped.move.with)) return [added, dropped];
+  return undefined;
 }
 
 /** "While you are there" in one line. */

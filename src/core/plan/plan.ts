@@ -9,7 +9,7 @@ import { inHand } from './in-hand';
 import { ordering, WEIGHTS, type Order, type Setup, type Weighting, type Weights } from './order';
 import { underConditions } from './conditions';
 import { causePhrase, evidencePhrase } from './phrase';
-import { ontoMat, poseOf } from './pose';
+import { lidsOf, ontoMat, poseOf } from './pose';
 import { PLAN_FORMAT, type Plan, type Step } from './schema';
 import type { RemovalSet, WayKey } from './set';
 import { equalSets, removalSet, type From } from './sets';
@@ -75,7 +75,7 @@ export function* planning(access: Access, goals: readonly Goal[], options: PlanO
     return { set, search, quick: search.next().value };
   };
   const write = (set: RemovalSet, down: Order) => {
-    const up = upProblem(access, set, down.sequence, endOf(access, down.sequence), weights);
+    const up = upProblem(access, set, down.sequence, endOf(access, set, down.sequence), weights);
     return { up, plan: (order: Order) => written(access, settled, options, set, down, order, up) };
   };
   let begun = start(cheapest);
@@ -118,7 +118,7 @@ function written(access: Access, goals: Goal[], options: PlanOptions, set: Remov
   const { weighting = 'part-by-part', avoid = [], conditions = [] } = options;
   const actions = down.sequence.map((id) => access.actions.get(id)!);
   const swaps = swapsOf(access, goals, down.sequence);
-  const writer = new StepWriter(access, goals, reasonsOf(set));
+  const writer = new StepWriter(access, goals, reasonsOf(set), lidsOf(access, set.taken.values()));
   const steps = underConditions(model, [
     ...writer.isolation(),
     ...writer.down(actions),
@@ -174,12 +174,13 @@ function liveAgain(access: Access, up: readonly ActionId[]): ActionId[] {
 }
 
 /** How the machine lies and what is in the hand after the way down. */
-function endOf(access: Access, down: readonly ActionId[]): Setup {
+function endOf(access: Access, set: RemovalSet, down: readonly ActionId[]): Setup {
+  const lids = lidsOf(access, set.taken.values());
   const done = new Set<ActionId>();
   const at: Setup = { up: 'topside', lid: 'closed' };
   for (const id of down) {
     const action = access.actions.get(id)!;
-    if (!ontoMat(access, action).some((x) => done.has(x))) Object.assign(at, poseOf(access, action));
+    if (!ontoMat(access, action).some((x) => done.has(x))) Object.assign(at, poseOf(access, action, 'down', lids));
     done.add(id);
   }
   return at;

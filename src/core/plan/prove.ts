@@ -1,8 +1,8 @@
-import type { Joint, Model, Part } from '../machine';
+import { removes, type Joint, type Model, type Move, type Part } from '../machine';
 import type { Phrase } from './phrase';
 
 /** Something that was opened or moved. */
-export type Touched = { kind: 'open'; joint: Joint } | { kind: 'move'; part: Part; removes: boolean };
+export type Touched = { kind: 'open'; joint: Joint } | { kind: 'move'; part: Part; move: Move };
 
 /**
  * The functions that the work may have disturbed: those of every part moved, with all that rode on it,
@@ -12,7 +12,7 @@ export function touchedFunctions(model: Model, actions: Iterable<Touched>): stri
   const found = new Set<string>();
   for (const action of actions) {
     if (action.kind === 'move') {
-      for (const id of model.riders(action.part.id)) for (const f of model.part(id).functions) found.add(f);
+      for (const id of model.takes(action.part.id, action.move)) for (const f of model.part(id).functions) found.add(f);
       continue;
     }
     for (const f of action.joint.functions) found.add(f);
@@ -57,7 +57,7 @@ const TESTS: Record<string, Phrase> = {
 export const CLOSING_PARTS: ReadonlySet<string> = new Set(['cover', 'bezel', 'case', 'keyboard']);
 
 /** Whether something has to lie right again all round once it is back. */
-export const closesUp = (touched: Touched): boolean => (touched.kind === 'open' ? touched.joint.kind === 'clips' : CLOSING_PARTS.has(touched.part.kind) && touched.removes);
+export const closesUp = (touched: Touched): boolean => (touched.kind === 'open' ? touched.joint.kind === 'clips' : CLOSING_PARTS.has(touched.part.kind) && removes(touched.move));
 
 /** The last look at the machine itself, before what works in it is tried. */
 export const CLOSING_CHECK: Phrase = { text: 'Closed all round', detail: 'No screw left, none missing; no gap along any seam, all four corners flat; the lid opens with one hand; nothing rattles.' };

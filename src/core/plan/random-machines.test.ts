@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Access, ActionId } from '../access';
 import { checkMachine } from '../formats';
-import { Machine } from '../machine';
+import { actOf, Facts } from '../check/facts';
+import { Reach } from '../check/reach';
+import { Machine, removes } from '../machine';
 import { problemsOf } from '../testing/checker';
 import { bestOrderCost } from '../testing/oracle';
 import { accessTo, machine, part, plug, screw } from '../testing/machines';
@@ -12,21 +14,39 @@ import { equalSets } from './sets';
 import { upProblem } from './up';
 import { actionCost, actionOf, plan, PlanningError, removalSet, type Goal, type OrderProblem } from '.';
 
-/** A small notebook at random: parts in layers, some mounted on others, screws on each, plugs between some. */
-const notebook = fc
+const bondBetween = (kind: 'tape' | 'thermal-compound', a: string, b: string, at: [number, number], depth: number) =>
+  (kind === 'tape'
+    ? { kind, id: 'bond', name: 'foil', a, b, zone: 'face', at: [at], depth, seconds: 4, material: 'foil', singleUse: false }
+    : { kind: 'adhesive', id: 'bond', name: 'paste', a, b, zone: 'face', at: [at], depth, seconds: 6, adhesive: kind, singleUse: true, method: 'Twist', areaMm2: 40 }) as never;
+
+/**
+ * A small notebook at random: parts in layers, some mounted on others, screws on each, plugs between some.
+ * @param all parts that leave together and such as go with the lid among them
+ */
+const notebookOf = (all: boolean) => fc
   .record({
     parts: fc.array(fc.record({ x: fc.integer({ min: 0, max: 6 }), y: fc.integer({ min: 0, max: 6 }), size: fc.integer({ min: 1, max: 4 }), depth: fc.integer({ min: 0, max: 5 }), on: fc.integer({ min: 0, max: 4 }), seconds: fc.integer({ min: 1, max: 30 }) }), { minLength: 2, maxLength: 4 }),
     plugs: fc.array(fc.tuple(fc.nat(3), fc.nat(3), fc.integer({ min: 1, max: 20 })), { maxLength: 2 }),
     relations: fc.array(fc.tuple(fc.nat(3), fc.nat(3)), { maxLength: 1 }),
-    isolating: fc.option(fc.nat(3), { nil: undefined })
+    isolating: fc.option(fc.nat(3), { nil: undefined }),
+    /** Two parts that may leave together, foil or paste between them; a part that may go aside with the lid. */
+    together: fc.option(!all ? fc.constant(undefined) : fc.record({ a: fc.nat(3), b: fc.nat(3), bond: fc.constantFrom('none' as const, 'tape' as const, 'thermal-compound' as const), seconds: fc.integer({ min: 1, max: 12 }), isOneSpare: fc.boolean() }), { nil: undefined }),
+    aside: fc.option(!all ? fc.constant(undefined) : fc.record({ a: fc.nat(3), lid: fc.constantFrom('open' as const, undefined), leaves: fc.boolean(), seconds: fc.integer({ min: 1, max: 9 }) }), { nil: undefined })
   })
-  .map(({ parts, plugs, relations, isolating }) => {
+  .map(({ parts, plugs, relations, isolating, together, aside }) => {
     const id = (i: number) => `p${i}`;
     const made = parts.map((p, i) => {
       const on = p.on > 0 && p.on <= i ? id(p.on - 1) : 'base';
       return part(id(i), [p.x * 10, p.y * 10, p.size * 10], [p.depth, p.depth + 0.9], on, { moves: [{ id: 'lift', kind: 'lift', zone: 'face', seconds: p.seconds }] });
     });
+    const rides = (a: string, b: string): boolean => a === b || made.some((m) => m.id === a && m.on !== 'base' && rides(m.on!, b));
+    const pair = together && together.a < made.length && together.b < made.length && !rides(id(together.a), id(together.b)) && !rides(id(together.b), id(together.a)) ? together : undefined;
+    if (pair) made[pair.a]!.moves!.push({ id: 'along', kind: 'lift', zone: 'face', seconds: pair.seconds, with: [id(pair.b)] });
+    if (pair?.isOneSpare) made[pair.a]!.spareIncludes = [id(pair.b)];
+    if (aside && aside.a < made.length) made[aside.a]!.moves!.push({ id: 'aside', kind: 'swing', zone: 'face', seconds: aside.seconds, leaves: aside.leaves ? [`s${aside.a}`] : [], ...(aside.lid ? { lid: aside.lid } : {}) });
+    const bond = pair && pair.bond !== 'none' ? [bondBetween(pair.bond, id(pair.a), id(pair.b), [parts[pair.a]!.x * 10 + 7, parts[pair.a]!.y * 10 + 7], parts[pair.a]!.depth)] : [];
     const joints = [
+      ...bond,
       ...made.map((m, i) => screw(`s${i}`, m.id, m.on!, [parts[i]!.x * 10 + 5, parts[i]!.y * 10 + 5], parts[i]!.depth, { seconds: 5 + i } as never)),
       ...plugs.flatMap(([a, b, seconds], i) => (a < made.length && b < made.length && a !== b ? [plug(`c${i}`, id(a), id(b), [parts[a]!.x * 10 + 3, parts[a]!.y * 10 + 3], parts[a]!.depth, { seconds } as never)] : []))
     ];
@@ -36,20 +56,29 @@ const notebook = fc
     });
   });
 
-/** All sets of actions, the truth for small machines: the cheapest that can be done in some order and meets the goal. */
-function cheapest(input: Parameters<typeof accessTo>[0], goal: ActionId): number | undefined {
-  const access = accessTo(input);
-  const ids = [...access.actions.keys()];
+const plain = notebookOf(false);
+const notebook = notebookOf(true);
+
+/**
+ * All sets of actions, the truth for small machines: the cheapest that can be done in some order and takes the part out.
+ * What an action needs is told by the reading of the file that checks plans, not by the one that makes them.
+ */
+function cheapest(input: Parameters<typeof accessTo>[0], part: string): number | undefined {
+  const { actions, model } = accessTo(input);
+  const reach = new Reach(new Facts(model.machine));
+  const demands = new Map([...actions.keys()].map((id) => [id, reach.demands(actOf(reach.facts, id)!)]));
+  const goals = model.part(part).moves.filter(removes).map((m): ActionId => `move:${part}/${m.id}`);
+  const ids = [...actions.keys()];
   let best: number | undefined;
   for (let mask = 0; mask < 1 << ids.length; mask++) {
     const members = ids.filter((_, i) => mask & (1 << i));
-    const cost = members.reduce((sum, id) => sum + actionCost(access.actions.get(id)!), 0);
-    if (!members.includes(goal) || (best !== undefined && cost >= best)) continue;
+    const cost = members.reduce((sum, id) => sum + actionCost(actions.get(id)!), 0);
+    if (!goals.some((goal) => members.includes(goal)) || (best !== undefined && cost >= best)) continue;
     const done = new Set<ActionId>();
     for (let grew = true; grew; ) {
       grew = false;
       for (const id of members) {
-        if (done.has(id) || !access.requirements.get(id)!.every((r) => r.alternatives.some((a) => a.every((x) => done.has(x))))) continue;
+        if (done.has(id) || !demands.get(id)!.every((d) => d.isMet(done))) continue;
         done.add(id);
         grew = true;
       }
@@ -103,7 +132,7 @@ describe('on small machines at random', () => {
     fc.assert(
       fc.property(notebook, fc.nat(3), (input, pick) => {
         const target = input.parts[1 + (pick % (input.parts.length - 1))]!.id;
-        const truth = cheapest(input, `move:${target}/lift`);
+        const truth = cheapest(input, target);
         const goals: Goal[] = [{ do: 'remove', part: target }];
         if (truth === undefined) return void expect(() => removalSet(accessTo(input), goals)).toThrow(PlanningError);
         feasible++;
@@ -118,7 +147,7 @@ describe('on small machines at random', () => {
   it('the order costs what trying all orders finds, with the least time before the power is away', () => {
     let isolated = 0;
     fc.assert(
-      fc.property(notebook, fc.constantFrom('part-by-part' as const, 'bit-by-bit' as const), (input, weighting) => {
+      fc.property(plain, fc.constantFrom('part-by-part' as const, 'bit-by-bit' as const), (input, weighting) => {
         const file = checkMachine(Machine.parse(input));
         if (!file.ok) return;
         const { access } = file;
@@ -146,11 +175,13 @@ describe('on small machines at random', () => {
 
   it('plans work step by step, more goals never cost less, and parts in another order cost the same', () => {
     fc.assert(
-      fc.property(notebook, (input) => {
+      fc.property(notebook, fc.array(fc.constantFrom('remove' as const, 'replace' as const, 'expose' as const), { minLength: 4, maxLength: 4 }), (input, does) => {
         const file = checkMachine(Machine.parse(input));
         if (!file.ok) return void expect(file.faults.length).toBeGreaterThan(0);
         const targets = input.parts.slice(1).map((p) => p.id);
-        const goals = (n: number) => targets.slice(0, n).map((part): Goal => ({ do: 'remove', part }));
+        // What is looked at under something that goes with the lid is seen only while the lid stays there: not where the rest of the job moves it.
+        const goesWithLid = input.parts.some((p) => p.moves?.some((m) => m.lid));
+        const goals = (n: number) => targets.slice(0, n).map((part, i): Goal => ({ do: does[i] === 'expose' && goesWithLid ? 'remove' : does[i]!, part }));
         let last = 0;
         for (let n = 1; n <= targets.length; n++) {
           const made = orRefused(() => plan(file.access, goals(n)));
@@ -163,7 +194,7 @@ describe('on small machines at random', () => {
         const turned = accessTo({ ...input, parts: [...input.parts].reverse(), joints: [...input.joints].reverse() });
         expect(plan(turned, goals(targets.length)).set.cost).toBe(last);
       }),
-      { numRuns: 400 }
+      { numRuns: Number(process.env.RUNS ?? 400) }
     );
   });
 });

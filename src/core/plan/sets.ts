@@ -2,6 +2,7 @@ import { moveId, openId, type Access, type Action, type ActionId, type Alternati
 import { removes } from '../machine';
 import { goalId, goalRequirements, JOB, PlanningError, type Goal } from './goals';
 import { causePhrase } from './phrase';
+import { togetherOf } from './together';
 import { cheapestSet, setsAmong, wayKey, type Members, type RemovalSet, type WayKey } from './set';
 
 /** Cost of an action for the choice of the set: there and back, s. */
@@ -62,7 +63,10 @@ export function setsOfGoals(access: Access, goals: readonly Goal[], from: From =
 /** What actions need and cost on this machine as it lies now. `without` takes out of a requirement what will not open. */
 function problemOf(access: Access, from: From) {
   const done = new Set(from.done);
-  const stuck = new Set(from.stuck);
+  const together = togetherOf(access.model);
+  // What was taken apart leaves together no more.
+  const torn = together.filter(({ group, moves }) => !done.has(group) && moves.some((id) => done.has(id)));
+  const stuck = new Set([...from.stuck, ...torn.map(({ group }) => group)]);
   const without = (r: Requirement): Requirement => (stuck.size > 0 ? { ...r, alternatives: r.alternatives.filter((way) => !way.some((id) => stuck.has(id))) } : r);
   /** What a thing that is done needed is there, by the ways that were taken; where none was, it was found so. */
   const asDone = (list: readonly Requirement[]) => list.flatMap((r) => { const taken = r.alternatives.filter((way) => way.every((id) => done.has(id))); return taken.length > 0 ? [{ ...r, alternatives: taken }] : []; });
@@ -70,9 +74,10 @@ function problemOf(access: Access, from: From) {
   // Whoever goes inside takes the power away, whichever comes first.
   const powerless: Requirement | undefined = isolating ? without({ id: `${JOB} < isolation`, of: JOB, alternatives: waysToIsolate(access, isolating), cause: { kind: 'isolation', joint: isolating } }) : undefined;
   return {
+    together: together.filter(({ group }) => !done.has(group)),
     without,
     requirementsOf: (id: ActionId) => (done.has(id) ? asDone(access.requirements.get(id)!) : access.requirements.get(id)!.map(without)),
-    together: (id: ActionId) => { const action = access.actions.get(id); return action && goesInside(action) ? powerless : undefined; },
+    beside: (id: ActionId) => { const action = access.actions.get(id); return action && goesInside(action) ? powerless : undefined; },
     cost: (id: ActionId) => (done.has(id) ? 0 : actionCost(access.actions.get(id)!))
   };
 }

@@ -58,7 +58,8 @@ export function swapsOf(access: Access, goals: readonly Goal[], down: readonly A
   const at = new Map(down.map((id, i) => [id, i]));
   const leaves = (part: string) => Math.min(...model.part(part).moves.filter(removes).map((m) => at.get(moveId(part, m.id)) ?? Infinity));
   return goalParts(goals.filter((g) => g.do === 'replace')).map((part) => {
-    const over = ridersToMove(model, part).map((rider) => ({ part: rider, when: leaves(rider) < leaves(part) ? ('before' as const) : ('after' as const) }));
+    const beside = model.part(part).moves.filter((m) => at.has(moveId(part, m.id))).flatMap((m) => (m.with ?? []).filter((id) => !model.part(part).spareIncludes.includes(id)));
+    const over = [...ridersToMove(model, part), ...beside].map((rider) => ({ part: rider, when: leaves(rider) < leaves(part) ? ('before' as const) : ('after' as const) }));
     const brings = model.part(part).spareIncludes;
     const form = [part, ...brings].filter((id) => {
       const cable = model.cable(id);

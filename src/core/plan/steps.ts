@@ -1,11 +1,11 @@
 import { isIn, moveId, openId, unheld, type Access, type Action, type ActionId } from '../access';
 import { comesOffWith, crossings, likeLeads } from '../cables';
 import { tightening } from '../fasteners';
-import { removes, type IsolationStep, type Joint, type JointOf, type Model } from '../machine';
+import { movedBy, removes, type IsolationStep, type Joint, type JointOf, type Model, type Part } from '../machine';
 import { cautionsFor, isolationCautions, looseCaution } from './cautions';
 import { goalId, JOB, type Goal } from './goals';
 import { closePhrase, consumablePhrase, formPhrase, goalWorkPhrase, isolationPhrase, leadPhrase, movePhrase, openPhrase, OPEN_TEST, posePhrase, returnPhrase, swapPhrase, openTestReason, type Phrase } from './phrase';
-import { ontoMat, poseOf } from './pose';
+import { ontoMat, poseOf, type Lids } from './pose';
 import { CLOSING_CHECK, closesUp, testPhrase, touchedFunctions } from './prove';
 import type { Leg, Plan, Step } from './schema';
 import { toolOf } from './tools';
@@ -25,7 +25,8 @@ export class StepWriter {
   constructor(
     private readonly access: Access,
     private readonly goals: readonly Goal[],
-    private readonly reasons: ReadonlyMap<ActionId, string[]>
+    private readonly reasons: ReadonlyMap<ActionId, string[]>,
+    private readonly lids: Lids
   ) {}
 
   /** What makes it safe before the first joint; steps that follow the isolating joint wait for it. */
@@ -47,11 +48,11 @@ export class StepWriter {
   down(actions: readonly Action[]): Step[] {
     const out: Step[] = [];
     const opened = new Set(actions.flatMap((a) => (a.kind === 'open' ? [a.joint.id] : [])));
-    const leaves = new Set(actions.flatMap((a) => (a.kind === 'move' && a.removes ? [...this.access.model.riders(a.part.id)] : [])));
+    const leaves = new Set(actions.flatMap((a) => (a.kind === 'move' && a.removes ? [...this.access.model.takes(a.part.id, a.move)] : [])));
     for (const action of actions) {
-      const pose = this.poseFor(action);
+      const pose = this.poseFor(action, 'down');
       out.push(...this.turn('down', pose, this.done));
-      const phrase = action.kind === 'open' ? openPhrase(action.joint, this.leadWords(action.joint, opened, leaves)) : movePhrase(action);
+      const phrase = action.kind === 'open' ? openPhrase(action.joint, this.leadWords(action.joint, opened, leaves)) : movePhrase(action, this.along(action));
       out.push({
         ...step('down', `down/${action.id}`, action.kind, phrase, action.seconds),
         ...this.place(action, pose),
@@ -110,16 +111,15 @@ export class StepWriter {
   up(sequence: readonly ActionId[], departures: ReadonlyMap<ActionId, string>, test: OpenTest | undefined): Step[] {
     const replaced = new Set(this.goals.flatMap((g) => (g.do === 'replace' ? [g.part] : [])));
     const out: Step[] = [];
-    const within = new Set(sequence);
     sequence.forEach((id, i) => {
       if (i === test?.at) out.push(this.openTest(test));
       const action = this.access.actions.get(id)!;
-      out.push(...this.prepares(action, within));
+      out.push(...this.prepares(action, sequence));
       const open = new Set(this.done);
       this.done.delete(id);
-      const pose = this.poseFor(action);
+      const pose = this.poseFor(action, 'up');
       out.push(...this.turn('up', pose, open));
-      const phrase = action.kind === 'open' ? closePhrase(action.joint) : returnPhrase(action, replaced.has(action.part.id));
+      const phrase = action.kind === 'open' ? closePhrase(action.joint) : returnPhrase(action, replaced.has(action.part.id), this.along(action));
       const departs = departures.get(id);
       out.push({
         ...step('up', `up/${id}`, action.kind === 'open' ? 'close' : 'return', phrase, action.backSeconds),
@@ -129,7 +129,7 @@ export class StepWriter {
         ...(departs ? { departs } : {}),
         because: this.reasons.get(id) ?? [],
         cautions: cautionsFor(this.access.model, action, 'up'),
-        pinch: action.kind === 'move' ? crossings(this.access.model, action.part).filter(({ cable }) => isIn(this.access.model, cable, this.done)).map(({ cable, where, zone, crosses }) => ({ cable, where, zone, crosses })) : []
+        pinch: action.kind === 'move' ? crossings(this.access.model, action.part, action.move).filter(({ cable }) => isIn(this.access.model, cable, this.done)).map(({ cable, where, zone, crosses }) => ({ cable, where, zone, crosses })) : []
       });
     });
     if (test?.at === sequence.length) out.push(this.openTest(test));
@@ -158,10 +158,15 @@ export class StepWriter {
     return [{ ...step('prove', 'prove/closing', 'test', CLOSING_CHECK, SECONDS.closing), departs: 'Proves what was closed.', test: 'closing' }, ...tests];
   }
 
+  /** What leaves or comes together with the part, of what was not taken off before. */
+  private along(action: Action & { kind: 'move' }): Part[] {
+    return (action.move.with ?? []).map((id) => this.access.model.part(id)).filter((p) => !p.moves.some((m) => removes(m) && this.done.has(moveId(p.id, m.id))));
+  }
+
   /** `up/lid`, `mat` for work on a part that is out, undefined where the machine may lie as it likes. */
-  private poseFor(action: Action): string | undefined {
+  private poseFor(action: Action, leg: 'down' | 'up'): string | undefined {
     if (ontoMat(this.access, action).some((id) => this.done.has(id))) return 'mat';
-    const { up, lid } = poseOf(this.access, action);
+    const { up, lid } = poseOf(this.access, action, leg, this.lids);
     return up || lid ? `${up ?? 'any'}/${lid ?? 'any'}` : undefined;
   }
 
@@ -183,11 +188,15 @@ export class StepWriter {
   }
 
   /** What is used once is made ready right before the part goes down on it, or before it is closed where the part stays. */
-  private prepares(action: Action, within: ReadonlySet<ActionId>): Step[] {
-    const singles = (joint: Joint): joint is JointOf<'adhesive'> => joint.kind === 'adhesive' && joint.singleUse && within.has(openId(joint.id));
+  private prepares(action: Action, sequence: readonly ActionId[]): Step[] {
+    const singles = (joint: Joint): joint is JointOf<'adhesive'> => joint.kind === 'adhesive' && joint.singleUse && sequence.includes(openId(joint.id));
     const { model } = this.access;
-    const seatedBefore = (part: string) => model.part(part).moves.some((m) => removes(m) && within.has(moveId(part, m.id)));
-    const due = action.kind === 'move' ? (action.removes ? model.jointsOf(action.part.id).filter((j) => j.a === action.part.id) : []) : seatedBefore(action.joint.a) ? [] : [action.joint];
+    /** The move that brings the part down on what it is bonded to: not one that takes both along. */
+    const seatOf = (joint: Joint) => sequence.findLast((id) => {
+      const a = this.access.actions.get(id)!;
+      return a.kind === 'move' && a.removes && movedBy(a.part.id, a.move).includes(joint.a) && (!a.move.with || !model.takes(a.part.id, a.move).has(joint.b));
+    });
+    const due = action.kind === 'move' ? movedBy(action.part.id, action.move).flatMap((id) => model.jointsOf(id).filter((j) => j.a === id && seatOf(j) === action.id)) : seatOf(action.joint) === undefined ? [action.joint] : [];
     return due.filter(singles).map((joint) => ({
       ...step('up', `up/prepare:${joint.id}`, 'prepare', consumablePhrase(model, joint), SECONDS.prepare),
       joint: joint.id,

@@ -1,7 +1,7 @@
 import type { Access, ActionId } from '../access';
 import FlatQueue from 'flatqueue';
 import { commonOrder } from './align';
-import { freedBy, orderAction } from './down';
+import { aboutSet, orderAction } from './down';
 import { looseRules } from './pose';
 import type { OrderProblem, Setup, Weights } from './order';
 import { savesPhrase, waitsPhrase } from './phrase';
@@ -11,9 +11,9 @@ import { upEdges, type UpEdge } from './way-up';
 /** The way up as a problem of order: the edges of assembly, and the mirror to keep to. */
 export function upProblem(access: Access, set: RemovalSet, down: readonly ActionId[], start: Setup, weights: Weights): OrderProblem & { edges: UpEdge[] } {
   const edges = upEdges(access, set.actions, set.taken.values());
-  const frees = freedBy(access, set);
+  const about = aboutSet(access, set);
   return {
-    actions: down.map((id) => orderAction(access, set, id, 'undone', frees)),
+    actions: down.map((id) => orderAction(access, id, 'up', about)),
     needs: edges.map(({ before, after }) => ({ of: after, alternatives: [[before]] })),
     weights, start, edges,
     loose: { opens: 'undone', rules: looseRules(access) },

@@ -1,6 +1,8 @@
-import { moveId, openId, refId, type Access, type Action, type ActionId, type Requirement } from '../access';
+import { moveId, openId, refId, type Access, type Action, type ActionId } from '../access';
 import { crossings } from '../cables';
-import { inSentence, type Model, type PartKind } from '../machine';
+import { inSentence, movedBy, type Model, type PartKind } from '../machine';
+import { lidsOf, poseOf, type Lids, type Taken } from './pose';
+import { takenApart } from './together';
 
 /** `before` has to be closed or brought back before `after`; `why` is set where assembly differs from the mirror. */
 export interface UpEdge {
@@ -16,7 +18,7 @@ export interface UpEdge {
 export function upEdges(
   access: Access,
   actions: ReadonlySet<ActionId>,
-  used: Iterable<{ requirement: Requirement; alternative: number }>
+  used: Iterable<Taken>
 ): UpEdge[] {
   const { model } = access;
   const edges = new Edges(actions);
@@ -28,13 +30,17 @@ export function upEdges(
     replaced.add(`${after} ${before}`);
     edges.firm({ before, after, why: relation.reason });
   }
-  for (const { requirement, alternative } of used) {
+  const taken = [...used];
+  for (const { requirement, alternative } of taken) {
     if (requirement.cause.kind === 'relation' && requirement.cause.leg === 'down') continue;
     for (const earlier of requirement.alternatives[alternative]!) {
       if (!replaced.has(`${requirement.of} ${earlier}`)) edges.firm({ before: requirement.of, after: earlier });
     }
   }
+  // What left together is put together before it goes back.
+  for (const { group, apart } of takenApart(model, actions)) edges.soft({ before: apart, after: group });
   const all = [...actions].map((id) => access.actions.get(id)!).filter(Boolean);
+  backWithTheLid(access, all, lidsOf(access, taken), edges);
   cableEdges(model, all, edges);
   powerLast(model, all, edges);
   openTest(access, all, edges);
@@ -86,25 +92,39 @@ class Edges {
   }
 }
 
+/** What goes with the lid is back as soon as the lid is moved: before all that is done with the lid elsewhere. */
+function backWithTheLid(access: Access, all: readonly Action[], lids: Lids, edges: Edges): void {
+  for (const swing of all) {
+    if (swing.kind !== 'move' || swing.move.lid === undefined) continue;
+    const why = `The ${inSentence(swing.part.name)} is back as soon as the lid is moved.`;
+    for (const other of all) {
+      const { lid } = poseOf(access, other, 'up', lids);
+      if (other !== swing && lid !== undefined && lid !== swing.move.lid) edges.soft({ before: swing.id, after: other.id, why });
+    }
+  }
+}
+
 /** Cables that lie under a part are laid before it, whatever holds them; those over it are dressed once it is down. */
 function cableEdges(model: Model, all: readonly Action[], edges: Edges): void {
   for (const action of all) {
     if (action.kind !== 'move') continue;
-    for (const crossing of crossings(model, action.part)) {
+    const moving = movedBy(action.part.id, action.move);
+    for (const crossing of crossings(model, action.part, action.move)) {
       const cable = inSentence(model.part(crossing.cable).name);
+      const name = inSentence(model.part(crossing.part).name);
       const isUnder = crossing.where === 'under';
-      const under = `The ${cable} runs under the ${inSentence(action.part.name)}: laid first.`;
+      const under = `The ${cable} runs under the ${name}: laid first.`;
       // It comes with what it rides on, and lies there once that is back; on what carries both it comes with the part.
       if (isUnder) {
-        for (const id of [crossing.cable, ...model.carriers(crossing.cable)].filter((c) => !model.riders(c).has(action.part.id))) {
+        for (const id of [crossing.cable, ...model.carriers(crossing.cable)].filter((c) => !model.riders(c).has(crossing.part))) {
           for (const move of model.part(id).moves) edges.soft({ before: moveId(id, move.id), after: action.id, why: under });
         }
       }
       for (const joint of model.jointsOf(crossing.cable)) {
-        if (joint.reachedRaised === action.part.id || joint.a === action.part.id || joint.b === action.part.id) continue;
+        if (joint.reachedRaised === crossing.part || moving.includes(joint.a) || moving.includes(joint.b)) continue;
         if ((joint.kind !== 'dressing' && joint.kind !== 'tape') || joint.zone !== crossing.zone) continue;
         if (isUnder) edges.soft({ before: openId(joint.id), after: action.id, why: under });
-        else if (action.removes) edges.soft({ before: action.id, after: openId(joint.id), why: `The ${cable} runs over the ${inSentence(action.part.name)}: held clear while it goes down.` });
+        else if (action.removes) edges.soft({ before: action.id, after: openId(joint.id), why: `The ${cable} runs over the ${name}: held clear while it goes down.` });
       }
     }
   }
@@ -138,7 +158,7 @@ function tried(model: Model, all: readonly Action[]): Action[] {
   return all.filter((a) =>
     a.kind === 'open'
       ? (a.joint.kind === 'connector' || (TRIED.has(model.part(a.joint.a).kind) && a.joint.a !== outside)) && (outside === undefined || a.joint.id !== isolating)
-      : TRIED.has(a.part.kind) && a.part.id !== outside
+      : movedBy(a.part.id, a.move).some((id) => TRIED.has(model.part(id).kind) && id !== outside)
   );
 }
 
@@ -153,7 +173,7 @@ export function needsOpenTest(model: Model, all: readonly Action[]): boolean {
  */
 function covering(access: Access, within: ReadonlySet<ActionId>, of: readonly Action[]): Set<ActionId> {
   const { model } = access;
-  const carriers = of.flatMap((a) => (a.kind === 'open' ? [a.joint.a, ...model.carriers(a.joint.a)] : model.carriers(a.part.id)));
+  const carriers = of.flatMap((a) => (a.kind === 'open' ? [a.joint.a, ...model.carriers(a.joint.a)] : movedBy(a.part.id, a.move).flatMap((id) => model.carriers(id))));
   const own = new Set(of.map((a) => a.id));
   const ids = new Set([...own, ...carriers.flatMap((id) => model.part(id).moves.map((m) => moveId(id, m.id)))]);
   const out = new Set<ActionId>();
@@ -162,7 +182,8 @@ function covering(access: Access, within: ReadonlySet<ActionId>, of: readonly Ac
       if (r.cause.kind !== 'covers' && r.cause.kind !== 'raised') continue;
       for (const id of r.alternatives.flat()) {
         const action = access.actions.get(id)!;
-        if (action.kind !== 'move' || own.has(id) || !within.has(id)) continue;
+        // What left before from under it hides nothing when it is back.
+        if (action.kind !== 'move' || own.has(id) || !within.has(id) || !model.takes(action.part.id, action.move).has(r.cause.part)) continue;
         // What lies over something raised hides what is reached below it.
         if (action.removes) out.add(id);
         else ids.add(id);

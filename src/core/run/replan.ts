@@ -95,7 +95,7 @@ export function continued(model: Model, made: Plan, plans: readonly Plan[], stat
 function owedFor(model: Model, plans: readonly Plan[], state: RunState): (test: Step) => boolean {
   const opened = recorded(plans, state).flatMap(({ step: s }): Touched[] => {
     if (s.do === 'open' && s.joint !== undefined) return [{ kind: 'open', joint: model.joint(s.joint) }];
-    return s.do === 'move' && s.part !== undefined && s.move !== undefined ? [{ kind: 'move', part: model.part(s.part), removes: removes(model.move(s.part, s.move)) }] : [];
+    return s.do === 'move' && s.part !== undefined && s.move !== undefined ? [{ kind: 'move', part: model.part(s.part), move: model.move(s.part, s.move) }] : [];
   });
   const functions = new Set(touchedFunctions(model, opened));
   return (test) => {

@@ -44,7 +44,8 @@ const CLEARED = 0.05;
  * @param before what held such parts in earlier runs: it is thought of sooner
  */
 export function suspects(model: Model, plan: Plan, state: RunState, part: string, before: readonly FoundBefore[] = []): Suspect[] {
-  const riders = model.riders(part);
+  const out = plan.steps.find((s) => s.do === 'move' && s.part === part && s.move !== undefined);
+  const riders = out ? model.takes(part, model.move(part, out.move!)) : model.riders(part);
   const found: (Omit<Suspect, 'probability'> & { weight: number })[] = [];
   const steps = new Map(plan.steps.map((s) => [s.id, s]));
   const opening = new Map(plan.steps.flatMap((s) => (s.do === 'open' && s.joint ? [[s.joint, s.id]] : [])));

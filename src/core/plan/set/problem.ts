@@ -5,7 +5,9 @@ export interface SetProblem {
   job: ActionId;
   requirementsOf(action: ActionId): readonly Requirement[];
   /** What has to be in the set with this action, before or after it. */
-  together?(action: ActionId): Requirement | undefined;
+  beside?(action: ActionId): Requirement | undefined;
+  /** Actions that can be done only as long as none of some moves has been, and after which some joints are better opened. */
+  together?: readonly { group: ActionId; moves: readonly ActionId[]; joints: readonly ActionId[] }[];
   cost(action: ActionId): number;
 }
 
@@ -71,7 +73,7 @@ export function graphOf(problem: SetProblem, avoid: ReadonlySet<WayKey>, barred:
   const needs: Need[][] = [];
   for (let i = 0; i < ids.length; i++) {
     const before = [...problem.requirementsOf(ids[i]!)].sort((a, b) => (a.id < b.id ? -1 : 1));
-    const beside = problem.together?.(ids[i]!);
+    const beside = problem.beside?.(ids[i]!);
     needs.push([...before, ...(beside ? [beside] : [])].map((requirement) => ({
       of: i,
       requirement,
@@ -89,6 +91,22 @@ export function graphOf(problem: SetProblem, avoid: ReadonlySet<WayKey>, barred:
   dropSelfDefeating(kept);
   const cost = Float64Array.from(ids, (id, i) => (i === 0 ? 0 : problem.cost(id)));
   return { ok: true, graph: { ids, cost, needs: kept } };
+}
+
+/** What takes apart comes after what it would make impossible. */
+export const comesAfter = (action: ActionId, group: ActionId): Requirement => ({ id: `${action} < together ${group}`, of: action, alternatives: [[group]], cause: { kind: 'relation', reason: 'What leaves together is taken apart once it is out.', leg: 'down' } });
+
+/** The problem with an action that some others make impossible left out, or done before each of them. */
+export function decided(problem: SetProblem, { group, moves }: NonNullable<SetProblem['together']>[number], isFirst: boolean): SetProblem {
+  const together = problem.together!.filter((t) => t.group !== group);
+  const without = (r: Requirement): Requirement => ({ ...r, alternatives: r.alternatives.filter((way) => !way.includes(group)) });
+  return {
+    ...problem, together,
+    requirementsOf: (id) => {
+      const own = problem.requirementsOf(id);
+      return !isFirst ? own.map(without) : moves.includes(id) ? [...own, comesAfter(id, group)] : own;
+    }
+  };
 }
 
 /** A way that without any choice needs the very action that it is to serve can never serve it. */

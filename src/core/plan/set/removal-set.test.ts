@@ -15,7 +15,7 @@ function problem(costs: number[], needs: { of: number; alternatives: number[][] 
     by.set(r.of, [...(by.get(r.of) ?? []), r]);
   });
   const together: Requirement = { id: 'together', of: JOB, alternatives: beside.alternatives.map((a) => a.map(id)), cause: { kind: 'isolation', joint: 'plug' } };
-  return { job: JOB, requirementsOf: (a) => by.get(a) ?? [], together: (a) => (beside.of.some((i) => id(i) === a) ? together : undefined), cost: (a) => costs[Number(a.slice(1))]! };
+  return { job: JOB, requirementsOf: (a) => by.get(a) ?? [], beside: (a) => (beside.of.some((i) => id(i) === a) ? together : undefined), cost: (a) => costs[Number(a.slice(1))]! };
 }
 
 /** Every subset, cheapest first, that can be done in some order and meets the job: the truth for small problems. */
@@ -31,7 +31,7 @@ function bruteForce(n: number, p: SetProblem): number | undefined {
       grew = false;
       for (const a of members) if (!done.has(a) && met(a)) grew = !!done.add(a);
     }
-    const beside = [...done].every((a) => p.together?.(a)?.alternatives.some((way) => way.every((x) => done.has(x))) ?? true);
+    const beside = [...done].every((a) => p.beside?.(a)?.alternatives.some((way) => way.every((x) => done.has(x))) ?? true);
     if (done.size === members.length && met(JOB) && beside) best = cost;
   }
   return best;
@@ -87,7 +87,7 @@ describe('the cheapest set', () => {
       if (!result.ok) return;
       feasible++;
       expect(result.set).toMatchObject({ bound: truth, proved: true });
-      for (const a of result.set.actions) expect(p.together!(a)?.alternatives.some((way) => way.every((x) => result.set.actions.has(x))) ?? true).toBe(true);
+      for (const a of result.set.actions) expect(p.beside!(a)?.alternatives.some((way) => way.every((x) => result.set.actions.has(x))) ?? true).toBe(true);
     }), { numRuns: 1500 });
     expect(feasible).toBeGreaterThan(300);
   });

@@ -1,5 +1,6 @@
 import FlatQueue from 'flatqueue';
-import { graphOf, placeKey, whatCanBeDone, type Graph, type Need, type RemovalSet, type SetProblem, type SetResult, type WayKey } from './problem';
+import type { ActionId } from '../../access';
+import { comesAfter, decided, graphOf, placeKey, whatCanBeDone, type Graph, type Need, type RemovalSet, type SetProblem, type SetResult, type WayKey } from './problem';
 import { safeSet } from './descent';
 import { cheapest, type Chosen } from './search';
 
@@ -7,6 +8,7 @@ import { cheapest, type Chosen } from './search';
 export const SET_BUDGET = 30_000;
 
 interface Branch {
+  problem: SetProblem;
   graph: Graph;
   free: Chosen;
   barred: ReadonlySet<string>;
@@ -42,21 +44,32 @@ export function cheapestIn(first: Graph, problem: SetProblem, avoid: ReadonlySet
   const open = new Set<Branch>();
   const queue = new FlatQueue<Branch>();
   let left = budget;
-  const add = (graph: Graph, barred: ReadonlySet<string>) => {
+  const add = (problem: SetProblem, graph: Graph, barred: ReadonlySet<string>) => {
     const free = cheapest(graph, Math.max(0, left));
     left -= free.tried + graph.ids.length;
-    const branch = { graph, free, barred };
+    const branch = { problem, graph, free, barred };
     open.add(branch);
     queue.push(branch, free.cost);
   };
   const bound = () => Math.min(...[...open].map((b) => b.free.bound));
-  add(first, new Set());
+  add(problem, first, new Set());
   while (queue.length > 0) {
     const branch = queue.pop()!;
-    const { graph, free, barred } = branch;
+    const { problem, graph, free, barred } = branch;
     const rounds = whatCanBeDone(graph.needs, new Set([0, ...free.actions]));
     const stopped = waitsForEver(graph, free.actions, rounds);
-    if (stopped === undefined) return { graph, actions: free.actions, rounds, bound: bound() };
+    if (stopped === undefined) {
+      const kept = keepingTogether(problem, graph, free.actions, rounds);
+      if (kept.rounds) return { graph, actions: free.actions, rounds: kept.rounds, bound: bound() };
+      if (left <= 0) break;
+      open.delete(branch);
+      for (const isFirst of [true, false]) {
+        const narrower = decided(problem, kept.torn, isFirst);
+        const next = graphOf(narrower, avoid, barred);
+        if (next.ok) add(narrower, next.graph, barred);
+      }
+      continue;
+    }
     if (left <= 0) break;
     open.delete(branch);
     const circle = circleAmong(graph, free.actions, rounds, stopped);
@@ -64,10 +77,36 @@ export function cheapestIn(first: Graph, problem: SetProblem, avoid: ReadonlySet
       const inside = need.ways.filter((way) => way.actions.some((x) => circle.has(x)));
       const narrower = new Set([...barred, ...inside.map((way) => placeKey(need.requirement, way.alternative))]);
       const next = graphOf(problem, avoid, narrower);
-      if (next.ok) add(next.graph, narrower);
+      if (next.ok) add(problem, next.graph, narrower);
     }
   }
-  return { graph: first, ...safeSet(first), bound: bound() };
+  // Nothing leaves together with anything where there was no time to weigh it.
+  const alone = (problem.together ?? []).reduce((p, t) => decided(p, t, false), problem);
+  const next = problem.together?.length ? graphOf(alone, avoid, new Set()) : undefined;
+  const graph = next?.ok ? next.graph : first;
+  return { graph, ...safeSet(graph), bound: bound() };
+}
+
+type Together = NonNullable<SetProblem['together']>[number];
+
+/** When each member can be done with all that leaves together before what takes it apart; or what would be torn, and is to be decided. */
+function keepingTogether(problem: SetProblem, graph: Graph, chosen: ReadonlySet<number>, rounds: Int32Array): { rounds: Int32Array } | { rounds?: undefined; torn: Together } {
+  const number = new Map([...chosen].map((i) => [graph.ids[i]!, i]));
+  const asked = (problem.together ?? []).filter(({ group }) => number.has(group));
+  if (asked.length === 0) return { rounds };
+  const inTime = (later: (t: Together) => readonly ActionId[]) => {
+    const needs = graph.needs.map((list) => [...list]);
+    for (const t of asked) {
+      for (const id of later(t)) {
+        const i = number.get(id);
+        if (i !== undefined) needs[i]!.push({ of: i, requirement: comesAfter(id, t.group), ways: [{ alternative: 0, actions: [number.get(t.group)!] }] });
+      }
+    }
+    const kept = whatCanBeDone(needs, new Set([0, ...chosen]));
+    return [0, ...chosen].every((i) => kept[i] || !rounds[i]) ? kept : undefined;
+  };
+  const kept = inTime(({ moves, joints }) => [...moves, ...joints]) ?? inTime(({ moves }) => moves);
+  return kept ? { rounds: kept } : { torn: asked.find(({ moves }) => moves.some((id) => number.has(id)))! };
 }
 
 /** A member that can never be done though it has to be: the job, or what something that is done needs beside it. */

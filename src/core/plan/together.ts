@@ -1,0 +1,45 @@
+import { moveId, openId, type ActionId } from '../access';
+import { movedBy, removes, type Model, type PartMove } from '../machine';
+
+/** A move of several parts together, and what takes them apart. */
+export interface Together {
+  group: ActionId;
+  /** Moves that take some of them away and leave others: after one of these there is no leaving together. */
+  moves: ActionId[];
+  /** Joints among them. */
+  joints: ActionId[];
+}
+
+/** All moves of several parts of this machine, in the order of its file. */
+export const togetherOf = (model: Model): Together[] => model.groupMoves.map((group) => ({ group: idOf(group), moves: movesApart(model, group), joints: jointsAmong(model, group) }));
+
+function movesApart(model: Model, group: PartMove): ActionId[] {
+  const { part, move } = group;
+  const members = movedBy(part.id, move);
+  const some = model.machine.parts.flatMap((of) => of.moves.filter(removes).map((m) => ({ part: of, move: m }))).filter((way) => {
+    const taken = model.takes(way.part.id, way.move);
+    return idOf(way) !== idOf(group) && members.some((id) => taken.has(id)) && !members.every((id) => taken.has(id));
+  });
+  return some.map(idOf);
+}
+
+function jointsAmong(model: Model, { part, move }: PartMove): ActionId[] {
+  const taken = model.takes(part.id, move);
+  return [...new Set([...taken].flatMap((id) => model.jointsOf(id)))].filter((j) => taken.has(j.a) && taken.has(j.b)).map((j) => openId(j.id));
+}
+
+const idOf = ({ part, move }: PartMove): ActionId => moveId(part.id, move.id);
+
+/** For each move of several parts in the set what has to come after it on the way down, and before it on the way up. */
+export function tornAfter(model: Model, within: ReadonlySet<ActionId>): { group: ActionId; apart: ActionId }[] {
+  return pairsOf(model, within, ({ moves }) => moves);
+}
+
+/** The same with what had better come so: the joints among the parts, which stay closed until they are out. */
+export function takenApart(model: Model, within: ReadonlySet<ActionId>): { group: ActionId; apart: ActionId }[] {
+  return pairsOf(model, within, ({ moves, joints }) => [...moves, ...joints]);
+}
+
+function pairsOf(model: Model, within: ReadonlySet<ActionId>, which: (t: Together) => ActionId[]) {
+  return togetherOf(model).filter(({ group }) => within.has(group)).flatMap((t) => which(t).filter((id) => within.has(id)).map((apart) => ({ group: t.group, apart })));
+}
