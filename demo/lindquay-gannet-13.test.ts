@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { fit, mixUps, type ScrewGroup } from '../src/core/fasteners';
+import { checkPlan } from '../src/core/check';
+import { plan } from '../src/core/plan';
 import { lindquayGannet13 } from './authoring/lindquay-gannet-13';
 import { demoMachine, holdsForAll } from './testing/facts';
 
@@ -34,6 +36,15 @@ describe('what a technician would say of it', () => {
     expect(p.inHand.consumables[0]!.amount).toBe('4 strips: 76, 76, 76, 76 mm');
     expect(m.step(p, 'down/joint:battery-strips').cautions).toContainEqual(expect.objectContaining({ harm: true, text: expect.stringMatching(/No metal tool near the cell, and no solvent/) }));
     expect(p.inHand.spares[0]!.numbers).toEqual(['LG13-2002']);
+  });
+  it('the heat sink comes out alone or together with its fan, as one was taught', () => {
+    const alone = m.replace('heat-sink');
+    m.inOrder(alone, 'down/joint:fan-foil', 'down/move:heat-sink/lift');
+    expect(m.has(alone, 'down/joint:fan-screws')).toBe(false);
+    const both = plan(m.file.access, [{ do: 'replace', part: 'heat-sink' }], { avoid: ['move:heat-sink/lift'] });
+    m.inOrder(both, 'down/joint:fan-screws', 'down/joint:heat-sink-compound', 'down/move:heat-sink/lift-with-fan', 'down/joint:fan-foil', 'down/move:fan/lift');
+    m.inOrder(both, 'up/move:fan/lift', 'up/joint:fan-foil', 'up/move:heat-sink/lift-with-fan', 'up/joint:heat-sink-screws', 'up/joint:fan-screws');
+    expect(checkPlan(m.file.machine, both)).toEqual([]);
   });
   it('both speakers go in before the cell that they guide, whatever came out first', () => {
     const p = m.replace('battery', 'speaker-left', 'speaker-right');

@@ -59,6 +59,10 @@ describe('what a technician would say of it', () => {
     expect(m.has(p, 'down/move:display/lift')).toBe(false);
     expect(m.has(p, 'down/joint:hinge-left-lid-screws')).toBe(false);
     m.inOrder(p, 'up/move:board/tilt', 'up/move:hinge-left/swing', 'up/joint:hinge-left-screws');
+    // The arm rises as the lid is stood up, and comes down as it is laid back: with the board in, and a word of warning.
+    const before = (id: string) => p.steps[p.steps.findIndex((s) => s.id === id) - 1]!;
+    expect(before('down/move:hinge-left/swing').pose).toBe('topside/open');
+    expect(before('up/move:hinge-left/swing')).toMatchObject({ pose: 'topside/flat', cautions: [{ text: 'With the lid goes: left hinge. Slowly, with nothing beneath.' }] });
   });
   it('the display needs both hinges off the base, and its wires drawn', () => {
     const p = m.replace('display');

@@ -9,7 +9,7 @@ export function display(m: MachineBuilder) {
     functions: ['display'],
     spareIncludes: ['hinge-left', 'hinge-right', 'display-cable', 'bezel', 'panel', 'camera', 'wlan-main', 'wlan-aux'],
     at: [F, rect(0, 0, W, 184, 8), [3.4, 5]],
-    moves: [{ id: 'lift', kind: 'lift', zone: F, seconds: 20, returnSeconds: 35, how: 'Hold the display before the last hinge screw is out.', back: 'Hinge arms onto their posts, wires drawn through.' }]
+    moves: [{ id: 'lift', kind: 'lift', zone: T, seconds: 20, returnSeconds: 35, how: 'The lid lies flat behind the base: draw it off its posts, level.', back: 'Hinge arms onto their posts, wires drawn through.' }]
   });
   const arms = [
     ['hinge-left', 'Left hinge', 8, [{ id: 'swing', kind: 'swing' as const, lid: 'open' as const, zone: T, seconds: 8, returnSeconds: 8, leaves: ['hinge-left-lid-screws'], how: 'Standing the lid up takes the arm off the main board: see that it is clear of it.', back: 'Laying the lid back brings the arm down: see that it sits on its posts, with no wire beneath.' }]],

@@ -3,18 +3,16 @@ import { moveId, openId, type ActionId } from './actions';
 import type { Drawing } from './covers';
 import { waysToClear, waysToClearRider, waysToRelease, type Alternative } from './clearing';
 
-/** How a part is that is in the machine and not held: nothing keeps it there, it hangs on what its move left closed, it stands up from its socket, or it goes where the lid goes. */
-export type Unheld = 'free' | 'leash' | 'popped' | 'with-lid';
+/** How a part is that is in the machine and not held: nothing keeps it there, it hangs on what its move left closed, or it stands up from its socket. */
+export type Unheld = 'free' | 'leash' | 'popped';
 
 /** What keeps a part in its place. It is held as long as one of its holds is neither opened nor cleared. */
 export interface Holding {
   part: Part;
   /** Each is given up by any of its ways: all actions of a way done. Empty: nothing but its own weight and fit ever held it. */
   holds: readonly (readonly Alternative[])[];
-  /** Moves that leave it on its leash. */
+  /** Moves that leave it on its leash; what goes with the lid is held by that. */
   leash: readonly ActionId[];
-  /** Of these such as go with the lid. */
-  withLid: readonly ActionId[];
   /** Moves that take it out of the machine, alone or with what carries it. */
   out: readonly ActionId[];
   /** Once nothing else holds it, it stands up from its socket. */
@@ -27,8 +25,7 @@ export function holdingsOf(model: Model, drawing: Drawing): Holding[] {
     if (part.id === model.root.id || model.cable(part.id) || part.moves.length === 0) return [];
     const common = {
       part,
-      leash: part.moves.filter((m) => !removes(m)).map((m) => moveId(part.id, m.id)),
-      withLid: part.moves.filter((m) => m.lid).map((m) => moveId(part.id, m.id)),
+      leash: part.moves.filter((m) => !removes(m) && !m.lid).map((m) => moveId(part.id, m.id)),
       out: model.waysOut(part.id).map((way) => moveId(way.part.id, way.move.id)),
       pops: model.jointsOf(part.id).some((j) => j.a === part.id && j.kind === 'connector' && POPS.has(j.family))
     };
@@ -79,9 +76,9 @@ function keeps(model: Model, joint: Joint): boolean {
  */
 export function unheld(holdings: readonly Holding[], open: ReadonlySet<ActionId>): Map<string, Unheld> {
   const out = new Map<string, Unheld>();
-  for (const { part, holds, leash, withLid, out: leaves, pops } of holdings) {
+  for (const { part, holds, leash, out: leaves, pops } of holdings) {
     if (leaves.some((id) => open.has(id)) || out.has(part.id)) continue;
-    if (leash.some((id) => open.has(id))) out.set(part.id, withLid.some((id) => open.has(id)) ? 'with-lid' : 'leash');
+    if (leash.some((id) => open.has(id))) out.set(part.id, 'leash');
     else if (holds.length > 0 && holds.every((ways) => ways.some((way) => way.every((id) => open.has(id))))) out.set(part.id, pops ? 'popped' : 'free');
   }
   return out;

@@ -17,7 +17,7 @@ it('a cable deeper than the middle of a part runs under it, a nearer one over it
     }));
     return crossings(access.model, access.model.part('box'));
   };
-  expect(at(6)).toEqual([{ cable: 'wire', where: 'under', zone: 'face', crosses: [[20, 10], [40, 10]] }]);
+  expect(at(6)).toEqual([{ cable: 'wire', part: 'box', where: 'under', zone: 'face', crosses: [[20, 10], [40, 10]] }]);
   expect(at(2)[0]!.where).toBe('over');
 });
 

@@ -128,6 +128,8 @@ export function replay(reach: Reach, plan: Plan, say: Say): Moment[] {
     if (!up || !lid) say(step, 'turns the machine and does not say how');
     else {
       if (up === at.up && lid === at.lid) say(step, 'turns the machine to where it lies');
+      const goesAlong = lid === at.lid ? [] : facts.machine.parts.filter((p) => p.moves.some((m) => m.lid !== undefined && before.has(moveKey(p.id, m.id))));
+      for (const part of goesAlong) if (!step.cautions.some((c) => c.text.toLowerCase().includes(part.name.toLowerCase()))) say(step, `moves the lid and with it ${part.id}, and does not say so`);
       Object.assign(at, { up, lid });
     }
     const loose = looseThings(reach, before);

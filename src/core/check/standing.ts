@@ -2,7 +2,7 @@ import type { Joint } from '../machine';
 import { moveKey, openKey, takesOut } from './facts';
 import type { Demand, Open, Reach } from './reach';
 
-type How = 'free' | 'leash' | 'popped' | 'with-lid';
+type How = 'free' | 'leash' | 'popped';
 
 /** What is in the machine and not held, part by part, with how. */
 export function looseThings(reach: Reach, open: Open): Map<string, How> {
@@ -10,8 +10,8 @@ export function looseThings(reach: Reach, open: Open): Map<string, How> {
   const out = new Map<string, How>();
   for (const part of facts.machine.parts) {
     if (part.id === facts.root || facts.cables.has(part.id) || part.moves.length === 0 || reach.isOut(part.id, open)) continue;
-    const hangs = part.moves.filter((m) => !takesOut(m) && open.has(moveKey(part.id, m.id)));
-    if (hangs.length > 0) out.set(part.id, hangs.some((m) => m.lid !== undefined) ? 'with-lid' : 'leash');
+    // What goes with the lid is on the lid.
+    if (part.moves.some((m) => !takesOut(m) && m.lid === undefined && open.has(moveKey(part.id, m.id)))) out.set(part.id, 'leash');
     else if (isFree(reach, part.id, open)) out.set(part.id, facts.machine.joints.some((j) => j.a === part.id && j.kind === 'connector' && (j.family === 'edge-card' || j.family === 'memory-socket')) ? 'popped' : 'free');
     else if (facts.jointly.some(({ key, taken, part: first, move }) => [first.id, ...(move.with ?? [])].includes(part.id) && taken.has(part.id) && isFree(reach, key, open))) out.set(part.id, 'free');
   }

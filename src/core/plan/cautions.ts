@@ -47,13 +47,17 @@ export function isolationCautions(step: IsolationStep): Caution[] {
 const TO_HOLD: Record<Unheld, (name: string) => string> = {
   free: (name) => `the ${name} lies free: keep a hand on it, or lift it out of the way`,
   leash: (name) => `the ${name} hangs on its leash: hold it against the machine, without a pull on its cable`,
-  popped: (name) => `the ${name} stands up from its socket: press it down flat and keep it there`,
-  'with-lid': (name) => `the ${name} goes with the lid: watch it come down, with nothing beneath it`
+  popped: (name) => `the ${name} stands up from its socket: press it down flat and keep it there`
 };
 
 /** What has to be held while the machine or its lid moves, and how. */
 export function looseCaution(model: Model, loose: readonly { part: string; how: Unheld }[]): Caution {
   return { text: `Not held while it turns: ${loose.map(({ part, how }) => TO_HOLD[how](inSentence(model.part(part).name))).join('; ')}.`, harm: false };
+}
+
+/** What comes down, or up, as the lid is moved. */
+export function withLidCaution(model: Model, parts: readonly string[]): Caution {
+  return { text: `With the lid goes: ${parts.map((id) => inSentence(model.part(id).name)).join(', ')}. Slowly, with nothing beneath.`, harm: false };
 }
 
 /** How the caution of a live step begins, so that it is known by whoever reads a plan. */

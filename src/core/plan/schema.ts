@@ -59,7 +59,7 @@ export const Step = z.strictObject({
   cautions: z.array(Caution),
   pinch: z.array(Pinch),
   /** For turns and lid moves: what is in the machine and not held, to be held by hand meanwhile. */
-  unheld: z.array(z.strictObject({ part: z.string(), how: z.enum(['free', 'leash', 'popped', 'with-lid']) })).optional(),
+  unheld: z.array(z.strictObject({ part: z.string(), how: z.enum(['free', 'leash', 'popped']) })).optional(),
   /** For tests: the function that is proved. */
   test: z.string().optional()
 });

@@ -2,7 +2,7 @@ import { isIn, moveId, openId, unheld, type Access, type Action, type ActionId }
 import { comesOffWith, crossings, likeLeads } from '../cables';
 import { tightening } from '../fasteners';
 import { movedBy, removes, type IsolationStep, type Joint, type JointOf, type Model, type Part } from '../machine';
-import { cautionsFor, isolationCautions, looseCaution } from './cautions';
+import { cautionsFor, isolationCautions, looseCaution, withLidCaution } from './cautions';
 import { goalId, JOB, type Goal } from './goals';
 import { closePhrase, consumablePhrase, formPhrase, goalWorkPhrase, isolationPhrase, leadPhrase, movePhrase, openPhrase, OPEN_TEST, posePhrase, returnPhrase, swapPhrase, openTestReason, type Phrase } from './phrase';
 import { ontoMat, poseOf, type Lids } from './pose';
@@ -175,15 +175,20 @@ export class StepWriter {
     if (!pose || pose === 'mat') return [];
     const [up, lid] = pose.split('/') as [string, string];
     const before = `${this.stands.up}/${this.stands.lid}`;
+    const lidBefore = this.stands.lid;
     if (up !== 'any') this.stands.up = up;
     if (lid !== 'any') this.stands.lid = lid;
     const now = `${this.stands.up}/${this.stands.lid}`;
     if (now === before) return [];
     const loose = [...unheld(this.access.holdings, open)].map(([part, how]) => ({ part, how }));
+    const { model } = this.access;
+    const tied = lidBefore === this.stands.lid ? [] : model.machine.parts.filter((p) => p.moves.some((m) => m.lid && open.has(moveId(p.id, m.id)))).map((p) => p.id);
+    const cautions = [...(loose.length > 0 ? [looseCaution(model, loose)] : []), ...(tied.length > 0 ? [withLidCaution(model, tied)] : [])];
     return [{
       ...step(leg, `${leg}/pose-${++this.poses}`, 'pose', posePhrase(now, loose.length > 0), SECONDS.pose),
       pose: now,
-      ...(loose.length > 0 ? { unheld: loose, cautions: [looseCaution(this.access.model, loose)] } : {})
+      ...(loose.length > 0 ? { unheld: loose } : {}),
+      cautions
     }];
   }
 
