@@ -1,5 +1,5 @@
 import type { Model } from '../machine';
-import { brokenForGood, jobPhrase, type Plan } from '../plan';
+import { brokenForGood, jobPhrase, pinchWords, type Plan } from '../plan';
 
 const LEGS = { isolate: 'Make it safe', down: 'Down', swap: 'On the bench', up: 'Back up', prove: 'Prove it' } as const;
 
@@ -32,7 +32,7 @@ export function planMarkdown(model: Model, plan: Plan): string {
     }
     out.push(`- [ ] ${i + 1}. ${plain(step.text)}${step.detail ? ` *${plain(step.detail)}*` : ''}`);
     for (const caution of step.cautions) out.push(`  - **Caution:** ${plain(caution.text)}`);
-    for (const pinch of step.pinch) out.push(`  - ${plain(model.part(pinch.cable).name)} runs ${pinch.where} it: ${pinch.where === 'under' ? 'laid first' : 'held clear'}.`);
+    for (const { name, text } of pinchWords(model, step)) out.push(`  - ${plain(name)} ${text}.`);
     if (step.leg === 'up' && step.departs) out.push(`  - Not the mirror: ${plain(step.departs)}`);
   });
   return `${out.join('\n')}\n`;

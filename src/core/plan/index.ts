@@ -12,6 +12,7 @@ export { alternatives, alongside, type Alternative, type Alongside } from './cho
 export { checkSpare, numbersFor, spareWords, type SpareCheck } from './spare';
 export { actionOf, unmet } from './done';
 export { kindOf } from './steps';
+export { pinchWords } from './pinch';
 export { PlanDesk, requestKey, type Choices, type PlanRequest } from './desk';
 export { partWays, planFigures, stretches, sumFigures, type PlanFigures, type Stretch } from './figures';
 export { brokenForGood, screwsTakenOut } from './in-hand';

@@ -1,10 +1,11 @@
-import { isIn, moveId, openId, unheld, type Access, type Action, type ActionId } from '../access';
-import { comesOffWith, crossings, likeLeads } from '../cables';
+import { moveId, openId, unheld, type Access, type Action, type ActionId } from '../access';
+import { comesOffWith, likeLeads } from '../cables';
 import { tightening } from '../fasteners';
 import { movedBy, removes, type IsolationStep, type Joint, type JointOf, type Model, type Part } from '../machine';
 import { cautionsFor, isolationCautions, looseCaution, withLidCaution } from './cautions';
 import { goalId, JOB, type Goal } from './goals';
 import { closePhrase, consumablePhrase, formPhrase, goalWorkPhrase, isolationPhrase, leadPhrase, movePhrase, openPhrase, OPEN_TEST, posePhrase, returnPhrase, swapPhrase, openTestReason, type Phrase } from './phrase';
+import { pinchList } from './pinch';
 import { ontoMat, poseOf, type Lids } from './pose';
 import { CLOSING_CHECK, closesUp, testPhrase, touchedFunctions } from './prove';
 import type { Leg, Plan, Step } from './schema';
@@ -129,7 +130,7 @@ export class StepWriter {
         ...(departs ? { departs } : {}),
         because: this.reasons.get(id) ?? [],
         cautions: cautionsFor(this.access.model, action, 'up'),
-        pinch: action.kind === 'move' ? crossings(this.access.model, action.part, action.move).filter(({ cable }) => isIn(this.access.model, cable, this.done)).map(({ cable, where, zone, crosses }) => ({ cable, where, zone, crosses })) : []
+        pinch: action.kind === 'move' ? pinchList(this.access, action, this.done) : []
       });
     });
     if (test?.at === sequence.length) out.push(this.openTest(test));

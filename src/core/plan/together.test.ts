@@ -4,7 +4,7 @@ import { checkPlan } from '../check';
 import { Machine, referenceFaults } from '../machine';
 import { machineAfter } from '../run';
 import { accessTo, machine, part, plug, screw } from '../testing/machines';
-import { alternatives, plan, removalSet, type Goal, type Plan, type PlanOptions } from '.';
+import { alternatives, pinchWords, plan, removalSet, type Goal, type Plan, type PlanOptions } from '.';
 
 type Input = Parameters<typeof accessTo>[0];
 const lift = (seconds: number, more = {}) => ({ id: 'lift', kind: 'lift' as const, zone: 'face', seconds, ...more });
@@ -162,4 +162,15 @@ describe('in a machine file', () => {
     expect(referenceFaults(Machine.parse(input)).map((f) => f.message)).toEqual(['names "sink", which rides on "board" and leaves with it anyway']);
   });
   it('warnings are told once for parts that can leave in two ways', () => expect(drawingFaults(accessTo(cooled()))).toEqual([]));
+});
+
+describe('cables to mind as several parts go down together', () => {
+  it('are told once each for either side, with the places on the face in hand', () => {
+    const input = cooled(40);
+    const wire = part('wire', [90, 90, 4], [8, 9], 'base');
+    const p = planned({ ...input, parts: [...input.parts!, wire], joints: [...input.joints!, plug('wire-p', 'wire', 'base', [4, 20], 7)], cables: [{ part: 'wire', path: [{ zone: 'face', at: [4, 20], depth: 7 }, { zone: 'face', at: [90, 20], depth: 7 }], lengthMm: 90, widthMm: 2, minBendRadiusMm: 3, form: 'bundle' as const, colour: 'black', ends: [{ joint: 'wire-p' }] }] }, [goal('replace', 'sink')]);
+    const back = p.steps.find((s) => s.id === 'up/move:sink/both')!;
+    expect(back.pinch.map((c) => [c.cable, c.where, c.crosses.length])).toEqual([['wire', 'under', 4]]);
+    expect(pinchWords(accessTo({ ...input, parts: [...input.parts!, wire] }).model, { ...back, pinch: [...back.pinch, { ...back.pinch[0]!, zone: 'elsewhere' }] }).map(({ name, text, places }) => [name, text, places])).toEqual([['wire', 'lies under it: laid first', 4]]);
+  });
 });

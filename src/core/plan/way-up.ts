@@ -1,7 +1,7 @@
 import { moveId, openId, refId, type Access, type Action, type ActionId } from '../access';
 import { crossings } from '../cables';
 import { inSentence, movedBy, type Model, type PartKind } from '../machine';
-import { lidsOf, poseOf, type Lids, type Taken } from './pose';
+import { lidsOf, ontoMat, poseOf, type Lids, type Taken } from './pose';
 import { takenApart } from './together';
 
 /** `before` has to be closed or brought back before `after`; `why` is set where assembly differs from the mirror. */
@@ -54,6 +54,10 @@ class Edges {
 
   constructor(private readonly actions: ReadonlySet<ActionId>) {}
 
+  has(id: ActionId): boolean {
+    return this.actions.has(id);
+  }
+
   firm(edge: UpEdge): void {
     if (this.known(edge)) this.push(edge);
   }
@@ -92,14 +96,14 @@ class Edges {
   }
 }
 
-/** What goes with the lid is back as soon as the lid is moved: before all that is done with the lid elsewhere. */
+/** What goes with the lid is back as soon as the lid is moved: before all that is done with the lid elsewhere, and cannot be done on the mat. */
 function backWithTheLid(access: Access, all: readonly Action[], lids: Lids, edges: Edges): void {
   for (const swing of all) {
     if (swing.kind !== 'move' || swing.move.lid === undefined) continue;
     const why = `The ${inSentence(swing.part.name)} is back as soon as the lid is moved.`;
     for (const other of all) {
       const { lid } = poseOf(access, other, 'up', lids);
-      if (other !== swing && lid !== undefined && lid !== swing.move.lid) edges.soft({ before: swing.id, after: other.id, why });
+      if (other !== swing && lid !== undefined && lid !== swing.move.lid && !ontoMat(access, other).some((id) => edges.has(id))) edges.soft({ before: swing.id, after: other.id, why });
     }
   }
 }

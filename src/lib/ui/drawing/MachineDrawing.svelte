@@ -133,7 +133,7 @@
     {#each scene as item (item.key)}{#if item.what === 'cable' && item.under}<path d={item.under} class="under" />{/if}{/each}
     {#each scene as item (item.key)}{#if item.what === 'part' && goals.includes(item.part.id)}<path d={item.d} class="beneath" />{/if}{/each}
     {#if withSizes}{#each scene as item (item.key)}{#if item.what === 'joint' && !item.isOpen}{@render sizes(item.joint)}{/if}{/each}{/if}
-    {#each minded as p (p.cable + p.zone)}
+    {#each minded as p (`${p.cable} ${p.where} ${p.zone}`)}
       {#if p.zone === zone}{#each p.crosses as [x, y], i (i)}<circle cx={x} cy={y} r="3.4" class="crossing" />{/each}{/if}
     {/each}
     {#each names as { part, text, at } (part)}

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Model } from '$core/machine';
-  import { explain, type Plan, type Step } from '$core/plan';
+  import { explain, pinchWords, type Plan, type Step } from '$core/plan';
   import { ScrewPicture } from '$lib/ui/drawing';
   import { duration } from '$lib/ui/format';
   import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
@@ -37,8 +37,8 @@
     <div>
       <h3 class="text-sm font-semibold text-soft">Cables to mind as it goes down</h3>
       <ul class="mt-1">
-        {#each step.pinch as pinch (pinch.cable + pinch.zone)}
-          <li>{model.part(pinch.cable).name}: {pinch.where === 'under' ? 'lies under it, lay it first' : 'runs over it, hold it clear'}</li>
+        {#each pinchWords(model, step) as { key, name, text } (key)}
+          <li>{name} {text}.</li>
         {/each}
       </ul>
     </div>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Model } from '$core/machine';
-  import type { Step } from '$core/plan';
+  import { pinchWords, type Step } from '$core/plan';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
 
   /** One step in type that reads from an arm's length: what to do, how, what to mind. */
@@ -13,8 +13,8 @@
 {#if step.leg === 'up' && step.departs}<p class="mt-3 border-l-4 border-now pl-3 text-lg"><span class="font-semibold">Not the mirror.</span> {step.departs}</p>{/if}
 {#if step.pinch.length > 0}
   <ul class="mt-3 {step.pinch.length > 3 ? 'grid grid-cols-2 gap-x-5 gap-y-1.5 leading-snug' : 'space-y-1 text-lg'}" aria-label="Cables to mind">
-    {#each step.pinch as pinch (pinch.cable + pinch.zone)}
-      <li><span class="font-semibold">{model.part(pinch.cable).name}</span> {pinch.where === 'under' ? 'lies under it: laid first.' : 'runs over it: hold it clear.'}{#if pinch.crosses.length > 0}{' '}<span class="text-soft">{pinch.crosses.length === 1 ? 'Ringed where it crosses the edge.' : `Ringed at ${pinch.crosses.length} places.`}</span>{/if}</li>
+    {#each pinchWords(model, step) as { key, name, text, places } (key)}
+      <li><span class="font-semibold">{name}</span> {text}.{#if places > 0}{' '}<span class="text-soft">{places === 1 ? 'Ringed where it crosses the edge.' : `Ringed at ${places} places.`}</span>{/if}</li>
     {/each}
   </ul>
 {/if}
