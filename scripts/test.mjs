@@ -1,5 +1,5 @@
 /** Everything that has to hold, from a fresh machine; ends with one line over all runners and a true exit status. */
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { closeSync, existsSync, mkdtempSync, openSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuild, ensureChromium, ensurePackages } from './setup/packages.mjs';
 import { ensurePostgres } from './setup/postgres.mjs';
@@ -17,16 +17,24 @@ function title(text) {
   process.stdout.write(`\n== ${text}\n`);
 }
 
-/** A check that passes or fails as a whole. */
+/** A check that passes or fails as a whole; what it says is shown when it has ended, since others go on beside it. */
 async function check(name, command, args) {
+  const path = join(results, `${name.replaceAll(/\W+/g, '-')}.txt`);
+  const said = openSync(path, 'w');
+  const status = await run(command, args, { stdio: ['ignore', said, said] }).catch((error) => (say(error.message), 1));
+  closeSync(said);
   title(name);
-  const status = await run(command, args).catch((error) => (say(error.message), 1));
+  process.stdout.write(readFileSync(path));
   if (status === 0) passed++;
   else {
     failed++;
     failures.push(name);
   }
   process.stdout.write(`${name}: ${status === 0 ? 'passed' : 'FAILED'}\n`);
+}
+
+async function oneByOne(checks) {
+  for (const [name, command, args] of checks) await check(name, command, args);
 }
 
 /** A runner that counts its tests itself; one that ends badly without a failed test counts as a failure. */
@@ -52,15 +60,21 @@ async function main() {
   });
   passed++;
 
-  await check('A clean clone starts', 'node', ['scripts/clean-clone.mjs']);
-  await check('Lint', 'npx', ['eslint', '.']);
-  await check('Types: core', 'npx', ['tsc', '-p', 'src/core/tsconfig.json']);
-  await check('Types: scripts and tests', 'npx', ['tsc', '-p', 'scripts/tsconfig.json']);
-  await check('Types: application', 'npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--output', 'human', '--threshold', 'warning']);
-  await check('Dependency rule', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src']);
-  await check('Published schemas are current', 'npx', ['tsx', '--tsconfig', 'src/core/tsconfig.json', 'scripts/schemas.ts', '--check']);
-
-  await check('Licences of others are listed', 'node', ['scripts/licences.mjs', '--check']);
+  // Two rows side by side, on two processors; nothing of one waits for the other.
+  await Promise.all([
+    oneByOne([
+      ['A clean clone starts', 'node', ['scripts/clean-clone.mjs']],
+      ['Licences of others are listed', 'node', ['scripts/licences.mjs', '--check']],
+      ['Published schemas are current', 'npx', ['tsx', '--tsconfig', 'src/core/tsconfig.json', 'scripts/schemas.ts', '--check']]
+    ]),
+    oneByOne([
+      ['Lint', 'npx', ['eslint', '.']],
+      ['Types: core', 'npx', ['tsc', '-p', 'src/core/tsconfig.json']],
+      ['Types: scripts and tests', 'npx', ['tsc', '-p', 'scripts/tsconfig.json']],
+      ['Types: application', 'npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--output', 'human', '--threshold', 'warning']],
+      ['Dependency rule', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src']]
+    ])
+  ]);
 
   const unit = join(results, 'unit.json');
   await runner('Unit tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`], {}, unit, (r) => {
