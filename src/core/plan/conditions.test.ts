@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { accessOf } from '../access';
+import { modelOf } from '../machine';
 import { demoAccess } from '../testing/machines';
 import { Plan } from './schema';
 import { plan } from './plan';
@@ -35,5 +37,13 @@ describe('a plan for a machine that came in doubtful', () => {
     const off = display.steps.find((s) => s.do === 'move' && s.part === 'display')!;
     expect(off.cautions.some((c) => /Broken glass/.test(c.text) && c.harm)).toBe(true);
     expect(said(display.steps)).toMatch(/switch the socket off first/);
+  });
+  it('knows the adapter by what the step is, however its file words it', () => {
+    const { machine } = gannet.model;
+    const steps = machine.isolation.steps.map((s) => (s.kind === 'unplug-adapter' ? { ...s, text: 'Unplug the charger', undo: 'Plug the charger in' } : s.kind === 'shut-down' ? { ...s, text: 'Shut down with the adapter in', undo: 'Switch on' } : s));
+    const other = accessOf(modelOf({ ...machine, isolation: { ...machine.isolation, steps } }));
+    const { steps: all } = plan(other, [{ do: 'replace', part: 'fan' }], { conditions: ['bad-adapter'] });
+    const warned = all.filter((s) => s.cautions.some((c) => /switch the socket off first|sound adapter of the same rating/.test(c.text))).map((s) => s.text);
+    expect(warned).toEqual(['Unplug the charger', 'Plug the charger in']);
   });
 });

@@ -17,6 +17,8 @@ export function underConditions(model: Model, steps: Step[], conditions: readonl
   const has = (c: Condition) => conditions.includes(c);
   const isCell = (id: string | undefined) => id !== undefined && model.part(id).care.includes('cell');
   const isDisplay = (id: string | undefined) => id !== undefined && [...model.riders(id)].some((r) => ['panel', 'display'].includes(model.part(r).kind));
+  // Told by what a step of the isolation is, not by how its file words it.
+  const isAdapter = (step: Step) => model.machine.isolation.steps.some((s) => s.kind === 'unplug-adapter' && (step.id === `isolate/${s.id}` || step.id === `restore/${s.id}`));
   const cellReplaced = steps.some((s) => s.do === 'swap' && isCell(s.part));
   let firstBoard = true;
   return steps.map((step): Step => {
@@ -35,8 +37,8 @@ export function underConditions(model: Model, steps: Step[], conditions: readonl
       }
     }
     if (has('glass') && isDisplay(step.part) && (step.do === 'move' || step.do === 'return')) cautions.push({ text: 'Broken glass: gloves and eye protection; film over it before it is moved.', harm: true });
-    if (has('bad-adapter') && step.id.startsWith('isolate/') && /adapter/i.test(step.text)) cautions.push({ text: 'Damaged adapter: switch the socket off first, pull by the plug, and set it aside marked.', harm: true });
-    if (has('bad-adapter') && step.do === 'restore') cautions.push({ text: 'With a sound adapter of the same rating, not with the one that came.', harm: true });
+    if (has('bad-adapter') && step.do === 'prepare' && isAdapter(step)) cautions.push({ text: 'Damaged adapter: switch the socket off first, pull by the plug, and set it aside marked.', harm: true });
+    if (has('bad-adapter') && step.do === 'restore' && isAdapter(step)) cautions.push({ text: 'With a sound adapter of the same rating, not with the one that came.', harm: true });
     if ((has('wet') || has('residue')) && step.do === 'move' && step.leg === 'down') {
       cautions.push({ text: has('wet') && firstBoard ? 'Wet inside: dab dry as you go, no power until it is dry through.' : 'Look for residue: note it, with a photo.', harm: has('wet') && firstBoard });
       firstBoard = false;

@@ -48,10 +48,7 @@ const SELECT = `
          m.id::int as "fileId", m.machine_id as "machineId", m.maker, m.model, m.revision,
          r.id as "runId", r.started_at as "startedAt", coalesce(r.p50_seconds, j.p50_seconds) as "p50Seconds", coalesce(r.p80_seconds, j.p80_seconds) as "p80Seconds", p.display_name as "startedBy",
          coalesce(jsonb_array_length(coalesce(r.plan_now, r.plan) -> 'steps'), 0) as steps,
-         (select count(distinct e.body ->> 'step')::int from run_event e
-           where e.run_id = r.id and e.body ->> 'type' in ('done', 'tested', 'skipped')
-             -- What was done by an earlier plan and is closed again is no step of this one.
-             and (r.plan_now is null or exists (select from jsonb_array_elements(r.plan_now -> 'steps') s where s ->> 'id' = e.body ->> 'step'))) as "stepsDone"
+         coalesce(r.steps_done, 0) as "stepsDone"
     from job j
     join machine_file m on m.id = j.machine_file_id
     left join run r on r.job_id = j.id

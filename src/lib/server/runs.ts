@@ -9,7 +9,7 @@ import { useReserved } from './spares';
 import { forgetTimes } from './times';
 import type { Machine } from '$core/machine';
 import type { Plan } from '$core/plan';
-import { AFTER_SIGNING, clockIsWrong, everyStep, fold, observedSteps, obstacles, planInForce, strangeIn, strangers, type FoundBefore, type Obstacle, type RunEvent } from '$core/run';
+import { AFTER_SIGNING, clockIsWrong, everyStep, fold, observedSteps, obstacles, planInForce, runFigures, strangeIn, strangers, type FoundBefore, type Obstacle, type RunEvent } from '$core/run';
 
 export interface Run {
   id: string;
@@ -170,9 +170,12 @@ export async function appendEvents(runId: string, machine: Machine, hash: string
       if (event.type === 'replanned') for (const s of event.plan.steps) if (!steps.has(s.id)) steps.set(s.id, s);
     }
     if (refused.length > 0) throw new Refused();
-    if (seq > before && sent.some((e) => e.type === 'replanned' || e.type === 'undo')) {
-      const inForce = planInForce(run.plan, (await eventsOf(db, runId)).events);
-      await db.query('update run set plan_now = $2 where id = $1', [runId, inForce === run.plan ? null : JSON.stringify(inForce)]);
+    if (seq > before) {
+      const { events } = await eventsOf(db, runId);
+      const inForce = planInForce(run.plan, events);
+      const { stepsDone, found } = runFigures(inForce, fold(model, run.plan, events));
+      await db.query('update run set steps_done = $2, found = $3 where id = $1', [runId, stepsDone, JSON.stringify(found)]);
+      if (sent.some((e) => e.type === 'replanned' || e.type === 'undo')) await db.query('update run set plan_now = $2 where id = $1', [runId, inForce === run.plan ? null : JSON.stringify(inForce)]);
     }
     // Told when this commits, and not before.
     if (seq > before) await db.query('select pg_notify($1, $2)', [RUN_CHANNEL, runId]);
@@ -194,13 +197,9 @@ class Refused extends Error {}
 /** What held parts of a machine in all runs on any of its files, the most frequent first; what was taken back left out. */
 export async function foundOnMachine(db: Queryable, machineId: string): Promise<FoundBefore[]> {
   const { rows } = await db.query(
-    // Such events are few among millions: they are gathered first, by their own index.
-    `with looked as materialized (select run_id, id, body from run_event where body ->> 'type' = 'looked')
-     select e.body ->> 'part' as part, e.body ->> 'suspect' as suspect, count(*)::int as times
-       from looked e join run r on r.id = e.run_id join machine_file m on m.id = r.machine_file_id
-      where m.machine_id = $1 and e.body ->> 'found' = 'true'
-        and not exists (select from run_event u where u.run_id = e.run_id and u.body ->> 'type' = 'undo' and u.body ->> 'event' = e.id::text)
-      group by 1, 2 order by times desc, part, suspect limit 200`,
+    `select f ->> 'part' as part, f ->> 'suspect' as suspect, count(*)::int as times
+       from run r join machine_file m on m.id = r.machine_file_id, jsonb_array_elements(r.found) f
+      where m.machine_id = $1 and r.found <> '[]' group by 1, 2 order by times desc, part, suspect limit 200`,
     [machineId]
   );
   return rows;
