@@ -85,7 +85,8 @@ export async function seed(db: Queryable, { people, password }: DemoPeople): Pro
   await say(touchpad, { is: 'placed', place: 'Shelf 2, left' });
   await say(swollen, { is: 'placed', place: 'Steel box outside, gate 3' });
   for (const [days, wh, cycles] of [[420, 41.8, 120], [250, 36.9, 260], [90, 31.2, 390]] as const) await earlierReading(db, draining, ines, days, { designWh: 46, fullWh: wh, cycles, charge: 0.5 });
-  await say(draining, { is: 'cell', source: 'daemon', reading: { designWh: 46, fullWh: 26.4, cycles: 512, charge: 0.86, voltageV: 11.4 }, loadW: 12 });
+  await say(draining, { is: 'cell', source: 'daemon', reading: { designWh: 46, fullWh: 26.4, cycles: 512, charge: 0.86, voltageV: 11.4 } });
+  await say(draining, { is: 'load', loadW: 12 });
   const { rates } = await shopSettings(db);
   await replanJob((await findJob(db, quoted))!.id);
   const { p50Seconds, p80Seconds } = (await findJob(db, quoted))!;

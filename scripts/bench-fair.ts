@@ -3,7 +3,7 @@ import { closePlanner, planFor } from '../src/lib/server/planner';
 import { asking } from '../src/lib/server/threads';
 import { readMachineFile } from '../src/core/formats';
 import type { Machine } from '../src/core/machine';
-import type { Goal } from '../src/core/plan';
+import { planRequest, STANDARD_BASIS, type Goal } from '../src/core/plan';
 import { demoText } from '../src/core/testing/machines';
 import { notebook } from '../src/core/testing/notebook';
 
@@ -21,7 +21,7 @@ async function measured(from: number, count: number): Promise<number[]> {
   for (let i = from; i < from + count; i++) {
     const goals = [small[i % small.length]!, small[(i * 7 + 3) % small.length]!];
     const began = performance.now();
-    await asking.run({ person: 'one' }, () => planFor({ file: file as never, goals, pace: { move: 1 + i / 1000 } })).catch(() => {});
+    await asking.run({ person: 'one' }, () => planFor(planRequest(file as never, { ...STANDARD_BASIS, pace: { move: 1 + i / 1000 } }, { goals, weighting: 'part-by-part', avoid: [] }))).catch(() => {});
     times.push(performance.now() - began);
   }
   return times;
@@ -31,7 +31,7 @@ const say = (line: string) => process.stdout.write(`${line}\n`);
 await measured(0, 10);
 const idle = await measured(10, 60);
 const stop = new AbortController();
-const others = Array.from({ length: 6 }, (_, i) => asking.run({ person: 'another', signal: stop.signal }, () => planFor({ file: big, goals: goalsOf(large).slice(i, i + 60) }).catch(() => {})));
+const others = Array.from({ length: 6 }, (_, i) => asking.run({ person: 'another', signal: stop.signal }, () => planFor(planRequest(big, STANDARD_BASIS, { goals: goalsOf(large).slice(i, i + 60), weighting: 'part-by-part', avoid: [] })).catch(() => {})));
 await new Promise((resolve) => setTimeout(resolve, 1500));
 const beside = await measured(100, 60);
 stop.abort();

@@ -13,11 +13,11 @@ say('|---|---|---|---|---|---|---|');
 for (const id of DEMO_MACHINES) {
   const set = FaultSet.parse(JSON.parse(readFileSync(fileURLToPath(new URL(`../demo/faults/${id}.json`, import.meta.url)), 'utf8')));
   const reach = reachFrom(demoAccess(id), set);
-  const prior = priors(set);
+  const prior = priors(set, {});
   let [ours, swapping, whole, proved] = [0, 0, 0, 0];
   const times: number[] = [];
   for (const symptom of set.symptoms) {
-    const weights = belief(set, { ...NOTHING_KNOWN, symptoms: { [symptom.id]: true } });
+    const weights = belief(set, { ...NOTHING_KNOWN, symptoms: { [symptom.id]: true } }, {});
     const share = set.faults.reduce((sum, f, i) => sum + prior[i]! * (f.shows[symptom.id] ?? 0), 0);
     const from = performance.now();
     const next = nextStep(set, weights, { tests: [], repairs: [] }, reach);

@@ -1,5 +1,5 @@
 import { accessOf, type Access } from '../core/access';
-import { belief, NextStep, priors, reachFrom, steady, type FaultSet, type Findings, type Next, type ReachSeconds } from '../core/faults';
+import { belief, NextStep, reachFrom, steady, type FaultSet, type Findings, type Next, type ReachSeconds } from '../core/faults';
 import { modelOf, type Machine } from '../core/machine';
 import type { From } from '../core/plan';
 
@@ -35,7 +35,7 @@ self.addEventListener('message', ({ data }: MessageEvent<FaultAsked>) => {
 });
 
 async function answer({ id, machine, set, known, found, from }: FaultAsked): Promise<void> {
-  const weights = belief(set, known, priors(set, found));
+  const weights = belief(set, known, found);
   const tell = (told: Omit<FaultTold, 'id' | 'belief'>) => self.postMessage({ id, belief: weights, ...told } satisfies FaultTold);
   const isAsked = Object.keys(known.symptoms).length > 0 && weights.some((w) => w > 0);
   // What is believed is shown at once; the next step takes longer.

@@ -71,6 +71,16 @@ export interface DatedReading {
   reading: BatteryReading;
 }
 
+/** A reading with where it came from: typed in, a listing's kind, or at the bench before or after the work. */
+export interface CellReading extends DatedReading {
+  source: string;
+  /** The first of a cell that was put in then. */
+  isNew: boolean;
+}
+
+/** Readings of the cell that is in now: those since the last one was put in. */
+export const ofCellNow = <R extends CellReading>(readings: readonly R[]): R[] => readings.slice(Math.max(0, readings.findLastIndex((r) => r.isNew)));
+
 export interface CellTrend {
   points: { at: string; share: number; cycles?: number }[];
   /** Share of new that it loses in a year; undefined with fewer than two readings on different days. */

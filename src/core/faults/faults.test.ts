@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoAccess, DEMO_MACHINES } from '../testing/machines';
-import { belief, commonTo, FaultSet, nextStep, NOTHING_KNOWN, priors, reachFrom, strangersOf, swapLikeliest } from '.';
+import { belief, mendedFault, commonTo, FaultSet, nextStep, NOTHING_KNOWN, priors, reachFrom, strangersOf, swapLikeliest } from '.';
 
 const demoSet = (id: string) => FaultSet.parse(JSON.parse(readFileSync(fileURLToPath(new URL(`../../../demo/faults/${id}.json`, import.meta.url)), 'utf8')));
 
@@ -12,23 +12,23 @@ describe('belief', () => {
   const of = (id: string, b: readonly number[]) => b[set.faults.findIndex((f) => f.id === id)]!;
 
   it('sums to one, and an outcome moves it the way it is likely', () => {
-    const before = belief(set, { ...NOTHING_KNOWN, symptoms: { 'touchpad-dead': true } });
+    const before = belief(set, { ...NOTHING_KNOWN, symptoms: { 'touchpad-dead': true } }, {});
     expect(before.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
-    const after = belief(set, { symptoms: { 'touchpad-dead': true }, tests: { 'touchpad-outside': 'yes' }, repairs: [] });
+    const after = belief(set, { symptoms: { 'touchpad-dead': true }, tests: { 'touchpad-outside': 'yes' }, repairs: [] }, {});
     expect(of('touchpad-driver', after)).toBeGreaterThan(of('touchpad-driver', before));
     expect(of('touchpad-worn', after)).toBeLessThan(of('touchpad-worn', before));
   });
   it('a repair that did not help rules out what it mends; a symptom that is not there what always shows it', () => {
-    expect(of('touchpad-plug-loose', belief(set, { symptoms: { 'touchpad-dead': true }, tests: {}, repairs: ['touchpad-plug-reseat'] }))).toBe(0);
-    expect(of('adapter-dead', belief(set, { symptoms: { 'no-start': true, 'no-charge': false }, tests: {}, repairs: [] }))).toBe(0);
+    expect(of('touchpad-plug-loose', belief(set, { symptoms: { 'touchpad-dead': true }, tests: {}, repairs: ['touchpad-plug-reseat'] }, {}))).toBe(0);
+    expect(of('adapter-dead', belief(set, { symptoms: { 'no-start': true, 'no-charge': false }, tests: {}, repairs: [] }, {}))).toBe(0);
   });
   it('what an earlier set asked and this one does not know says nothing', () => {
     const known = { symptoms: { 'touchpad-dead': true }, tests: {}, repairs: [] };
     const older = { symptoms: { ...known.symptoms, 'smell-of-thyme': true }, tests: { 'sniff-at-it': 'yes' }, repairs: ['pots-watered'] };
-    expect(belief(set, older)).toEqual(belief(set, known));
+    expect(belief(set, older, {})).toEqual(belief(set, known, {}));
   });
   it('says so when no single fault explains everything', () => {
-    expect(belief(set, { symptoms: { 'touchpad-dead': true, 'no-wifi': true }, tests: {}, repairs: [] }).every((b) => b === 0)).toBe(true);
+    expect(belief(set, { symptoms: { 'touchpad-dead': true, 'no-wifi': true }, tests: {}, repairs: [] }, {}).every((b) => b === 0)).toBe(true);
   });
   it('closed jobs move the shares a little when few, to what was found when many', () => {
     const [ship, few, many] = [0, 2, 2000].map((n) => of('fan-bearing', priors(set, { 'fan-bearing': n })));
@@ -46,21 +46,21 @@ describe('the demo\u2019s fault sets', () => {
     expect(strangersOf(access.model, set)).toEqual([]);
     const reach = reachFrom(access, set);
     for (const symptom of set.symptoms) {
-      const weights = belief(set, { ...NOTHING_KNOWN, symptoms: { [symptom.id]: true } });
+      const weights = belief(set, { ...NOTHING_KNOWN, symptoms: { [symptom.id]: true } }, {});
       expect(swapLikeliest(set, weights, reach), symptom.id).toBeLessThan(Infinity);
     }
   });
 
   it('reseating comes before replacing where it is near, by arithmetic alone', () => {
     const set = demoSet('norrvik-pilot-14');
-    const next = nextStep(set, belief(set, { ...NOTHING_KNOWN, symptoms: { 'keyboard-by-fits': true } }), { tests: [], repairs: [] }, reachFrom(demoAccess('norrvik-pilot-14'), set));
+    const next = nextStep(set, belief(set, { ...NOTHING_KNOWN, symptoms: { 'keyboard-by-fits': true } }, {}), { tests: [], repairs: [] }, reachFrom(demoAccess('norrvik-pilot-14'), set));
     expect(next.candidates[0]).toMatchObject({ do: 'repair', id: 'keyboard-plug-reseat' });
   });
 
   it('what is open already is near: on the bench with the cover off the plug is looked at first', () => {
     const set = demoSet('norrvik-fathom-14');
     const access = demoAccess();
-    const weights = belief(set, { ...NOTHING_KNOWN, symptoms: { 'touchpad-dead': true } });
+    const weights = belief(set, { ...NOTHING_KNOWN, symptoms: { 'touchpad-dead': true } }, {});
     const closed = nextStep(set, weights, { tests: [], repairs: [] }, reachFrom(access, set));
     const open = nextStep(set, weights, { tests: [], repairs: [] }, reachFrom(access, set, { done: ['joint:cover-screws', 'joint:cover-clips', 'move:bottom-cover/lift', 'joint:battery-plug'].filter((a) => access.actions.has(a as never)) as never[], stuck: [] }));
     const own = (next: typeof open, id: string) => next.candidates.find((c) => c.id === id)!.own;
@@ -122,11 +122,30 @@ describe('a fault set from outside', () => {
           return;
         }
         const read = FaultSet.safeParse(document);
-        if (read.success) expect(belief(read.data, NOTHING_KNOWN).every((b) => b >= 0 && b <= 1)).toBe(true);
+        if (read.success) expect(belief(read.data, NOTHING_KNOWN, {}).every((b) => b >= 0 && b <= 1)).toBe(true);
         else expect(read.error.issues[0]!.message.length).toBeGreaterThan(3);
       }),
       { numRuns: 200 }
     );
     fc.assert(fc.property(fc.json(), (json) => { FaultSet.safeParse(JSON.parse(json)); }));
+  });
+});
+
+describe('the fault that a repair mended', () => {
+  const set = demoSet('norrvik-fathom-14');
+  it('is the one that the screen believed in most, by what closed jobs came to', () => {
+    const several = set.repairs.filter((r) => r.mends.length > 1);
+    expect(several.length).toBeGreaterThan(0);
+    for (const repair of several) {
+      for (const fault of repair.mends) {
+        // Found often enough, each of them is the likeliest.
+        const found = { [fault]: 5000 };
+        const shown = belief(set, NOTHING_KNOWN, found);
+        const likeliest = [...repair.mends].sort((a, b) => shown[set.faults.findIndex((f) => f.id === b)]! - shown[set.faults.findIndex((f) => f.id === a)]!)[0];
+        expect(mendedFault(set, NOTHING_KNOWN, found, repair.id)).toBe(likeliest);
+        expect(likeliest).toBe(fault);
+      }
+    }
+    expect(mendedFault(set, NOTHING_KNOWN, {}, 'no-such-repair')).toBeUndefined();
   });
 });

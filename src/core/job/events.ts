@@ -35,6 +35,9 @@ export const Intake = z.strictObject({
 });
 export type Intake = z.infer<typeof Intake>;
 
+/** W. */
+const LoadW = z.number().gt(0).max(500);
+
 /** One fact about a job; who said it and when is kept beside it. Facts are never changed: the last of a kind stands, the others remain. */
 export const JobFact = z.discriminatedUnion('is', [
   z.strictObject({ is: z.literal('hazards'), answers: HazardAnswers }),
@@ -46,7 +49,10 @@ export const JobFact = z.discriminatedUnion('is', [
   z.strictObject({ is: z.literal('listing'), listing: Listing }),
   /** Where the machine lies, or who has it. */
   z.strictObject({ is: z.literal('placed'), place: line(120) }),
-  z.strictObject({ is: z.literal('cell'), reading: BatteryReading, source: z.enum(['typed', 'kernel', 'daemon']), loadW: z.number().gt(0).max(500).optional() }),
+  /** With `loadW` as an earlier version wrote it: the last reading once more, to say that a load was put on. */
+  z.strictObject({ is: z.literal('cell'), reading: BatteryReading, source: z.enum(['typed', 'kernel', 'daemon']), loadW: LoadW.optional() }),
+  /** A load was put on the cell: from now on it drains. */
+  z.strictObject({ is: z.literal('load'), loadW: LoadW }),
   /** Symptoms by the fault set's ids. */
   z.strictObject({ is: z.literal('symptoms'), there: z.array(Id).max(60), not: z.array(Id).max(60) }),
   z.strictObject({ is: z.literal('tried'), test: Id, outcome: Id }),

@@ -15,7 +15,9 @@ export interface JobState {
   marks: ConditionMark[];
   listing?: Listing;
   place?: { place: string; at: string; by: string };
-  readings: (DatedReading & { source: string; by: string; loadW?: number })[];
+  readings: (DatedReading & { source: string; by: string })[];
+  /** What was put on the cell to drain it. */
+  load?: { loadW: number; at: string; by: string };
   findings: Findings;
   /** The repair that helped, when one did. */
   mendedBy?: string;
@@ -54,7 +56,11 @@ export function foldJob(events: readonly JobEvent[]): JobState {
         state.place = { place: event.place, at, by };
         break;
       case 'cell':
-        state.readings = [...state.readings, { at, by, reading: event.reading, source: event.source, ...(event.loadW ? { loadW: event.loadW } : {}) }];
+        if (event.loadW !== undefined) state.load = { loadW: event.loadW, at, by };
+        if (!isSaidAgain(state, event)) state.readings = [...state.readings, { at, by, reading: event.reading, source: event.source }];
+        break;
+      case 'load':
+        state.load = { loadW: event.loadW, at, by };
         break;
       case 'symptoms':
         state.findings = { ...state.findings, symptoms: Object.fromEntries([...event.there.map((s) => [s, true] as const), ...event.not.map((s) => [s, false] as const)]) };
@@ -89,6 +95,11 @@ export function foldJob(events: readonly JobEvent[]): JobState {
     }
   }
   return state;
+}
+
+/** An earlier version said of a load by saying the last reading once more: that is no reading. */
+function isSaidAgain(state: JobState, { loadW, reading }: JobEvent & { is: 'cell' }): boolean {
+  return loadW !== undefined && JSON.stringify(state.readings.at(-1)?.reading) === JSON.stringify(reading);
 }
 
 /** Whether a stop of the triage stands and nobody has allowed the work. */

@@ -4,3 +4,4 @@ export { foldJob, isStopped, type JobState } from './fold';
 export { drainedAt, settledAt, WAITS, waitsFor, type JobFacts, type JobPage, type Waits } from './waits';
 export { factWords } from './words';
 export { PACE_KINDS, ShopSettings, STANDARD_SETTINGS, type PaceKind } from './settings';
+export { planBasis } from './plan-basis';

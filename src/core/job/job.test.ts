@@ -1,9 +1,10 @@
+import { planRequest, requestKey } from '../plan';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { makeQuote } from '../money';
 import { FaultSet } from '../faults';
 import { demoAccess } from '../testing/machines';
-import { factWords, foldJob, isStopped, JobFact, strangeFact, STANDARD_SETTINGS, ShopSettings, waitsFor, type JobEvent, type JobFacts } from '.';
+import { factWords, foldJob, isStopped, JobFact, planBasis, strangeFact, STANDARD_SETTINGS, ShopSettings, waitsFor, type JobEvent, type JobFacts } from '.';
 
 let minute = 0;
 const said = (fact: JobFact, by = 'Ines'): JobEvent => ({ ...JobFact.parse(fact), at: new Date(Date.UTC(2026, 0, 5, 8, minute++)).toISOString(), by });
@@ -31,11 +32,24 @@ describe('what a job waits for', () => {
     expect(waitsFor(facts([asked, quote, said({ is: 'answered', approved: true, from: 'Purser', how: 'phone' }), quote])).waits).toBe('approval');
   });
   it('work at the cell waits until it has drained at the load that was put on it', () => {
-    const reading = said({ is: 'cell', source: 'typed', reading: { designWh: 50, fullWh: 40, charge: 1 }, loadW: 15 });
-    const until = new Date(Date.parse(reading.at) + 7200_000).toISOString();
-    expect(waitsFor(facts([asked, reading], { atCell: true, now: reading.at }))).toEqual({ waits: 'draining', until });
-    expect(waitsFor(facts([asked, reading], { atCell: true, now: until })).waits).toBe('bench');
-    expect(waitsFor(facts([asked, reading], { atCell: false, now: reading.at })).waits).toBe('bench');
+    const reading = said({ is: 'cell', source: 'kernel', reading: { designWh: 50, fullWh: 40, charge: 1 } });
+    const load = said({ is: 'load', loadW: 15 });
+    const until = new Date(Date.parse(load.at) + 7200_000).toISOString();
+    expect(waitsFor(facts([asked, reading], { atCell: true, now: reading.at })).waits).toBe('bench');
+    expect(waitsFor(facts([asked, reading, load], { atCell: true, now: load.at }))).toEqual({ waits: 'draining', until });
+    expect(waitsFor(facts([asked, reading, load], { atCell: true, now: until })).waits).toBe('bench');
+    expect(waitsFor(facts([asked, reading, load], { atCell: false, now: load.at })).waits).toBe('bench');
+    // Read again meanwhile, it goes on from there; that the load is on is no reading.
+    const later = said({ is: 'cell', source: 'kernel', reading: { designWh: 50, fullWh: 40, charge: 0.625 } });
+    expect(waitsFor(facts([asked, reading, load, later], { atCell: true, now: later.at }))).toEqual({ waits: 'draining', until: new Date(Date.parse(later.at) + 3600_000).toISOString() });
+    expect(foldJob([reading, load]).readings).toHaveLength(1);
+  });
+  it('a load as an earlier version wrote it, the reading once more, is no second reading', () => {
+    const reading = { designWh: 50, fullWh: 40, charge: 1 };
+    const state = foldJob([said({ is: 'cell', source: 'kernel', reading }), said({ is: 'cell', source: 'typed', reading, loadW: 15 })]);
+    expect(state.readings.map((r) => r.source)).toEqual(['kernel']);
+    expect(state.load).toMatchObject({ loadW: 15 });
+    expect(foldJob([said({ is: 'cell', source: 'daemon', reading, loadW: 15 })]).readings).toHaveLength(1);
   });
   it.each([['on-bench', 'working'], ['signed', 'signature'], ['closed', 'nothing']] as const)('%s is %s', (stage, waits) => expect(waitsFor(facts([], { stage })).waits).toBe(waits));
 });
@@ -99,5 +113,22 @@ describe('a fact is one of this machine', () => {
     expect(strangeFact(model, set, { is: 'condition', marks: [{ id: '00000000-0000-4000-8000-000000000001', zone: model.machine.zones[0]!.id, at: [1, 1], what: 'dent' }] })).toBeUndefined();
     expect(strangeFact(model, set, { is: 'tried', test: test!.id, outcome: test!.outcomes[0]!.id })).toBeUndefined();
     expect(strangeFact(model, undefined, { is: 'note', text: 'x' })).toBeUndefined();
+  });
+});
+
+describe('what every plan of a job goes by', () => {
+  const shop = { pace: { move: 2 }, spreads: { step: 0.2, visit: 0.3 } };
+  const file = { machine: demoAccess().model.machine, hash: 'a'.repeat(64) };
+  const wish = { goals: [{ do: 'replace' as const, part: 'fan' }], weighting: 'part-by-part' as const, avoid: [] };
+  it('is the variant and the conditions of its intake, and the shop\u2019s times', () => {
+    const state = foldJob([said({ is: 'hazards', answers: { ...harmless, cell: 'doubtful', glass: 'yes' } }), said({ is: 'intake', variant: 'wwan', accessories: [], data: 'keep', sealsAgreed: true })]);
+    expect(planBasis(state, shop)).toEqual({ variant: 'wwan', conditions: ['cell-doubtful', 'glass'], ...shop });
+    expect(planBasis(undefined, shop)).toEqual({ conditions: [], ...shop });
+    expect(planRequest(file, planBasis(state, shop), { ...wish, from: { done: [], stuck: [] } })).toEqual({ ...file, ...wish, from: { done: [], stuck: [] }, variant: 'wwan', conditions: ['cell-doubtful', 'glass'], ...shop });
+  });
+  it('makes requests differ by each of its parts', () => {
+    const key = (more: object) => requestKey(planRequest(file, { ...planBasis(undefined, shop), ...more }, wish));
+    const keys = [{}, { variant: 'wwan' }, { conditions: ['wet'] }, { pace: {} }, { spreads: { step: 0.2, visit: 0.4 } }].map(key);
+    expect(new Set(keys).size).toBe(keys.length);
   });
 });

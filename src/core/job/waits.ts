@@ -52,9 +52,11 @@ export function waitsFor({ state, stage, hasGoals, inHand, atCell, safeCharge, n
   return { waits: 'bench' };
 }
 
-/** When the cell is down to a safe charge, from its last reading at the load that was put on it; undefined when none was put on. */
-export function drainedAt(state: JobState, safeCharge: number): string | undefined {
-  const last = state.readings.at(-1);
-  const seconds = last?.loadW === undefined ? undefined : drainSeconds(last.reading, last.loadW, safeCharge);
-  return seconds === undefined ? undefined : new Date(Date.parse(last!.at) + seconds * 1000).toISOString();
+/** When the cell is down to a safe charge: from its last reading, or from when the load was put on, if that was later; undefined without a load. */
+export function drainedAt({ readings, load }: JobState, safeCharge: number): string | undefined {
+  const last = readings.at(-1);
+  const seconds = last && load && drainSeconds(last.reading, load.loadW, safeCharge);
+  if (seconds === undefined) return undefined;
+  const from = last!.at > load!.at ? last!.at : load!.at;
+  return new Date(Date.parse(from) + seconds * 1000).toISOString();
 }

@@ -24,6 +24,8 @@ export function factWords(event: JobEvent, limits: CellThresholds): string {
       return `Now: ${event.place}`;
     case 'cell':
       return `Cell read: ${cellVerdict(event.reading, limits).why}`;
+    case 'load':
+      return `Load on the cell: ${event.loadW} W, until it is at a safe charge`;
     case 'symptoms':
       return `Symptoms: ${event.there.length} there, ${event.not.length} not`;
     case 'tried':

@@ -3,13 +3,13 @@ import { readMachineFile } from '../formats';
 import type { Machine } from '../machine';
 import { demoText } from '../testing/machines';
 import { notebook } from '../testing/notebook';
-import { alongside, alternatives, plan, PlanDesk, PlanningError, requestKey, type Goal, type Plan, type PlanRequest, type Progress } from '.';
+import { alongside, alternatives, plan, PlanDesk, PlanningError, planRequest, requestKey, STANDARD_BASIS, type Goal, type Plan, type PlanRequest, type Progress } from '.';
 import { checkPlan } from '../check';
 
 const file = readMachineFile(demoText());
 if (!file.ok) throw new Error('the demo machine is broken');
 const replace = (...parts: string[]): Goal[] => parts.map((part) => ({ do: 'replace', part }));
-const request = (goals: Goal[], more: Partial<PlanRequest> = {}): PlanRequest => ({ machine: file.machine, hash: file.hash, goals, ...more });
+const request = (goals: Goal[], more: Partial<PlanRequest> = {}): PlanRequest => ({ ...planRequest(file, STANDARD_BASIS, { goals, weighting: 'part-by-part', avoid: [] }), ...more });
 
 function ask(desk: PlanDesk, asked: PlanRequest): { heard: Progress[]; plan: Plan } {
   const heard: Progress[] = [];
@@ -53,7 +53,7 @@ describe('a planning desk', () => {
   });
   it('gives the best so far to one who has had enough, with its gap, and does not keep it', () => {
     const large = notebook(1400) as Machine;
-    const asked: PlanRequest = { machine: large, hash: 'e'.repeat(64), goals: large.parts.filter((p) => p.numbers.length > 0).slice(0, 60).map((p) => ({ do: 'replace', part: p.id })) };
+    const asked = planRequest({ machine: large, hash: 'e'.repeat(64) }, STANDARD_BASIS, { goals: large.parts.filter((p) => p.numbers.length > 0).slice(0, 60).map((p) => ({ do: 'replace', part: p.id })), weighting: 'part-by-part', avoid: [] });
     const desk = new PlanDesk();
     for (const after of [1, 3]) {
       const making = desk.ask(asked);

@@ -1,32 +1,9 @@
 import { accessOf, type Access } from '../access';
-import type { Condition } from '../hazards';
 import { modelOf, type Machine } from '../machine';
-import { settleGoals, type Goal } from './goals';
-import type { Weighting, Weights } from './order';
 import { findAlongside, findAlternatives, type Alongside, type Alternative } from './choices';
 import { planning, type Progress } from './plan';
-import type { From } from './sets';
+import { requestKey, type PlanRequest } from './request';
 import type { Plan } from './schema';
-import { STANDARD_PACE } from '../time';
-
-/** What is asked of whoever plans: all of it is data, so that it can be sent to a thread. */
-export interface PlanRequest {
-  machine: Machine;
-  /** Content hash of the machine file: equal hashes are equal machines. */
-  hash: string;
-  goals: readonly Goal[];
-  weighting?: Weighting | { name: string; weights: Weights };
-  avoid?: readonly string[];
-  /** Where work goes on from, when it has begun. */
-  from?: From;
-  variant?: string;
-  /** How the machine came in. */
-  conditions?: readonly Condition[];
-  /** The shop's factors of the standard time, by kind of work. */
-  pace?: Readonly<Record<string, number>>;
-  /** How far single steps and whole visits stray: standard deviations of the logarithm. */
-  spreads?: Readonly<{ step: number; visit: number }>;
-}
 
 /** What else could be done, and what could be done in the same visit. */
 export interface Choices {
@@ -60,8 +37,8 @@ export class PlanDesk {
     const key = requestKey(request);
     const known = this.plans.get(key);
     if (known) return known;
-    const { machine, goals, pace = {}, spreads, ...options } = request;
-    const factors = { factor: (kind: string) => pace[kind] ?? 1, spread: spreads?.step ?? STANDARD_PACE.spread, visitSpread: spreads?.visit ?? STANDARD_PACE.visitSpread };
+    const { machine, goals, pace, spreads, ...options } = request;
+    const factors = { factor: (kind: string) => pace[kind] ?? 1, spread: spreads.step, visitSpread: spreads.visit };
     const making = planning(this.access(request.hash, machine), goals, { ...options, pace: factors });
     for (let isEnough = false; ; ) {
       const { value, done } = making.next(isEnough);
@@ -74,15 +51,10 @@ export class PlanDesk {
    * The choices beside a plan, pausing after each that was tried.
    * @throws PlanningError as `plan` does
    */
-  *choose({ machine, hash, goals, avoid = [] }: PlanRequest): Generator<void, Choices> {
+  *choose({ machine, hash, goals, avoid }: PlanRequest): Generator<void, Choices> {
     const access = this.access(hash, machine);
     return { alternatives: yield* findAlternatives(access, goals, avoid), alongside: yield* findAlongside(access, goals, ALONGSIDE_SECONDS, avoid) };
   }
-}
-
-/** Equal keys are equal plans. */
-export function requestKey({ hash, goals, weighting = 'part-by-part', avoid = [], from, variant, conditions = [], pace = {}, spreads }: PlanRequest): string {
-  return JSON.stringify([hash, settleGoals(goals), weighting, [...new Set(avoid)].sort(), variant ?? null, [...new Set(conditions)].sort(), Object.entries(pace).sort(), ...(spreads ? [spreads.step, spreads.visit] : []), ...(from ? [from.done, [...new Set(from.stuck)].sort()] : [])]);
 }
 
 /** A few things by key, the one used longest ago dropped first. */

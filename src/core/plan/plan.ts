@@ -6,7 +6,7 @@ import { energisedCaution } from './cautions';
 import { downProblem, isolatingAction } from './down';
 import { PlanningError, settleGoals, type Goal } from './goals';
 import { inHand } from './in-hand';
-import { ordering, WEIGHTS, type Order, type Setup, type Weighting, type Weights } from './order';
+import { FIRST_WEIGHTING, ordering, WEIGHTS, type Order, type Setup, type Weighting, type Weights } from './order';
 import { underConditions } from './conditions';
 import { causePhrase, evidencePhrase } from './phrase';
 import { lidsOf, ontoMat, poseOf } from './pose';
@@ -66,7 +66,7 @@ export function plan(access: Access, goals: readonly Goal[], options: PlanOption
 export function* planning(access: Access, goals: readonly Goal[], options: PlanOptions = {}, first = true): Generator<Progress, Plan, boolean | undefined> {
   const settled = settleGoals(goals);
   if (settled.length === 0) throw new PlanningError('nothing to do: choose at least one goal');
-  const { weighting = 'part-by-part', avoid = [], budget, from } = options;
+  const { weighting = FIRST_WEIGHTING, avoid = [], budget, from } = options;
   const weights = typeof weighting === 'string' ? WEIGHTS[weighting] : weighting.weights;
   const avoided = new Set(avoid);
   const cheapest = removalSet(access, settled, avoided, from);
@@ -115,7 +115,7 @@ const isBetter = (a: readonly number[], b: readonly number[]): boolean => {
 
 function written(access: Access, goals: Goal[], options: PlanOptions, set: RemovalSet, down: Order, up: Order, upward: ReturnType<typeof upProblem>): Plan {
   const { model } = access;
-  const { weighting = 'part-by-part', avoid = [], conditions = [] } = options;
+  const { weighting = FIRST_WEIGHTING, avoid = [], conditions = [] } = options;
   const actions = down.sequence.map((id) => access.actions.get(id)!);
   const swaps = swapsOf(access, goals, down.sequence);
   const writer = new StepWriter(access, goals, reasonsOf(set), lidsOf(access, set.taken.values()));

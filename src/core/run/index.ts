@@ -9,7 +9,7 @@ export { explanations, obstacles, type Obstacle } from './closing';
 export { machineAfter, type MachineState } from './machine-state';
 export { currentStep, expectedCount, fateWords, possibleFacts, possibleFates } from './count';
 export { observedSteps } from './observed';
-export { runFigures, type RunFigures } from './run-figures';
+export { runFigures, type BenchReading, type RunFigures } from './run-figures';
 export { countFacts, notSoFacts, type Fact } from './facts';
 export { chanceWords, proposedNote, suspects, type FoundBefore, type Suspect } from './resists';
 export { eventWords, NOT_SO_WORDS, OUTCOMES, reportSections, screwRows, type ReportLine, type ReportSection } from './report';

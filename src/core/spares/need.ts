@@ -1,6 +1,6 @@
 import type { Plan } from '../plan';
 import type { Model } from '../machine';
-import { numbersNow, type Spare } from './spare';
+import { currentNumber, numbersNow, type Spare } from './spare';
 
 /** One thing that has to lie ready before the machine is opened. */
 export interface Need {
@@ -40,9 +40,17 @@ export function needsOf(model: Model, plan: Plan, spares: readonly Spare[], vari
   for (const { name, amount } of plan.inHand.consumables) {
     const key = material(name);
     const known = byName.get(key);
-    byName.set(key, known ? { ...known, amount: `${known.amount}; ${amount}` } : { what: 'consumable', name, amount, numbers: spares.filter((s) => s.kind === 'consumable' && material(s.name) === key).map((s) => s.number) });
+    byName.set(key, known ? { ...known, amount: `${known.amount}; ${amount}` } : { what: 'consumable', name, amount, numbers: numbersOf(name, spares) });
   }
   return [...parts, ...byName.values()];
+}
+
+/** The shop's numbers of a consumable. */
+const numbersOf = (name: string, spares: readonly Spare[]): string[] => spares.filter((s) => s.kind === 'consumable' && material(s.name) === material(name)).map((s) => s.number);
+
+/** A need that was worked out before, by what the shop knows now: numbers that took another's place, consumables that are kept by now. */
+export function renumbered(need: Need, spares: readonly Spare[]): Need {
+  return { ...need, numbers: need.what === 'consumable' ? numbersOf(need.name, spares) : [...new Set(need.numbers.flatMap((n) => [currentNumber(n, spares), n]))] };
 }
 
 /** How each need stands. A part without any number, such as one of the crew's own, cannot be kept in stock: it is not asked for. */

@@ -65,4 +65,4 @@ export function generatedFaults(model: Model, { faults: count, tests: trials, te
 }
 
 /** What is believed after the complaint that leaves so many faults. */
-export const liveBelief = (set: FaultSet, live: (typeof LIVE)[number]) => belief(set, { ...NOTHING_KNOWN, symptoms: { [`live-${live}`]: true } });
+export const liveBelief = (set: FaultSet, live: (typeof LIVE)[number]) => belief(set, { ...NOTHING_KNOWN, symptoms: { [`live-${live}`]: true } }, {});

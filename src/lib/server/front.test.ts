@@ -7,7 +7,7 @@ import { startSupplier } from '../../../scripts/stand-ins/supplier.mjs';
 import { auditLog } from './audit';
 import { pool, transaction } from './database';
 import { faultsFound, faultSetFor, importFaultSet } from './faults';
-import { factsOf, needsOfJob, refreshNeeding, replanJob, sayOfJob } from './job-facts';
+import { factsOf, learnSpare, needsOfJob, refreshNeeding, replanJob, sayOfJob } from './job-facts';
 import { addJob, countJobs, findJob, listJobs } from './jobs';
 import { importMachine } from './machines';
 import { accounts, addPerson, changeAccount, changeOwnPassword, openAccount, resetPassword, findForSignIn } from './people';
@@ -180,6 +180,21 @@ describe('the supplier', () => {
     expect(await openOrders(pool())).toMatchObject([{ id, supplierRef: null }]);
     expect(await dropOrder(id)).toBe(true);
     expect(await dropOrder(id)).toBe(false);
+  });
+});
+
+describe('a spare that becomes known', () => {
+  it('is known to the jobs that need it: consumables by their name, numbers by what takes their place', async () => {
+    const job = await newJob([{ do: 'replace', part: 'heat-sink' }]);
+    const needs = async () => (await needsOfJob(pool(), job.id)).map((n) => [n.what, n.is, n.numbers.length]);
+    const compound = (await needsOfJob(pool(), job.id)).find((n) => n.what === 'consumable')!;
+    expect(compound).toMatchObject({ is: 'unlisted', numbers: [] });
+    await learnSpare(pool(), Spare.parse({ number: 'TC-1', name: compound.name.split(':')[0], kind: 'consumable' }), 500, ines);
+    expect((await needsOfJob(pool(), job.id)).find((n) => n.what === 'consumable')).toMatchObject({ is: 'missing', numbers: ['TC-1'] });
+    const [number] = (await needsOfJob(pool(), job.id)).find((n) => n.what === 'part')!.numbers;
+    await learnSpare(pool(), Spare.parse({ number: number!, name: 'Heat sink', kind: 'part', supersededBy: 'NEW-1' }), null, ines);
+    expect((await needsOfJob(pool(), job.id)).find((n) => n.what === 'part')!.numbers[0]).toBe('NEW-1');
+    expect(await needs()).toEqual(expect.arrayContaining([['part', 'missing', expect.any(Number)]]));
   });
 });
 

@@ -1,17 +1,17 @@
-import { foldJob, LEAD_ONLY, WAITS, waitsFor, type JobEvent, type JobFact, type JobState } from '$core/job';
+import { foldJob, LEAD_ONLY, planBasis, WAITS, waitsFor, type JobEvent, type JobFact, type JobState } from '$core/job';
 import { modelOf } from '$core/machine';
-import { PlanningError, type Plan } from '$core/plan';
-import { isInHand, needsOf, needStates, type Need, type NeedState } from '$core/spares';
+import { PlanningError, planRequest, type Plan, type PlanBasis } from '$core/plan';
+import { isInHand, needsOf, needStates, renumbered, type Need, type NeedState, type Spare } from '$core/spares';
 import type { Queryable } from './database';
 import { pool } from './database';
-import { findJobById, type JobRow } from './jobs';
+import { findJobById, wishOf, type JobRow } from './jobs';
 import { machineDocument } from './machines';
 import type { Person } from './people';
 import { once, type Asking } from './once';
-import { planFor, type PlanAsked } from './planner';
+import { planFor } from './planner';
 import { shopSettings } from './shop';
 import { shopTimes } from './times';
-import { spareDocuments, stockOf } from './spares';
+import { keepSpare, spareDocuments, stockOf } from './spares';
 
 /** All facts of a job, in the order in which they were said. */
 export async function factsOf(db: Queryable, jobId: string): Promise<JobEvent[]> {
@@ -34,16 +34,9 @@ export async function sayOfJob(job: { id: string }, fact: JobFact, by: Pick<Pers
   return true;
 }
 
-/** What the planner is asked for a job, with all that its intake changes. */
-export async function planAsked(db: Queryable, job: Pick<JobRow, 'id' | 'goals' | 'weighting' | 'avoid'>, state?: JobState): Promise<Omit<PlanAsked, 'file'>> {
-  const { triage, intake } = state ?? foldJob(await factsOf(db, job.id));
-  const { pace, spreads } = await shopTimes(db);
-  return {
-    goals: job.goals, weighting: job.weighting, avoid: job.avoid,
-    ...(intake?.variant ? { variant: intake.variant } : {}),
-    ...(triage.conditions.length > 0 ? { conditions: triage.conditions } : {}),
-    ...(Object.keys(pace).length > 0 ? { pace } : {}), spreads
-  };
+/** What every plan of a job goes by, as it was taken in and as the shop works by now. */
+export async function basisOf(db: Queryable, job: { id: string }, state?: JobState): Promise<PlanBasis> {
+  return planBasis(state ?? foldJob(await factsOf(db, job.id)), await shopTimes(db));
 }
 
 /** Keeps what the job's plan comes to: needs, times, whether it is at the cell; then what it waits for. */
@@ -54,14 +47,14 @@ export async function replanJob(jobId: string): Promise<void> {
   const file = (await machineDocument(db, job.fileId))!;
   const model = modelOf(file.machine);
   let plan: Plan | undefined;
-  const asked = await planAsked(db, job);
+  const basis = await basisOf(db, job);
   if (job.goals.length > 0) {
-    plan = await planFor({ file, ...asked }).catch((error: unknown) => {
+    plan = await planFor(planRequest(file, basis, wishOf(job))).catch((error: unknown) => {
       if (error instanceof PlanningError) return undefined;
       throw error;
     });
   }
-  const needs = plan ? needsOf(model, plan, await spareDocuments(db), asked.variant) : [];
+  const needs = plan ? needsOf(model, plan, await spareDocuments(db), basis.variant) : [];
   const isCell = (id: string) => model.part(id).care.includes('cell');
   const atCell = plan !== undefined && plan.steps.some((s) => (s.part !== undefined && s.do === 'move' && isCell(s.part)) || (s.joint !== undefined && model.joint(s.joint).kind === 'adhesive' && isCell(model.joint(s.joint).a)));
   await db.query('update job set needs = $2, at_cell = $3, p50_seconds = $4, p80_seconds = $5 where id = $1', [jobId, JSON.stringify(needs), atCell, plan?.times.p50 ?? null, plan?.times.p80 ?? null]);
@@ -84,6 +77,19 @@ export async function refreshWaits(db: Queryable, jobId: string): Promise<void> 
     atCell: rows[0].atCell, safeCharge: (await shopSettings(db)).cell.safeCharge, now: new Date().toISOString()
   });
   await db.query('update job set waits = $2, waits_until = $3 where id = $1 and (waits, waits_until) is distinct from ($2, $3::timestamptz)', [jobId, waits, until ?? null]);
+}
+
+/** Keeps what is known of a spare; open jobs that need such a thing know of it from then on. */
+export async function learnSpare(db: Queryable, spare: Spare, priceMinor: number | null, by: string | null): Promise<void> {
+  await keepSpare(db, spare, priceMinor, by);
+  const spares = await spareDocuments(db);
+  const { rows } = await db.query(`select id, needs from job where closed_at is null and needs <> '[]'`);
+  for (const { id, needs } of rows as { id: string; needs: Need[] }[]) {
+    const now = needs.map((need) => renumbered(need, spares));
+    if (JSON.stringify(now) === JSON.stringify(needs)) continue;
+    await db.query('update job set needs = $2 where id = $1', [id, JSON.stringify(now)]);
+    await refreshWaits(db, id);
+  }
 }
 
 /** Jobs that a change of this number's stock may set free, or hold up. */

@@ -1,5 +1,5 @@
 import type { Waits } from '$core/job';
-import type { Goal, Weighting } from '$core/plan';
+import type { Goal, PlanWish, Weighting } from '$core/plan';
 import { transaction, type Queryable } from './database';
 import { once, type Asking } from './once';
 
@@ -53,6 +53,9 @@ const SELECT = `
     join machine_file m on m.id = j.machine_file_id
     left join run r on r.job_id = j.id
     left join person p on p.id = r.started_by`;
+
+/** What a job asks of the planner. */
+export const wishOf = ({ goals, weighting, avoid }: Pick<JobRow, 'goals' | 'weighting' | 'avoid'>): PlanWish => ({ goals, weighting, avoid });
 
 interface Raw extends Omit<JobRow, 'createdAt' | 'closedAt' | 'startedAt' | 'waitsUntil'> {
   createdAt: Date;

@@ -1,12 +1,12 @@
 import { error } from '@sveltejs/kit';
 import { modelOf, type Machine, type Model } from '$core/machine';
-import { PlanningError, type Plan } from '$core/plan';
+import { PlanningError, planRequest, type Plan, type PlanBasis, type PlanRequest } from '$core/plan';
 import type { JobState } from '$core/job';
 import { pool } from './database';
-import { planAsked } from './job-facts';
+import { basisOf } from './job-facts';
 import { jobOfPage } from './job-page';
-import type { JobRow } from './jobs';
-import { planFor, type PlanAsked } from './planner';
+import { wishOf, type JobRow } from './jobs';
+import { planFor } from './planner';
 import { findRun } from './runs';
 
 interface OfJob {
@@ -14,19 +14,18 @@ interface OfJob {
   machine: Machine;
   hash: string;
   state: JobState;
-  /** What intake and shop change in every plan of this job. */
-  asIs: Pick<PlanAsked, 'variant' | 'conditions' | 'pace' | 'spreads'>;
+  basis: PlanBasis;
 }
 
 /** A job with what a plan of it depends on. */
-export async function requestOfJob(params: { number: string }): Promise<OfJob & { asked: PlanAsked }> {
+export async function requestOfJob(params: { number: string }): Promise<OfJob & { asked: PlanRequest }> {
   const { job, machine, hash, state } = await jobOfPage(params);
-  const { goals, weighting, avoid, ...asIs } = await planAsked(pool(), job, state);
-  return { job, machine, hash, state, asIs, asked: { file: { machine, hash }, goals, ...(weighting ? { weighting } : {}), ...(avoid ? { avoid } : {}), ...asIs } };
+  const basis = await basisOf(pool(), job, state);
+  return { job, machine, hash, state, basis, asked: planRequest({ machine, hash }, basis, wishOf(job)) };
 }
 
 /** The plan that a job was started with, or the one that it would be started with now; or why there is none. */
-export async function planOrProblem(job: JobRow, asked: PlanAsked): Promise<{ plan: Plan; problem: null } | { plan: null; problem: string }> {
+export async function planOrProblem(job: JobRow, asked: PlanRequest): Promise<{ plan: Plan; problem: null } | { plan: null; problem: string }> {
   const run = job.runId ? await findRun(pool(), job.runId) : undefined;
   try {
     return { plan: run?.planNow ?? (await planFor(asked)), problem: null };

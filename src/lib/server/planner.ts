@@ -11,18 +11,13 @@ const KEEP = 200;
 /** An asker who cannot leave. */
 const ALWAYS = Symbol('always');
 
-export interface PlanAsked extends Omit<PlanRequest, 'machine' | 'hash'> {
-  file: { machine: Machine; hash: string };
-}
-
 /**
  * The plan, made in a thread of its own so that no other request waits for it.
  * @param on hears of the first plan and of how the proof goes, when the plan is not known yet and nobody else has asked for it
  * @param signal says that this asker does not want it any more; by itself the one of the request that is being answered
  * @throws PlanningError when it cannot be done; 503 past the deadline; an AbortError when nobody wants it any more
  */
-export async function planFor({ file, ...asked }: PlanAsked, on?: (heard: Heard) => void, signal: AbortSignal | undefined = asking.getStore()?.signal): Promise<Plan> {
-  const request: PlanRequest = { ...asked, machine: file.machine, hash: file.hash };
+export async function planFor(request: PlanRequest, on?: (heard: Heard) => void, signal: AbortSignal | undefined = asking.getStore()?.signal): Promise<Plan> {
   const key = requestKey(request);
   let entry = made.get(key);
   if (!entry) {

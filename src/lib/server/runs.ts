@@ -1,4 +1,5 @@
-import { planFor, type PlanAsked } from './planner';
+import { basisOf } from './job-facts';
+import { planFor } from './planner';
 import { accessFor } from './planning';
 import { machineDocument } from './machines';
 import { namesOf } from './people';
@@ -8,7 +9,7 @@ import { wantsSecondSignature } from './shop';
 import { useReserved } from './spares';
 import { forgetTimes } from './times';
 import type { Machine } from '$core/machine';
-import type { Plan } from '$core/plan';
+import { planRequest, type Plan, type PlanWish } from '$core/plan';
 import { AFTER_SIGNING, clockIsWrong, everyStep, fold, observedSteps, obstacles, planInForce, runFigures, strangeIn, strangers, type FoundBefore, type Obstacle, type RunEvent } from '$core/run';
 
 export interface Run {
@@ -44,20 +45,19 @@ const deciding = async (db: Queryable, id: string) => JSON.stringify((await db.q
  * Starts the bench run of a job, pinned to its machine file and plan; a job that is already on the bench keeps its run.
  * @throws PlanChanged when somebody saved another plan while this one was worked out: a run is always of the plan that stands
  */
-export async function startRun(db: Queryable, job: { id: string; fileId: number } & Omit<PlanAsked, 'file'>, by: string): Promise<string> {
+export async function startRun(db: Queryable, job: { id: string; fileId: number } & PlanWish, by: string): Promise<string> {
   const known = await db.query('select id from run where job_id = $1', [job.id]);
   if (known.rows[0]) return known.rows[0].id;
   const file = await machineDocument(db, job.fileId);
   if (!file) throw new Error(`job ${job.id} names machine file ${job.fileId}, which is not there`);
-  const { goals, weighting, avoid, variant, conditions, pace, spreads } = job;
-  const asked = Object.fromEntries(Object.entries({ weighting, avoid, variant, conditions, pace, spreads }).filter(([, v]) => v !== undefined));
-  const plan = await planFor({ file, goals, ...asked });
+  const { goals, weighting, avoid } = job;
+  const plan = await planFor(planRequest(file, await basisOf(db, job), { goals, weighting, avoid }));
   return transaction(async (tx) => {
     // The job's row is locked: whoever saves a plan locks it too, and then finds that the job has been started.
     const now = await deciding(tx, job.id);
     const there = (await tx.query('select id from run where job_id = $1', [job.id])).rows[0];
     if (there) return there.id;
-    if (now !== JSON.stringify({ goals, weighting: weighting ?? 'part-by-part', avoid: avoid ?? [] })) throw new PlanChanged('The plan of this job was changed just now. Look at it, and start it again.');
+    if (now !== JSON.stringify({ goals, weighting, avoid })) throw new PlanChanged('The plan of this job was changed just now. Look at it, and start it again.');
     const { rows } = await tx.query('insert into run (job_id, machine_file_id, plan, p50_seconds, p80_seconds, started_by) values ($1, $2, $3, $4, $5, $6) returning id', [job.id, job.fileId, JSON.stringify(plan), plan.times.p50, plan.times.p80, by]);
     await tx.query(`update job set waits = 'working', waits_until = null where id = $1`, [job.id]);
     return rows[0].id;
@@ -173,8 +173,8 @@ export async function appendEvents(runId: string, machine: Machine, hash: string
     if (seq > before) {
       const { events } = await eventsOf(db, runId);
       const inForce = planInForce(run.plan, events);
-      const { stepsDone, found } = runFigures(inForce, fold(model, run.plan, events));
-      await db.query('update run set steps_done = $2, found = $3 where id = $1', [runId, stepsDone, JSON.stringify(found)]);
+      const { stepsDone, found, readings } = runFigures(model, inForce, fold(model, run.plan, events));
+      await db.query('update run set steps_done = $2, found = $3, readings = $4 where id = $1', [runId, stepsDone, JSON.stringify(found), JSON.stringify(readings)]);
       if (sent.some((e) => e.type === 'replanned' || e.type === 'undo')) await db.query('update run set plan_now = $2 where id = $1', [runId, inForce === run.plan ? null : JSON.stringify(inForce)]);
     }
     // Told when this commits, and not before.

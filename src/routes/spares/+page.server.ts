@@ -4,9 +4,9 @@ import { line } from '$core/machine';
 import { amountExample, readAmount } from '$core/money';
 import { Spare } from '$core/spares';
 import { pool } from '$lib/server/database';
-import { refreshNeeding } from '$lib/server/job-facts';
+import { learnSpare, refreshNeeding } from '$lib/server/job-facts';
 import { shopSettings } from '$lib/server/shop';
-import { keepSpare, listSpares, moveStock, openOrders, takeIn } from '$lib/server/spares';
+import { listSpares, moveStock, openOrders, takeIn } from '$lib/server/spares';
 import { dropOrder, orderSpare } from '$lib/server/supplier';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -58,7 +58,7 @@ export const actions: Actions = {
     const { rates } = await shopSettings(pool());
     const price = asked.data.price.trim() === '' ? null : readAmount(asked.data.price, rates.currency);
     if (price === undefined) return fail(400, { message: `“${asked.data.price}” is no amount, or could be read in two ways: write it like ${amountExample(rates.currency)}.` });
-    await keepSpare(pool(), Spare.parse({ number: asked.data.number.trim(), name: asked.data.name, kind: asked.data.kind }), price, locals.person!.id);
+    await learnSpare(pool(), Spare.parse({ number: asked.data.number.trim(), name: asked.data.name, kind: asked.data.kind }), price, locals.person!.id);
     return {};
   }
 };

@@ -149,7 +149,7 @@ function oracle({ set, reach }: Small, chance: readonly number[], tests: readonl
 
 /** At every moment of the search the truth lies within what it says. */
 function holdsThroughout(problem: Small): void {
-  const weights = belief(problem.set, NOTHING_KNOWN);
+  const weights = belief(problem.set, NOTHING_KNOWN, {});
   const { best, of } = oracle(problem, weights, [], [], []);
   const step = new NextStep(problem.set, weights, NOTHING_DONE, problem.reach);
   for (let trials = 0; ; trials++) {
@@ -191,7 +191,7 @@ describe('the next best step', () => {
   it('never takes longer than swapping the likeliest part', () => {
     fc.assert(
       fc.property(small(3, 2), ({ set, reach }) => {
-        const weights = belief(set, NOTHING_KNOWN);
+        const weights = belief(set, NOTHING_KNOWN, {});
         expect(nextStep(set, weights, NOTHING_DONE, reach).most).toBeLessThanOrEqual(swapLikeliest(set, weights, reach) + 1e-5);
       })
     );
@@ -207,7 +207,7 @@ describe('the next best step', () => {
           tests: set.tests.map((t) => ({ ...t, given: { ...t.given, twin: t.given[twin.id]! } })),
           repairs: set.repairs.map((r) => (r.mends.includes(twin.id) ? { ...r, mends: [...r.mends, 'twin'] } : r))
         };
-        const of = (s: FaultSet) => nextStep(s, belief(s, NOTHING_KNOWN), NOTHING_DONE, reach).most;
+        const of = (s: FaultSet) => nextStep(s, belief(s, NOTHING_KNOWN, {}), NOTHING_DONE, reach).most;
         expect(of(doubled)).toBeCloseTo(of(set), 4);
       }),
       { numRuns: 60 }
@@ -253,7 +253,7 @@ describe('the demo\u2019s complaints', () => {
     const set = demoSet(id);
     const reach = reachFrom(demoAccess(id), set);
     for (const symptom of set.symptoms) {
-      const { proved, most } = nextStep(set, belief(set, { ...NOTHING_KNOWN, symptoms: { [symptom.id]: true } }), NOTHING_DONE, reach, 2000);
+      const { proved, most } = nextStep(set, belief(set, { ...NOTHING_KNOWN, symptoms: { [symptom.id]: true } }, {}), NOTHING_DONE, reach, 2000);
       expect([symptom.id, proved, most < Infinity]).toEqual([symptom.id, true, true]);
     }
   });
@@ -262,7 +262,7 @@ describe('the demo\u2019s complaints', () => {
 describe('what there is no way to', () => {
   const set = demoSet('norrvik-fathom-14');
   const access = demoAccess('norrvik-fathom-14');
-  const weights = belief(set, { symptoms: { [set.symptoms[0]!.id]: true }, tests: {}, repairs: [] });
+  const weights = belief(set, { symptoms: { [set.symptoms[0]!.id]: true }, tests: {}, repairs: [] }, {});
   it('is left out and named, and the rest is searched for and proved as before', () => {
     const free = reachFrom(access, set);
     const whole = nextStep(set, weights, NOTHING_DONE, free);

@@ -23,6 +23,8 @@ export const WEIGHTS = {
   'bit-by-bit': { turn: 20, lid: 6, tool: 12, focus: 2 }
 } as const satisfies Record<string, Weights>;
 export type Weighting = keyof typeof WEIGHTS;
+/** What a job is planned by until somebody chooses. */
+export const FIRST_WEIGHTING: Weighting = 'part-by-part';
 
 export interface OrderAction extends Setup {
   id: ActionId;

@@ -7,6 +7,8 @@ import { pool } from '$lib/server/database';
 import { replanJob } from '$lib/server/job-facts';
 import { addJob, findJob, TO_FIND } from '$lib/server/jobs';
 import { listMachines, machineDocument } from '$lib/server/machines';
+import { shopTimes } from '$lib/server/times';
+import { planBasis } from '$core/job';
 import { onceFrom } from '$lib/server/once';
 import { accessFor } from '$lib/server/planning';
 import type { Actions, PageServerLoad } from './$types';
@@ -16,7 +18,7 @@ export const load: PageServerLoad = async ({ url }) => {
   const wanted = idFrom(url.searchParams.get('machine')) ?? machines[0]?.fileId;
   const file = wanted === undefined ? undefined : await machineDocument(pool(), wanted);
   if (wanted !== undefined && !file) error(404, 'There is no such machine file.');
-  return { machines, fileId: wanted ?? null, machine: file?.machine ?? null, hash: file?.hash ?? null };
+  return { machines, fileId: wanted ?? null, machine: file?.machine ?? null, hash: file?.hash ?? null, basis: planBasis(undefined, await shopTimes(pool())) };
 };
 
 const Form = z.object({

@@ -6,7 +6,7 @@
   import { laidBare } from '$core/drawing';
   import { LISTING_MAX, readListing } from '$core/hardware';
   import { modelOf } from '$core/machine';
-  import { replaceableParts, type Goal, type Plan } from '$core/plan';
+  import { FIRST_WEIGHTING, planRequest, replaceableParts, type Goal, type Plan } from '$core/plan';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
   import { ExploreDrawing } from '$lib/ui/drawing';
   import { livePlan } from '$lib/planning/live-plan.svelte';
@@ -22,7 +22,7 @@
   const goals = $derived(chosen.map((part): Goal => ({ do: 'replace', part })));
   const live = livePlan();
   onDestroy(() => live.close());
-  $effect(() => live.ask(data.machine && goals.length > 0 ? { machine: data.machine, hash: data.hash!, goals } : undefined));
+  $effect(() => live.ask(data.machine && goals.length > 0 ? planRequest({ machine: data.machine, hash: data.hash! }, data.basis, { goals, weighting: FIRST_WEIGHTING, avoid: [] }) : undefined));
   const shownZone = $derived(zone || data.machine?.zones[0]?.id || '');
   const opened = $derived(model ? laidBare(model, chosen) : undefined);
 

@@ -1,10 +1,10 @@
 import { redirect } from '@sveltejs/kit';
 import { isStopped } from '$core/job';
 import { pool } from '$lib/server/database';
+import { basisOf } from '$lib/server/job-facts';
 import { jobOfPage } from '$lib/server/job-page';
 import { eventsOf, findRun, foundOnMachine } from '$lib/server/runs';
 import { settings } from '$lib/server/settings';
-import { shopTimes } from '$lib/server/times';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
@@ -16,7 +16,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     job, machine, run: { id: run.id, plan: run.plan }, events, seq,
     /** What was found out to be dangerous since it was begun. */
     stops: isStopped(state) ? state.triage.stops : [],
-    times: await shopTimes(pool()),
+    basis: await basisOf(pool(), job, state),
     foundBefore: await foundOnMachine(pool(), machine.id),
     hasDevices: settings.devicesUrl !== undefined,
     mayWork: locals.person!.role !== 'trainee'

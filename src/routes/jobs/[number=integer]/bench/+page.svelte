@@ -292,7 +292,7 @@
         {#if panel === 'resists' && resisting}
           <Resists {bench} {model} {plan} {run} part={resisting} before={data.foundBefore} onpoint={(j) => (pointed = j)} onclose={closePanel} />
         {:else if panel === 'replan'}
-          <Replan {bench} machine={data.machine} times={data.times} weighting={data.job.weighting} wanted={wanted.goals} why={wanted.why} onclose={closePanel} />
+          <Replan {bench} machine={data.machine} basis={data.basis} weighting={data.job.weighting} wanted={wanted.goals} why={wanted.why} onclose={closePanel} />
         {:else if panel === 'failed' && failing}
           <Failed {bench} step={failing} onpoint={(j) => (pointed = j)} onreach={(j) => replan([{ do: 'reach', joint: j }], `${failing!.text} fails after the work`)} onclose={closePanel} />
         {:else if panel === 'photos'}

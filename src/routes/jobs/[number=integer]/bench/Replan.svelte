@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onDestroy, untrack } from 'svelte';
   import type { Machine } from '$core/machine';
-  import { goalId, goalPhrase, offeredGoals, type Goal, type Weighting, type PlanRequest } from '$core/plan';
+  import { goalId, goalPhrase, offeredGoals, planRequest, type Goal, type PlanBasis, type Weighting } from '$core/plan';
   import { continued, fromHere, goalsAhead, planChanges, stuckJoints } from '$core/run';
   import { livePlan } from '$lib/planning/live-plan.svelte';
   import type { Bench } from '$lib/offline/bench.svelte';
@@ -13,14 +13,13 @@
     bench: Bench;
     machine: Machine;
     weighting: Weighting;
-    /** The shop's factors of the standard time. */
-    times: Pick<PlanRequest, 'pace' | 'spreads'>;
+    basis: PlanBasis;
     /** What the work should go back to, when it is known already. */
     wanted?: Goal[];
     why?: string;
     onclose: () => void;
   }
-  let { bench, machine, weighting, times, wanted = [], why = '', onclose }: Props = $props();
+  let { bench, machine, weighting, basis, wanted = [], why = '', onclose }: Props = $props();
   const { model } = untrack(() => bench);
 
   let goals = $state.raw<Goal[]>(untrack(() => [...goalsAhead(model, bench.plans, bench.state), ...wanted].filter((g, i, all) => all.findIndex((o) => goalId(o) === goalId(g)) === i)));
@@ -32,7 +31,7 @@
 
   const live = livePlan();
   onDestroy(() => live.close());
-  $effect(() => live.ask(goals.length > 0 ? { machine, hash: bench.plan.machine.hash, goals, weighting, ...times, from, ...(bench.plan.conditions ? { conditions: bench.plan.conditions } : {}) } : undefined));
+  $effect(() => live.ask(goals.length > 0 ? planRequest({ machine, hash: bench.plan.machine.hash }, basis, { goals, weighting, avoid: [], from }) : undefined));
   const made = $derived(live.plan && !live.waiting ? continued(bench.model, live.plan, bench.plans, bench.state) : undefined);
   const changes = $derived(made && planChanges(bench.plan, made, bench.state));
   const isSame = $derived(changes !== undefined && changes.added.length === 0 && changes.dropped.length === 0);

@@ -1,4 +1,4 @@
-import { cellTrend, cellVerdict } from '$core/cells';
+import { cellTrend, cellVerdict, ofCellNow } from '$core/cells';
 import { fold } from '$core/run';
 import { modelOf } from '$core/machine';
 import { pool } from '$lib/server/database';
@@ -13,11 +13,13 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const { cell: thresholds } = await shopSettings(pool());
   // A machine comes again: what was read of it in other jobs belongs to its trend.
   const readings = await readingsOfMachine(pool(), job);
+  // What this work came to stands beside what the cell was before it.
+  const earlier = ofCellNow(readings.filter((r) => r.job !== job.number || r.source !== 'after'));
   const run = job.runId ? await findRun(pool(), job.runId) : undefined;
   const after = run && fold(modelOf(machine), run.plan, (await eventsOf(pool(), run.id)).events).batteries.after;
   return {
-    now: new Date().toISOString(), job, machine, state, thresholds, readings, trend: cellTrend(readings, thresholds),
-    verdict: readings.length > 0 ? cellVerdict(readings.at(-1)!.reading, thresholds) : null,
+    now: new Date().toISOString(), job, machine, state, thresholds, readings, trend: cellTrend(earlier, thresholds),
+    verdict: earlier.length > 0 ? cellVerdict(earlier.at(-1)!.reading, thresholds) : null,
     after: after ? { at: after.at, reading: after.reading, verdict: cellVerdict(after.reading, thresholds) } : null,
     mayWrite: locals.person!.role !== 'trainee' && job.stage !== 'closed'
   };

@@ -23,10 +23,12 @@
   const afterShare = $derived(data.after ? health(data.after.reading) : undefined);
   const percent = (n: number | undefined) => (n === undefined ? 'not given' : `${Math.round(100 * n)}\u00a0%`);
   const VERDICT = { good: ['Good', 'border-good bg-good-wash text-good'], ageing: ['Ageing', 'border-warn bg-warn-wash text-warn'], replace: ['Replace it', 'border-now bg-now-wash text-now'], unknown: ['Cannot be told', 'border-rule-strong'] } as const;
+  /** Where a reading came from, where that is not a listing. */
+  const SOURCES: Record<string, string> = { typed: 'typed in', 'before': 'at the bench, before', 'after': 'at the bench, after' };
   const isDoubtful = $derived(data.state.triage.conditions.includes('cell-doubtful') || data.state.triage.stops.some((s) => s.question === 'cell' || s.question === 'heat'));
 
-  async function take(reading: BatteryReading, source: 'typed' | 'kernel' | 'daemon', withLoad = false) {
-    problem = await sayOfJob(data.job.number, { is: 'cell', reading, source, ...(withLoad && load > 0 ? { loadW: load } : {}) });
+  async function take(reading: BatteryReading, source: 'typed' | 'kernel' | 'daemon') {
+    problem = await sayOfJob(data.job.number, { is: 'cell', reading, source });
   }
   async function paste(given: string) {
     if (!given.trim()) return;
@@ -100,9 +102,8 @@
             <tbody>
               {#each [...data.readings].reverse() as r, i (i)}
                 {@const wh = fullEnergyWh(r.reading)}
-                <tr class="border-b border-rule last:border-0"><td class="py-1.5">{day(r.at)}</td><td class="figure">{r.job}</td><td class="figure text-right">{wh === undefined ? 'not given' : `${wh.toFixed(1)} Wh`}</td><td class="figure text-right">{percent(health(r.reading))}</td><td class="figure text-right">{r.reading.cycles ?? 'not given'}</td><td class="figure text-right">{percent(r.reading.charge)}</td></tr>
+                <tr class="border-b border-rule last:border-0 {r.at === data.after?.at ? 'bg-good-wash' : ''}"><td class="py-1.5">{day(r.at)}</td><td><span class="figure">{r.job}</span>{#if SOURCES[r.source]}<span class="text-sm text-soft">, {SOURCES[r.source]}{r.isNew ? ', new cell' : ''}</span>{/if}</td><td class="figure text-right">{wh === undefined ? 'not given' : `${wh.toFixed(1)} Wh`}</td><td class="figure text-right">{percent(health(r.reading))}</td><td class="figure text-right">{r.reading.cycles ?? 'not given'}</td><td class="figure text-right">{percent(r.reading.charge)}</td></tr>
               {/each}
-              {#if data.after}<tr class="bg-good-wash"><td class="py-1.5">{day(data.after.at)}</td><td>after the work</td><td class="figure text-right">{fullEnergyWh(data.after.reading)?.toFixed(1) ?? '?'} Wh</td><td class="figure text-right">{percent(afterShare)}</td><td class="figure text-right">{data.after.reading.cycles ?? 'not given'}</td><td class="figure text-right">{percent(data.after.reading.charge)}</td></tr>{/if}
             </tbody>
           </table>
         </div>
@@ -140,7 +141,7 @@
               <label><span class="label">Charger, W</span><input class="field" inputmode="decimal" bind:value={chargerW} /></label>
               <p class="pb-2">{charge === undefined ? 'Needs its charge and its full capacity.' : charge === 0 ? 'It is full.' : `${duration(charge)} to full`}</p>
             </div>
-            {#if data.mayWrite && drain !== undefined && drain > 0}<button type="button" class="button mt-3 w-full" onclick={() => take(last.reading, 'typed', true)}>The load is on now: wait for it</button>{/if}
+            {#if data.mayWrite && drain !== undefined && drain > 0}<button type="button" class="button mt-3 w-full" onclick={async () => (problem = await sayOfJob(data.job.number, { is: 'load', loadW: load }))}>The load is on now: wait for it</button>{/if}
           {/if}
         </section>
       {/if}

@@ -1,6 +1,7 @@
-import { jobPhrase, PlanningError, planFigures, WEIGHTING_NAMES, WEIGHTS, type Goal, type Plan, type Weighting } from '$core/plan';
+import { jobPhrase, PlanningError, planFigures, planRequest, WEIGHTING_NAMES, WEIGHTS, type Plan, type PlanWish, type Weighting } from '$core/plan';
 import { diffMachines } from '$core/formats';
 import { pool } from '$lib/server/database';
+import { wishOf } from '$lib/server/jobs';
 import { machineDocument, revisionsOf } from '$lib/server/machines';
 import { planOfJob } from '$lib/server/plan-of-job';
 import { planFor } from '$lib/server/planner';
@@ -10,27 +11,27 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params }) => ({ compared: await soon(compared(params)) });
 
 async function compared(params: { number: string }) {
-  const { job, machine, hash, model, plan, asIs } = await planOfJob(params);
-  const file = { machine, hash };
+  const { job, machine, hash, model, plan, basis } = await planOfJob(params);
+  const planOn = (wish: Partial<PlanWish>, file = { machine, hash }) => planFor(planRequest(file, basis, { ...wishOf(job), ...wish }));
   const asKept = { name: `As it is: ${WEIGHTING_NAMES[job.weighting].toLowerCase()}`, ...shown(plan) };
 
   const weightings = await Promise.all(
-    (Object.keys(WEIGHTS) as Weighting[]).filter((w) => w !== job.weighting).map(async (weighting) => ({ name: WEIGHTING_NAMES[weighting], ...shown(await planFor({ file, goals: job.goals, weighting, avoid: job.avoid, ...asIs })) }))
+    (Object.keys(WEIGHTS) as Weighting[]).filter((w) => w !== job.weighting).map(async (weighting) => ({ name: WEIGHTING_NAMES[weighting], ...shown(await planOn({ weighting })) }))
   );
-  const apart = job.goals.length < 2 ? [] : await Promise.all(job.goals.map(async (goal) => ({ name: jobPhrase(model, [goal]), ...shown(await planFor({ file, goals: [goal], weighting: job.weighting, avoid: job.avoid, ...asIs })) })));
+  const apart = job.goals.length < 2 ? [] : await Promise.all(job.goals.map(async (goal) => ({ name: jobPhrase(model, [goal]), ...shown(await planOn({ goals: [goal] })) })));
   const revisions = await Promise.all(
     (await revisionsOf(pool(), machine.id)).filter((r) => r.hash !== hash).slice(0, 4).map(async (row) => {
       const other = (await machineDocument(pool(), row.fileId))!;
-      return { name: `Revision ${row.revision}`, importedAt: row.importedAt, fileId: row.fileId, changes: diffMachines(machine, other.machine).map((c) => c.text), ...(await planOn(other, job.goals, job.weighting)) };
+      return { name: `Revision ${row.revision}`, importedAt: row.importedAt, fileId: row.fileId, changes: diffMachines(machine, other.machine).map((c) => c.text), ...(await orProblem(planOn({}, other))) };
     })
   );
   return { job: { number: job.number, customer: job.customer }, machine: { maker: machine.maker, model: machine.model, revision: machine.revision }, work: jobPhrase(model, job.goals), asKept, weightings, apart, revisions };
 }
 
 /** A revision may lack what the job asks for: then that is what is shown. */
-async function planOn(file: Parameters<typeof planFor>[0]['file'], goals: readonly Goal[], weighting: Weighting): Promise<ReturnType<typeof shown> | { problem: string }> {
+async function orProblem(plan: Promise<Plan>): Promise<ReturnType<typeof shown> | { problem: string }> {
   try {
-    return shown(await planFor({ file, goals, weighting }));
+    return shown(await plan);
   } catch (error) {
     if (error instanceof PlanningError) return { problem: error.message };
     throw error;

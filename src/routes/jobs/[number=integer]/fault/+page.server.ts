@@ -1,5 +1,5 @@
 import { error, fail, redirect } from '@sveltejs/kit';
-import { Goal, jobPhrase, type From, type Plan } from '$core/plan';
+import { Goals, jobPhrase, type From, type Plan } from '$core/plan';
 import { modelOf, type Model } from '$core/machine';
 import type { RunEvent } from '$core/run';
 import { fold, fromHere, plansOf, stuckJoints } from '$core/run';
@@ -36,9 +36,9 @@ export const actions: Actions = {
   /** What was found becomes what the job is for. */
   goal: async ({ params, request }) => {
     const { job, machine } = await jobOfPage(params);
-    const goal = Goal.safeParse(parsed(String((await request.formData()).get('goal') ?? '')));
-    if (!goal.success) error(400, 'That is nothing that can be planned.');
-    const kept = await keepPlan(job.id, { goals: [goal.data], weighting: job.weighting, avoid: [], work: jobPhrase(modelOf(machine), [goal.data]) });
+    const goals = Goals.safeParse(parsed(String((await request.formData()).get('goals') ?? '')));
+    if (!goals.success) error(400, 'That is nothing that can be planned.');
+    const kept = await keepPlan(job.id, { goals: goals.data, weighting: job.weighting, avoid: [], work: jobPhrase(modelOf(machine), goals.data) });
     if (!kept) return fail(409, { message: 'The job is on the bench: change its plan there.' });
     await replanJob(job.id);
     redirect(303, `/jobs/${job.number}/plan`);

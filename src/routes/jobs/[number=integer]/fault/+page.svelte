@@ -48,13 +48,13 @@
   const testOf = (id: string) => set?.tests.find((t) => t.id === id);
   const repairOf = (id: string) => set?.repairs.find((r) => r.id === id);
   const best = $derived(told?.next?.candidates[0]);
-  const goalOf = (c: Candidate | undefined): Goal | undefined => (c?.do === 'repair' ? repairOf(c.id)?.goal : testOf(c?.id ?? '')?.needs[0]);
-  const goal = $derived(goalOf(best));
+  /** All that has to be reached for it: a test may need several things open at once. */
+  const goals = $derived<Goal[]>(best?.do === 'repair' ? [repairOf(best.id)?.goal ?? []].flat() : (testOf(best?.id ?? '')?.needs ?? []));
 
   /** The drawing shows where one looks next, and what is believed in. */
   const suspectParts = $derived(there.length === 0 ? [] : ranked.filter((r) => r.belief >= 0.08).flatMap((r) => (r.fault.part ? [r.fault.part] : r.fault.joint ? [model.joint(r.fault.joint).a] : [])));
-  const parts = $derived(pointed?.startsWith('part:') ? [pointed.slice(5)] : goal && goal.do !== 'reach' ? goalParts([goal]) : suspectParts.slice(0, 3));
-  const joint = $derived(pointed?.startsWith('joint:') ? pointed.slice(6) : goal?.do === 'reach' ? goal.joint : undefined);
+  const parts = $derived(pointed?.startsWith('part:') ? [pointed.slice(5)] : goalParts(goals).length > 0 ? goalParts(goals) : suspectParts.slice(0, 3));
+  const joint = $derived(pointed?.startsWith('joint:') ? pointed.slice(6) : goals.flatMap((g) => (g.do === 'reach' ? g.joint : []))[0]);
   const zone = $derived(zoneOfChoice ?? (joint ? model.joint(joint).zone : undefined) ?? (parts[0] ? model.part(parts[0]).shapes.find((s) => model.machine.zones.some((z) => z.id === s.zone))?.zone : undefined) ?? data.machine.zones[0]!.id);
   const opened = $derived(laidBare(model, [...parts, ...(joint ? [model.joint(joint).a] : [])]));
 
@@ -140,7 +140,7 @@
         <p class="mt-1 text-lg font-semibold">{repair?.text}: it helped.</p>
         <p class="mt-1 text-soft">What it was weighs in later jobs on such machines once this one is closed.</p>
         {#if data.mayWrite && repair?.goal && data.job.stage === 'planned'}
-          <form method="POST" action="?/goal" class="mt-3"><input type="hidden" name="goal" value={JSON.stringify(repair.goal)} /><button class="button button-now w-full">Plan it as the job's work</button></form>
+          <form method="POST" action="?/goal" class="mt-3"><input type="hidden" name="goals" value={JSON.stringify([repair.goal])} /><button class="button button-now w-full">Plan it as the job's work</button></form>
         {/if}
       {:else if there.length === 0}
         <h2 class="text-xl">Next</h2>
@@ -168,8 +168,8 @@
               <button type="button" class="button min-h-12 flex-1 text-base" onclick={() => say({ is: 'mended', repair: repair.id, helped: false })}>Did not help</button>
             {/if}
           </div>
-          {#if goal && data.job.stage === 'planned'}
-            <form method="POST" action="?/goal" class="mt-2"><input type="hidden" name="goal" value={JSON.stringify(goal)} /><button class="button {repair ? 'button-now' : ''} w-full">{repair ? 'Plan it: the way there and back' : 'Plan the way there'}</button></form>
+          {#if goals.length > 0 && data.job.stage === 'planned'}
+            <form method="POST" action="?/goal" class="mt-2"><input type="hidden" name="goals" value={JSON.stringify(goals)} /><button class="button {repair ? 'button-now' : ''} w-full">{repair ? 'Plan it: the way there and back' : 'Plan the way there'}</button></form>
           {/if}
         {/if}
         {#if told!.next!.candidates.length > 1}

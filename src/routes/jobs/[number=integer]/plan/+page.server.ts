@@ -1,10 +1,10 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
-import { Goals, jobPhrase, PlanningError, type Weighting } from '$core/plan';
+import { Goals, jobPhrase, PlanningError, planRequest, type Weighting } from '$core/plan';
 import { modelOf } from '$core/machine';
 import { parsed } from '$lib/server/body';
 import { pool } from '$lib/server/database';
-import { planAsked, replanJob, startProblem } from '$lib/server/job-facts';
+import { basisOf, replanJob, startProblem } from '$lib/server/job-facts';
 import { jobOfPage } from '$lib/server/job-page';
 import { keepPlan } from '$lib/server/jobs';
 import { planOrProblem, requestOfJob } from '$lib/server/plan-of-job';
@@ -28,11 +28,11 @@ const Wish = z.strictObject({
 
 export const actions: Actions = {
   start: async ({ params, locals }) => {
-    const { job, state } = await jobOfPage(params);
+    const { job } = await jobOfPage(params);
     const problem = job.stage === 'planned' ? await startProblem(pool(), job) : undefined;
     if (problem) return fail(409, { message: problem });
     try {
-      await startRun(pool(), { ...job, ...(await planAsked(pool(), job, state)) }, locals.person!.id);
+      await startRun(pool(), job, locals.person!.id);
     } catch (error) {
       if (error instanceof PlanningError) return fail(400, { message: error.message });
       if (error instanceof PlanChanged) return fail(409, { message: error.message });
@@ -41,11 +41,11 @@ export const actions: Actions = {
     redirect(303, `/jobs/${job.number}/bench`);
   },
   keep: async ({ params, request }) => {
-    const { job, machine, hash } = await jobOfPage(params);
+    const { job, machine, hash, state } = await jobOfPage(params);
     const wish = Wish.safeParse(parsed(String((await request.formData()).get('wish') ?? '')));
     if (!wish.success) return fail(400, { message: 'Choose at least one thing to do.' });
     try {
-      await planFor({ file: { machine, hash }, ...wish.data });
+      await planFor(planRequest({ machine, hash }, await basisOf(pool(), job, state), wish.data));
     } catch (error) {
       if (error instanceof PlanningError) return fail(400, { message: error.message });
       throw error;

@@ -5,7 +5,7 @@
   import { laidBare, type Thing } from '$core/drawing';
   import { settledAt, WAITS } from '$core/job';
   import { modelOf } from '$core/machine';
-  import { goalId, goalParts, jobPhrase, offeredGoals, WEIGHTING_NAMES, WEIGHTS, zoneAt, type Goal, type Step, type Weighting } from '$core/plan';
+  import { goalId, goalParts, jobPhrase, offeredGoals, planRequest, WEIGHTING_NAMES, WEIGHTS, zoneAt, type Goal, type Step, type Weighting } from '$core/plan';
   import { machineAfter } from '$core/run';
   import { Draft } from '$lib/planning/draft.svelte';
   import { livePlan } from '$lib/planning/live-plan.svelte';
@@ -31,8 +31,7 @@
   onDestroy(() => live.close());
   $effect(() => {
     if (data.job.stage !== 'planned') return;
-    const { goals, weighting, avoid } = draft.wish;
-    live.ask(goals.length > 0 ? { machine: data.machine, hash: data.hash, goals, weighting, avoid, ...data.asIs } : undefined);
+    live.ask(draft.wish.goals.length > 0 ? planRequest(data, data.basis, draft.wish) : undefined);
   });
   /** The last plan stays while a newer one is made; on the bench it is the one that was started. */
   const plan = $derived(data.job.stage === 'planned' ? (live.plan ?? (draft.isChanged ? undefined : data.plan)) : data.plan);

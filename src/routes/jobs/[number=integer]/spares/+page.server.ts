@@ -4,25 +4,22 @@ import { inSentence, line, modelOf } from '$core/machine';
 import { amountExample, makeQuote, readAmount, type Priced, type Quote } from '$core/money';
 import { checkFit, numbersNow, type FitVerdict, type NeedState } from '$core/spares';
 import { pool } from '$lib/server/database';
-import { needsOfJob, refreshNeeding, refreshWaits, replanJob, sayOfJob } from '$lib/server/job-facts';
+import { learnSpare, needsOfJob, refreshNeeding, sayOfJob } from '$lib/server/job-facts';
 import { jobOfPage } from '$lib/server/job-page';
 import type { JobRow } from '$lib/server/jobs';
 import { shopSettings } from '$lib/server/shop';
-import { findSpare, keepSpare, openOrders, release, reserve, spareDocuments } from '$lib/server/spares';
+import { findSpare, openOrders, release, reserve, spareDocuments } from '$lib/server/spares';
 import { onceFrom } from '$lib/server/once';
 import { offersFor, orderSpare } from '$lib/server/supplier';
 import type { Actions, PageServerLoad } from './$types';
 
-/** Plans that were made before a consumable was known do not know it: they are looked at anew when one comes to this page. */
 export const load: PageServerLoad = async ({ params, locals }) => {
   const { job, machine, state } = await jobOfPage(params);
-  await (job.stage === 'planned' ? replanJob(job.id) : refreshWaits(pool(), job.id));
-  const now = (await jobOfPage(params)).job;
   const [needs, { rates }, orders] = await Promise.all([needsOfJob(pool(), job.id), shopSettings(pool()), openOrders(pool())]);
   return {
-    job: now, state, needs, rates,
+    job, state, needs, rates,
     orders: orders.filter((o) => o.job === job.number),
-    draft: await draftOf(now, needs),
+    draft: await draftOf(job, needs),
     parts: modelOf(machine).machine.parts.filter((p) => p.numbers.length > 0).map((p) => ({ id: p.id, name: p.name })).sort((a, b) => a.name.localeCompare(b.name, 'en')),
     mayWrite: locals.person!.role !== 'trainee' && job.stage === 'planned',
     isLead: locals.person!.role === 'lead'
@@ -118,10 +115,9 @@ export const actions: Actions = {
     const { priceMinor, currency, stock: _s, leadDays: _l, ...spare } = offer;
     const { rates } = await shopSettings(pool());
     // A price in another currency is none of the shop's.
-    await keepSpare(pool(), spare, currency === rates.currency ? priceMinor : null, locals.person!.id);
+    await learnSpare(pool(), spare, currency === rates.currency ? priceMinor : null, locals.person!.id);
     const ordered = await orderSpare(number, 1, job.id, locals.person!.id, onceFrom(form.get('once')));
     if (!ordered.ok) return fail(502, { message: ordered.why });
-    await replanJob(job.id);
     return { ordered: { number, dueOn: ordered.value.dueOn } };
   },
   quote: async ({ params, request, locals }) => {

@@ -1,10 +1,10 @@
 import { error, json } from '@sveltejs/kit';
-import { belief } from '$core/faults';
+import { mendedFault } from '$core/faults';
 import { foldJob, JobFact, strangeFact } from '$core/job';
 import { modelOf } from '$core/machine';
 import { parsed, textBody } from '$lib/server/body';
 import { pool } from '$lib/server/database';
-import { faultSetFor } from '$lib/server/faults';
+import { faultSetFor, faultsFound } from '$lib/server/faults';
 import { factsOf, sayOfJob } from '$lib/server/job-facts';
 import { findJob, type JobRow } from '$lib/server/jobs';
 import { machineDocument } from '$lib/server/machines';
@@ -36,9 +36,7 @@ export const POST: RequestHandler = async ({ request, params, locals }) => {
 async function told(job: JobRow, fact: JobFact): Promise<JobFact> {
   if (fact.is !== 'mended' || !fact.helped) return fact;
   const set = await faultSetFor(pool(), job.machineId);
-  const mends = set?.repairs.find((r) => r.id === fact.repair)?.mends ?? [];
-  if (!set || mends.length === 0) error(422, 'The fault set has no such repair.');
-  const believed = belief(set, foldJob(await factsOf(pool(), job.id)).findings);
-  const fault = [...mends].sort((a, b) => believed[set.faults.findIndex((f) => f.id === b)]! - believed[set.faults.findIndex((f) => f.id === a)]!)[0]!;
+  const fault = set && mendedFault(set, foldJob(await factsOf(pool(), job.id)).findings, await faultsFound(pool(), job.machineId), fact.repair);
+  if (fault === undefined) error(422, 'The fault set has no such repair.');
   return { ...fact, fault };
 }
