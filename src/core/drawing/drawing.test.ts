@@ -4,7 +4,8 @@ import { plan } from '../plan';
 import { machineAfter } from '../run';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
 import { drawingSvg, fromOutside, INKS, laidBare, namesOf, sceneOf, thingsOf, untouched, viewOf } from '.';
-import { jointInks, shankMm } from './joint';
+import { shankMm } from '../fasteners';
+import { jointInks } from './joint';
 import { outlinePath } from './outline-path';
 
 const access = demoAccess();

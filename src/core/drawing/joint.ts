@@ -1,3 +1,4 @@
+import { shankMm } from '../fasteners';
 import type { Cable, ConnectorFamily, Joint, JointOf, Point } from '../machine';
 import { circle, line, mm, Pen, rectangle, turned, type Ink } from './ink';
 
@@ -12,11 +13,6 @@ const MOTIONS: Record<ConnectorFamily, Motion> = {
   'antenna-snap': 'up', 'board-to-board': 'up', bail: 'flip', 'edge-card': 'along', 'memory-socket': 'along', 'processor-lock': 'flip', tray: 'along', blade: 'along'
 };
 export const motionOf = (family: ConnectorFamily): Motion => MOTIONS[family];
-
-/** What is under the head: the length that one would measure, mm. */
-export function shankMm(screw: JointOf<'screws'>['screw']): number {
-  return screw.measured === 'over-all' ? screw.lengthMm - (screw.headHeightMm ?? screw.threadMm * 0.5) : screw.lengthMm;
-}
 
 /**
  * One joint at its places: screw heads at their true width, each with its shank laid beside it at its true length,

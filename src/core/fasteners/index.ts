@@ -6,4 +6,5 @@ export { lengthOf, measureNext, UNCERTAINTY, whichScrew, type Candidate, type Me
 export { emptyHoles, tellNext } from './leftover';
 export { crossPattern, guidelineTorqueNm, tightening, torqueLimits, torqueVerdict, type Tightening } from './tightening';
 export { tray, type Bin, type Tray, type TrayStyle } from './tray';
+export { screwSide, shankMm, type ScrewSide } from './side';
 export { mixUpPhrase } from './phrase';

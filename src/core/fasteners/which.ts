@@ -1,3 +1,4 @@
+import { headHeightMm } from './side';
 import type { Drive, Screw } from '../machine';
 import type { ScrewGroup } from './mix-ups';
 
@@ -99,7 +100,7 @@ function reading(screw: Screw, quantity: Quantity, measured: Screw['measured'] |
 
 /** The screw's length as it was taken, mm: over all is the head more than under it. */
 export function lengthOf(screw: Screw, measured: Screw['measured'] = screw.measured): number {
-  const head = screw.headHeightMm ?? screw.threadMm * 0.5;
+  const head = headHeightMm(screw);
   if (measured === screw.measured) return screw.lengthMm;
   return measured === 'over-all' ? screw.lengthMm + head : screw.lengthMm - head;
 }

@@ -1,5 +1,5 @@
 import { inSentence, type Model } from '../machine';
-import type { ScrewGroup, Tray } from '../fasteners';
+import { screwSide, type ScrewGroup, type Tray } from '../fasteners';
 
 /** A tray sheet as SVG at true scale: one user unit is one millimetre. */
 export function traySvg(model: Model, tray: Tray): string {
@@ -36,16 +36,9 @@ ${sheets.join('\n')}
 `;
 }
 
-/** The silhouette of a screw from the side at true size: its head, and its shank to its length. */
+/** The silhouette of a screw from the side at true size. */
 function screwPath({ screw }: ScrewGroup, x: number, y: number): string {
-  const head = screw.headHeightMm ?? screw.threadMm * 0.5;
-  const r = screw.headDiameterMm / 2;
-  const t = screw.threadMm / 2;
-  const under = screw.measured === 'over-all' ? screw.lengthMm - head : screw.lengthMm;
-  const outline = screw.head === 'countersunk'
-    ? `M${x - r} ${y}H${x + r}L${x + t} ${y + head}V${y + head + under}H${x - t}V${y + head}Z`
-    : `M${x - r} ${y}H${x + r}V${y + head}H${x + t}V${y + head + under}H${x - t}V${y + head}H${x - r}Z`;
-  return `<path d="${outline}" fill="#000"/>`;
+  return `<path transform="translate(${x} ${y})" d="${screwSide(screw).outline}" fill="#000"/>`;
 }
 
 /** Breadth of a letter to its height, on the safe side for any sans-serif that a printer may choose. */

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Place, STANDARD_PLACE } from '../calendar';
+import { line } from '../machine';
 import { CellThresholds, STANDARD_THRESHOLDS } from '../cells';
 import { Rates } from '../money';
 
@@ -11,7 +12,8 @@ const Factor = z.number().min(0.25).max(4);
 /** What a shop decides for itself; each change is a new version, kept with who made it. */
 export const ShopSettings = z
   .strictObject({
-    /** Versions from before there was this setting say nothing of it. */
+    /** What the shop calls itself on paper; versions from before there was this setting, or the next, say nothing of it. */
+    name: z.union([z.literal(''), line(120)]).default(''),
     place: Place.default(STANDARD_PLACE),
     secondSignature: z.boolean(),
     /** Whole months after closing at which a customer is due to be erased from a job; null keeps all. */
@@ -24,4 +26,4 @@ export const ShopSettings = z
   .refine((s) => s.cell.replace < s.cell.good, { path: ['cell', 'replace'], message: 'must be below what is good' });
 export type ShopSettings = z.infer<typeof ShopSettings>;
 
-export const STANDARD_SETTINGS: ShopSettings = { place: STANDARD_PLACE, secondSignature: false, keepMonths: null, cell: STANDARD_THRESHOLDS, rates: { currency: 'EUR', hour: 6900, least: 2500, taxBp: 2400 }, pace: {} };
+export const STANDARD_SETTINGS: ShopSettings = { name: '', place: STANDARD_PLACE, secondSignature: false, keepMonths: null, cell: STANDARD_THRESHOLDS, rates: { currency: 'EUR', hour: 6900, least: 2500, taxBp: 2400 }, pace: {} };

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
-import { STANDARD_PLACE } from '$core/calendar';
+import { STANDARD_SETTINGS } from '$core/job';
 import { fold, type RunEvent } from '$core/run';
 import { tray, type TrayStyle } from '$core/fasteners';
 import { plan, screwsTakenOut } from '$core/plan';
@@ -41,11 +41,11 @@ describe('paper', () => {
     const job = { number: 7, customer: 'MS Łódź', serial: '', complaint: 'Dead.' };
     const bytes = await sharp({ create: { width: 320, height: 240, channels: 3, background: '#245' } }).jpeg().toBuffer();
     const photos = Array.from({ length: 7 }, () => ({ bytes, caption: 'Lift out the main board' }));
-    const without = await reportPdf(access.model, [made], fold(access.model, made, events), job, STANDARD_PLACE);
-    const withThem = await reportPdf(access.model, [made], fold(access.model, made, events), job, STANDARD_PLACE, photos);
+    const without = await reportPdf(access.model, [made], fold(access.model, made, events), job, STANDARD_SETTINGS);
+    const withThem = await reportPdf(access.model, [made], fold(access.model, made, events), job, STANDARD_SETTINGS, photos);
     expect(pages(without)).toBeGreaterThan(3);
     expect(pages(withThem)).toBeGreaterThanOrEqual(pages(without));
     expect(withThem.toString('latin1').match(/\/Subtype \/Image/g)?.length).toBe(7);
-    expect(pages(await reportPdf(access.model, [made], fold(access.model, made, []), job, STANDARD_PLACE))).toBe(1);
+    expect(pages(await reportPdf(access.model, [made], fold(access.model, made, []), job, STANDARD_SETTINGS))).toBe(1);
   });
 });

@@ -1,10 +1,11 @@
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
 import SVGtoPDF from 'svg-to-pdfkit';
-import { stampText, type Place } from '$core/calendar';
+import { stampText } from '$core/calendar';
 import { drawingSvg } from '$core/drawing';
 import type { Tray } from '$core/fasteners';
 import { traySvg } from '$core/formats';
+import type { ShopSettings } from '$core/job';
 import { modelOf, type Machine, type Model } from '$core/machine';
 import { brokenForGood, goalParts, jobPhrase, zoneAt, type Plan } from '$core/plan';
 import { machineAfter, reportSections, screwRows, type RunState } from '$core/run';
@@ -57,7 +58,7 @@ export interface JobSheet {
 export type Paper =
   | { what: 'tray'; machine: Machine; tray: Tray }
   | { what: 'job sheet'; machine: Machine; plan: Plan; job: JobSheet }
-  | { what: 'report'; machine: Machine; plans: Plan[]; state: RunState; job: JobSheet; place: Place; photos: Photo[] };
+  | { what: 'report'; machine: Machine; plans: Plan[]; state: RunState; job: JobSheet; shop: Pick<ShopSettings, 'name' | 'place'>; photos: Photo[] };
 
 export function printed(paper: Paper): Promise<Buffer<ArrayBuffer>> {
   const model = modelOf(paper.machine);
@@ -67,7 +68,7 @@ export function printed(paper: Paper): Promise<Buffer<ArrayBuffer>> {
     case 'job sheet':
       return jobSheetPdf(model, paper.plan, paper.job);
     case 'report':
-      return reportPdf(model, paper.plans, paper.state, paper.job, paper.place, paper.photos);
+      return reportPdf(model, paper.plans, paper.state, paper.job, paper.shop, paper.photos);
   }
 }
 
@@ -165,7 +166,7 @@ function foot(doc: Doc, text: string): void {
 }
 
 /** The report that a customer reads, on paper. */
-export function reportPdf(model: Model, plans: readonly Plan[], state: RunState, job: JobSheet, place: Place, photos: readonly Photo[] = []): Promise<Buffer<ArrayBuffer>> {
+export function reportPdf(model: Model, plans: readonly Plan[], state: RunState, job: JobSheet, { name, place }: Pick<ShopSettings, 'name' | 'place'>, photos: readonly Photo[] = []): Promise<Buffer<ArrayBuffer>> {
   const { machine } = model;
   const { doc, bytes } = begin(`Report of job ${job.number}`);
   const left = 14 * PT;
@@ -183,7 +184,8 @@ export function reportPdf(model: Model, plans: readonly Plan[], state: RunState,
     doc.moveDown(0.6).font('bold').fontSize(12).text(text, left, doc.y, { width }).moveDown(0.2);
   };
 
-  doc.font('bold').fontSize(17).text(`Service report, job ${job.number}`, left, 14 * PT, { width });
+  if (name) doc.font('plain').fontSize(10).text(name, left, 14 * PT, { width });
+  doc.font('bold').fontSize(17).text(`Service report, job ${job.number}`, left, name ? doc.y + 4 : 14 * PT, { width });
   line(`For ${job.customer}. ${machine.maker} ${machine.model}, ${machine.revision}${job.serial ? `, serial number ${job.serial}` : ''}.`);
   if (job.complaint) line(`Complaint: ${job.complaint}`);
   line(`At the bench for ${duration(state.activeSeconds)}.`);

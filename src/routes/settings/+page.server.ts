@@ -25,6 +25,7 @@ export const actions: Actions = {
     if (hour === undefined || least === undefined) return fail(400, { message: `The amounts for labour cannot be read, or could be read in two ways: write them like ${amountExample(currency)}.` });
     const pace = Object.fromEntries(Object.entries(sent).flatMap(([key, value]) => (key.startsWith('pace ') && number(value) !== 100 && value !== '' ? [[key.slice(5), number(value) / 100]] : [])));
     const wanted = ShopSettings.safeParse({
+      name: String(sent.name ?? '').trim(),
       place: { timeZone: String(sent.timeZone ?? '').trim(), language: sent.language },
       secondSignature: sent.secondSignature === 'on',
       keepMonths: String(sent.keepMonths ?? '').trim() === '' ? null : number(sent.keepMonths),

@@ -11,7 +11,7 @@
   const s = $derived(data.settings);
   const plain = (minor: number) => (minor / 10 ** minorDigits(s.rates.currency)).toFixed(minorDigits(s.rates.currency));
   const percent = (share: number) => String(Math.round(share * 1000) / 10);
-  const NAMES: Record<string, string> = { place: 'place', timeZone: 'time zone', language: 'language', secondSignature: 'second signature', keepMonths: 'months kept', cell: 'cells', safeCharge: 'worked at up to', rates: 'rates', hour: 'an hour', least: 'least', taxBp: 'tax, hundredths of %', pace: 'standard times' };
+  const NAMES: Record<string, string> = { name: 'name', place: 'place', timeZone: 'time zone', language: 'language', secondSignature: 'second signature', keepMonths: 'months kept', cell: 'cells', safeCharge: 'worked at up to', rates: 'rates', hour: 'an hour', least: 'least', taxBp: 'tax, hundredths of %', pace: 'standard times' };
   /** Every single setting of a version, by its path. */
   const leaves = (value: unknown, path: string[] = []): [string, string][] =>
     value !== null && typeof value === 'object' ? Object.entries(value).flatMap(([k, v]) => leaves(v, [...path, NAMES[k] ?? PACE_KINDS[k as PaceKind]?.toLowerCase() ?? k])) : [[path.join(', '), value === null ? 'none' : value === true ? 'yes' : value === false ? 'no' : String(value)]];
@@ -60,8 +60,9 @@
             {#each Object.entries(PACE_KINDS) as [kind, name] (kind)}<label><span class="label">{name}</span><input class="field" name="pace {kind}" inputmode="decimal" value={percent(s.pace[kind as PaceKind] ?? 1)} /></label>{/each}
           </div>
         </section>
-        <section class="sheet px-4 py-3.5" aria-labelledby="place"><h2 id="place" class="text-lg">Place</h2>
-          <p class="text-sm text-soft">Days and times are those of this time zone, on every screen and on paper.</p>
+        <section class="sheet px-4 py-3.5" aria-labelledby="place"><h2 id="place" class="text-lg">The shop</h2>
+          <label class="mt-2 block"><span class="label">Name, as it stands on reports</span><input class="field" name="name" maxlength="120" autocomplete="off" value={s.name} /></label>
+          <p class="mt-3 text-sm text-soft">Days and times are those of this time zone, on every screen and on paper.</p>
           <div class="mt-2 grid grid-cols-2 gap-3">
             <label><span class="label">Time zone</span><input class="field" name="timeZone" list="zones" autocomplete="off" value={s.place.timeZone} /></label>
             <label><span class="label">Dates and amounts in</span><select class="field" name="language" value={s.place.language}>{#each Object.entries(LANGUAGES) as [tag, { name }] (tag)}<option value={tag}>{name}</option>{/each}</select></label>

@@ -19,7 +19,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const mayWork = locals.person!.role !== 'trainee';
   return {
     job, machine, hash, run: run.id, plan: run.planNow, state, sections: reportSections(model, plans, state, shop.place), screws: screwRows(model, state), mayWork,
-    second: shop.secondSignature,
+    shop: shop.name, second: shop.secondSignature,
     mayCountersign: mayWork && state.signed !== undefined && !state.countersigned && run.signedBy !== locals.person!.id,
     people: [...new Set(events.flatMap((e) => e.by ?? []))]
   };

@@ -25,8 +25,8 @@
   </div>
   <article class="sheet px-10 py-9">
     <header>
-      <p class="text-soft">The Skerry Line, service depot</p>
-      <h1 class="mt-1 text-3xl">Service report, job {job.number}</h1>
+      {#if data.shop}<p class="mb-1 text-soft">{data.shop}</p>{/if}
+      <h1 class="text-3xl">Service report, job {job.number}</h1>
     </header>
 
     <dl class="mt-6 grid grid-cols-[150px_1fr_130px_1fr] gap-x-4 gap-y-2">

@@ -51,8 +51,8 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
           return bytes ? [{ bytes, caption: p.note ?? steps.get(p.step ?? '')?.text ?? '' }] : [];
         })
       );
-      const { place } = await shopSettings(pool());
-      return print({ what: 'report', machine: asked.machine, plans, state, job: about(asked), place, photos: photos.flat() }, asked.machine.joints.length + events.length + 20 * photos.length);
+      const { name, place } = await shopSettings(pool());
+      return print({ what: 'report', machine: asked.machine, plans, state, job: about(asked), shop: { name, place }, photos: photos.flat() }, asked.machine.joints.length + events.length + 20 * photos.length);
     }
   },
   'run.json': {
