@@ -74,6 +74,8 @@ it('mix-ups name the long screw in the short hole first, and never captive screw
   const found = mixUps([short, long, group('held', { lengthMm: 5, captive: true })]);
   expect(found[0]).toMatchObject({ screw: 'long', hole: 'short', fit: { verdict: 'punches-through' } });
   expect(found.some((m) => m.screw === 'held' || m.hole === 'held')).toBe(false);
+  const gross = grossMixUps([short, long, group('bolt', { lengthMm: 9, captive: true }, { depthMm: 9 })]);
+  expect(gross.some((m) => m.screw === 'bolt' || m.hole === 'bolt')).toBe(false);
 });
 
 describe('the ledger', () => {

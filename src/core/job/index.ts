@@ -5,3 +5,4 @@ export { drainedAt, settledAt, WAITS, waitsFor, type JobFacts, type JobPage, typ
 export { factWords } from './words';
 export { PACE_KINDS, ShopSettings, STANDARD_SETTINGS, type PaceKind } from './settings';
 export { planBasis } from './plan-basis';
+export { worksAtCell } from './at-cell';

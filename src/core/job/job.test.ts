@@ -1,10 +1,10 @@
-import { planRequest, requestKey } from '../plan';
+import { plan, planRequest, requestKey, type Goal } from '../plan';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { makeQuote } from '../money';
 import { FaultSet } from '../faults';
 import { demoAccess } from '../testing/machines';
-import { factWords, foldJob, isStopped, JobFact, planBasis, strangeFact, STANDARD_SETTINGS, ShopSettings, waitsFor, type JobEvent, type JobFacts } from '.';
+import { factWords, foldJob, isStopped, JobFact, planBasis, strangeFact, STANDARD_SETTINGS, ShopSettings, waitsFor, worksAtCell, type JobEvent, type JobFacts } from '.';
 
 let minute = 0;
 const said = (fact: JobFact, by = 'Ines'): JobEvent => ({ ...JobFact.parse(fact), at: new Date(Date.UTC(2026, 0, 5, 8, minute++)).toISOString(), by });
@@ -130,5 +130,16 @@ describe('what every plan of a job goes by', () => {
     const key = (more: object) => requestKey(planRequest(file, { ...planBasis(undefined, shop), ...more }, wish));
     const keys = [{}, { variant: 'wwan' }, { conditions: ['wet'] }, { pace: {} }, { spreads: { step: 0.2, visit: 0.4 } }].map(key);
     expect(new Set(keys).size).toBe(keys.length);
+  });
+});
+
+describe('work at a cell', () => {
+  const { model } = demoAccess('lindquay-gannet-13');
+  const at = (goals: Goal[]) => worksAtCell(model, plan(demoAccess('lindquay-gannet-13'), goals, { budget: 0 }));
+  it('is to take it out, and to loosen what it is glued with', () => {
+    expect(at([{ do: 'replace', part: 'battery' }])).toBe(true);
+    expect(at([{ do: 'reach', joint: 'battery-strips' }])).toBe(true);
+    expect(at([{ do: 'replace', part: 'fan' }])).toBe(false);
+    expect(at([{ do: 'reach', joint: 'battery-plug' }])).toBe(false);
   });
 });

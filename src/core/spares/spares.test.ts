@@ -64,6 +64,9 @@ describe('what has to be in hand', () => {
     const stock = [{ number, free: 0, held: 1 }, { number: 'C-1', free: 3, held: 0 }];
     expect(of(stock)).toEqual({ Fan: 'held', 'thermal compound': 'free' });
     expect(isInHand(needStates(needs, stock))).toBe(true);
+    // What the shop keeps no such thing of is not in hand either.
+    expect(isInHand(needStates(needs, []))).toBe(false);
+    expect(isInHand(needStates(needs, [stock[0]!]))).toBe(false);
     expect(isInHand(needStates(needs, [{ number, free: 0, held: 0 }, stock[1]!]))).toBe(false);
   });
 });

@@ -71,6 +71,12 @@ describe('signing in', () => {
     expect(!refused.ok && refused.waitSeconds).toBeGreaterThan(200);
     expect(await signIn('tam', PASSWORD, '192.0.2.8')).toMatchObject({ ok: true });
   });
+  it('counts failures anew after a success', async () => {
+    for (let round = 0; round < 3; round++) {
+      for (let i = 0; i < 4; i++) expect(await signIn('tam', 'wrong', '192.0.2.11')).toEqual({ ok: false });
+      expect(await signIn('tam', PASSWORD, '192.0.2.11')).toMatchObject({ ok: true });
+    }
+  });
   it('makes an address wait that tries many names', async () => {
     const tries = await Promise.all(Array.from({ length: 45 }, (_, i) => signIn(`name${i}`, 'wrong', '192.0.2.9')));
     expect(tries.filter((t) => !t.ok && t.waitSeconds !== undefined).length).toBe(5);

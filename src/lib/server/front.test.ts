@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { foldJob, STANDARD_SETTINGS, type JobFact } from '$core/job';
+import { makeQuote } from '$core/money';
 import { Spare } from '$core/spares';
 import { demoText } from '../../core/testing/machines';
 import { readFileSync } from 'node:fs';
@@ -7,7 +8,7 @@ import { startSupplier } from '../../../scripts/stand-ins/supplier.mjs';
 import { auditLog } from './audit';
 import { pool, transaction } from './database';
 import { faultsFound, faultSetFor, importFaultSet } from './faults';
-import { factsOf, learnSpare, needsOfJob, refreshNeeding, replanJob, sayOfJob } from './job-facts';
+import { factsOf, learnSpare, needsOfJob, refreshNeeding, replanJob, sayOfJob, startProblem } from './job-facts';
 import { addJob, countJobs, findJob, listJobs } from './jobs';
 import { importMachine } from './machines';
 import { accounts, addPerson, changeAccount, changeOwnPassword, openAccount, resetPassword, findForSignIn } from './people';
@@ -183,6 +184,26 @@ describe('the supplier', () => {
   });
 });
 
+describe('whether a job may be opened now', () => {
+  it('is told gate by gate: questions, a danger, what is missing, the customer\u2019s word', async () => {
+    const job = await newJob([{ do: 'replace', part: 'touchpad' }]);
+    const why = async () => startProblem(pool(), (await findJob(pool(), job.number))!);
+    expect(await why()).toMatch(/first questions/);
+    await say(job, { is: 'hazards', answers: { ...HARMLESS, cell: 'swollen' } });
+    expect(await why()).toMatch(/stopped at the first questions/);
+    await say(job, { is: 'hazards', answers: HARMLESS });
+    expect(await why()).toMatch(/Not opened until it is in hand: .*Touchpad/);
+    await say(job, { is: 'opened-without', missing: ['Touchpad'], why: 'Only looking' });
+    expect(await why()).toBeUndefined();
+    await say(job, { is: 'quoted', quote: makeQuote(STANDARD_SETTINGS.rates, { p50: 1800, p80: 2400 }, []) });
+    expect(await why()).toMatch(/customer has not agreed/);
+    await say(job, { is: 'answered', approved: false, from: 'Purser', how: 'phone' });
+    expect(await why()).toMatch(/customer has not agreed/);
+    await say(job, { is: 'answered', approved: true, from: 'Purser', how: 'phone' });
+    expect(await why()).toBeUndefined();
+  });
+});
+
 describe('a spare that becomes known', () => {
   it('is known to the jobs that need it: consumables by their name, numbers by what takes their place', async () => {
     const job = await newJob([{ do: 'replace', part: 'heat-sink' }]);
@@ -230,6 +251,11 @@ describe('people and settings', () => {
     expect(await personOfSession(pool(), token)).toBeDefined();
     expect(await changeAccount(juno.id, { isDisabled: true }, ines)).toEqual({ ok: true });
     expect(await personOfSession(pool(), token)).toBeUndefined();
+    // Another role is signed in to anew.
+    expect(await changeAccount(juno.id, { isDisabled: false }, ines)).toEqual({ ok: true });
+    const again = await openSession(pool(), juno.id, 'a browser');
+    expect(await changeAccount(juno.id, { role: 'technician' }, ines)).toEqual({ ok: true });
+    expect(await personOfSession(pool(), again)).toBeUndefined();
     expect(await changeAccount(ines, { role: 'technician' }, ines)).toMatchObject({ ok: false, why: expect.stringMatching(/last lead/) });
     await changeAccount(tam, { role: 'lead' }, ines);
     const both = await Promise.all([changeAccount(tam, { role: 'technician' }, ines), changeAccount(ines, { role: 'technician' }, tam)]);

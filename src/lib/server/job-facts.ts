@@ -1,4 +1,4 @@
-import { foldJob, LEAD_ONLY, planBasis, WAITS, waitsFor, type JobEvent, type JobFact, type JobState } from '$core/job';
+import { foldJob, LEAD_ONLY, planBasis, WAITS, waitsFor, worksAtCell, type JobEvent, type JobFact, type JobState } from '$core/job';
 import { modelOf } from '$core/machine';
 import { PlanningError, planRequest, type Plan, type PlanBasis } from '$core/plan';
 import { isInHand, needsOf, needStates, renumbered, type Need, type NeedState, type Spare } from '$core/spares';
@@ -55,8 +55,7 @@ export async function replanJob(jobId: string): Promise<void> {
     });
   }
   const needs = plan ? needsOf(model, plan, await spareDocuments(db), basis.variant) : [];
-  const isCell = (id: string) => model.part(id).care.includes('cell');
-  const atCell = plan !== undefined && plan.steps.some((s) => (s.part !== undefined && s.do === 'move' && isCell(s.part)) || (s.joint !== undefined && model.joint(s.joint).kind === 'adhesive' && isCell(model.joint(s.joint).a)));
+  const atCell = plan !== undefined && worksAtCell(model, plan);
   await db.query('update job set needs = $2, at_cell = $3, p50_seconds = $4, p80_seconds = $5 where id = $1', [jobId, JSON.stringify(needs), atCell, plan?.times.p50 ?? null, plan?.times.p80 ?? null]);
   await refreshWaits(db, jobId);
 }
