@@ -72,7 +72,7 @@ async function main() {
       ['Types: core', 'npx', ['tsc', '-p', 'src/core/tsconfig.json']],
       ['Types: scripts and tests', 'npx', ['tsc', '-p', 'scripts/tsconfig.json']],
       ['Types: application', 'npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--output', 'human', '--threshold', 'warning']],
-      ['Dependency rule', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src']]
+      ['Dependency rule', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'scripts', 'demo', 'db']]
     ])
   ]);
 

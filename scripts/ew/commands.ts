@@ -1,9 +1,9 @@
-import { parseArgs } from 'node:util';
 import { diffMachines, jsonSchema, PUBLISHED, readPlan, readScrewTable, screwTable, writeMachineFile, checkMachine, type Published } from '../../src/core/formats';
 import { shown } from '../../src/core/machine';
 import { checkPlan } from '../../src/core/check';
 import { fitTable, trayFor, which } from './fasteners';
 import { faultLine, Refusal, machineAt, textAt } from './files';
+import { parsed } from './options';
 import { planText } from './planning';
 
 export { Refusal };
@@ -25,38 +25,6 @@ ew tray FILE --replace ID[,ID] [--style bin-per-step|map|in-the-part] [--svg OUT
 ew screws FILE [--from CSV]
 ew diff A B
 ew schema ${Object.keys(PUBLISHED).join('|')}`;
-
-const OPTIONS = {
-  replace: { type: 'string', multiple: true },
-  reach: { type: 'string', multiple: true },
-  remove: { type: 'string', multiple: true },
-  expose: { type: 'string', multiple: true },
-  avoid: { type: 'string', multiple: true },
-  variant: { type: 'string' },
-  condition: { type: 'string', multiple: true },
-  weights: { type: 'string' },
-  explain: { type: 'string' },
-  alternatives: { type: 'boolean' },
-  alongside: { type: 'string' },
-  json: { type: 'boolean' },
-  csv: { type: 'boolean' },
-  markdown: { type: 'boolean' },
-  part: { type: 'string' },
-  length: { type: 'string' },
-  thread: { type: 'string' },
-  'head-diameter': { type: 'string' },
-  head: { type: 'string' },
-  drive: { type: 'string' },
-  'over-all': { type: 'boolean' },
-  style: { type: 'string' },
-  svg: { type: 'string' },
-  from: { type: 'string' }
-} as const;
-export type Options = ReturnType<typeof parsed>['values'];
-
-function parsed(argv: string[]) {
-  return parseArgs({ args: argv, allowPositionals: true, options: OPTIONS });
-}
 
 /** How many files each command takes. */
 const FILES: Record<string, number> = { validate: 1, plan: 1, 'check-plan': 2, fit: 1, which: 1, tray: 1, screws: 1, diff: 2, schema: 1 };

@@ -2,7 +2,7 @@ import { fit, grossMixUps, inRows, interchangeable, measureNext, tray, worstMixU
 import { traySvg } from '../../src/core/formats';
 import { Drive, HeadStyle, shown } from '../../src/core/machine';
 import { plan, screwsTakenOut } from '../../src/core/plan';
-import type { Options } from './commands';
+import type { Options } from './options';
 import { Refusal, writeTo, type Read } from './files';
 import { goalsOf } from './planning';
 

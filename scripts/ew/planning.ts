@@ -3,7 +3,7 @@ import { planMarkdown, stepTable } from '../../src/core/formats';
 import { CONDITION_NAMES } from '../../src/core/hazards';
 import { parseDocument, shown } from '../../src/core/machine';
 import { alongside, alternatives, explain, plan, WEIGHTS, type Goal, type Plan, type PlanOptions, type Weighting } from '../../src/core/plan';
-import type { Options } from './commands';
+import type { Options } from './options';
 import { faultLine, Refusal, textAt, type Read } from './files';
 
 /** Weights of one's own: seconds of wasted motion for each change. */

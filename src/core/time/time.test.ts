@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { paceOf, timesOf, type Observed } from '.';
+import { paceOf, STANDARD_PACE, timesOf, type Observed } from '.';
 
 const done = (n: number, ratio: number, kind = 'open screws'): Observed[] => Array.from({ length: n }, () => ({ kind, standardSeconds: 20, seconds: 20 * ratio }));
 
@@ -42,13 +42,13 @@ describe('pace', () => {
 describe('the time of a plan', () => {
   const steps = (n: number, seconds = 100) => Array.from({ length: n }, () => ({ seconds, kind: 'k' }));
   it('of nothing is nothing; of one step it is its standard, cautiously half as much again', () => {
-    expect(timesOf([])).toEqual({ p50: 0, p80: 0 });
-    expect(timesOf(steps(1))).toEqual({ p50: 100, p80: 151 });
+    expect(timesOf([], STANDARD_PACE)).toEqual({ p50: 0, p80: 0 });
+    expect(timesOf(steps(1), STANDARD_PACE)).toEqual({ p50: 100, p80: 151 });
     // Of many it is the sum of the means: exp(0.45² / 2) of the medians.
-    expect(timesOf(steps(10_000)).p50 / 1e6).toBeCloseTo(1.1065, 3);
+    expect(timesOf(steps(10_000), STANDARD_PACE).p50 / 1e6).toBeCloseTo(1.1065, 3);
   });
   it('spreads less the more steps there are, but never less than a visit does', () => {
-    const ratio = (n: number) => timesOf(steps(n)).p80 / timesOf(steps(n)).p50;
+    const ratio = (n: number) => timesOf(steps(n), STANDARD_PACE).p80 / timesOf(steps(n), STANDARD_PACE).p50;
     expect(ratio(10)).toBeLessThan(ratio(1));
     expect(ratio(100)).toBeLessThan(ratio(10));
     expect(ratio(10_000)).toBeGreaterThan(1.17);

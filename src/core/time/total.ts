@@ -1,4 +1,4 @@
-import { STANDARD_PACE, type Pace } from './pace';
+import type { Pace } from './pace';
 
 /** 80th percentile of the standard normal distribution. */
 const Z80 = 0.8416;
@@ -9,7 +9,7 @@ const Z80 = 0.8416;
  * the sum of their means, which are above their medians by exp(spread² / 2): it is fitted by a log-normal with the sum's own mean and
  * variance (Fenton and Wilkinson, 1960), so that its spread shrinks with the number of steps down to that of the visit.
  */
-export function timesOf(steps: readonly { seconds: number; kind?: string }[], pace: Pace = STANDARD_PACE): { p50: number; p80: number } {
+export function timesOf(steps: readonly { seconds: number; kind?: string }[], pace: Pace): { p50: number; p80: number } {
   const growth = Math.exp(pace.spread ** 2);
   let mean = 0;
   let variance = 0;
