@@ -1,9 +1,9 @@
 import { modelOf, type PartKind } from '../src/core/machine';
 import { consumableOf } from '../src/core/plan';
 import { Spare, spareOf } from '../src/core/spares';
-import type { Queryable } from '../src/lib/server/database';
-import { machineDocument } from '../src/lib/server/machines';
-import { keepSpare, moveStock } from '../src/lib/server/spares';
+import type { Queryable } from '../src/lib/server/database/pool';
+import { machineDocument } from '../src/lib/server/library/machines';
+import { keepSpare, moveStock } from '../src/lib/server/stock/spares';
 
 /** Invented prices, minor units. */
 const PRICES: Partial<Record<PartKind, number>> = { battery: 8900, panel: 14900, display: 28900, board: 46900, keyboard: 6900, touchpad: 5400, fan: 3900, 'heat-sink': 4900, storage: 9900, memory: 5200, card: 3400, case: 17900 };

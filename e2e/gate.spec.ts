@@ -1,4 +1,4 @@
-import { RULES } from '../src/lib/server/guard';
+import { RULES } from '../src/lib/server/sign-in/guard';
 import { expect, PASSWORD, signInByForm, test } from './fixtures';
 
 const example = (route: string) => route.replace('[number=integer]', '101').replace('[file=integer]', '1').replace('[run=uuid]', '00000000-0000-4000-8000-000000000000');

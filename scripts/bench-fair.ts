@@ -1,6 +1,6 @@
 /** What one person waits for a plan on a demo machine while another has a machine of 2,000 joints planned for 60 goals. Prints Markdown. */
-import { closePlanner, planFor } from '../src/lib/server/planner';
-import { asking } from '../src/lib/server/threads';
+import { closePlanner, planFor } from '../src/lib/server/planning/plans';
+import { asking } from '../src/lib/server/planning/threads';
 import { readMachineFile } from '../src/core/formats';
 import type { Machine } from '../src/core/machine';
 import { planRequest, STANDARD_BASIS, type Goal } from '../src/core/plan';

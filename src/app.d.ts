@@ -1,4 +1,4 @@
-import type { Person } from '$lib/server/people';
+import type { Person } from '$lib/server/sign-in/people';
 
 declare global {
   namespace App {

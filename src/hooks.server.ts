@@ -1,15 +1,15 @@
 import { isHttpError, isRedirect, json, redirect, type Handle, type HandleServerError } from '@sveltejs/kit';
-import { closePool, isFull, isOutOfReach, isUnfit, pool } from '$lib/server/database';
-import { TooMuchAtOnce } from '$lib/server/fair-queue';
-import { judge } from '$lib/server/guard';
-import { begin, isOurs, readForm } from '$lib/server/incoming';
-import { log } from '$lib/server/log';
-import { closePlanner } from '$lib/server/planner';
-import { refusal } from '$lib/server/refusal';
-import { closeFeed } from '$lib/server/run-feed';
-import { personOfSession, SESSION_COOKIE } from '$lib/server/sessions';
-import { themeOf } from '$lib/server/theme';
-import { asking } from '$lib/server/threads';
+import { closePool, isFull, isOutOfReach, isUnfit, pool } from '$lib/server/database/pool';
+import { TooMuchAtOnce } from '$lib/server/planning/fair-queue';
+import { judge } from '$lib/server/sign-in/guard';
+import { begin, isOurs, readForm } from '$lib/server/http/incoming';
+import { log } from '$lib/server/http/log';
+import { closePlanner } from '$lib/server/planning/plans';
+import { refusal } from '$lib/server/http/refusal';
+import { closeFeed } from '$lib/server/bench/run-feed';
+import { personOfSession, SESSION_COOKIE } from '$lib/server/sign-in/sessions';
+import { themeOf } from '$lib/server/http/theme';
+import { asking } from '$lib/server/planning/threads';
 
 // Streams first: the server waits for every answer to end before it says that it is shut.
 process.once('eager-wrench:stopping', () => void closeFeed());

@@ -5,13 +5,13 @@ import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import people from '../../demo/people.json' with { type: 'json' };
 import { seed } from '../../demo/scenario';
-import { pool } from '../../src/lib/server/database';
-import { findJob } from '../../src/lib/server/jobs';
-import { closePlanner } from '../../src/lib/server/planner';
+import { pool } from '../../src/lib/server/database/pool';
+import { findJob } from '../../src/lib/server/jobs/jobs';
+import { closePlanner } from '../../src/lib/server/planning/plans';
 import { freshDatabase } from '../../src/lib/server/testing/database';
 import { backup, drill, restore } from './backup';
 import { daysAfter } from '../../src/core/calendar';
-import { dueToErase, keptFrom, saveSettings, shopSettings } from '../../src/lib/server/shop';
+import { dueToErase, keptFrom, saveSettings, shopSettings } from '../../src/lib/server/settings/shop';
 import { erase } from './erase';
 
 let database: Awaited<ReturnType<typeof freshDatabase>>;

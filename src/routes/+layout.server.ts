@@ -1,6 +1,6 @@
 import { STANDARD_PLACE } from '$core/calendar';
-import { pool } from '$lib/server/database';
-import { shopSettings } from '$lib/server/shop';
+import { pool } from '$lib/server/database/pool';
+import { shopSettings } from '$lib/server/settings/shop';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = async ({ locals }) => ({

@@ -3,7 +3,7 @@ import { drawingSvg, untouched } from '../core/drawing';
 import { readMachineFile } from '../core/formats';
 import { modelOf, type Fault, type Machine } from '../core/machine';
 import type { Plan, PlanRequest } from '../core/plan';
-import type { Paper } from '../lib/server/pdf';
+import type { Paper } from '../lib/server/print/pdf';
 import { answer, type Answer } from './answer';
 
 /** What the server has done in threads of its own, so that no other request waits for it. */
@@ -32,7 +32,7 @@ export default async function work(task: Task): Promise<Result<Task>> {
   switch (task.do) {
     case 'print':
       // Loaded by the first who prints: a thread that plans does without fonts.
-      return (await import('../lib/server/pdf')).printed(task.paper);
+      return (await import('../lib/server/print/pdf')).printed(task.paper);
     case 'plan':
       return planned(task);
     case 'read': {

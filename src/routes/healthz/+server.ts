@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
-import { pool } from '$lib/server/database';
-import { log } from '$lib/server/log';
+import { pool } from '$lib/server/database/pool';
+import { log } from '$lib/server/http/log';
 import type { RequestHandler } from './$types';
 
 /** Whether this process serves and reaches its database: 200, or 503. */

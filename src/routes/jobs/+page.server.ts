@@ -2,11 +2,11 @@ import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { dayOf } from '$core/calendar';
 import { line } from '$core/machine';
-import { pool } from '$lib/server/database';
-import { queryFrom } from '$lib/server/job-query';
-import { countJobs, listJobs, MOST_COUNTED, PAGE } from '$lib/server/jobs';
-import { shopSettings } from '$lib/server/shop';
-import { dropView, savedViews, saveView } from '$lib/server/views';
+import { pool } from '$lib/server/database/pool';
+import { queryFrom } from '$lib/server/jobs/list-query';
+import { countJobs, listJobs, MOST_COUNTED, PAGE } from '$lib/server/jobs/jobs';
+import { shopSettings } from '$lib/server/settings/shop';
+import { dropView, savedViews, saveView } from '$lib/server/jobs/views';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ url, locals }) => {

@@ -6,7 +6,7 @@
   import { settledAt, WAITS, type Waits } from '$core/job';
   import { day, moment } from '$lib/ui/dates';
   import { duration, plural } from '$lib/ui/format';
-  import type { JobRow } from '$lib/server/jobs';
+  import type { JobRow } from '$lib/server/jobs/jobs';
   import Plus from '@lucide/svelte/icons/plus';
   import X from '@lucide/svelte/icons/x';
 

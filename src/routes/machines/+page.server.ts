@@ -1,5 +1,5 @@
-import { pool } from '$lib/server/database';
-import { libraryCounts, listMachines } from '$lib/server/machines';
+import { pool } from '$lib/server/database/pool';
+import { libraryCounts, listMachines } from '$lib/server/library/machines';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {

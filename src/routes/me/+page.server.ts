@@ -1,9 +1,9 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
-import { pool } from '$lib/server/database';
-import { Password } from '$lib/server/password-form';
-import { changeOwnPassword } from '$lib/server/people';
-import { endSession, SESSION_COOKIE, sessionsOf } from '$lib/server/sessions';
+import { pool } from '$lib/server/database/pool';
+import { Password } from '$lib/server/sign-in/password-form';
+import { changeOwnPassword } from '$lib/server/sign-in/people';
+import { endSession, SESSION_COOKIE, sessionsOf } from '$lib/server/sign-in/sessions';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, cookies }) => ({ sessions: await sessionsOf(pool(), locals.person!.id, cookies.get(SESSION_COOKIE)!) });

@@ -1,10 +1,10 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { line } from '$core/machine';
-import { auditLog } from '$lib/server/audit';
-import { pool } from '$lib/server/database';
-import { accounts, changeAccount, openAccount, resetPassword, ROLES } from '$lib/server/people';
-import { Password } from '$lib/server/password-form';
+import { auditLog } from '$lib/server/database/audit';
+import { pool } from '$lib/server/database/pool';
+import { accounts, changeAccount, openAccount, resetPassword, ROLES } from '$lib/server/sign-in/people';
+import { Password } from '$lib/server/sign-in/password-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async () => ({ people: await accounts(pool()), log: await auditLog(pool()) });

@@ -1,8 +1,8 @@
 import { fail } from '@sveltejs/kit';
 import { ShopSettings } from '$core/job';
 import { amountExample, readAmount } from '$core/money';
-import { pool, transaction } from '$lib/server/database';
-import { dueToErase, saveSettings, settingsHistory, shopSettings } from '$lib/server/shop';
+import { pool, transaction } from '$lib/server/database/pool';
+import { dueToErase, saveSettings, settingsHistory, shopSettings } from '$lib/server/settings/shop';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {

@@ -1,9 +1,9 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { ownPath } from '$lib/own-path';
-import { pool } from '$lib/server/database';
-import { log } from '$lib/server/log';
-import { closeSession, openSession, SESSION_COOKIE } from '$lib/server/sessions';
-import { DEVICE_COOKIE, signIn } from '$lib/server/sign-in';
+import { pool } from '$lib/server/database/pool';
+import { log } from '$lib/server/http/log';
+import { closeSession, openSession, SESSION_COOKIE } from '$lib/server/sign-in/sessions';
+import { DEVICE_COOKIE, signIn } from '$lib/server/sign-in/sign-in';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {

@@ -1,6 +1,6 @@
 import { redirect } from '@sveltejs/kit';
-import { pool } from '$lib/server/database';
-import { closeSession, SESSION_COOKIE } from '$lib/server/sessions';
+import { pool } from '$lib/server/database/pool';
+import { closeSession, SESSION_COOKIE } from '$lib/server/sign-in/sessions';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ cookies }) => {

@@ -3,11 +3,11 @@ import { z } from 'zod';
 import { line } from '$core/machine';
 import { amountExample, readAmount } from '$core/money';
 import { Spare } from '$core/spares';
-import { pool } from '$lib/server/database';
-import { learnSpare, refreshNeeding } from '$lib/server/job-facts';
-import { shopSettings } from '$lib/server/shop';
-import { listSpares, moveStock, openOrders, takeIn } from '$lib/server/spares';
-import { dropOrder, orderSpare } from '$lib/server/supplier';
+import { pool } from '$lib/server/database/pool';
+import { learnSpare, refreshNeeding } from '$lib/server/jobs/facts';
+import { shopSettings } from '$lib/server/settings/shop';
+import { listSpares, moveStock, openOrders, takeIn } from '$lib/server/stock/spares';
+import { dropOrder, orderSpare } from '$lib/server/stock/supplier';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {

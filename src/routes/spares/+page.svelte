@@ -3,7 +3,7 @@
   import { once } from '$lib/ui/once';
   import { untrack } from 'svelte';
   import { day, money } from '$lib/ui/dates';
-  import type { SpareRow } from '$lib/server/spares';
+  import type { SpareRow } from '$lib/server/stock/spares';
 
   let { data, form } = $props();
   const message = $derived((form as { message?: string } | null)?.message);

@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { isTheme, THEME_COOKIE } from '$lib/server/theme';
+import { isTheme, THEME_COOKIE } from '$lib/server/http/theme';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ request, cookies, url }) => {

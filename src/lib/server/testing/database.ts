@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { migrate } from '../../../../db/migrate';
-import { closePool } from '../database';
+import { closePool } from '../database/pool';
 
 /** For tests only: a migrated database of one's own, which the server's code then uses as the application's role. */
 export async function freshDatabase(): Promise<{ url: string; ownerUrl: string; drop(): Promise<void> }> {

@@ -2,11 +2,11 @@ import { randomUUID } from 'node:crypto';
 import { demoText } from '$core/testing/machines';
 import type { Machine } from '$core/machine';
 import type { RunEvent } from '$core/run';
-import { pool } from '../database';
-import { addJob, findJob } from '../jobs';
-import { importMachine, machineDocument } from '../machines';
-import { addPerson } from '../people';
-import { appendEvents, findRun, startRun, type Run } from '../runs';
+import { pool } from '../database/pool';
+import { addJob, findJob } from '../jobs/jobs';
+import { importMachine, machineDocument } from '../library/machines';
+import { addPerson } from '../sign-in/people';
+import { appendEvents, findRun, startRun, type Run } from '../bench/runs';
 import { freshDatabase } from './database';
 
 /** For tests only: a shop with a technician and the demo's machine file. */

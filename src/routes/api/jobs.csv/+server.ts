@@ -1,9 +1,9 @@
 import { WAITS } from '$core/job';
 import { csvText } from '$core/formats';
-import { audit } from '$lib/server/audit';
-import { pool } from '$lib/server/database';
-import { queryFrom } from '$lib/server/job-query';
-import { listJobs, MOST_COUNTED } from '$lib/server/jobs';
+import { audit } from '$lib/server/database/audit';
+import { pool } from '$lib/server/database/pool';
+import { queryFrom } from '$lib/server/jobs/list-query';
+import { listJobs, MOST_COUNTED } from '$lib/server/jobs/jobs';
 import type { RequestHandler } from './$types';
 
 /** The list as it is narrowed on the screen, all of its screens in one file. */

@@ -1,10 +1,10 @@
 import { json } from '@sveltejs/kit';
 import { MACHINE_FILE_MAX_BYTES } from '$core/machine';
-import { textBody } from '$lib/server/body';
-import { pool } from '$lib/server/database';
+import { textBody } from '$lib/server/http/body';
+import { pool } from '$lib/server/database/pool';
 import { FAULTS_FORMAT } from '$core/faults';
-import { importFaultSet } from '$lib/server/faults';
-import { importMachine } from '$lib/server/machines';
+import { importFaultSet } from '$lib/server/library/faults';
+import { importMachine } from '$lib/server/library/machines';
 import type { RequestHandler } from './$types';
 
 /** Imports a machine file sent as the body: 201 when new, 200 when known, 422 with every fault named. A fault set is known by its format, and kept beside its machine. */

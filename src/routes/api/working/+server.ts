@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { underWay } from '$lib/server/threads';
+import { underWay } from '$lib/server/planning/threads';
 import type { RequestHandler } from './$types';
 
 /** What the server is working out for this person: asked while one waits for a page. */

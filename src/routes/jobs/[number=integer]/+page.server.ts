@@ -1,6 +1,6 @@
 import { redirect } from '@sveltejs/kit';
 import { settledAt } from '$core/job';
-import { jobOfPage } from '$lib/server/job-page';
+import { jobOfPage } from '$lib/server/jobs/of-page';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params }) => {

@@ -2,15 +2,15 @@ import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { line, prose } from '$core/machine';
 import { Goal, jobPhrase, PlanningError, removalSet } from '$core/plan';
-import { idFrom, parsed } from '$lib/server/body';
-import { pool } from '$lib/server/database';
-import { replanJob } from '$lib/server/job-facts';
-import { addJob, findJob, TO_FIND } from '$lib/server/jobs';
-import { listMachines, machineDocument } from '$lib/server/machines';
-import { shopTimes } from '$lib/server/times';
+import { idFrom, parsed } from '$lib/server/http/body';
+import { pool } from '$lib/server/database/pool';
+import { replanJob } from '$lib/server/jobs/facts';
+import { addJob, findJob, TO_FIND } from '$lib/server/jobs/jobs';
+import { listMachines, machineDocument } from '$lib/server/library/machines';
+import { shopTimes } from '$lib/server/planning/times';
 import { planBasis } from '$core/job';
-import { onceFrom } from '$lib/server/once';
-import { accessFor } from '$lib/server/planning';
+import { onceFrom } from '$lib/server/database/once';
+import { accessFor } from '$lib/server/planning/derived';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ url }) => {

@@ -1,8 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { checkMachine, diffMachines, type Change } from '$core/formats';
-import { pool } from '$lib/server/database';
-import { jobsOnMachine, machineDocument, revisionsOf } from '$lib/server/machines';
-import { foundOnMachine } from '$lib/server/runs';
+import { pool } from '$lib/server/database/pool';
+import { jobsOnMachine, machineDocument, revisionsOf } from '$lib/server/library/machines';
+import { foundOnMachine } from '$lib/server/bench/runs';
 import { modelOf } from '$core/machine';
 import { proposedNote } from '$core/run';
 import type { PageServerLoad } from './$types';

@@ -1,9 +1,9 @@
 import { error, json } from '@sveltejs/kit';
 import { LABEL_FORMAT } from '$core/devices';
-import { idFrom } from '$lib/server/body';
-import { pool } from '$lib/server/database';
-import { printLabel } from '$lib/server/devices';
-import { findJob } from '$lib/server/jobs';
+import { idFrom } from '$lib/server/http/body';
+import { pool } from '$lib/server/database/pool';
+import { printLabel } from '$lib/server/bench/devices';
+import { findJob } from '$lib/server/jobs/jobs';
 import type { RequestHandler } from './$types';
 
 /** Prints a job's label on the shop's printer. */

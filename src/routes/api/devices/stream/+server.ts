@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
-import { hearDevices } from '$lib/server/devices';
-import { serverSent } from '$lib/server/server-sent';
-import { settings } from '$lib/server/settings';
+import { hearDevices } from '$lib/server/bench/devices';
+import { serverSent } from '$lib/server/http/server-sent';
+import { settings } from '$lib/server/settings/environment';
 import type { RequestHandler } from './$types';
 
 /** Readings of the shop's measuring devices as they come, server-sent, for as long as the session lasts. */

@@ -1,6 +1,6 @@
 import { error, json } from '@sveltejs/kit';
-import { pool } from '$lib/server/database';
-import { machineDocument } from '$lib/server/machines';
+import { pool } from '$lib/server/database/pool';
+import { machineDocument } from '$lib/server/library/machines';
 import type { RequestHandler } from './$types';
 
 /** The machine file as it was imported: JSON, `eager-wrench/machine@1`. */

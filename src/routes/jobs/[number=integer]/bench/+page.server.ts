@@ -1,10 +1,10 @@
 import { redirect } from '@sveltejs/kit';
 import { isStopped } from '$core/job';
-import { pool } from '$lib/server/database';
-import { basisOf } from '$lib/server/job-facts';
-import { jobOfPage } from '$lib/server/job-page';
-import { eventsOf, findRun, foundOnMachine } from '$lib/server/runs';
-import { settings } from '$lib/server/settings';
+import { pool } from '$lib/server/database/pool';
+import { basisOf } from '$lib/server/jobs/facts';
+import { jobOfPage } from '$lib/server/jobs/of-page';
+import { eventsOf, findRun, foundOnMachine } from '$lib/server/bench/runs';
+import { settings } from '$lib/server/settings/environment';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {

@@ -1,11 +1,11 @@
 import { cellTrend, cellVerdict, ofCellNow } from '$core/cells';
 import { fold } from '$core/run';
 import { modelOf } from '$core/machine';
-import { pool } from '$lib/server/database';
-import { jobOfPage } from '$lib/server/job-page';
-import { readingsOfMachine } from '$lib/server/cells';
-import { eventsOf, findRun } from '$lib/server/runs';
-import { shopSettings } from '$lib/server/shop';
+import { pool } from '$lib/server/database/pool';
+import { jobOfPage } from '$lib/server/jobs/of-page';
+import { readingsOfMachine } from '$lib/server/jobs/cells';
+import { eventsOf, findRun } from '$lib/server/bench/runs';
+import { shopSettings } from '$lib/server/settings/shop';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {

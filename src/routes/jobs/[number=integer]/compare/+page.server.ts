@@ -1,11 +1,11 @@
 import { jobPhrase, PlanningError, planFigures, planRequest, WEIGHTING_NAMES, WEIGHTS, type Plan, type PlanWish, type Weighting } from '$core/plan';
 import { diffMachines } from '$core/formats';
-import { pool } from '$lib/server/database';
-import { wishOf } from '$lib/server/jobs';
-import { machineDocument, revisionsOf } from '$lib/server/machines';
-import { planOfJob } from '$lib/server/plan-of-job';
-import { planFor } from '$lib/server/planner';
-import { soon } from '$lib/server/soon';
+import { pool } from '$lib/server/database/pool';
+import { wishOf } from '$lib/server/jobs/jobs';
+import { machineDocument, revisionsOf } from '$lib/server/library/machines';
+import { planOfJob } from '$lib/server/planning/of-job';
+import { planFor } from '$lib/server/planning/plans';
+import { soon } from '$lib/server/http/soon';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params }) => ({ compared: await soon(compared(params)) });

@@ -3,13 +3,13 @@ import { Goals, jobPhrase, type From, type Plan } from '$core/plan';
 import { modelOf, type Model } from '$core/machine';
 import type { RunEvent } from '$core/run';
 import { fold, fromHere, plansOf, stuckJoints } from '$core/run';
-import { parsed } from '$lib/server/body';
-import { pool } from '$lib/server/database';
-import { faultSetFor, faultsFound } from '$lib/server/faults';
-import { replanJob } from '$lib/server/job-facts';
-import { jobOfPage } from '$lib/server/job-page';
-import { keepPlan } from '$lib/server/jobs';
-import { eventsOf, findRun } from '$lib/server/runs';
+import { parsed } from '$lib/server/http/body';
+import { pool } from '$lib/server/database/pool';
+import { faultSetFor, faultsFound } from '$lib/server/library/faults';
+import { replanJob } from '$lib/server/jobs/facts';
+import { jobOfPage } from '$lib/server/jobs/of-page';
+import { keepPlan } from '$lib/server/jobs/jobs';
+import { eventsOf, findRun } from '$lib/server/bench/runs';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {

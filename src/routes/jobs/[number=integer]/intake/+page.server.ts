@@ -1,12 +1,12 @@
-import { needsOfJob } from '$lib/server/job-facts';
-import { pool } from '$lib/server/database';
-import { jobOfPage } from '$lib/server/job-page';
-import { planOrProblem, requestOfJob } from '$lib/server/plan-of-job';
-import { soon } from '$lib/server/soon';
+import { needsOfJob } from '$lib/server/jobs/facts';
+import { pool } from '$lib/server/database/pool';
+import { jobOfPage } from '$lib/server/jobs/of-page';
+import { planOrProblem, requestOfJob } from '$lib/server/planning/of-job';
+import { soon } from '$lib/server/http/soon';
 import { brokenForGood } from '$core/plan';
 import { modelOf } from '$core/machine';
-import { settings } from '$lib/server/settings';
-import { shopSettings } from '$lib/server/shop';
+import { settings } from '$lib/server/settings/environment';
+import { shopSettings } from '$lib/server/settings/shop';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {

@@ -2,15 +2,15 @@ import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { Goals, jobPhrase, PlanningError, planRequest, type Weighting } from '$core/plan';
 import { modelOf } from '$core/machine';
-import { parsed } from '$lib/server/body';
-import { pool } from '$lib/server/database';
-import { basisOf, replanJob, startProblem } from '$lib/server/job-facts';
-import { jobOfPage } from '$lib/server/job-page';
-import { keepPlan } from '$lib/server/jobs';
-import { planOrProblem, requestOfJob } from '$lib/server/plan-of-job';
-import { planFor } from '$lib/server/planner';
-import { soon } from '$lib/server/soon';
-import { PlanChanged, startRun } from '$lib/server/runs';
+import { parsed } from '$lib/server/http/body';
+import { pool } from '$lib/server/database/pool';
+import { basisOf, replanJob, startProblem } from '$lib/server/jobs/facts';
+import { jobOfPage } from '$lib/server/jobs/of-page';
+import { keepPlan } from '$lib/server/jobs/jobs';
+import { planOrProblem, requestOfJob } from '$lib/server/planning/of-job';
+import { planFor } from '$lib/server/planning/plans';
+import { soon } from '$lib/server/http/soon';
+import { PlanChanged, startRun } from '$lib/server/bench/runs';
 import type { Actions, PageServerLoad } from './$types';
 
 /** A plan that cannot be met is shown with the means to change it; one that takes long is worked out in the browser, which shows how it goes. */

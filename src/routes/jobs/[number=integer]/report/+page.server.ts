@@ -1,10 +1,10 @@
 import { redirect } from '@sveltejs/kit';
 import { modelOf } from '$core/machine';
 import { fold, plansOf, reportSections, screwRows } from '$core/run';
-import { pool } from '$lib/server/database';
-import { jobOfPage } from '$lib/server/job-page';
-import { eventsOf, findRun } from '$lib/server/runs';
-import { shopSettings } from '$lib/server/shop';
+import { pool } from '$lib/server/database/pool';
+import { jobOfPage } from '$lib/server/jobs/of-page';
+import { eventsOf, findRun } from '$lib/server/bench/runs';
+import { shopSettings } from '$lib/server/settings/shop';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {

@@ -3,14 +3,14 @@ import { z } from 'zod';
 import { inSentence, line, modelOf } from '$core/machine';
 import { amountExample, makeQuote, readAmount, type Priced, type Quote } from '$core/money';
 import { checkFit, numbersNow, type FitVerdict, type NeedState } from '$core/spares';
-import { pool } from '$lib/server/database';
-import { learnSpare, needsOfJob, refreshNeeding, sayOfJob } from '$lib/server/job-facts';
-import { jobOfPage } from '$lib/server/job-page';
-import type { JobRow } from '$lib/server/jobs';
-import { shopSettings } from '$lib/server/shop';
-import { findSpare, openOrders, release, reserve, spareDocuments } from '$lib/server/spares';
-import { onceFrom } from '$lib/server/once';
-import { offersFor, orderSpare } from '$lib/server/supplier';
+import { pool } from '$lib/server/database/pool';
+import { learnSpare, needsOfJob, refreshNeeding, sayOfJob } from '$lib/server/jobs/facts';
+import { jobOfPage } from '$lib/server/jobs/of-page';
+import type { JobRow } from '$lib/server/jobs/jobs';
+import { shopSettings } from '$lib/server/settings/shop';
+import { findSpare, openOrders, release, reserve, spareDocuments } from '$lib/server/stock/spares';
+import { onceFrom } from '$lib/server/database/once';
+import { offersFor, orderSpare } from '$lib/server/stock/supplier';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {

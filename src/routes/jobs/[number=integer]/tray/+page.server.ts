@@ -1,5 +1,5 @@
-import { planOfJob } from '$lib/server/plan-of-job';
-import { soon } from '$lib/server/soon';
+import { planOfJob } from '$lib/server/planning/of-job';
+import { soon } from '$lib/server/http/soon';
 import { styleFrom } from '$lib/tray-styles';
 import type { PageServerLoad } from './$types';
 

@@ -2,13 +2,13 @@ import { error, json } from '@sveltejs/kit';
 import { mendedFault } from '$core/faults';
 import { foldJob, JobFact, strangeFact } from '$core/job';
 import { modelOf } from '$core/machine';
-import { parsed, textBody } from '$lib/server/body';
-import { pool } from '$lib/server/database';
-import { faultSetFor, faultsFound } from '$lib/server/faults';
-import { factsOf, sayOfJob } from '$lib/server/job-facts';
-import { findJob, type JobRow } from '$lib/server/jobs';
-import { machineDocument } from '$lib/server/machines';
-import { onceFrom } from '$lib/server/once';
+import { parsed, textBody } from '$lib/server/http/body';
+import { pool } from '$lib/server/database/pool';
+import { faultSetFor, faultsFound } from '$lib/server/library/faults';
+import { factsOf, sayOfJob } from '$lib/server/jobs/facts';
+import { findJob, type JobRow } from '$lib/server/jobs/jobs';
+import { machineDocument } from '$lib/server/library/machines';
+import { onceFrom } from '$lib/server/database/once';
 import type { RequestHandler } from './$types';
 
 /** A whole hardware listing is the longest that is said of a job. */

@@ -1,10 +1,10 @@
 import { error } from '@sveltejs/kit';
 import { cableTable, partTable, screwTable } from '$core/formats';
 import type { Machine } from '$core/machine';
-import { attachment } from '$lib/server/attachment';
-import { pool } from '$lib/server/database';
-import { machineDocument } from '$lib/server/machines';
-import { drawFace } from '$lib/server/planner';
+import { attachment } from '$lib/server/http/attachment';
+import { pool } from '$lib/server/database/pool';
+import { machineDocument } from '$lib/server/library/machines';
+import { drawFace } from '$lib/server/planning/plans';
 import type { RequestHandler } from './$types';
 
 const CSV = 'text/csv; charset=utf-8';

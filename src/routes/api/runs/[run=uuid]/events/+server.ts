@@ -2,10 +2,10 @@ import { error, json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { parseDocument } from '$core/machine';
 import { RunEvent } from '$core/run';
-import { textBody } from '$lib/server/body';
-import { pool } from '$lib/server/database';
-import { machineDocument } from '$lib/server/machines';
-import { appendEvents, eventsOf, findRun } from '$lib/server/runs';
+import { textBody } from '$lib/server/http/body';
+import { pool } from '$lib/server/database/pool';
+import { machineDocument } from '$lib/server/library/machines';
+import { appendEvents, eventsOf, findRun } from '$lib/server/bench/runs';
 import type { RequestHandler } from './$types';
 
 /** A plan made at the bench is an event of some 150 kB. */

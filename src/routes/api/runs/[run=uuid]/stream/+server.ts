@@ -1,9 +1,9 @@
 import { error } from '@sveltejs/kit';
-import { pool } from '$lib/server/database';
-import { log } from '$lib/server/log';
-import { runFeed } from '$lib/server/run-feed';
-import { eventsOf, findRun } from '$lib/server/runs';
-import { serverSent } from '$lib/server/server-sent';
+import { pool } from '$lib/server/database/pool';
+import { log } from '$lib/server/http/log';
+import { runFeed } from '$lib/server/bench/run-feed';
+import { eventsOf, findRun } from '$lib/server/bench/runs';
+import { serverSent } from '$lib/server/http/server-sent';
 import type { RequestHandler } from './$types';
 
 /** Events in one message. */

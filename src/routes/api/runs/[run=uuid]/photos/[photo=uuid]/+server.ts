@@ -1,9 +1,9 @@
 import { error, json } from '@sveltejs/kit';
-import { bytesBody } from '$lib/server/body';
-import { pool } from '$lib/server/database';
+import { bytesBody } from '$lib/server/http/body';
+import { pool } from '$lib/server/database/pool';
 import { PHOTO_MAX_BYTES } from '$lib/photo-limits';
-import { keepPhoto, photoOf } from '$lib/server/photos';
-import { findRun } from '$lib/server/runs';
+import { keepPhoto, photoOf } from '$lib/server/bench/photos';
+import { findRun } from '$lib/server/bench/runs';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ params, url }) => {

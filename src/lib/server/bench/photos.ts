@@ -1,0 +1,122 @@
+import { createHash } from 'node:crypto';
+import { access, mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import type { Queryable } from '../database/pool';
+import { FairQueue } from '../planning/fair-queue';
+import { log } from '../http/log';
+import { settings } from '../settings/environment';
+
+/** A camera's picture has some 12 to 50 million points; a small file that unfolds to more is no picture of a bench. */
+const MAX_POINTS = 60_000_000;
+const LONG_SIDE = 2000;
+const THUMB_SIDE = 320;
+
+export type TakenPhoto = { ok: true } | { ok: false; status: 403 | 409 | 422 | 507; why: string };
+
+/** By their first bytes: what the sender calls a file counts for nothing. */
+const KINDS: readonly ((b: Buffer) => boolean)[] = [
+  (b) => b.subarray(0, 3).equals(Buffer.from([0xff, 0xd8, 0xff])),
+  (b) => b.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a])),
+  (b) => b.subarray(0, 4).toString('latin1') === 'RIFF' && b.subarray(8, 12).toString('latin1') === 'WEBP'
+];
+
+// One picture at a time, on one thread: memory stays that of one picture whoever sends how many. Whoever sends many waits beside
+// the others, not before them.
+sharp.concurrency(1);
+sharp.cache(false);
+const unfolding = new FairQueue(1, 40);
+
+/** Writes a picture anew: points only, turned upright, without place, camera or anything else that came with it. */
+export function writtenAnew(bytes: Buffer, person = ''): Promise<{ ok: true; jpeg: Buffer; thumb: Buffer; width: number; height: number } | { ok: false; why: string }> {
+  if (!KINDS.some((is) => is(bytes))) return Promise.resolve({ ok: false, why: 'This is no photo: JPEG, PNG and WebP are taken.' });
+  return unfolding.run(person, bytes.length, async () => {
+    try {
+      const open = () => sharp(bytes, { limitInputPixels: MAX_POINTS, failOn: 'error', pages: 1 }).rotate();
+      const { data: jpeg, info } = await open().resize(LONG_SIDE, LONG_SIDE, { fit: 'inside', withoutEnlargement: true }).flatten({ background: '#fff' }).jpeg({ quality: 82 }).toBuffer({ resolveWithObject: true });
+      const thumb = await sharp(jpeg).resize(THUMB_SIDE, THUMB_SIDE, { fit: 'inside', withoutEnlargement: true }).jpeg({ quality: 70 }).toBuffer();
+      return { ok: true, jpeg, thumb, width: info.width, height: info.height };
+    } catch (error) {
+      const isBomb = /pixel limit/i.test((error as Error).message);
+      return { ok: false, why: isBomb ? `The photo unfolds to more than ${MAX_POINTS / 1e6} million points.` : 'The photo is damaged: it cannot be read to its end.' };
+    }
+  });
+}
+
+/** What the run says of a picture: who took it, and its SHA-256 where that was known. */
+async function eventOf(db: Queryable, run: string, photo: string): Promise<{ person: string; sha256: string | null } | undefined> {
+  const { rows } = await db.query(
+    `select person_id as person, coalesce(body ->> 'sha256', body -> 'event' ->> 'sha256') as sha256 from run_event
+      where run_id = $1 and (body ->> 'type' = 'photo' and body ->> 'photo' = $2 or body ->> 'type' = 'added' and body -> 'event' ->> 'photo' = $2) order by seq limit 1`,
+    [run, photo]
+  );
+  return rows[0];
+}
+
+/** What is wrong with a disk, as against with us. */
+const NO_ROOM = new Set(['ENOSPC', 'EDQUOT', 'EACCES', 'EPERM', 'EROFS', 'ENOTDIR', 'EIO']);
+
+/**
+ * Keeps a picture of a run under the id that the bench gave it; sent again it changes nothing, and one whose file was lost comes
+ * back. The run's event of the picture has to be there: nothing is taken that nobody recorded, that somebody else took, or that is
+ * not the picture that was taken.
+ */
+export async function keepPhoto(db: Queryable, { id, run, person, bytes }: { id: string; run: string; person: string; bytes: Buffer }): Promise<TakenPhoto> {
+  const refuse = (status: 403 | 409 | 422 | 507, why: string): TakenPhoto => ({ ok: false, status, why });
+  const known = (await db.query('select run_id as run, sha256, bytes is null as "isFile" from photo where id = $1', [id])).rows[0];
+  if (known && known.run !== run) return refuse(422, 'A photo of this id belongs to another run.');
+  const event = await eventOf(db, run, id);
+  if (!event) return refuse(409, 'The record does not name this photo yet: it is sent once the record has it.');
+  if (event.person !== person) return refuse(403, 'Somebody else took this photo: only they can send it.');
+  const digest = createHash('sha256').update(bytes).digest();
+  const wanted = event.sha256 === null ? (known?.sha256 as Buffer | null | undefined) : Buffer.from(event.sha256, 'hex');
+  if (wanted && !digest.equals(wanted)) return refuse(422, 'This is not the picture that was taken: its SHA-256 is another.');
+  const folder = settings.photoFolder;
+  if (known && (!known.isFile || !folder || (await isThere(fileOf(folder, id))))) return { ok: true };
+  if (!wanted && (await db.query('select 1 from run where id = $1 and signed_at is not null', [run])).rowCount === 1) return refuse(422, 'The run is signed, and its record does not say what this picture was: it can no longer be taken.');
+  const anew = await writtenAnew(bytes, person);
+  if (!anew.ok) return refuse(422, anew.why);
+  if (folder) {
+    const problem = await written(folder, id, anew.jpeg);
+    if (problem) return refuse(507, problem);
+  }
+  await db.query(
+    'insert into photo (id, run_id, person_id, width, height, bytes, thumb, sha256) values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing',
+    [id, run, person, anew.width, anew.height, folder ? null : anew.jpeg, anew.thumb, digest]
+  );
+  return { ok: true };
+}
+
+/** Writes a picture's file, whole or not at all: it gets its name once it is written. The name is ours, an id that the route has checked. */
+async function written(folder: string, id: string, jpeg: Buffer): Promise<string | undefined> {
+  const path = fileOf(folder, id);
+  const part = `${path}.part`;
+  try {
+    await mkdir(folder, { recursive: true });
+    await writeFile(part, jpeg);
+    await rename(part, path);
+    return undefined;
+  } catch (err) {
+    await rm(part, { force: true }).catch(() => {});
+    if (!NO_ROOM.has((err as NodeJS.ErrnoException).code ?? '')) throw err;
+    log.error({ err }, 'a photo could not be written');
+    return 'The server has no room for photos, or may not write them. The photo stays on your device and is sent again by itself; tell a lead.';
+  }
+}
+
+const isThere = (path: string): Promise<boolean> => access(path).then(() => true, () => false);
+
+/** A picture as JPEG; undefined when it has not arrived. */
+export async function photoOf(db: Queryable, run: string, id: string, small = false): Promise<Buffer | undefined> {
+  const { rows } = await db.query(`select ${small ? 'thumb' : 'bytes'} as bytes from photo where id = $1 and run_id = $2`, [id, run]);
+  if (!rows[0]) return undefined;
+  if (rows[0].bytes) return rows[0].bytes;
+  if (!settings.photoFolder) throw new Error(`photo ${id} lies in a folder, and PHOTO_FOLDER is not set`);
+  return readFile(fileOf(settings.photoFolder, id)).catch((error: NodeJS.ErrnoException) => {
+    // Lost from the folder: it can be sent again.
+    if (error.code === 'ENOENT') return undefined;
+    throw error;
+  });
+}
+
+const fileOf = (folder: string, id: string) => join(folder, `${id}.jpg`);

@@ -1,0 +1,206 @@
+import { basisOf } from '../jobs/facts';
+import { planFor } from '../planning/plans';
+import { accessFor } from '../planning/derived';
+import { machineDocument } from '../library/machines';
+import { namesOf } from '../sign-in/people';
+import { transaction, type Queryable } from '../database/pool';
+import { RUN_CHANNEL } from './run-feed';
+import { wantsSecondSignature } from '../settings/shop';
+import { useReserved } from '../stock/spares';
+import { forgetTimes } from '../planning/times';
+import type { Machine } from '$core/machine';
+import { planRequest, type Plan, type PlanWish } from '$core/plan';
+import { AFTER_SIGNING, clockIsWrong, everyStep, fold, observedSteps, obstacles, planInForce, runFigures, strangeIn, strangers, type FoundBefore, type Obstacle, type RunEvent } from '$core/run';
+
+export interface Run {
+  id: string;
+  jobId: string;
+  fileId: number;
+  /** The plan that it was started with. */
+  plan: Plan;
+  /** The plan in force. */
+  planNow: Plan;
+  signedAt: string | null;
+  signedBy: string | null;
+}
+
+export async function findRun(db: Queryable, id: string): Promise<Run | undefined> {
+  const { rows } = await db.query(
+    'select id, job_id as "jobId", machine_file_id::int as "fileId", plan, coalesce(plan_now, plan) as "planNow", signed_at as "signedAt", signed_by as "signedBy" from run where id = $1',
+    [id]
+  );
+  return rows[0] && { ...rows[0], plan: asNow(rows[0].plan), planNow: asNow(rows[0].planNow), signedAt: rows[0].signedAt?.toISOString() ?? null };
+}
+
+/** A run that an earlier version started has a plan that says nothing of what is loose. */
+const asNow = (plan: Plan): Plan => ({ ...plan, loose: (plan as Partial<Plan>).loose ?? [] });
+
+/** The plan of a job was changed while it was being started: what is to be done stands nowhere then, and it is asked for once more. */
+export class PlanChanged extends Error {}
+
+/** What decides a job's plan, as it stands now. */
+const deciding = async (db: Queryable, id: string) => JSON.stringify((await db.query('select goals, weighting, avoid from job where id = $1 for update', [id])).rows[0]);
+
+/**
+ * Starts the bench run of a job, pinned to its machine file and plan; a job that is already on the bench keeps its run.
+ * @throws PlanChanged when somebody saved another plan while this one was worked out: a run is always of the plan that stands
+ */
+export async function startRun(db: Queryable, job: { id: string; fileId: number } & PlanWish, by: string): Promise<string> {
+  const known = await db.query('select id from run where job_id = $1', [job.id]);
+  if (known.rows[0]) return known.rows[0].id;
+  const file = await machineDocument(db, job.fileId);
+  if (!file) throw new Error(`job ${job.id} names machine file ${job.fileId}, which is not there`);
+  const { goals, weighting, avoid } = job;
+  const plan = await planFor(planRequest(file, await basisOf(db, job), { goals, weighting, avoid }));
+  return transaction(async (tx) => {
+    // The job's row is locked: whoever saves a plan locks it too, and then finds that the job has been started.
+    const now = await deciding(tx, job.id);
+    const there = (await tx.query('select id from run where job_id = $1', [job.id])).rows[0];
+    if (there) return there.id;
+    if (now !== JSON.stringify({ goals, weighting, avoid })) throw new PlanChanged('The plan of this job was changed just now. Look at it, and start it again.');
+    const { rows } = await tx.query('insert into run (job_id, machine_file_id, plan, p50_seconds, p80_seconds, started_by) values ($1, $2, $3, $4, $5, $6) returning id', [job.id, job.fileId, JSON.stringify(plan), plan.times.p50, plan.times.p80, by]);
+    await tx.query(`update job set waits = 'working', waits_until = null where id = $1`, [job.id]);
+    return rows[0].id;
+  });
+}
+
+/** All events of a run in the order in which they arrived; `by` is the person's display name. */
+export async function eventsOf(db: Queryable, runId: string, after = 0, limit?: number): Promise<{ events: RunEvent[]; seq: number }> {
+  const { rows } = await db.query('select seq::int as seq, person_id as person, body, took_at as took from run_event where run_id = $1 and seq > $2 order by seq limit $3', [runId, after, limit ?? null]);
+  const names = await namesOf(db, [...new Set(rows.map((r: { person: string }) => r.person))]);
+  return {
+    events: rows.map((r: { person: string; body: RunEvent; took: Date | null }) => ({ ...r.body, by: names.get(r.person) ?? 'unknown', ...(r.took === null ? {} : { took: r.took.toISOString() }) })),
+    seq: rows.at(-1)?.seq ?? after
+  };
+}
+
+export interface Refusal {
+  event: string;
+  why: 'signed' | 'not-signed' | 'changed' | 'not-closed' | 'same-person' | 'other-machine' | 'strange';
+  message: string;
+  obstacles?: Obstacle[];
+}
+export type Appended = { ok: true; seq: number } | { ok: false; refused: Refusal[] };
+
+const WORDS: Record<Exclude<Refusal['why'], 'strange'>, string> = {
+  signed: 'The run is signed: nothing can be added to it but corrections and additions.',
+  'not-signed': 'The run is not signed yet.',
+  'same-person': 'A second signature is another person\u2019s.',
+  'other-machine': 'The new plan is not one of this machine.',
+  changed: 'An event of this id was recorded with other contents.',
+  'not-closed': 'The run cannot be signed yet.'
+};
+
+/**
+ * Takes each event once. Sent again it changes nothing; another event under a known id is refused, and so is one that names what
+ * machine and plans do not have, and all that comes after the signature, but for corrections, additions and a second person's
+ * signature. Signing is refused while the run does not close. All or none of the events are taken; each one refused is named, so
+ * that the others can be sent without them.
+ */
+export async function appendEvents(runId: string, machine: Machine, hash: string, sent: readonly RunEvent[], personId: string): Promise<Appended> {
+  const refused: Refusal[] = [];
+  const { model } = accessFor(hash, machine);
+  return transaction(async (db): Promise<Appended> => {
+    const run = (await db.query('select plan, started_at as "startedAt", signed_at as "signedAt", signed_by as "signedBy", job_id as "jobId" from run where id = $1 for update', [runId])).rows[0];
+    const recorded = (await eventsOf(db, runId)).events;
+    const before: number = (await db.query('select coalesce(max(seq), 0)::int as seq from run_event where run_id = $1', [runId])).rows[0].seq;
+    const now = Date.now();
+    const mine = (await namesOf(db, [personId])).get(personId);
+    const known = new Set(recorded.map((e) => e.id));
+    const steps = everyStep(run.plan, recorded);
+    let seq = before;
+    // Somebody whose clock was wrong is not believed again until it has passed the time that stood for it.
+    let counted = recorded.reduce((latest, e) => (e.by === mine && e.took !== undefined && e.took > latest ? e.took : latest), '');
+    let signedBy: string | null = run.signedAt === null ? null : run.signedBy;
+    const second = await wantsSecondSignature(db);
+    const refuse = (event: RunEvent, why: Exclude<Refusal['why'], 'strange'>, obstacles?: Obstacle[]) => refused.push({ event: event.id, why, message: WORDS[why], ...(obstacles ? { obstacles } : {}) });
+    const strange = (event: RunEvent, message: string) => refused.push({ event: event.id, why: 'strange', message });
+
+    for (const { by: _by, took: _took, ...event } of sent) {
+      const same = (await db.query('select run_id as run, body = $2::jsonb as same from run_event where id = $1', [event.id, JSON.stringify(event)])).rows[0];
+      if (same?.run === runId && same.same) continue;
+      if (same) {
+        refuse(event, 'changed');
+        continue;
+      }
+      if ((signedBy !== null) !== AFTER_SIGNING.has(event.type)) {
+        refuse(event, signedBy === null ? 'not-signed' : 'signed');
+        continue;
+      }
+      if (event.type === 'replanned' && (event.plan.machine.hash !== hash || strangers(model, event.plan).length > 0)) {
+        refuse(event, 'other-machine');
+        continue;
+      }
+      const about = event.type === 'undo' || event.type === 'settled' ? event.event : undefined;
+      const why = strangeIn(model, steps, event) ?? (about !== undefined && !known.has(about) ? 'It is about an event that this run does not have.' : undefined);
+      if (why) {
+        strange(event, why);
+        continue;
+      }
+      if (event.type === 'signed') {
+        const { events } = await eventsOf(db, runId);
+        const left = obstacles(model, planInForce(run.plan, events), fold(model, run.plan, events));
+        if (left.length > 0) {
+          refuse(event, 'not-closed', left);
+          continue;
+        }
+        await db.query('update run set signed_at = now(), signed_by = $2, observed = $3 where id = $1', [runId, personId, JSON.stringify(observedSteps(model, steps, events))]);
+        forgetTimes();
+        await db.query(`update job set waits = 'signature' where id = $1`, [run.jobId]);
+        if (!second) await close(db, run.jobId, personId);
+        signedBy = personId;
+      }
+      if (event.type === 'countersigned') {
+        if (signedBy === personId) {
+          refuse(event, 'same-person');
+          continue;
+        }
+        await db.query('update run set countersigned_at = coalesce(countersigned_at, now()), countersigned_by = coalesce(countersigned_by, $2) where id = $1', [runId, personId]);
+        await close(db, run.jobId, personId);
+      }
+      seq += 1;
+      // One after the other also where the server's clock has to stand for the bench's.
+      const took = new Date(now + seq - before).toISOString();
+      const isWrong = clockIsWrong(event.at, took, run.startedAt.toISOString()) || event.at < counted;
+      if (isWrong) counted = took;
+      await db.query('insert into run_event (run_id, seq, id, at, person_id, body, took_at) values ($1, $2, $3, $4, $5, $6, $7)', [
+        runId, seq, event.id, event.at, personId, JSON.stringify(event), isWrong ? took : null
+      ]);
+      known.add(event.id);
+      if (event.type === 'replanned') for (const s of event.plan.steps) if (!steps.has(s.id)) steps.set(s.id, s);
+    }
+    if (refused.length > 0) throw new Refused();
+    if (seq > before) {
+      const { events } = await eventsOf(db, runId);
+      const inForce = planInForce(run.plan, events);
+      const { stepsDone, found, readings } = runFigures(model, inForce, fold(model, run.plan, events));
+      await db.query('update run set steps_done = $2, found = $3, readings = $4 where id = $1', [runId, stepsDone, JSON.stringify(found), JSON.stringify(readings)]);
+      if (sent.some((e) => e.type === 'replanned' || e.type === 'undo')) await db.query('update run set plan_now = $2 where id = $1', [runId, inForce === run.plan ? null : JSON.stringify(inForce)]);
+    }
+    // Told when this commits, and not before.
+    if (seq > before) await db.query('select pg_notify($1, $2)', [RUN_CHANNEL, runId]);
+    return { ok: true, seq };
+  }).catch((error: unknown): Appended => {
+    if (error instanceof Refused) return { ok: false, refused };
+    throw error;
+  });
+}
+
+/** Closes a job: what was set aside for it is used up. */
+async function close(db: Queryable, jobId: string, by: string): Promise<void> {
+  await db.query(`update job set closed_at = coalesce(closed_at, now()), waits = 'nothing', waits_until = null where id = $1`, [jobId]);
+  await useReserved(db, jobId, by);
+}
+
+class Refused extends Error {}
+
+/** What held parts of a machine in all runs on any of its files, the most frequent first; what was taken back left out. */
+export async function foundOnMachine(db: Queryable, machineId: string): Promise<FoundBefore[]> {
+  const { rows } = await db.query(
+    `select f ->> 'part' as part, f ->> 'suspect' as suspect, count(*)::int as times
+       from run r join machine_file m on m.id = r.machine_file_id, jsonb_array_elements(r.found) f
+      where m.machine_id = $1 and r.found <> '[]' group by 1, 2 order by times desc, part, suspect limit 200`,
+    [machineId]
+  );
+  return rows;
+}

@@ -1,0 +1,44 @@
+import { error } from '@sveltejs/kit';
+import { modelOf, type Machine, type Model } from '$core/machine';
+import { PlanningError, planRequest, type Plan, type PlanBasis, type PlanRequest } from '$core/plan';
+import type { JobState } from '$core/job';
+import { pool } from '../database/pool';
+import { basisOf } from '../jobs/facts';
+import { jobOfPage } from '../jobs/of-page';
+import { wishOf, type JobRow } from '../jobs/jobs';
+import { planFor } from './plans';
+import { findRun } from '../bench/runs';
+
+interface OfJob {
+  job: JobRow;
+  machine: Machine;
+  hash: string;
+  state: JobState;
+  basis: PlanBasis;
+}
+
+/** A job with what a plan of it depends on. */
+export async function requestOfJob(params: { number: string }): Promise<OfJob & { asked: PlanRequest }> {
+  const { job, machine, hash, state } = await jobOfPage(params);
+  const basis = await basisOf(pool(), job, state);
+  return { job, machine, hash, state, basis, asked: planRequest({ machine, hash }, basis, wishOf(job)) };
+}
+
+/** The plan that a job was started with, or the one that it would be started with now; or why there is none. */
+export async function planOrProblem(job: JobRow, asked: PlanRequest): Promise<{ plan: Plan; problem: null } | { plan: null; problem: string }> {
+  const run = job.runId ? await findRun(pool(), job.runId) : undefined;
+  try {
+    return { plan: run?.planNow ?? (await planFor(asked)), problem: null };
+  } catch (thrown) {
+    if (thrown instanceof PlanningError) return { plan: null, problem: thrown.message };
+    throw thrown;
+  }
+}
+
+/** A job with its plan, for pages that show nothing without one. */
+export async function planOfJob(params: { number: string }): Promise<OfJob & { model: Model; plan: Plan }> {
+  const { asked, ...found } = await requestOfJob(params);
+  const { plan, problem } = await planOrProblem(found.job, asked);
+  if (!plan) error(409, `There is no plan for this job: ${problem}`);
+  return { ...found, plan, model: modelOf(found.machine) };
+}

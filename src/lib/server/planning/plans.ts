@@ -1,0 +1,97 @@
+import { MessageChannel } from 'node:worker_threads';
+import type { Machine } from '$core/machine';
+import { PlanningError, requestKey, type Plan, type PlanRequest } from '$core/plan';
+import type { Checked, Heard, Made } from '../../../workers/plan-thread';
+import type { Paper } from '../print/pdf';
+import { asking, closeThreads, inThread } from './threads';
+
+/** Plans that were made lately, by what was asked; those under way are shared by all who ask the same, and stopped when none of them is there any more. */
+const made = new Map<string, { plan: Promise<Plan>; wanted: Set<symbol>; stop: AbortController; isDone: boolean }>();
+const KEEP = 200;
+/** An asker who cannot leave. */
+const ALWAYS = Symbol('always');
+
+/**
+ * The plan, made in a thread of its own so that no other request waits for it.
+ * @param on hears of the first plan and of how the proof goes, when the plan is not known yet and nobody else has asked for it
+ * @param signal says that this asker does not want it any more; by itself the one of the request that is being answered
+ * @throws PlanningError when it cannot be done; 503 past the deadline; an AbortError when nobody wants it any more
+ */
+export async function planFor(request: PlanRequest, on?: (heard: Heard) => void, signal: AbortSignal | undefined = asking.getStore()?.signal): Promise<Plan> {
+  const key = requestKey(request);
+  let entry = made.get(key);
+  if (!entry) {
+    const stop = new AbortController();
+    const plan = run(request, on, stop.signal);
+    entry = { plan, wanted: new Set(), stop, isDone: false };
+    made.set(key, entry);
+    const mine = entry;
+    plan.then(() => (mine.isDone = true), () => made.get(key) === mine && made.delete(key));
+    if (made.size > KEEP) made.delete(made.keys().next().value!);
+  }
+  if (entry.isDone) return entry.plan;
+  if (!signal) {
+    entry.wanted.add(ALWAYS);
+    return entry.plan;
+  }
+  return wantedWhile(key, entry, signal);
+}
+
+/** Waits as long as this asker is there; the last one to leave stops the work. */
+async function wantedWhile(key: string, entry: NonNullable<ReturnType<typeof made.get>>, signal: AbortSignal): Promise<Plan> {
+  signal.throwIfAborted();
+  const me = Symbol();
+  entry.wanted.add(me);
+  let leave = () => {};
+  const gone = new Promise<never>((_, reject) => {
+    leave = () => {
+      entry.wanted.delete(me);
+      if (entry.wanted.size === 0 && !entry.isDone) {
+        made.delete(key);
+        entry.stop.abort(signal.reason);
+      }
+      reject(signal.reason as Error);
+    };
+  });
+  signal.addEventListener('abort', leave, { once: true });
+  try {
+    return await Promise.race([entry.plan, gone]);
+  } finally {
+    signal.removeEventListener('abort', leave);
+    entry.wanted.delete(me);
+  }
+}
+
+async function run(request: PlanRequest, on: ((heard: Heard) => void) | undefined, signal: AbortSignal): Promise<Plan> {
+  const { port1, port2 } = new MessageChannel();
+  try {
+    const size = request.machine.joints.length * Math.max(1, request.goals.length);
+    const result: Made = await inThread({ do: 'plan', request, port: port2 }, size, signal, [port2], (piece) => {
+      port1.on('message', (heard: Heard) => {
+        piece.stage = 'proving';
+        if (heard.stage !== 'first') piece.gap = heard.cost / heard.bound - 1;
+        on?.(heard);
+      });
+    });
+    if (!result.ok) throw new PlanningError(result.message);
+    return result.plan;
+  } finally {
+    port1.close();
+  }
+}
+
+/** A machine file, read and checked in a thread. */
+export const checkMachineFile = (text: string): Promise<Checked> => inThread({ do: 'read', text }, text.length / 500, asking.getStore()?.signal);
+
+/** A whole face of a machine, drawn in a thread. */
+export const drawFace = (machine: Machine, zone: string, more: { from?: number; goals?: string[] } = {}): Promise<string> =>
+  inThread({ do: 'draw', machine, zone, ...more }, machine.joints.length + machine.parts.length, asking.getStore()?.signal);
+
+/** A paper, written in a thread. @param size against other work: about one for each thing on it */
+export const print = (paper: Paper, size: number): Promise<Uint8Array<ArrayBuffer>> => inThread({ do: 'print', paper }, size, asking.getStore()?.signal);
+
+/** Ends all threads: when the process stops, and between tests. */
+export async function closePlanner(): Promise<void> {
+  made.clear();
+  await closeThreads();
+}

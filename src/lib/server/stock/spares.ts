@@ -1,0 +1,152 @@
+import { Spare, type Stocked } from '$core/spares';
+import { audit } from '../database/audit';
+import type { Queryable } from '../database/pool';
+import { once, type Asking } from '../database/once';
+
+export interface SpareRow {
+  number: string;
+  spare: Spare;
+  priceMinor: number | null;
+  places: { place: string; quantity: number }[];
+  /** Set aside for jobs. */
+  held: number;
+  /** On order. */
+  coming: number;
+}
+
+/** Everything that the shop knows of; 20,000 at most, as one sends it to a screen that filters. */
+export async function listSpares(db: Queryable): Promise<SpareRow[]> {
+  const { rows } = await db.query(
+    `select s.number, s.document as spare, s.price_minor::float8 as "priceMinor",
+            coalesce((select jsonb_agg(jsonb_build_object('place', k.place, 'quantity', k.quantity) order by k.place) from stock k where k.number = s.number and k.quantity > 0), '[]') as places,
+            coalesce((select sum(r.quantity) from reservation r where r.number = s.number), 0)::int as held,
+            coalesce((select sum(o.quantity) from spare_order o where o.number = s.number and o.arrived_at is null and o.supplier_ref is not null), 0)::int as coming
+       from spare s order by s.document ->> 'name', s.number limit 20000`
+  );
+  return rows;
+}
+
+export async function spareDocuments(db: Queryable): Promise<Spare[]> {
+  return (await db.query('select document from spare order by number')).rows.map((r: { document: Spare }) => r.document);
+}
+
+export async function findSpare(db: Queryable, number: string): Promise<{ spare: Spare; priceMinor: number | null } | undefined> {
+  return (await db.query('select document as spare, price_minor::float8 as "priceMinor" from spare where number = $1', [number])).rows[0];
+}
+
+/** Adds a spare, or puts right what is known of it. */
+export async function keepSpare(db: Queryable, spare: Spare, priceMinor: number | null, by: string | null): Promise<void> {
+  await db.query(
+    `insert into spare (number, document, price_minor) values ($1, $2, $3)
+     on conflict (number) do update set document = excluded.document, price_minor = coalesce(excluded.price_minor, spare.price_minor), changed_at = now()`,
+    [spare.number, JSON.stringify(spare), priceMinor]
+  );
+  await audit(db, by, 'spare kept', spare.number, { name: spare.name, priceMinor });
+}
+
+/** How much of each number is free, and how much is set aside for a job. */
+export async function stockOf(db: Queryable, numbers: readonly string[], jobId: string | null): Promise<Stocked[]> {
+  const { rows } = await db.query(
+    `select s.number, coalesce((select sum(k.quantity) from stock k where k.number = s.number), 0)::int - coalesce((select sum(r.quantity) from reservation r where r.number = s.number), 0)::int as free,
+            coalesce((select sum(r.quantity) from reservation r where r.number = s.number and r.job_id = $2), 0)::int as held
+       from spare s where s.number = any($1)`,
+    [numbers, jobId]
+  );
+  return rows;
+}
+
+export type Taken = { ok: true } | { ok: false; why: string };
+
+/** Changes what lies at a place, with its reason. No place holds less than nothing, and nothing that is set aside is given away. */
+export async function moveStock(number: string, place: string, change: number, why: string, asking: Asking, jobId: string | null = null): Promise<Taken> {
+  return once(asking, 'stock', async (db): Promise<Taken> => {
+    if ((await db.query('select 1 from spare where number = $1 for update', [number])).rowCount === 0) return { ok: false, why: `There is no spare ${number}.` };
+    const there: number = (await db.query('select quantity from stock where number = $1 and place = $2', [number, place])).rows[0]?.quantity ?? 0;
+    if (there + change < 0) return { ok: false, why: `There are only ${there} of ${number} at ${place}.` };
+    const [stock] = await stockOf(db, [number], jobId);
+    if (change < 0 && stock!.free + change < 0) return { ok: false, why: `${number} is set aside for a job: let it go there first.` };
+    await db.query('insert into stock (number, place, quantity) values ($1, $2, $3) on conflict (number, place) do update set quantity = excluded.quantity', [number, place, there + change]);
+    await db.query('insert into stock_move (person_id, number, place, change, why, job_id) values ($1, $2, $3, $4, $5, $6)', [asking.by, number, place, change, why, jobId]);
+    return { ok: true };
+  });
+}
+
+/**
+ * Sets a spare aside for a job. The spare's row is locked first, so that of two who ask for the last one at once one gets it.
+ */
+export async function reserve(jobId: string, number: string, quantity: number, asking: Asking): Promise<Taken> {
+  return once(asking, 'reservation', async (db): Promise<Taken> => {
+    if ((await db.query('select 1 from spare where number = $1 for update', [number])).rowCount === 0) return { ok: false, why: `There is no spare ${number}.` };
+    const [stock] = await stockOf(db, [number], jobId);
+    if (stock!.free < quantity) return { ok: false, why: stock!.free <= 0 ? `None of ${number} is free: another job has it, or none is there.` : `Only ${stock!.free} of ${number} are free.` };
+    await db.query(
+      'insert into reservation (job_id, number, quantity, person_id) values ($1, $2, $3, $4) on conflict (job_id, number) do update set quantity = reservation.quantity + excluded.quantity',
+      [jobId, number, quantity, asking.by]
+    );
+    return { ok: true };
+  });
+}
+
+/** Lets go what was set aside. @returns whether there was anything */
+export async function release(db: Queryable, jobId: string, number: string): Promise<boolean> {
+  return (await db.query('delete from reservation where job_id = $1 and number = $2', [jobId, number])).rowCount === 1;
+}
+
+/** A job that is closed has used what was set aside for it: it leaves its place, fullest place first. */
+export async function useReserved(db: Queryable, jobId: string, by: string): Promise<void> {
+  const { rows } = await db.query('delete from reservation where job_id = $1 returning number, quantity', [jobId]);
+  for (const { number, quantity } of rows) {
+    let left = quantity;
+    const places = (await db.query('select place, quantity from stock where number = $1 and quantity > 0 order by quantity desc, place for update', [number])).rows;
+    for (const { place, quantity: there } of places) {
+      const taken = Math.min(left, there);
+      if (taken === 0) break;
+      await db.query('update stock set quantity = quantity - $3 where number = $1 and place = $2', [number, place, taken]);
+      await db.query(`insert into stock_move (person_id, number, place, change, why, job_id) values ($1, $2, $3, $4, 'used', $5)`, [by, number, place, -taken, jobId]);
+      left -= taken;
+    }
+  }
+}
+
+export interface OrderRow {
+  id: string;
+  number: string;
+  name: string;
+  quantity: number;
+  job: number | null;
+  by: string;
+  at: string;
+  supplierRef: string | null;
+  priceMinor: number | null;
+  dueOn: string | null;
+}
+
+/** Orders that have not arrived, the first expected first. */
+export async function openOrders(db: Queryable): Promise<OrderRow[]> {
+  const { rows } = await db.query(
+    `select o.id, o.number, s.document ->> 'name' as name, o.quantity, j.number::int as job, p.display_name as by, o.at, o.supplier_ref as "supplierRef", o.price_minor::float8 as "priceMinor", to_char(o.due_on, 'YYYY-MM-DD') as "dueOn"
+       from spare_order o join spare s on s.number = o.number join person p on p.id = o.person_id left join job j on j.id = o.job_id
+      where o.arrived_at is null order by o.due_on nulls last, o.at limit 500`
+  );
+  return rows.map((r: OrderRow & { at: Date }) => ({ ...r, at: r.at.toISOString() }));
+}
+
+/** Takes what was ordered in: onto its place, and aside for the job that it was ordered for. */
+export async function takeIn(orderId: string, place: string, asking: Asking): Promise<{ number: string } | undefined> {
+  const { by } = asking;
+  return once(asking, 'delivery', async (db) => {
+    const { rows } = await db.query('update spare_order set arrived_at = now() where id = $1 and arrived_at is null returning number, quantity, job_id as "jobId"', [orderId]);
+    const order = rows[0];
+    if (!order) return undefined;
+    await db.query('insert into stock (number, place, quantity) values ($1, $2, $3) on conflict (number, place) do update set quantity = stock.quantity + excluded.quantity', [order.number, place, order.quantity]);
+    await db.query(`insert into stock_move (person_id, number, place, change, why, job_id) values ($1, $2, $3, $4, 'arrived', $5)`, [by, order.number, place, order.quantity, order.jobId]);
+    if (order.jobId) {
+      await db.query(
+        `insert into reservation (job_id, number, quantity, person_id) select $1, $2, $3, $4 from job where id = $1 and closed_at is null
+         on conflict (job_id, number) do nothing`,
+        [order.jobId, order.number, order.quantity, by]
+      );
+    }
+    return { number: order.number };
+  });
+}
