@@ -1,6 +1,5 @@
-import { inSentence, type Joint, type Model } from '../machine';
+import { type MachineState, inSentence, type Joint, type Model } from '../machine';
 import { screwSize } from '../plan';
-import type { MachineState } from '../run';
 import { motionOf } from './joint';
 import type { Drawn } from './scene';
 

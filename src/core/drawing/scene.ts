@@ -1,6 +1,5 @@
 import { areaOf, contains, type Area } from '../access';
-import type { Box, Cable, Joint, Model, Part, Shape } from '../machine';
-import type { MachineState } from '../run';
+import type { MachineState, Box, Cable, Joint, Model, Part, Shape } from '../machine';
 import type { Ink } from './ink';
 import { jointInks } from './joint';
 import { cablePath, outlinePath } from './outline-path';

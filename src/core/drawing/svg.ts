@@ -1,5 +1,4 @@
-import { inSentence, type Model } from '../machine';
-import type { MachineState } from '../run';
+import { type MachineState, inSentence, type Model } from '../machine';
 import { haloInks } from './joint';
 import type { Ink, InkKind } from './ink';
 import { namesOf } from './names';

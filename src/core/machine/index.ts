@@ -7,5 +7,6 @@ export { fault, warning, shown, type Fault } from './faults';
 export { parseDocument, parseMachine, MACHINE_FILE_MAX_BYTES, type Parsed } from './read';
 export { referenceFaults } from './references';
 export { modelOf, type Model, type PartMove } from './model';
+export type { MachineState } from './state';
 export { contentHash } from './hash';
 export { cleaned, Id, inSentence, line, prose } from './text';

@@ -6,7 +6,7 @@ export { allSteps, inOrder, inRound, planInForce, plansOf, roundOf } from './rou
 export { continued, fromHere, goalsAhead, planChanges, strangers, stuckJoints } from './replan';
 export { likelyJoints, plugsOf, type Likely } from './failed';
 export { explanations, obstacles, type Obstacle } from './closing';
-export { machineAfter, type MachineState } from './machine-state';
+export { machineAfter } from './machine-state';
 export { currentStep, expectedCount, fateWords, possibleFacts, possibleFates } from './count';
 export { observedSteps } from './observed';
 export { runFigures, type BenchReading, type RunFigures } from './run-figures';

@@ -1,12 +1,5 @@
-import { removes, type Model, type Move } from '../machine';
+import { removes, type MachineState, type Model, type Move } from '../machine';
 import type { Plan, Step } from '../plan';
-
-/** What the machine looks like: what is open, what is out with all that rode on it, what hangs on its leash. */
-export interface MachineState {
-  open: Set<string>;
-  off: Set<string>;
-  loose: Set<string>;
-}
 
 /** The machine after the given steps of the plan; a step not of joints or parts changes nothing. */
 export function machineAfter(model: Model, plan: Plan, done: (step: Step) => boolean): MachineState {

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { fromOutside, sceneOf, thingsOf, type Thing } from '$core/drawing';
   import { inSentence, type Model } from '$core/machine';
-  import type { MachineState } from '$core/run';
+  import type { MachineState } from '$core/machine';
   import Maximize from '@lucide/svelte/icons/maximize';
   import Minus from '@lucide/svelte/icons/minus';
   import Plus from '@lucide/svelte/icons/plus';

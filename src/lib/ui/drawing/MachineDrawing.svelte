@@ -5,7 +5,7 @@
   import { haloInks, namesOf, sceneOf, viewOf, type Drawn, type DrawnPart, type Ink } from '$core/drawing';
   import { inSentence, type Joint, type Model } from '$core/machine';
   import { screwSize, type Pinch } from '$core/plan';
-  import type { MachineState } from '$core/run';
+  import type { MachineState } from '$core/machine';
   import { Zooming } from './zooming';
 
   interface Props {
