@@ -25,7 +25,10 @@ server.listen(Number(process.env.PORT ?? 3000), host, async () => {
   process.env.ORIGIN ??= address;
   process.env.BODY_SIZE_LIMIT ??= '16M';
   process.env.PLAN_THREAD ??= fileURLToPath(new URL('../build/threads/plan-thread.js', import.meta.url));
-  const { handler } = await import(fileURLToPath(new URL('../build/handler.js', import.meta.url)));
+  const { handler } = await import(fileURLToPath(new URL('../build/handler.js', import.meta.url))).catch((error) => {
+    process.stderr.write(`${error.message}\n`);
+    process.exit(1);
+  });
   server.on('request', handler);
   process.stdout.write(`${JSON.stringify({ level: 'info', time: new Date().toISOString(), msg: 'listening', url: process.env.ORIGIN, address, pid: process.pid })}\n`);
 });

@@ -1,4 +1,5 @@
-import { isHttpError, isRedirect, json, redirect, type Handle, type HandleServerError } from '@sveltejs/kit';
+import { isHttpError, isRedirect, json, redirect, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
+import { building } from '$app/environment';
 import { closePool, isFull, isOutOfReach, isUnfit, pool } from '$lib/server/database/pool';
 import { TooMuchAtOnce } from '$lib/server/planning/fair-queue';
 import { judge } from '$lib/server/sign-in/guard';
@@ -8,12 +9,19 @@ import { closePlanner } from '$lib/server/planning/plans';
 import { refusal } from '$lib/server/http/refusal';
 import { closeFeed } from '$lib/server/bench/run-feed';
 import { personOfSession, SESSION_COOKIE } from '$lib/server/sign-in/sessions';
+import { environmentFaults } from '$lib/server/settings/environment';
 import { themeOf } from '$lib/server/http/theme';
 import { asking } from '$lib/server/planning/threads';
 
 // Streams first: the server waits for every answer to end before it says that it is shut.
 process.once('eager-wrench:stopping', () => void closeFeed());
 process.once('sveltekit:shutdown', () => void Promise.all([closePool(), closePlanner(), closeFeed()]));
+
+/** Nothing is served with settings that are wrong: all of them are told, and the process ends. */
+export const init: ServerInit = () => {
+  const faults = building ? [] : environmentFaults(process.env);
+  if (faults.length > 0) throw new Error(`cannot start: ${faults.join('; ')}`);
+};
 
 /** The one gate: finds out who asks, and lets nothing through that the rules do not name. */
 export const handle: Handle = async ({ event, resolve }) => {
