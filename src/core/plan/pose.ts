@@ -28,8 +28,14 @@ export function lidsOf(access: Access, taken: Iterable<Taken>): Lids {
 export function poseOf(access: Access, action: Action, leg: 'down' | 'up', lids: Lids): { up?: string; lid?: string } {
   const pose: Pose = access.model.zone(action.zone).pose;
   const own = action.kind === 'move' ? action.move.lid : undefined;
-  const lid = lids.get(action.id) ?? (own === undefined ? pose.lid : leg === 'down' ? own : pose.lid === 'any' || pose.lid === own ? (own === 'closed' ? 'open' : 'closed') : pose.lid);
+  const lid = lids.get(action.id) ?? (own === undefined ? pose.lid : leg === 'down' ? own : awayFrom(own, pose.lid));
   return { ...(pose.up === 'either' ? {} : { up: pose.up }), ...(lid === 'any' ? {} : { lid }) };
+}
+
+/** Where the lid goes as what went with it comes back: to where the face asks for it, or simply away. */
+function awayFrom(own: string, face: Pose['lid']): string {
+  if (face !== 'any' && face !== own) return face;
+  return own === 'closed' ? 'open' : 'closed';
 }
 
 /** Moves after which the work is on a part that is out: on the mat, whichever way the machine lies. */
