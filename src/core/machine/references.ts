@@ -67,7 +67,7 @@ export function referenceFaults(machine: Machine): Fault[] {
       ? 'every part stands on another: one has to carry them all'
       : `only one part may stand on nothing; these do: ${roots.slice(0, 6).map((p) => p.id).join(', ')}`));
   }
-  faults.push(...carrierLoops(machine), ...togetherFaults(machine));
+  faults.push(...carrierLoops(machine), ...togetherFaults(machine), ...lidFaults(machine));
 
   machine.joints.forEach((joint, i) => {
     const at = ['joints', i];
@@ -141,6 +141,12 @@ function togetherFaults(machine: Machine): Fault[] {
     if (meant === undefined) return [];
     return [fault(['parts', i, 'moves', k, 'with', n], meant === id ? `names "${shown(id)}" twice` : stands(id, meant) ? `names "${shown(id)}", which rides on "${meant}" and leaves with it anyway` : `names "${shown(id)}", which carries "${meant}": give it a move of its own`)];
   })));
+}
+
+/** The lid is in one place at a time: what goes with it goes to one position, or nothing could count on two of them at once. */
+function lidFaults(machine: Machine): Fault[] {
+  const tied = machine.parts.flatMap((part, i) => part.moves.flatMap((move, k) => (move.lid ? [{ lid: move.lid, path: ['parts', i, 'moves', k, 'lid'], name: `${part.id}/${move.id}` }] : [])));
+  return tied.filter((t) => t.lid !== tied[0]!.lid).map((t) => fault(t.path, `goes with the lid ${t.lid}, and "${tied[0]!.name}" with the lid ${tied[0]!.lid}: all that goes with the lid has to go to one position`));
 }
 
 function carrierLoops(machine: Machine): Fault[] {

@@ -156,6 +156,12 @@ describe('in a machine file', () => {
     ['a move that leaves it on its leash', both({ kind: 'raise' }), 'parts[3].moves[1].with: is for moves that take parts out: a raise leaves them on their leash'],
     ['a lid for a move that takes it out', both({ lid: 'open' }), 'parts[3].moves[1].lid: is for parts that stay on their leash: a lift takes this one out']
   ])('leaving together with %s is a fault', (_, change, fault) => expect(said(change)).toEqual([fault]));
+  it('all that goes with the lid goes to one position', () => {
+    const swing = (lid: 'open' | 'flat') => ({ id: 'swing', kind: 'swing' as const, zone: 'face', seconds: 3, lid });
+    const lids = (a: 'open' | 'flat', b: 'open' | 'flat') => referenceFaults(Machine.parse(machine([part('one', [0, 0, 5], [0, 1], 'base', { moves: [swing(a)] }), part('two', [9, 9, 5], [0, 1], 'base', { moves: [swing(b)] })], [screw('s1', 'one', 'base', [2, 2], 0), screw('s2', 'two', 'base', [11, 11], 0)]))).map((f) => `${f.place}: ${f.message}`);
+    expect(lids('open', 'open')).toEqual([]);
+    expect(lids('open', 'flat')).toEqual(['parts[2].moves[0].lid: goes with the lid flat, and "one/swing" with the lid open: all that goes with the lid has to go to one position']);
+  });
   it('what rides on a part leaves with it anyway', () => {
     const input = cooled();
     input.parts!.find((p) => p.id === 'board')!.moves!.push({ ...lift(5), id: 'all', with: ['sink'] });
