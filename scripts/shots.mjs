@@ -27,7 +27,11 @@ try {
     await light.getByRole('checkbox', { name: /^Fan/ }).check();
     await light.getByRole('checkbox', { name: /^SSD/ }).check();
   });
-  await shot(light, 'plan', '/jobs/103/plan', () => light.getByRole('button', { name: /Put back the heat sink/ }).click());
+  await shot(light, 'plan', '/jobs/103/plan', async () => {
+    await light.getByRole('button', { name: /Put back the heat sink/ }).click();
+    // As it stands once its proof is done, or given up.
+    await light.getByText('Proving that').waitFor({ state: 'hidden', timeout: 20_000 });
+  });
   await shot(light, 'report', '/jobs/101/report');
   await shot(light, 'intake', '/jobs/110/intake');
   await shot(light, 'fault', '/jobs/109/fault', () => light.getByText('Until it is mended, on average').waitFor());

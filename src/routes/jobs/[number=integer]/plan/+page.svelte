@@ -135,9 +135,9 @@
         {/if}
         <a class="link" href="/jobs/{data.job.number}/compare">Compare</a>
         <a class="link" href="/jobs/{data.job.number}/tray">Tray</a>
-        <a class="link" href="/api/jobs/{data.job.number}/files/job-sheet.pdf" download>Job sheet</a>
+        <a class="link whitespace-nowrap" href="/api/jobs/{data.job.number}/files/job-sheet.pdf" download>Job sheet</a>
         <details class="relative">
-          <summary class="link cursor-pointer">Files</summary>
+          <summary class="link cursor-pointer whitespace-nowrap">Files</summary>
           <ul class="sheet absolute z-20 mt-1 w-48 py-1 shadow-lg">
             {#each [['plan.json', 'Plan as JSON'], ['plan.md', 'Plan as Markdown'], ['plan.csv', 'Steps as CSV'], ['drawing.svg', 'Drawing as SVG']] as [file, name] (file)}
               <li><a class="block px-3 py-1.5 hover:bg-sunk" href="/api/jobs/{data.job.number}/files/{file}{file === 'drawing.svg' ? `?zone=${zone}` : ''}" download>{name}</a></li>
