@@ -14,7 +14,9 @@ module.exports = {
       comment: 'The core computes: no interface, database or network.',
       severity: 'error',
       from: { path: '^src/core', pathNot: '\\.test\\.ts$|^src/core/testing' },
-      to: { path: '^src/(lib|routes|workers)|node_modules/(?!zod/|canonicalize/|jsonc-parser/|@noble/hashes/|flatbush/|flatqueue/|papaparse/|date-fns/|@date-fns/tz/)' }
+      to: {
+        path: '^src/(lib|routes|workers)|node_modules/(?!zod/|canonicalize/|jsonc-parser/|@noble/hashes/|flatbush/|flatqueue/|papaparse/|date-fns/|@date-fns/tz/)'
+      }
     },
     {
       name: 'lib-does-not-know-the-screens',

@@ -51,9 +51,19 @@ export default ts.config(
     rules: {
       'no-restricted-syntax': [
         'error',
-        { selector: 'CallExpression[callee.property.name=/^toLocale.*String$/]', message: 'Written by the language of whoever runs it: use src/core/calendar or $lib/ui/dates.' },
-        { selector: 'CallExpression[callee.property.name=/^(get|set)(Date|Day|Hours|Minutes|Month|FullYear|TimezoneOffset)$/]', message: 'Days of the zone of whoever runs it: use src/core/calendar.' },
-        { selector: 'NewExpression[callee.object.name="Intl"]:not([arguments.0])', message: 'Name the language: the one of whoever runs it is nobody\'s.' }
+        {
+          selector: 'CallExpression[callee.property.name=/^toLocale.*String$/]',
+          message: 'Written by the language of whoever runs it: use src/core/calendar or $lib/ui/dates.'
+        },
+        {
+          selector:
+            'CallExpression[callee.property.name=/^(get|set)(Date|Day|Hours|Minutes|Month|FullYear|TimezoneOffset)$/]',
+          message: 'Days of the zone of whoever runs it: use src/core/calendar.'
+        },
+        {
+          selector: 'NewExpression[callee.object.name="Intl"]:not([arguments.0])',
+          message: "Name the language: the one of whoever runs it is nobody's."
+        }
       ]
     }
   }

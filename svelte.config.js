@@ -11,7 +11,7 @@ export default {
     alias: {
       $core: 'src/core',
       // One folder of the package: its only entry would have all of its components compiled at every build.
-      '$bits': 'node_modules/bits-ui/dist/bits'
+      $bits: 'node_modules/bits-ui/dist/bits'
     },
     csp: {
       mode: 'nonce',

@@ -8,11 +8,6 @@ export default defineConfig({
   // What writes PDFs reads fonts beside its own files: it stays where it was installed.
   ssr: { noExternal: true, external: ['pdfkit', 'svg-to-pdfkit', 'dejavu-fonts-ttf'] },
   resolve: { alias: { $core: at('src/core'), $lib: at('src/lib') } },
-  build: {
-    ssr: 'src/workers/plan-thread.ts',
-    outDir: 'build/threads',
-    emptyOutDir: true,
-    target: 'node20'
-  },
+  build: { ssr: 'src/workers/plan-thread.ts', outDir: 'build/threads', emptyOutDir: true, target: 'node20' },
   publicDir: false
 });

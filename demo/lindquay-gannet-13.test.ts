@@ -19,22 +19,42 @@ describe('what a technician would say of it', () => {
     m.inOrder(p, 'down/joint:cover-corner-screws', 'down/joint:cover-posts', 'down/move:bottom-cover/lift');
     m.inOrder(p, 'down/joint:cover-edge-screws', 'down/joint:cover-posts');
     const [corner, edge] = [group('cover-corner-screws'), group('cover-edge-screws')];
-    expect(fit(corner.screw, edge.screw.hole, edge.screw)).toMatchObject({ verdict: 'punches-through', into: 'battery' });
+    expect(fit(corner.screw, edge.screw.hole, edge.screw)).toMatchObject({
+      verdict: 'punches-through',
+      into: 'battery'
+    });
     expect(fit(edge.screw, corner.screw.hole, corner.screw).verdict).toBe('works');
     expect(mixUps([corner, edge])[0]).toMatchObject({ screw: 'cover-corner-screws', hole: 'cover-edge-screws' });
     expect(m.step(p, 'down/joint:cover-edge-screws').tool).toBe('driver P5');
   });
   it('the power is away right after the cover: only the cover is opened while energised', () => {
     for (const { name, plan: p } of m.singles()) {
-      if (p.energised.length > 0) expect([...p.energised].sort(), name).toEqual(['down/joint:cover-corner-screws', 'down/joint:cover-edge-screws', 'down/joint:cover-posts', 'down/move:bottom-cover/lift']);
+      if (p.energised.length > 0)
+        expect([...p.energised].sort(), name).toEqual([
+          'down/joint:cover-corner-screws',
+          'down/joint:cover-edge-screws',
+          'down/joint:cover-posts',
+          'down/move:bottom-cover/lift'
+        ]);
     }
   });
   it('the cell is drawn off four strips, and goes back on fresh ones by length', () => {
     const p = m.replace('battery');
     m.inOrder(p, 'down/joint:battery-plug', 'down/joint:battery-strips', 'down/move:battery/lift');
-    m.inOrder(p, 'up/prepare:battery-strips', 'up/move:battery/lift', 'up/joint:battery-strips', 'up/joint:battery-plug');
+    m.inOrder(
+      p,
+      'up/prepare:battery-strips',
+      'up/move:battery/lift',
+      'up/joint:battery-strips',
+      'up/joint:battery-plug'
+    );
     expect(p.inHand.consumables[0]!.amount).toBe('4 strips: 76, 76, 76, 76 mm');
-    expect(m.step(p, 'down/joint:battery-strips').cautions).toContainEqual(expect.objectContaining({ harm: true, text: expect.stringMatching(/No metal tool near the cell, and no solvent/) }));
+    expect(m.step(p, 'down/joint:battery-strips').cautions).toContainEqual(
+      expect.objectContaining({
+        harm: true,
+        text: expect.stringMatching(/No metal tool near the cell, and no solvent/)
+      })
+    );
     expect(p.inHand.spares[0]!.numbers).toEqual(['LG13-2002']);
   });
   it('the heat sink comes out alone or together with its fan, as one was taught', () => {
@@ -42,8 +62,22 @@ describe('what a technician would say of it', () => {
     m.inOrder(alone, 'down/joint:fan-foil', 'down/move:heat-sink/lift');
     expect(m.has(alone, 'down/joint:fan-screws')).toBe(false);
     const both = plan(m.file.access, [{ do: 'replace', part: 'heat-sink' }], { avoid: ['move:heat-sink/lift'] });
-    m.inOrder(both, 'down/joint:fan-screws', 'down/joint:heat-sink-compound', 'down/move:heat-sink/lift-with-fan', 'down/joint:fan-foil', 'down/move:fan/lift');
-    m.inOrder(both, 'up/move:fan/lift', 'up/joint:fan-foil', 'up/move:heat-sink/lift-with-fan', 'up/joint:heat-sink-screws', 'up/joint:fan-screws');
+    m.inOrder(
+      both,
+      'down/joint:fan-screws',
+      'down/joint:heat-sink-compound',
+      'down/move:heat-sink/lift-with-fan',
+      'down/joint:fan-foil',
+      'down/move:fan/lift'
+    );
+    m.inOrder(
+      both,
+      'up/move:fan/lift',
+      'up/joint:fan-foil',
+      'up/move:heat-sink/lift-with-fan',
+      'up/joint:heat-sink-screws',
+      'up/joint:fan-screws'
+    );
     expect(checkPlan(m.file.machine, both)).toEqual([]);
   });
   it('both speakers go in before the cell that they guide, whatever came out first', () => {
@@ -52,7 +86,14 @@ describe('what a technician would say of it', () => {
   });
   it('the ports cable runs under the board: its plug beneath is opened, and closed, while the board is raised', () => {
     const p = m.replace('io-cable');
-    m.inOrder(p, 'down/joint:board-screws', 'down/move:board/raise', 'down/joint:io-plug', 'down/joint:io-cable-tape', 'down/move:io-cable/lift');
+    m.inOrder(
+      p,
+      'down/joint:board-screws',
+      'down/move:board/raise',
+      'down/joint:io-plug',
+      'down/joint:io-cable-tape',
+      'down/move:io-cable/lift'
+    );
     m.inOrder(p, 'up/joint:io-cable-tape', 'up/move:board/raise');
     m.inOrder(p, 'up/joint:io-plug', 'up/move:board/raise', 'up/joint:board-screws');
     expect(m.has(p, 'down/move:board/lift')).toBe(false);
@@ -65,21 +106,47 @@ describe('what a technician would say of it', () => {
   });
   it('with the board back, the cable that lies under it is on the pinch list', () => {
     const p = m.replace('board');
-    expect(m.step(p, 'up/move:board/lift').pinch).toContainEqual(expect.objectContaining({ cable: 'io-cable', where: 'under', crosses: expect.arrayContaining([expect.any(Array)]) }));
+    expect(m.step(p, 'up/move:board/lift').pinch).toContainEqual(
+      expect.objectContaining({
+        cable: 'io-cable',
+        where: 'under',
+        crosses: expect.arrayContaining([expect.any(Array)])
+      })
+    );
   });
   it('power goes on last: after the board\u2019s screws and the display plug\u2019s bracket', () => {
     const p = m.replace('board');
-    for (const before of ['joint:board-screws', 'joint:display-bracket-screws', 'joint:display-plug', 'joint:keyboard-plug', 'joint:fan-foil']) m.inOrder(p, `up/${before}`, 'up/joint:battery-plug');
+    for (const before of [
+      'joint:board-screws',
+      'joint:display-bracket-screws',
+      'joint:display-plug',
+      'joint:keyboard-plug',
+      'joint:fan-foil'
+    ])
+      m.inOrder(p, `up/${before}`, 'up/joint:battery-plug');
     m.inOrder(p, 'up/joint:battery-plug', 'up/open-test', 'up/move:bottom-cover/lift');
   });
   it('the keyboard lies under everything: cell, board, speakers and shield come first', () => {
     const p = m.replace('keyboard');
-    for (const first of ['battery/lift', 'board/lift', 'keyboard-shield/lift']) m.inOrder(p, `down/move:${first}`, 'down/move:keyboard/lift');
-    m.inOrder(p, 'down/joint:keyboard-screws', 'down/move:keyboard-shield/lift', 'down/joint:keyboard-hooks', 'down/move:keyboard/lift');
+    for (const first of ['battery/lift', 'board/lift', 'keyboard-shield/lift'])
+      m.inOrder(p, `down/move:${first}`, 'down/move:keyboard/lift');
+    m.inOrder(
+      p,
+      'down/joint:keyboard-screws',
+      'down/move:keyboard-shield/lift',
+      'down/joint:keyboard-hooks',
+      'down/move:keyboard/lift'
+    );
     expect(m.step(p, 'down/joint:keyboard-screws').count).toBe(18);
     m.inOrder(p, 'up/joint:keyboard-hooks', 'up/move:keyboard-shield/lift');
   });
-  it('the touchpad lies under the cell', () => m.inOrder(m.replace('touchpad'), 'down/move:battery/lift', 'down/joint:touchpad-screws', 'down/move:touchpad/lift'));
+  it('the touchpad lies under the cell', () =>
+    m.inOrder(
+      m.replace('touchpad'),
+      'down/move:battery/lift',
+      'down/joint:touchpad-screws',
+      'down/move:touchpad/lift'
+    ));
   it('a touch display fits the touch variant only', () => {
     const { numbers } = m.file.access.model.part('display');
     expect(numbers.find((n) => n.variants)?.variants).toEqual(['touch']);

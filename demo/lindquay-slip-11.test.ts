@@ -29,44 +29,90 @@ describe('what a technician would say of it', () => {
   });
   it('the palm rest is held from below, under the feet as well, and lifted from above', () => {
     const p = m.remove('palm-rest');
-    for (const foot of [1, 2, 3, 4]) m.inOrder(p, `down/move:foot-${foot}/peel`, 'down/joint:palm-foot-screws', 'down/joint:palm-clips', 'down/move:palm-rest/raise');
+    for (const foot of [1, 2, 3, 4])
+      m.inOrder(
+        p,
+        `down/move:foot-${foot}/peel`,
+        'down/joint:palm-foot-screws',
+        'down/joint:palm-clips',
+        'down/move:palm-rest/raise'
+      );
     expect(m.step(p, 'down/joint:palm-clips').detail).toMatch(/Hooks at the hinge side/);
     expect(p.steps.filter((s) => s.leg === 'down' && s.do === 'pose').length).toBe(2);
   });
   it('the palm rest\u2019s cables open before the battery plug, and the plan owns up to it', () => {
     const p = m.replace('ssd');
-    for (const cable of ['keyboard', 'touchpad']) m.inOrder(p, 'down/move:palm-rest/raise', `down/joint:${cable}-plug`, 'down/move:palm-rest/lift', 'down/joint:battery-plug');
-    expect(p.energised).toEqual(expect.arrayContaining(['down/joint:keyboard-plug', 'down/joint:touchpad-plug', 'down/move:palm-rest/lift']));
+    for (const cable of ['keyboard', 'touchpad'])
+      m.inOrder(
+        p,
+        'down/move:palm-rest/raise',
+        `down/joint:${cable}-plug`,
+        'down/move:palm-rest/lift',
+        'down/joint:battery-plug'
+      );
+    expect(p.energised).toEqual(
+      expect.arrayContaining(['down/joint:keyboard-plug', 'down/joint:touchpad-plug', 'down/move:palm-rest/lift'])
+    );
   });
   it('nothing that could wait is done while energised', () => {
     for (const { name, plan: p } of m.singles()) {
       if (p.energised.length === 0) continue;
       // Only the way to the battery plug: feet, palm rest, its two cables.
-      expect(p.energised.filter((id) => !/foot|palm|keyboard-plug|touchpad-plug/.test(id)), name).toEqual([]);
+      expect(
+        p.energised.filter((id) => !/foot|palm|keyboard-plug|touchpad-plug/.test(id)),
+        name
+      ).toEqual([]);
       expect(p.energised.filter((id) => id.startsWith('down/')).length, name).toBe(15);
       // On the way up only what the palm rest brings, which has to be closed while it is raised.
-      expect(p.energised.filter((id) => id.startsWith('up/')).sort(), name).toEqual(['up/joint:keyboard-plug', 'up/joint:touchpad-plug']);
+      expect(p.energised.filter((id) => id.startsWith('up/')).sort(), name).toEqual([
+        'up/joint:keyboard-plug',
+        'up/joint:touchpad-plug'
+      ]);
     }
   });
   it('on the way up the battery plug is closed after all other plugs but those that the palm rest brings', () => {
     const p = m.replace('board');
-    for (const plug of ['io-plug', 'power-plug', 'display-plug', 'speaker-left-plug', 'wlan-main-snap']) m.inOrder(p, `up/joint:${plug}`, 'up/joint:battery-plug');
-    m.inOrder(p, 'up/joint:battery-plug', 'up/move:palm-rest/lift', 'up/joint:keyboard-plug', 'up/move:palm-rest/raise');
+    for (const plug of ['io-plug', 'power-plug', 'display-plug', 'speaker-left-plug', 'wlan-main-snap'])
+      m.inOrder(p, `up/joint:${plug}`, 'up/joint:battery-plug');
+    m.inOrder(
+      p,
+      'up/joint:battery-plug',
+      'up/move:palm-rest/lift',
+      'up/joint:keyboard-plug',
+      'up/move:palm-rest/raise'
+    );
   });
   it('the left hinge arm lies over the board: it is swung away, the display stays on', () => {
     const p = m.replace('board');
-    m.inOrder(p, 'down/joint:hinge-left-screws', 'down/move:hinge-left/swing', 'down/joint:board-screws', 'down/move:board/tilt');
+    m.inOrder(
+      p,
+      'down/joint:hinge-left-screws',
+      'down/move:hinge-left/swing',
+      'down/joint:board-screws',
+      'down/move:board/tilt'
+    );
     expect(m.has(p, 'down/move:display/lift')).toBe(false);
     expect(m.has(p, 'down/joint:hinge-left-lid-screws')).toBe(false);
     m.inOrder(p, 'up/move:board/tilt', 'up/move:hinge-left/swing', 'up/joint:hinge-left-screws');
     // The arm rises as the lid is stood up, and comes down as it is laid back: with the board in, and a word of warning.
     const before = (id: string) => p.steps[p.steps.findIndex((s) => s.id === id) - 1]!;
     expect(before('down/move:hinge-left/swing').pose).toBe('topside/open');
-    expect(before('up/move:hinge-left/swing')).toMatchObject({ pose: 'topside/flat', cautions: [{ text: 'With the lid goes: left hinge. Slowly, with nothing beneath.' }] });
+    expect(before('up/move:hinge-left/swing')).toMatchObject({
+      pose: 'topside/flat',
+      cautions: [{ text: 'With the lid goes: left hinge. Slowly, with nothing beneath.' }]
+    });
   });
   it('the display needs both hinges off the base, and its wires drawn', () => {
     const p = m.replace('display');
-    for (const first of ['hinge-left-screws', 'hinge-right-screws', 'display-plug', 'display-cable-tape', 'wlan-main-snap', 'wlan-aux-tape']) m.inOrder(p, `down/joint:${first}`, 'down/move:display/lift');
+    for (const first of [
+      'hinge-left-screws',
+      'hinge-right-screws',
+      'display-plug',
+      'display-cable-tape',
+      'wlan-main-snap',
+      'wlan-aux-tape'
+    ])
+      m.inOrder(p, `down/joint:${first}`, 'down/move:display/lift');
   });
   it('the left speaker goes in before the battery, whatever came out first', () => {
     const p = m.replace('battery', 'speaker-left');
@@ -75,12 +121,26 @@ describe('what a technician would say of it', () => {
   });
   it('the keyboard is taken off the palm rest on the mat, under its shield', () => {
     const p = m.replace('keyboard');
-    m.inOrder(p, 'down/move:palm-rest/lift', 'down/joint:keyboard-shield-screws', 'down/move:keyboard-shield/lift', 'down/joint:keyboard-screws', 'down/move:keyboard/lift');
+    m.inOrder(
+      p,
+      'down/move:palm-rest/lift',
+      'down/joint:keyboard-shield-screws',
+      'down/move:keyboard-shield/lift',
+      'down/joint:keyboard-screws',
+      'down/move:keyboard/lift'
+    );
     expect(m.step(p, 'down/joint:keyboard-screws').pose).toBe('mat');
   });
   it('the panel is drawn off its strips, with fresh ones by length on the way up', () => {
     const p = m.replace('panel');
-    m.inOrder(p, 'down/joint:bezel-tape', 'down/move:bezel/lift', 'down/joint:panel-strips', 'down/move:panel/raise', 'down/joint:panel-plug');
+    m.inOrder(
+      p,
+      'down/joint:bezel-tape',
+      'down/move:bezel/lift',
+      'down/joint:panel-strips',
+      'down/move:panel/raise',
+      'down/joint:panel-plug'
+    );
     expect(m.step(p, 'down/joint:panel-strips').text).toMatch(/^Draw out the pull strips/);
     expect(p.inHand.consumables.find((c) => c.name.startsWith('pull strips'))!.amount).toBe('2 strips: 144, 144 mm');
   });
@@ -90,7 +150,9 @@ describe('what a technician would say of it', () => {
   });
   it('its small screws are much alike, and the worst of them are known', () => {
     const groups = m.file.machine.joints.filter((j): j is ScrewGroup => j.kind === 'screws');
-    const worst = mixUps(groups).filter((x) => x.likeness > 0.5 && x.fit.verdict === 'punches-through').map((x) => `${x.screw} > ${x.hole}`);
+    const worst = mixUps(groups)
+      .filter((x) => x.likeness > 0.5 && x.fit.verdict === 'punches-through')
+      .map((x) => `${x.screw} > ${x.hole}`);
     expect(worst).toEqual(expect.arrayContaining(['palm-foot-screws > palm-screws', 'battery-screws > board-screws']));
   });
 });

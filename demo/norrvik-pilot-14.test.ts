@@ -14,7 +14,17 @@ it('every single goal is planned both ways, proved least, and works step by step
 describe('what a technician would say of it', () => {
   it('three shells: base enclosure, inner frame, top case', () => {
     const p = m.replace('board');
-    m.inOrder(p, 'down/joint:enclosure-screws', 'down/joint:enclosure-clips', 'down/move:base-enclosure/lift', 'down/joint:battery-plug', 'down/joint:frame-screws', 'down/move:frame/lift', 'down/joint:board-screws', 'down/move:board/tilt');
+    m.inOrder(
+      p,
+      'down/joint:enclosure-screws',
+      'down/joint:enclosure-clips',
+      'down/move:base-enclosure/lift',
+      'down/joint:battery-plug',
+      'down/joint:frame-screws',
+      'down/move:frame/lift',
+      'down/joint:board-screws',
+      'down/move:board/tilt'
+    );
     expect(m.step(p, 'down/joint:enclosure-screws').text).toMatch(/^Loosen 9 captive/);
   });
   it('the frame comes off only when the wires are out of its guides; its two lengths of screw are known for what they do', () => {
@@ -33,18 +43,33 @@ describe('what a technician would say of it', () => {
   it('the fans are back before the frame that lies over their wires, and the test comes before the base enclosure and says why not before the frame', () => {
     const p = m.replace('board', 'fan-left', 'fan-right');
     for (const fan of ['fan-left', 'fan-right']) m.inOrder(p, `up/move:${fan}/lift`, 'up/move:frame/lift');
-    expect(m.step(p, 'up/move:frame/lift').pinch.map((c) => c.cable)).toEqual(expect.arrayContaining(['fan-left-wire', 'fan-right-wire']));
+    expect(m.step(p, 'up/move:frame/lift').pinch.map((c) => c.cable)).toEqual(
+      expect.arrayContaining(['fan-left-wire', 'fan-right-wire'])
+    );
     m.inOrder(p, 'up/joint:heat-sink-screws', 'up/joint:battery-plug', 'up/open-test', 'up/move:base-enclosure/lift');
     expect(m.step(p, 'up/open-test').departs).toMatch(/is on already: power goes on after all work beside it/);
   });
-  it('a new panel is tried before its bezel goes on', () => m.inOrder(m.replace('panel'), 'up/joint:panel-plug', 'up/joint:battery-plug', 'up/open-test', 'up/move:bezel/lift'));
+  it('a new panel is tried before its bezel goes on', () =>
+    m.inOrder(
+      m.replace('panel'),
+      'up/joint:panel-plug',
+      'up/joint:battery-plug',
+      'up/open-test',
+      'up/move:bezel/lift'
+    ));
   it('a fan is out in minutes, a board in an hour', () => {
     expect(m.replace('fan-left').times.p50).toBeLessThan(17 * 60);
     expect(m.replace('board').times.p50).toBeGreaterThan(30 * 60);
   });
   it('both dies are tightened in their printed order, the middle pair first', () => {
     const p = m.replace('heat-sink');
-    expect(m.step(p, 'up/joint:heat-sink-screws').tighten).toEqual({ order: [4, 5, 0, 1, 2, 3], by: 'printed', passes: 2, torqueNm: 0.15, guideline: false });
+    expect(m.step(p, 'up/joint:heat-sink-screws').tighten).toEqual({
+      order: [4, 5, 0, 1, 2, 3],
+      by: 'printed',
+      passes: 2,
+      torqueNm: 0.15,
+      guideline: false
+    });
     expect(p.inHand.consumables.map((c) => c.amount)).toEqual(expect.arrayContaining(['64 mm³ (640 mm² at 0.1 mm)']));
   });
   it('each antenna goes back to its own mark', () => {
@@ -57,33 +82,79 @@ describe('what a technician would say of it', () => {
   it('the display comes off when all four wires and the cable are drawn', () => {
     const p = m.replace('display');
     for (const wire of WIRES) {
-      m.inOrder(p, `down/joint:${wire}-guides`, 'down/move:frame/lift', `down/joint:${wire}-snap`, 'down/move:display/lift');
+      m.inOrder(
+        p,
+        `down/joint:${wire}-guides`,
+        'down/move:frame/lift',
+        `down/joint:${wire}-snap`,
+        'down/move:display/lift'
+      );
       m.inOrder(p, `down/joint:${wire}-tape`, 'down/move:display/lift');
     }
     m.inOrder(p, 'down/joint:display-plug', 'down/move:display/lift');
     expect(m.has(p, 'down/move:frame/lift')).toBe(true);
   });
   it('the display plug lies under a bracket, under the frame', () => {
-    m.inOrder(m.replace('display'), 'down/move:frame/lift', 'down/joint:display-bracket-screw', 'down/move:display-bracket/lift', 'down/joint:display-plug');
+    m.inOrder(
+      m.replace('display'),
+      'down/move:frame/lift',
+      'down/joint:display-bracket-screw',
+      'down/move:display-bracket/lift',
+      'down/joint:display-plug'
+    );
   });
   it('panel and camera need the lid alone: strip, two screws, bezel; the cable on its leash', () => {
     const p = m.replace('panel');
-    m.inOrder(p, 'down/joint:bezel-strip-tape', 'down/joint:bezel-screws', 'down/joint:bezel-clips', 'down/move:bezel/lift', 'down/joint:panel-screws', 'down/move:panel/raise', 'down/joint:panel-plug', 'down/move:panel/lift');
+    m.inOrder(
+      p,
+      'down/joint:bezel-strip-tape',
+      'down/joint:bezel-screws',
+      'down/joint:bezel-clips',
+      'down/move:bezel/lift',
+      'down/joint:panel-screws',
+      'down/move:panel/raise',
+      'down/joint:panel-plug',
+      'down/move:panel/lift'
+    );
     expect(m.has(p, 'down/move:frame/lift')).toBe(false);
     expect(m.has(m.replace('camera'), 'down/move:panel/lift')).toBe(false);
   });
   it('a new camera cable is reached behind the raised panel and formed after the old one', () => {
     const p = m.replace('camera-cable');
-    m.inOrder(p, 'down/move:panel/raise', 'down/joint:camera-cable-tape', 'swap/form:camera-cable', 'up/joint:camera-cable-tape', 'up/move:panel/raise');
+    m.inOrder(
+      p,
+      'down/move:panel/raise',
+      'down/joint:camera-cable-tape',
+      'swap/form:camera-cable',
+      'up/joint:camera-cable-tape',
+      'up/move:panel/raise'
+    );
     expect(runOf(m.file.access.model.cable('camera-cable')!).bends.some((b) => b.folded)).toBe(true);
   });
   it('a new top case brings the keyboard; everything else moves over, boards and wires and all', () => {
     const p = m.replace('top-case');
     const [swap] = p.swaps!;
     const over = swap!.over.map((o) => o.part);
-    for (const part of ['board', 'frame', 'fan-left', 'fan-right', 'battery', 'touchpad', 'reader', 'io-board', 'power-board', 'speaker-left', 'speaker-right', 'display', 'base-enclosure']) {
+    for (const part of [
+      'board',
+      'frame',
+      'fan-left',
+      'fan-right',
+      'battery',
+      'touchpad',
+      'reader',
+      'io-board',
+      'power-board',
+      'speaker-left',
+      'speaker-right',
+      'display',
+      'base-enclosure'
+    ]) {
       expect(over).toContain(part);
-      expect(p.steps.some((s) => s.do === 'move' && s.part === part), part).toBe(true);
+      expect(
+        p.steps.some((s) => s.do === 'move' && s.part === part),
+        part
+      ).toBe(true);
     }
     expect(over).not.toContain('keyboard');
     expect(m.has(p, 'down/move:keyboard/lift')).toBe(false);
@@ -93,7 +164,8 @@ describe('what a technician would say of it', () => {
   });
   it('the keyboard lies under all three shells\u2019 contents, held by eleven screws', () => {
     const p = m.replace('keyboard');
-    for (const first of ['battery/lift', 'frame/lift', 'board/tilt']) m.inOrder(p, `down/move:${first}`, 'down/joint:keyboard-screws');
+    for (const first of ['battery/lift', 'frame/lift', 'board/tilt'])
+      m.inOrder(p, `down/move:${first}`, 'down/joint:keyboard-screws');
     expect(m.step(p, 'down/joint:keyboard-screws').count).toBe(11);
   });
 });

@@ -7,7 +7,11 @@ const test = shared.extend<object, { app: App }>({ app: shopOfItsOwn() });
 const inHand = (page: Page) => page.locator('section[aria-label="The step in hand"] p[aria-live]');
 
 /** Works on until the step in hand reads so; screws are counted as given, all of them unless something else is said. */
-async function workTo(page: Page, until: RegExp, counts: Record<string, { count: number; why: RegExp }> = {}): Promise<void> {
+async function workTo(
+  page: Page,
+  until: RegExp,
+  counts: Record<string, { count: number; why: RegExp }> = {}
+): Promise<void> {
   for (let i = 0; i < 40; i++) {
     const text = await inHand(page).innerText();
     if (until.test(text)) return;
@@ -24,7 +28,11 @@ async function workTo(page: Page, until: RegExp, counts: Record<string, { count:
   throw new Error(`never came to ${until}`);
 }
 
-test('a part that will not come: the likeliest first, each answered, and it shows on the drawing', async ({ page, signInAs, app }) => {
+test('a part that will not come: the likeliest first, each answered, and it shows on the drawing', async ({
+  page,
+  signInAs,
+  app
+}) => {
   await signInAs('tam');
   await app.makeReady(106);
   await page.request.post(`${app.address}/jobs/106/plan?/start`, { form: {}, headers: { origin: app.address } });
@@ -33,7 +41,10 @@ test('a part that will not come: the likeliest first, each answered, and it show
   await workTo(page, /Lift out the bottom cover/, { 'bottom cover edge screws': { count: 5, why: /still in/i } });
   await page.keyboard.press('r');
   await expect(page.getByRole('heading', { name: 'The bottom cover will not come' })).toBeVisible();
-  const first = page.getByRole('listitem').filter({ has: page.getByRole('button', { name: /^That was it/ }) }).first();
+  const first = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('button', { name: /^That was it/ }) })
+    .first();
   await expect(first).toContainText('1 of 6 still in: bottom cover edge screws');
   await first.hover();
   await expect(page.locator('g.joint.now')).toHaveCount(1);
@@ -43,7 +54,10 @@ test('a part that will not come: the likeliest first, each answered, and it show
   await expect(page.getByText('1 looked at so far')).toBeVisible();
   await page.getByRole('button', { name: /^That was it: 1 of 6 still in/ }).click();
   await expect(inHand(page)).toContainText('Lift out the bottom cover');
-  const looks = () => app.sql<{ found: boolean }>("select (body ->> 'found')::boolean as found from run_event e join run r on r.id = e.run_id join job j on j.id = r.job_id where j.number = 106 and body ->> 'type' = 'looked' order by seq");
+  const looks = () =>
+    app.sql<{ found: boolean }>(
+      "select (body ->> 'found')::boolean as found from run_event e join run r on r.id = e.run_id join job j on j.id = r.job_id where j.number = 106 and body ->> 'type' = 'looked' order by seq"
+    );
   await expect.poll(looks).toEqual([{ found: false }, { found: true }]);
 });
 
@@ -59,7 +73,10 @@ test('a found screw is measured, named with its chance, and put where it belongs
   await workTo(page, /Lift out the fan|fan plug/i);
   await page.getByRole('button', { name: /^Found a screw/ }).click();
   await page.getByLabel('Length, mm').fill('11,95');
-  const first = page.getByRole('listitem').filter({ has: page.getByRole('button', { name: /^Put it there/ }) }).first();
+  const first = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('button', { name: /^Put it there/ }) })
+    .first();
   await expect(first).toContainText('Keyboard screws from below');
   await expect(first).toContainText('100 %');
   await page.getByLabel('Length, mm').fill('4.6');
@@ -70,7 +87,15 @@ test('a found screw is measured, named with its chance, and put where it belongs
   await page.getByLabel('Measured with').selectOption('calliper');
   await page.getByRole('button', { name: 'Put it there: Keyboard screws from below' }).click();
   await expect(inHand(page)).toBeVisible();
-  await expect.poll(async () => (await app.sql<{ text: string }>("select body ->> 'text' as text from run_event where body ->> 'type' = 'note' and body ->> 'text' like 'Found a screw%'")).map((r) => r.text)).toEqual(['Found a screw, 12 mm long: put with the keyboard screws from below.']);
+  await expect
+    .poll(async () =>
+      (
+        await app.sql<{ text: string }>(
+          "select body ->> 'text' as text from run_event where body ->> 'type' = 'note' and body ->> 'text' like 'Found a screw%'"
+        )
+      ).map((r) => r.text)
+    )
+    .toEqual(['Found a screw, 12 mm long: put with the keyboard screws from below.']);
 });
 
 test('a pedal gets a key of its own, and this device remembers it', async ({ page, signInAs }) => {

@@ -10,7 +10,10 @@ import { checkInBothThemes, expect, shopOfItsOwn, signIn, signInByForm, test as 
 const test = shared.extend<object, { app: App }>({ app: shopOfItsOwn() });
 
 const step = (page: Page) => page.locator('section[aria-label="The step in hand"] p[aria-live]');
-const picture = () => sharp({ create: { width: 640, height: 480, channels: 3, background: '#245' } }).jpeg().toBuffer();
+const picture = () =>
+  sharp({ create: { width: 640, height: 480, channels: 3, background: '#245' } })
+    .jpeg()
+    .toBuffer();
 
 async function atBench(page: Page, number: number): Promise<string> {
   await page.goto(`/jobs/${number}/bench`);
@@ -18,12 +21,19 @@ async function atBench(page: Page, number: number): Promise<string> {
   return step(page).innerText();
 }
 
-test('a photo is taken without a network, sent later, marked, and stands beside its mirror', async ({ page, signInAs, app, context }) => {
+test('a photo is taken without a network, sent later, marked, and stands beside its mirror', async ({
+  page,
+  signInAs,
+  app,
+  context
+}) => {
   await signInAs('tam');
   await atBench(page, 102);
   await page.keyboard.press('c');
   await context.setOffline(true);
-  await page.locator('input[type=file]').setInputFiles({ name: 'hinge.jpg', mimeType: 'image/jpeg', buffer: await picture() });
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'hinge.jpg', mimeType: 'image/jpeg', buffer: await picture() });
   await expect(page.getByRole('img', { name: /^Taken/ })).toBeVisible();
   const kept = () => app.sql<{ n: number }>('select count(*)::int as n from photo');
   expect(await kept()).toEqual([{ n: 0 }]);
@@ -38,14 +48,21 @@ test('a photo is taken without a network, sent later, marked, and stands beside 
   await expect(page.getByRole('button', { name: 'Rub out the last' })).toBeEnabled();
   await page.getByRole('button', { name: 'Done' }).last().click();
   await checkInBothThemes(page, 'photos');
-  await page.locator('input[type=file]').setInputFiles({ name: 'notes.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF-') });
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'notes.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF-') });
   await expect(page.getByRole('alert')).toContainText('notes.pdf is no JPEG, PNG or WebP picture');
   await page.getByRole('button', { name: 'Close' }).click();
   // Its mirror on the way up shows it.
-  const mirrored = () => app.sql<{ at: number }>("select (s.i - 1)::int as at from run r join job j on j.id = r.job_id join run_event e on e.run_id = r.id and e.body ->> 'type' = 'photo', jsonb_array_elements(r.plan -> 'steps') with ordinality s(step, i) where j.number = 102 and s.step ->> 'mirror' = e.body ->> 'step'");
+  const mirrored = () =>
+    app.sql<{ at: number }>(
+      "select (s.i - 1)::int as at from run r join job j on j.id = r.job_id join run_event e on e.run_id = r.id and e.body ->> 'type' = 'photo', jsonb_array_elements(r.plan -> 'steps') with ordinality s(step, i) where j.number = 102 and s.step ->> 'mirror' = e.body ->> 'step'"
+    );
   await expect.poll(async () => (await mirrored()).length).toBe(1);
   const mirror = await mirrored();
-  const here = await app.sql<{ n: number }>("select count(*)::int as n from run_event e join run r on r.id = e.run_id join job j on j.id = r.job_id where j.number = 102 and body ->> 'type' in ('done', 'tested', 'skipped')");
+  const here = await app.sql<{ n: number }>(
+    "select count(*)::int as n from run_event e join run r on r.id = e.run_id join job j on j.id = r.job_id where j.number = 102 and body ->> 'type' in ('done', 'tested', 'skipped')"
+  );
   for (let i = here[0]!.n; i < mirror[0]!.at; i++) await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('button', { name: /^Photo \(1\)/ })).toBeVisible();
   await page.keyboard.press('c');
@@ -70,35 +87,66 @@ test('a picture that the server has lost is given again by its file, and no othe
   await page.keyboard.press('c');
   await expect(page.getByText('The server has not got this picture')).toBeVisible();
   const choose = page.locator('label', { hasText: 'Choose its file' }).locator('input');
-  const another = await sharp({ create: { width: 64, height: 48, channels: 3, background: '#900' } }).jpeg().toBuffer();
+  const another = await sharp({ create: { width: 64, height: 48, channels: 3, background: '#900' } })
+    .jpeg()
+    .toBuffer();
   await choose.setInputFiles({ name: 'other.jpg', mimeType: 'image/jpeg', buffer: another });
   await expect(page.getByRole('alert')).toContainText('This is not the picture that was taken');
   expect(readdirSync(folder)).toEqual([]);
   await choose.setInputFiles({ name: 'hinge.jpg', mimeType: 'image/jpeg', buffer: taken });
   await expect.poll(() => readdirSync(folder)).toEqual([name]);
   await expect(page.getByText('The server has not got this picture')).toHaveCount(0);
-  await expect.poll(() => page.getByRole('img', { name: /^Taken/ }).evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(640);
+  await expect
+    .poll(() => page.getByRole('img', { name: /^Taken/ }).evaluate((img: HTMLImageElement) => img.naturalWidth))
+    .toBe(640);
   await context.close();
 });
 
-test('what is no photo is refused in words; nothing of it is stored, and memory stays bounded', async ({ request, app }) => {
+test('what is no photo is refused in words; nothing of it is stored, and memory stays bounded', async ({
+  request,
+  app
+}) => {
   await signInByForm(request, app.address, 'tam');
-  const [{ id: run }] = await app.sql<{ id: string }>("select r.id from run r join job j on j.id = r.job_id where j.number = 102") as [{ id: string }];
+  const [{ id: run }] = (await app.sql<{ id: string }>(
+    'select r.id from run r join job j on j.id = r.job_id where j.number = 102'
+  )) as [{ id: string }];
   const before = await app.sql<{ n: number }>('select count(*)::int as n from photo');
   // The record names a picture before it is sent.
   const recorded = async (data: Buffer, photo: string = randomUUID()) => {
-    const event = { id: randomUUID(), at: new Date().toISOString(), type: 'photo', photo, sha256: createHash('sha256').update(data).digest('hex') };
-    expect((await request.post(`${app.address}/api/runs/${run}/events`, { data: { events: [event] } })).status()).toBe(200);
+    const event = {
+      id: randomUUID(),
+      at: new Date().toISOString(),
+      type: 'photo',
+      photo,
+      sha256: createHash('sha256').update(data).digest('hex')
+    };
+    expect((await request.post(`${app.address}/api/runs/${run}/events`, { data: { events: [event] } })).status()).toBe(
+      200
+    );
     return photo;
   };
-  const send = async (data: Buffer, photo?: string) => request.post(`${app.address}/api/runs/${run}/photos/${await recorded(data, photo)}`, { data, headers: { origin: app.address, 'content-type': 'image/jpeg' } });
+  const send = async (data: Buffer, photo?: string) =>
+    request.post(`${app.address}/api/runs/${run}/photos/${await recorded(data, photo)}`, {
+      data,
+      headers: { origin: app.address, 'content-type': 'image/jpeg' }
+    });
   // One ordinary picture first: what the decoder itself takes is not counted against the hostile ones.
   const good = randomUUID();
   expect((await send(await picture(), good)).status()).toBe(200);
   const peak = app.memoryPeakMb();
-  const bomb = await sharp({ create: { width: 16_000, height: 16_000, channels: 3, background: '#000' }, limitInputPixels: false }).png({ compressionLevel: 9 }).toBuffer();
+  const bomb = await sharp({
+    create: { width: 16_000, height: 16_000, channels: 3, background: '#000' },
+    limitInputPixels: false
+  })
+    .png({ compressionLevel: 9 })
+    .toBuffer();
   const refused: [string, Buffer, number, RegExp][] = [
-    ['a drawing with a script', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'), 422, /no photo/],
+    [
+      'a drawing with a script',
+      Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'),
+      422,
+      /no photo/
+    ],
     ['an image bomb', bomb, 422, /million points/],
     ['half a picture', (await picture()).subarray(0, 900), 422, /damaged/],
     ['nothing', Buffer.alloc(0), 422, /no photo/]
@@ -109,10 +157,16 @@ test('what is no photo is refused in words; nothing of it is stored, and memory 
     expect((await answer.json()).message, name).toMatch(why);
   }
   // 100 MB: refused by its length, or cut off while it comes.
-  const large = await send(Buffer.alloc(100_000_000, 0xff)).then((r) => r.status(), () => 413);
+  const large = await send(Buffer.alloc(100_000_000, 0xff)).then(
+    (r) => r.status(),
+    () => 413
+  );
   expect(large).toBe(413);
   for (const path of ['..%2F..%2Fetc%2Fpasswd', '../../healthz/x', `${randomUUID()}.jpg`, 'a%00b']) {
-    const answer = await request.post(`${app.address}/api/runs/${run}/photos/${path}`, { data: await picture(), headers: { origin: app.address } });
+    const answer = await request.post(`${app.address}/api/runs/${run}/photos/${path}`, {
+      data: await picture(),
+      headers: { origin: app.address }
+    });
     expect([400, 403, 404, 405], path).toContain(answer.status());
   }
   const after = await app.sql<{ n: number }>('select count(*)::int as n from photo');
@@ -128,7 +182,10 @@ test('listings from before and after: what is missing is named with its plug', a
   await atBench(page, 102);
   const listing = (name: string) => readFileSync(new URL(`../demo/listings/${name}`, import.meta.url), 'utf8');
   await page.keyboard.press('b');
-  for (const [when, names] of [['before', ['fathom-before.lshw.json', 'fathom-before.uevent']], ['after', ['fathom-after.lshw.json', 'fathom-after.upower.txt']]] as const) {
+  for (const [when, names] of [
+    ['before', ['fathom-before.lshw.json', 'fathom-before.uevent']],
+    ['after', ['fathom-after.lshw.json', 'fathom-after.upower.txt']]
+  ] as const) {
     await page.getByRole('radio', { name: new RegExp(when) }).check();
     for (const name of names) {
       await page.getByLabel('The listing').fill(listing(name));
@@ -146,7 +203,10 @@ test('listings from before and after: what is missing is named with its plug', a
   await checkInBothThemes(page, 'listings');
 });
 
-test('the calliper, the torque driver and the scanner speak to the bench, and the printer prints', async ({ browser, ownApp }) => {
+test('the calliper, the torque driver and the scanner speak to the bench, and the printer prints', async ({
+  browser,
+  ownApp
+}) => {
   const devices = await startDevices();
   try {
     const app = await ownApp(true, { DEVICES_URL: devices.address });
@@ -180,7 +240,10 @@ test('the calliper, the torque driver and the scanner speak to the bench, and th
     await expect(page.getByText(/^Fits:/)).toBeVisible();
     await page.getByLabel('New: part number').press('Enter');
     await page.keyboard.type('P-4410\n');
-    const swapped = () => app.sql<{ new: { serial?: string } }>("select body -> 'new' as new from run_event where body ->> 'type' = 'swapped' order by seq desc limit 1");
+    const swapped = () =>
+      app.sql<{ new: { serial?: string } }>(
+        "select body -> 'new' as new from run_event where body ->> 'type' = 'swapped' order by seq desc limit 1"
+      );
     await expect.poll(async () => (await swapped())[0]?.new).toEqual({ number: 'NF14-2101', serial: 'P-4410' });
 
     await go(/Put in 5 screws: battery screws/);

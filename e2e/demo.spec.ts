@@ -17,8 +17,14 @@ class Demo {
   }
 
   /** Starts it from the root folder and waits until it says that it is ready, or ends. */
-  async start(...args: string[]): Promise<{ process: ChildProcess; said: string; address: string; ended: Promise<number | null> }> {
-    const child = spawn(process.execPath, [script, ...args], { cwd: '/', env: { ...process.env, EAGER_WRENCH_DATA: this.folder, PORT: '0', DATABASE_URL: '' }, stdio: ['ignore', 'pipe', 'pipe'] });
+  async start(
+    ...args: string[]
+  ): Promise<{ process: ChildProcess; said: string; address: string; ended: Promise<number | null> }> {
+    const child = spawn(process.execPath, [script, ...args], {
+      cwd: '/',
+      env: { ...process.env, EAGER_WRENCH_DATA: this.folder, PORT: '0', DATABASE_URL: '' },
+      stdio: ['ignore', 'pipe', 'pipe']
+    });
     this.started.push(child);
     let said = '';
     const ended = new Promise<number | null>((resolve) => child.on('exit', resolve));
@@ -49,16 +55,35 @@ class Demo {
 // Three starts from nothing, each with its own database: minutes on a slow machine.
 test.setTimeout(300_000);
 
-test('the demo starts, starts again with its data, starts over, and stops all that it started', async ({ playwright }) => {
+test('the demo starts, starts again with its data, starts over, and stops all that it started', async ({
+  playwright
+}) => {
   const demo = new Demo();
   const request = await playwright.request.newContext();
   try {
     const first = await demo.start();
     expect(first.said).toContain(`tam      ${PASSWORD}`);
     expect(await (await request.get(`${first.address}/healthz`)).json()).toEqual({ process: 'up', database: 'up' });
-    await request.post(`${first.address}/signin`, { form: { name: 'tam', password: PASSWORD }, headers: { origin: first.address, accept: 'text/html' } });
-    const form = { fileId: '1', customer: 'MS Kept', serial: '', complaint: '', dueOn: '', goals: '[{"do":"replace","part":"fan"}]' };
-    expect((await request.post(`${first.address}/jobs/new`, { form, headers: { origin: first.address, accept: 'text/html' } })).status()).toBe(200);
+    await request.post(`${first.address}/signin`, {
+      form: { name: 'tam', password: PASSWORD },
+      headers: { origin: first.address, accept: 'text/html' }
+    });
+    const form = {
+      fileId: '1',
+      customer: 'MS Kept',
+      serial: '',
+      complaint: '',
+      dueOn: '',
+      goals: '[{"do":"replace","part":"fan"}]'
+    };
+    expect(
+      (
+        await request.post(`${first.address}/jobs/new`, {
+          form,
+          headers: { origin: first.address, accept: 'text/html' }
+        })
+      ).status()
+    ).toBe(200);
 
     // A second one beside it says where the first is, and leaves it alone.
     const beside = await demo.start();
@@ -75,7 +100,10 @@ test('the demo starts, starts again with its data, starts over, and stops all th
 
     const second = await demo.start();
     const kept = async (address: string) => {
-      await request.post(`${address}/signin`, { form: { name: 'tam', password: PASSWORD }, headers: { origin: address, accept: 'text/html' } });
+      await request.post(`${address}/signin`, {
+        form: { name: 'tam', password: PASSWORD },
+        headers: { origin: address, accept: 'text/html' }
+      });
       return (await (await request.get(`${address}/jobs`)).text()).includes('MS Kept');
     };
     expect(await kept(second.address)).toBe(true);
@@ -84,7 +112,14 @@ test('the demo starts, starts again with its data, starts over, and stops all th
     const left = demo.postgres;
     second.process.kill('SIGKILL');
     await second.ended;
-    await expect.poll(() => request.get(`${second.address}/healthz`).then(() => 'up', () => 'down')).toBe('down');
+    await expect
+      .poll(() =>
+        request.get(`${second.address}/healthz`).then(
+          () => 'up',
+          () => 'down'
+        )
+      )
+      .toBe('down');
     expect(isAlive(left)).toBe(true);
     const third = await demo.start();
     expect(demo.postgres).toBe(left);

@@ -15,7 +15,12 @@ export class App {
   private server: Awaited<ReturnType<typeof startServer>> | undefined;
 
   /** @param ownerUrl the database as its owner, for what tests do behind the application's back */
-  private constructor(readonly databaseUrl: string, readonly ownerUrl: string, private readonly name: string, private readonly env: Record<string, string>) {}
+  private constructor(
+    readonly databaseUrl: string,
+    readonly ownerUrl: string,
+    private readonly name: string,
+    private readonly env: Record<string, string>
+  ) {}
 
   /** @param env settings of the server besides those that every test gives it */
   static async open(seeded = true, env: Record<string, string> = {}): Promise<App> {
@@ -31,9 +36,12 @@ export class App {
   /** Starts the server, at its earlier address if it had one. */
   async start(): Promise<void> {
     const port = this.address ? new URL(this.address).port : '0';
-    this.server = await startServer({ DATABASE_URL: this.databaseUrl, PORT: port, LOG_LEVEL: 'warn', ...this.env }, (line: string) => {
-      if (!/"listening"|ORIGIN is not set/.test(line)) process.stderr.write(`${line}\n`);
-    });
+    this.server = await startServer(
+      { DATABASE_URL: this.databaseUrl, PORT: port, LOG_LEVEL: 'warn', ...this.env },
+      (line: string) => {
+        if (!/"listening"|ORIGIN is not set/.test(line)) process.stderr.write(`${line}\n`);
+      }
+    );
     this.address = this.server.address;
   }
 
@@ -59,8 +67,17 @@ export class App {
 
   /** Everything was asked at the counter, and a lead lets it be opened with what there is: for tests of what comes after. */
   async makeReady(job: number): Promise<void> {
-    for (const fact of [{ is: 'hazards', answers: { cell: 'sound', heat: 'no', liquid: 'no', glass: 'no', adapter: 'sound', dirt: 'no' } }, { is: 'opened-without', missing: ['what is not there'], why: 'Tried without.' }]) {
-      await this.sql("insert into job_event (job_id, person_id, body) select j.id, p.id, $2 from job j, person p where j.number = $1 and p.sign_in = 'ines'", [job, JSON.stringify(fact)]);
+    for (const fact of [
+      {
+        is: 'hazards',
+        answers: { cell: 'sound', heat: 'no', liquid: 'no', glass: 'no', adapter: 'sound', dirt: 'no' }
+      },
+      { is: 'opened-without', missing: ['what is not there'], why: 'Tried without.' }
+    ]) {
+      await this.sql(
+        "insert into job_event (job_id, person_id, body) select j.id, p.id, $2 from job j, person p where j.number = $1 and p.sign_in = 'ines'",
+        [job, JSON.stringify(fact)]
+      );
     }
   }
 
@@ -89,7 +106,10 @@ export const shopOfItsOwn = (): Shop => [
   { scope: 'worker' }
 ];
 
-export const test = base.extend<{ signInAs(name: string): Promise<void>; ownApp(seeded?: boolean, env?: Record<string, string>): Promise<App> }, { app: App }>({
+export const test = base.extend<
+  { signInAs(name: string): Promise<void>; ownApp(seeded?: boolean, env?: Record<string, string>): Promise<App> },
+  { app: App }
+>({
   app: shopOfItsOwn(),
   baseURL: async ({ app }, use) => use(app.address),
   /** An application of the test's own, closed at its end however it ends. */
@@ -124,7 +144,11 @@ export async function nothingEndangers(page: Page): Promise<void> {
 
 /** Signs a bare HTTP client in; its cookie stays in the context. */
 export async function signInByForm(request: APIRequestContext, address: string, name: string): Promise<void> {
-  await request.post(`${address}/signin`, { form: { name, password: PASSWORD }, headers: { origin: address }, maxRedirects: 0 });
+  await request.post(`${address}/signin`, {
+    form: { name, password: PASSWORD },
+    headers: { origin: address },
+    maxRedirects: 0
+  });
 }
 
 /** No finding of the accessibility checker, and nothing beyond the right edge. */
@@ -132,7 +156,10 @@ export async function checkScreen(page: Page, name: string, rules?: string[]): P
   await page.locator('h1').first().waitFor({ state: 'attached' });
   const axe = new AxeBuilder({ page });
   const { violations } = await (rules ? axe.withRules(rules) : axe).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`), name).toEqual([]);
+  expect(
+    violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`),
+    name
+  ).toEqual([]);
   const wider = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
   expect(wider, `${name}: horizontal scroll`).toBeLessThanOrEqual(0);
 }

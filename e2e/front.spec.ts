@@ -17,8 +17,13 @@ async function openJob(page: Page, label: string, customer: string, complaint: s
   await page.waitForURL(/\/jobs\/\d+\/intake/);
   return Number(/\d+/.exec(new URL(page.url()).pathname)![0]);
 }
-const waits = async (app: { sql<T>(text: string, values: unknown[]): Promise<T[]> }, number: number) => (await app.sql<{ waits: string }>('select waits from job where number = $1', [number]))[0]!.waits;
-const post = (request: APIRequestContext, address: string, path: string, form: Record<string, string>) => request.post(`${address}${path}`, { form, headers: { origin: address, accept: 'application/json', 'x-sveltekit-action': 'true' } });
+const waits = async (app: { sql<T>(text: string, values: unknown[]): Promise<T[]> }, number: number) =>
+  (await app.sql<{ waits: string }>('select waits from job where number = $1', [number]))[0]!.waits;
+const post = (request: APIRequestContext, address: string, path: string, form: Record<string, string>) =>
+  request.post(`${address}${path}`, {
+    form,
+    headers: { origin: address, accept: 'application/json', 'x-sveltekit-action': 'true' }
+  });
 
 test('a machine from the counter by its fault to the bench', async ({ page, app, signInAs }) => {
   test.setTimeout(90_000);
@@ -66,7 +71,10 @@ test('a machine from the counter by its fault to the bench', async ({ page, app,
       await expect(page.getByText('Until it is mended, on average')).toBeVisible();
       if (await plan.isVisible()) break;
       const heading = await page.locator('section[aria-label="What to do next"] h2').innerText();
-      await page.getByRole('button', { name: /Dead there too|Did not help|Looks right/ }).first().click();
+      await page
+        .getByRole('button', { name: /Dead there too|Did not help|Looks right/ })
+        .first()
+        .click();
       await expect(page.locator('section[aria-label="What to do next"] h2')).not.toHaveText(heading);
     }
     await plan.click();
@@ -81,7 +89,12 @@ test('a machine from the counter by its fault to the bench', async ({ page, app,
   });
 });
 
-test('a swollen cell stops the job; a lead alone lets it go on, in writing', async ({ page, app, signInAs, playwright }) => {
+test('a swollen cell stops the job; a lead alone lets it go on, in writing', async ({
+  page,
+  app,
+  signInAs,
+  playwright
+}) => {
   await signInAs('tam');
   const number = await openJob(page, 'Lindquay Gannet 13, 2', 'MS Alke, bosun', 'Does not close');
   await page.locator('label', { hasText: /^Swollen/ }).click();
@@ -94,7 +107,10 @@ test('a swollen cell stops the job; a lead alone lets it go on, in writing', asy
   await signInByForm(tam, app.address, 'tam');
   const started = await post(tam, app.address, `/jobs/${number}/plan?/start`, {});
   expect(await started.text()).toMatch(/stopped at the first questions/);
-  const lifted = await tam.post(`${app.address}/api/jobs/${number}/facts`, { data: { is: 'allowed', why: 'I say so' }, headers: { origin: app.address } });
+  const lifted = await tam.post(`${app.address}/api/jobs/${number}/facts`, {
+    data: { is: 'allowed', why: 'I say so' },
+    headers: { origin: app.address }
+  });
   expect(lifted.status()).toBe(403);
   await tam.dispose();
   await page.goto('/jobs?waits=stopped');
@@ -109,7 +125,10 @@ test('a swollen cell stops the job; a lead alone lets it go on, in writing', asy
   await expect.poll(() => waits(app, number)).toBe('triage');
 
   // Found out only when it was open already: the bench says so.
-  const told = await page.request.post(`${app.address}/api/jobs/102/facts`, { data: { is: 'hazards', answers: { cell: 'swollen' } }, headers: { origin: app.address } });
+  const told = await page.request.post(`${app.address}/api/jobs/102/facts`, {
+    data: { is: 'hazards', answers: { cell: 'swollen' } },
+    headers: { origin: app.address }
+  });
   expect(told.status()).toBe(200);
   await page.goto('/jobs/102/bench');
   await expect(page.getByRole('alert')).toContainText('A swollen cell: not opened here.');
@@ -124,12 +143,19 @@ test('a doubtful cell changes the plan: no solvent, no charging', async ({ page,
   await expect(page.getByText('Holds for the whole job, and stands in its plan')).toBeVisible();
   await expect.poll(() => waits(app, 106)).not.toBe('triage');
   await page.goto('/jobs/106/plan');
-  await page.getByRole('button', { name: /strips/i }).first().click();
+  await page
+    .getByRole('button', { name: /strips/i })
+    .first()
+    .click();
   await expect(page.getByText(/Dry only: draw the strips slowly/)).toBeVisible();
   await expect(page.getByText(/plastic only, no solvent, no heat, no bending/)).toBeVisible();
 });
 
-test('a spare that does not fit is refused, one that does is ordered, taken in and set aside', async ({ browser, ownApp, playwright }) => {
+test('a spare that does not fit is refused, one that does is ordered, taken in and set aside', async ({
+  browser,
+  ownApp,
+  playwright
+}) => {
   test.setTimeout(90_000);
   const supplier = await startSupplier();
   const app = await ownApp(true, { SUPPLIER_URL: supplier.address });
@@ -146,20 +172,29 @@ test('a spare that does not fit is refused, one that does is ordered, taken in a
 
     const tam = await playwright.request.newContext();
     await signInByForm(tam, app.address, 'tam');
-    expect(await (await post(tam, app.address, '/jobs/107/plan?/start', {})).text()).toMatch(/Not opened until it is in hand: Display panel/);
+    expect(await (await post(tam, app.address, '/jobs/107/plan?/start', {})).text()).toMatch(
+      /Not opened until it is in hand: Display panel/
+    );
     await page.goto('/jobs/107/plan');
     await expect(page.getByRole('button', { name: 'Start at the bench' })).toHaveCount(0);
     await page.getByRole('link', { name: 'Not yet: part or consumable' }).click();
 
     // The right number, with holes in the wrong places: a batch that was made for another machine.
     const panel = supplier.catalogue.get('NB15-9201')!;
-    supplier.offer({ ...panel, holes: panel.holes!.map(([x, y]: [number, number], i: number) => [x + (i === 0 ? 4 : 0), y]) });
+    supplier.offer({
+      ...panel,
+      holes: panel.holes!.map(([x, y]: [number, number], i: number) => [x + (i === 0 ? 4 : 0), y])
+    });
     await page.getByRole('button', { name: /^Ask the supplier for: Display panel/ }).click();
     await expect(page.getByText(/Its holes lie up to/)).toBeVisible();
     await expect(page.getByRole('button', { name: 'Order NB15-9201' })).toHaveCount(0);
-    expect(await (await post(tam, app.address, '/jobs/107/spares?/order', { number: 'NB15-9201', part: 'panel' })).text()).toMatch(/does not fit this machine as its display panel: it was not ordered/);
+    expect(
+      await (await post(tam, app.address, '/jobs/107/spares?/order', { number: 'NB15-9201', part: 'panel' })).text()
+    ).toMatch(/does not fit this machine as its display panel: it was not ordered/);
     // A number that fits somewhere else in the machine is none for this part.
-    expect(await (await post(tam, app.address, '/jobs/107/spares?/order', { number: 'NB15-2001', part: 'panel' })).text()).toMatch(/it was not ordered/);
+    expect(
+      await (await post(tam, app.address, '/jobs/107/spares?/order', { number: 'NB15-2001', part: 'panel' })).text()
+    ).toMatch(/it was not ordered/);
     await tam.dispose();
     expect(supplier.orders.size).toBe(0);
 
@@ -189,7 +224,11 @@ test('a spare that does not fit is refused, one that does is ordered, taken in a
   }
 });
 
-test('a quote adds up, is answered, and a missing part is let pass by a lead in writing', async ({ page, app, signInAs }) => {
+test('a quote adds up, is answered, and a missing part is let pass by a lead in writing', async ({
+  page,
+  app,
+  signInAs
+}) => {
   await signInAs('ines');
   await page.goto('/jobs/108/spares');
   await page.getByLabel('Another line').fill('Courier');
@@ -201,7 +240,11 @@ test('a quote adds up, is answered, and a missing part is let pass by a lead in 
   await page.getByRole('button', { name: 'Make the quote' }).click();
   await expect(page.getByText('Made by Ines Havgaard')).toBeVisible();
   await expect.poll(() => waits(app, 108)).toBe('approval');
-  const [quote] = await app.sql<{ quote: { lines: { expected: number }[]; expected: { net: number; tax: number; gross: number } } }>("select e.body -> 'quote' as quote from job_event e join job j on j.id = e.job_id where j.number = 108 and e.body ->> 'is' = 'quoted'");
+  const [quote] = await app.sql<{
+    quote: { lines: { expected: number }[]; expected: { net: number; tax: number; gross: number } };
+  }>(
+    "select e.body -> 'quote' as quote from job_event e join job j on j.id = e.job_id where j.number = 108 and e.body ->> 'is' = 'quoted'"
+  );
   const { lines, expected } = quote!.quote;
   expect(lines.reduce((sum, l) => sum + l.expected, 0)).toBe(expected.net);
   expect(expected.net + expected.tax).toBe(expected.gross);
@@ -222,7 +265,9 @@ test('cells: a listing is read, the trend and the wait follow', async ({ page, a
   await page.getByLabel("A battery's listing").fill('garbage');
   await page.getByRole('button', { name: 'Read it', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('Nothing was written down');
-  await page.getByLabel("A battery's listing").fill(readFileSync(new URL('../demo/listings/fathom-before.uevent', import.meta.url), 'utf8'));
+  await page
+    .getByLabel("A battery's listing")
+    .fill(readFileSync(new URL('../demo/listings/fathom-before.uevent', import.meta.url), 'utf8'));
   await page.getByRole('button', { name: 'Read it', exact: true }).click();
   await expect(page.getByText(/Holds \d+.% of new/).first()).toBeVisible();
   await page.getByRole('button', { name: /The load is on now/ }).click();

@@ -19,5 +19,6 @@ test('nothing that comes in is answered with 5xx', async ({ ownApp, playwright }
   expect(found.failures, `seed ${seed}`).toEqual([]);
   expect(found.total).toBeGreaterThanOrEqual(COUNT);
   // It got past the door, and was refused in many ways.
-  for (const status of [200, 303, 400, 401, 403, 404, 422]) expect(found.byStatus[status] ?? 0, `answers of ${status}`).toBeGreaterThan(5);
+  for (const status of [200, 303, 400, 401, 403, 404, 422])
+    expect(found.byStatus[status] ?? 0, `answers of ${status}`).toBeGreaterThan(5);
 });

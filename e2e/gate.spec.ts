@@ -1,20 +1,37 @@
 import { RULES } from '../src/lib/server/sign-in/guard';
 import { expect, PASSWORD, signInByForm, test } from './fixtures';
 
-const example = (route: string) => route.replace('[number=integer]', '101').replace('[file=integer]', '1').replace('[run=uuid]', '00000000-0000-4000-8000-000000000000');
+const example = (route: string) =>
+  route
+    .replace('[number=integer]', '101')
+    .replace('[file=integer]', '1')
+    .replace('[run=uuid]', '00000000-0000-4000-8000-000000000000');
 
 test('nothing but the front door opens without a session', async ({ app }) => {
   for (const [route, rule] of Object.entries(RULES)) {
     for (const [method, allowed] of Object.entries(rule)) {
       if (allowed === 'open') continue;
-      const answer = await fetch(`${app.address}${example(route)}`, { method, redirect: 'manual', headers: { origin: app.address, 'content-type': 'application/json' }, ...(method === 'POST' ? { body: '{}' } : {}) });
+      const answer = await fetch(`${app.address}${example(route)}`, {
+        method,
+        redirect: 'manual',
+        headers: { origin: app.address, 'content-type': 'application/json' },
+        ...(method === 'POST' ? { body: '{}' } : {})
+      });
       const isPage = method === 'GET' && !route.startsWith('/api/');
       expect(answer.status, `${method} ${route}`).toBe(isPage ? 303 : 401);
       if (isPage) expect(answer.headers.get('location'), route).toMatch(/^\/signin\?to=/);
       expect(await answer.text(), route).not.toContain('MS Terna');
     }
   }
-  for (const path of ['/admin', '/api/people', '/.env', '/jobs/../../etc/passwd', '/jobs/0', '/jobs/1e3', '/_app/../package.json']) {
+  for (const path of [
+    '/admin',
+    '/api/people',
+    '/.env',
+    '/jobs/../../etc/passwd',
+    '/jobs/0',
+    '/jobs/1e3',
+    '/_app/../package.json'
+  ]) {
     expect([303, 401, 404], path).toContain((await fetch(`${app.address}${path}`, { redirect: 'manual' })).status);
   }
 });
@@ -32,21 +49,60 @@ test('every answer is hardened', async ({ app }) => {
     expect(answer.headers.get('x-request-id')).toMatch(/^[0-9a-f-]{36}$/);
   }
   expect(api.headers.get('content-security-policy')).toContain("default-src 'none'");
-  const foreign = await fetch(`${app.address}/signin`, { method: 'POST', headers: { origin: 'https://elsewhere.example', 'content-type': 'application/x-www-form-urlencoded' }, body: 'name=tam&password=x' });
+  const foreign = await fetch(`${app.address}/signin`, {
+    method: 'POST',
+    headers: { origin: 'https://elsewhere.example', 'content-type': 'application/x-www-form-urlencoded' },
+    body: 'name=tam&password=x'
+  });
   expect(foreign.status).toBe(403);
 });
 
 test('odd addresses and forms are refused without an error of ours', async ({ app, playwright }) => {
   const request = await playwright.request.newContext();
   await signInByForm(request, app.address, 'ines');
-  for (const path of ['/machines/1e300', '/machines/1.5', '/machines/999999999', '/api/machines/999999999/parts.csv', '/api/machines/1/nothing.csv', '/jobs/999999999/tray', '/jobs/999999999/compare', '/api/jobs/999999999/files/plan.md', '/jobs/new?machine=99999999999999', '/jobs/999999999/plan', '/api/machines/999999999', '/api/runs/00000000-0000-4000-8000-000000000000/events?after=-1']) {
+  for (const path of [
+    '/machines/1e300',
+    '/machines/1.5',
+    '/machines/999999999',
+    '/api/machines/999999999/parts.csv',
+    '/api/machines/1/nothing.csv',
+    '/jobs/999999999/tray',
+    '/jobs/999999999/compare',
+    '/api/jobs/999999999/files/plan.md',
+    '/jobs/new?machine=99999999999999',
+    '/jobs/999999999/plan',
+    '/api/machines/999999999',
+    '/api/runs/00000000-0000-4000-8000-000000000000/events?after=-1'
+  ]) {
     expect((await request.get(`${app.address}${path}`)).status(), path).toBeLessThan(500);
   }
-  const form = { fileId: '1', customer: 'MS Terna', serial: '', complaint: '', dueOn: '', goals: '[{"do":"replace","part":"fan"}]' };
-  const wrong: Partial<typeof form>[] = [{ fileId: '1e99' }, { fileId: '77777' }, { customer: '' }, { customer: 'a\u0000b' }, { serial: 'x'.repeat(100) }, { complaint: 'x'.repeat(3000) }, { dueOn: '0000-01-01' }, { dueOn: 'soon' }, { goals: '{' }, { goals: '[{"do":"replace","part":"flywheel"}]' }, { goals: '[{"do":"replace","part":"case"}]' }];
+  const form = {
+    fileId: '1',
+    customer: 'MS Terna',
+    serial: '',
+    complaint: '',
+    dueOn: '',
+    goals: '[{"do":"replace","part":"fan"}]'
+  };
+  const wrong: Partial<typeof form>[] = [
+    { fileId: '1e99' },
+    { fileId: '77777' },
+    { customer: '' },
+    { customer: 'a\u0000b' },
+    { serial: 'x'.repeat(100) },
+    { complaint: 'x'.repeat(3000) },
+    { dueOn: '0000-01-01' },
+    { dueOn: 'soon' },
+    { goals: '{' },
+    { goals: '[{"do":"replace","part":"flywheel"}]' },
+    { goals: '[{"do":"replace","part":"case"}]' }
+  ];
   const [before] = await app.sql<{ n: number }>('select count(*)::int as n from job');
   for (const change of wrong) {
-    const answer = await request.post(`${app.address}/jobs/new`, { form: { ...form, ...change }, headers: { origin: app.address, accept: 'text/html' } });
+    const answer = await request.post(`${app.address}/jobs/new`, {
+      form: { ...form, ...change },
+      headers: { origin: app.address, accept: 'text/html' }
+    });
     expect(answer.status(), JSON.stringify(change).slice(0, 60)).toBe(400);
   }
   expect(await app.sql('select count(*)::int as n from job')).toEqual([before]);
@@ -54,8 +110,18 @@ test('odd addresses and forms are refused without an error of ours', async ({ ap
 });
 
 test('signing in leads only to pages of our own', async ({ app }) => {
-  for (const [to, expected] of [['/machines', '/machines'], ['//elsewhere.example', '/jobs'], ['https://elsewhere.example', '/jobs'], ['/\\elsewhere.example', '/jobs']]) {
-    const answer = await fetch(`${app.address}/signin?to=${encodeURIComponent(to!)}`, { method: 'POST', redirect: 'manual', headers: { origin: app.address, accept: 'text/html', 'content-type': 'application/x-www-form-urlencoded' }, body: `name=ines&password=${PASSWORD}` });
+  for (const [to, expected] of [
+    ['/machines', '/machines'],
+    ['//elsewhere.example', '/jobs'],
+    ['https://elsewhere.example', '/jobs'],
+    ['/\\elsewhere.example', '/jobs']
+  ]) {
+    const answer = await fetch(`${app.address}/signin?to=${encodeURIComponent(to!)}`, {
+      method: 'POST',
+      redirect: 'manual',
+      headers: { origin: app.address, accept: 'text/html', 'content-type': 'application/x-www-form-urlencoded' },
+      body: `name=ines&password=${PASSWORD}`
+    });
     expect(answer.headers.get('location'), to).toBe(expected);
   }
 });
@@ -83,27 +149,43 @@ test('a wrong machine file is refused by its place, and nothing is stored', asyn
     ['50 MB', ' '.repeat(50_000_000), 413, 'larger than']
   ];
   for (const [name, data, status, place] of cases) {
-    const answer = await request.post(`${app.address}/api/machines`, { data: Buffer.from(data), headers: { 'content-type': 'application/json' } });
+    const answer = await request.post(`${app.address}/api/machines`, {
+      data: Buffer.from(data),
+      headers: { 'content-type': 'application/json' }
+    });
     expect(answer.status(), name).toBe(status);
     expect(await answer.text(), name).toContain(place);
   }
-  const binary = await request.post(`${app.address}/api/machines`, { data: Buffer.from([0xff, 0xfe, 0x00, 0xd8]), headers: { 'content-type': 'application/json' } });
+  const binary = await request.post(`${app.address}/api/machines`, {
+    data: Buffer.from([0xff, 0xfe, 0x00, 0xd8]),
+    headers: { 'content-type': 'application/json' }
+  });
   expect(binary.status()).toBe(400);
   expect(await count()).toBe(before);
   // Names that are odd but allowed are kept as they are, and shown as text.
-  const odd = await request.post(`${app.address}/api/machines`, { data: wrong((d) => (d.model = '"><script>alert(1)</script>')), headers: { 'content-type': 'application/json' } });
+  const odd = await request.post(`${app.address}/api/machines`, {
+    data: wrong((d) => (d.model = '"><script>alert(1)</script>')),
+    headers: { 'content-type': 'application/json' }
+  });
   expect(odd.status()).toBe(201);
   const page = await (await request.get(`${app.address}/machines`)).text();
   expect(page).not.toContain('<script>alert(1)');
   await request.dispose();
 });
 
-test('a machine file is imported on the screen, and a faulty one is explained there', async ({ page, signInAs, app }) => {
+test('a machine file is imported on the screen, and a faulty one is explained there', async ({
+  page,
+  signInAs,
+  app
+}) => {
   await signInAs('ines');
   await page.goto('/machines');
   const [file] = await app.sql<{ id: string }>("select id from machine_file where machine_id = 'norrvik-fathom-14'");
   const good = JSON.parse(await (await page.request.get(`${app.address}/api/machines/${file!.id}`)).text());
-  const send = (d: unknown) => page.getByLabel('Import a machine file').setInputFiles({ name: 'mine.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(d)) });
+  const send = (d: unknown) =>
+    page
+      .getByLabel('Import a machine file')
+      .setInputFiles({ name: 'mine.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(d)) });
   await send({ ...good, joints: good.joints.slice(1) });
   await expect(page.getByRole('alert')).toContainText('mine.json: The file has');
   await send({ ...good, revision: 'r7' });

@@ -3,7 +3,8 @@ import { fileURLToPath } from 'node:url';
 import { checkInBothThemes, expect, test } from './fixtures';
 import { notebook } from '../src/core/testing/notebook';
 
-const demo = (name: string) => readFileSync(fileURLToPath(new URL(`../demo/machines/${name}.json`, import.meta.url)), 'utf8');
+const demo = (name: string) =>
+  readFileSync(fileURLToPath(new URL(`../demo/machines/${name}.json`, import.meta.url)), 'utf8');
 const asFile = (name: string, text: string) => ({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
 
 test('a faulty file is refused with every fault by its place, and nothing of it stays', async ({ page, signInAs }) => {
@@ -30,7 +31,10 @@ test('a faulty file is refused with every fault by its place, and nothing of it 
 test('a machine is looked at: depth, tables, mix-ups, history and the jobs on it', async ({ page, signInAs }) => {
   await signInAs('tam');
   await page.goto('/machines');
-  await page.getByRole('row', { name: /^Norrvik Fathom 14 r2/ }).getByRole('link').click();
+  await page
+    .getByRole('row', { name: /^Norrvik Fathom 14 r2/ })
+    .getByRole('link')
+    .click();
   await expect(page.locator('g[data-thing="part:memory-shield"]')).toHaveCount(1);
   await page.getByRole('slider').fill('4');
   await expect(page.getByText('Look from 4.0 mm down')).toBeVisible();

@@ -15,7 +15,9 @@ async function tabTo(page: Page, name: RegExp): Promise<void> {
     await press(page, 'Tab');
     const focused = await page.evaluate(() => {
       const at = document.activeElement as HTMLElement | null;
-      return at?.getAttribute('aria-label') ?? (at as HTMLInputElement | null)?.labels?.[0]?.innerText ?? at?.innerText ?? '';
+      return (
+        at?.getAttribute('aria-label') ?? (at as HTMLInputElement | null)?.labels?.[0]?.innerText ?? at?.innerText ?? ''
+      );
     });
     if (name.test(focused.trim())) return;
   }
@@ -25,7 +27,10 @@ async function tabTo(page: Page, name: RegExp): Promise<void> {
 /** Answers the step in hand with the keyboard; screws are all there unless a count is given. */
 async function answer(page: Page, count?: number): Promise<void> {
   /** The number of the step in hand; nothing once all is answered. */
-  const number = () => page.evaluate(() => document.querySelector('section[aria-label="The step in hand"] p.text-soft .figure')?.textContent ?? 'end');
+  const number = () =>
+    page.evaluate(
+      () => document.querySelector('section[aria-label="The step in hand"] p.text-soft .figure')?.textContent ?? 'end'
+    );
   const before = await number();
   if (await page.getByRole('button', { name: /^Understood/ }).isVisible()) await press(page, 'Enter');
   const expected = /(\d+) expected/.exec(await hand(page).innerText())?.[1];
@@ -45,7 +50,11 @@ async function until(page: Page, what: RegExp): Promise<void> {
   throw new Error(`never came to ${what}`);
 }
 
-test('a main board by keyboard alone: a missing screw, a part that resists, a change of plan, a test that fails', async ({ page, signInAs, app }) => {
+test('a main board by keyboard alone: a missing screw, a part that resists, a change of plan, a test that fails', async ({
+  page,
+  signInAs,
+  app
+}) => {
   test.setTimeout(360_000);
   await signInAs('tam');
   await page.request.post(`${app.address}/jobs/103/plan?/start`, { form: {}, headers: { origin: app.address } });

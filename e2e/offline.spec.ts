@@ -20,23 +20,37 @@ async function go(page: Page, steps: number): Promise<void> {
 
 async function start(page: Page, job: number): Promise<void> {
   await page.goto(`/jobs/${job}/plan`);
-  await page.getByRole('button', { name: 'Start at the bench' }).or(page.getByRole('link', { name: /bench/i })).first().click();
+  await page
+    .getByRole('button', { name: 'Start at the bench' })
+    .or(page.getByRole('link', { name: /bench/i }))
+    .first()
+    .click();
   await expect(page.locator('[data-ready=true]')).toBeVisible();
 }
 
 /** The service worker is there, and has all that a bench needs. */
 const kept = (page: Page, job: number) =>
-  expect.poll(() => page.evaluate(async (path) => {
-    if (!navigator.serviceWorker.controller) return false;
-    const seen = await caches.open('seen');
-    return (await seen.match(path)) !== undefined && (await seen.match(`${path}/__data.json`)) !== undefined;
-  }, `/jobs/${job}/bench`), { timeout: 60_000 }).toBe(true);
+  expect
+    .poll(
+      () =>
+        page.evaluate(async (path) => {
+          if (!navigator.serviceWorker.controller) return false;
+          const seen = await caches.open('seen');
+          return (await seen.match(path)) !== undefined && (await seen.match(`${path}/__data.json`)) !== undefined;
+        }, `/jobs/${job}/bench`),
+      { timeout: 60_000 }
+    )
+    .toBe(true);
 
 test.beforeEach(async ({ app }) => {
   for (const job of [103, 104, 105]) await app.makeReady(job);
 });
 
-test('a bench that is opened again without the server is where it was, and is not called saved', async ({ page, context, signInAs }) => {
+test('a bench that is opened again without the server is where it was, and is not called saved', async ({
+  page,
+  context,
+  signInAs
+}) => {
   await signInAs('tam');
   await start(page, 103);
   await kept(page, 103);
@@ -59,7 +73,12 @@ test('a bench that is opened again without the server is where it was, and is no
   await expect(status(page)).toContainText('Saved', { timeout: 30_000 });
 });
 
-test('opens without the server by every way in, and everything else shows what can be opened', async ({ page, context, signInAs, app }) => {
+test('opens without the server by every way in, and everything else shows what can be opened', async ({
+  page,
+  context,
+  signInAs,
+  app
+}) => {
   await signInAs('tam');
   // The one visit with the server begins at the plan: no address was ever typed.
   await start(page, 105);
@@ -127,7 +146,12 @@ test('a browser that keeps nothing says so, and what is recorded is sent at once
   }
 });
 
-test('what somebody else\u2019s signature overtook stays here, and can be added to the record', async ({ page, context, signInAs, app }) => {
+test('what somebody else\u2019s signature overtook stays here, and can be added to the record', async ({
+  page,
+  context,
+  signInAs,
+  app
+}) => {
   await signInAs('tam');
   await start(page, 103);
   await kept(page, 103);
@@ -138,8 +162,13 @@ test('what somebody else\u2019s signature overtook stays here, and can be added 
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await expect(status(page)).toContainText('Kept here');
   // Somebody else signs meanwhile.
-  const [run] = await app.sql<{ id: string }>(`update run set signed_at = now(), signed_by = started_by where job_id = (select id from job where number = 103) returning id`);
-  await app.sql(`insert into run_event (run_id, seq, id, at, person_id, body) select $1, (select coalesce(max(seq), 0) + 1 from run_event where run_id = $1), i, now(), started_by, jsonb_build_object('id', i, 'at', to_char(now() at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'type', 'signed') from run, (select gen_random_uuid() as i) ids where run.id = $1`, [run!.id]);
+  const [run] = await app.sql<{ id: string }>(
+    `update run set signed_at = now(), signed_by = started_by where job_id = (select id from job where number = 103) returning id`
+  );
+  await app.sql(
+    `insert into run_event (run_id, seq, id, at, person_id, body) select $1, (select coalesce(max(seq), 0) + 1 from run_event where run_id = $1), i, now(), started_by, jsonb_build_object('id', i, 'at', to_char(now() at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'type', 'signed') from run, (select gen_random_uuid() as i) ids where run.id = $1`,
+    [run!.id]
+  );
   await context.setOffline(false);
   await expect(page.getByRole('button', { name: '1 not taken' })).toBeVisible({ timeout: 30_000 });
   await page.reload();
@@ -148,7 +177,12 @@ test('what somebody else\u2019s signature overtook stays here, and can be added 
   await checkInBothThemes(page, 'what was not taken');
   await page.getByRole('button', { name: 'Add to the signed record' }).click();
   await expect(page.getByText('Nothing is set aside')).toBeVisible();
-  await expect.poll(async () => (await app.sql(`select 1 from run_event where run_id = $1 and body ->> 'type' = 'added'`, [run!.id])).length).toBe(1);
+  await expect
+    .poll(
+      async () =>
+        (await app.sql(`select 1 from run_event where run_id = $1 and body ->> 'type' = 'added'`, [run!.id])).length
+    )
+    .toBe(1);
   await page.goto('/jobs/103/report');
   await expect(page.getByText('Added after signing')).toBeVisible();
   await expect(page.getByText('The fan has a tick.')).toBeVisible();
@@ -157,7 +191,13 @@ test('what somebody else\u2019s signature overtook stays here, and can be added 
 test('keys do nothing by accident', async ({ page, signInAs }) => {
   await signInAs('tam');
   await start(page, 104);
-  const at = async () => (await page.getByText(/step \d+ of \d+/).first().innerText()).match(/step (\d+)/)![1];
+  const at = async () =>
+    (
+      await page
+        .getByText(/step \d+ of \d+/)
+        .first()
+        .innerText()
+    ).match(/step (\d+)/)![1];
   const first = await at();
   // Held down it was pressed once.
   await page.keyboard.down('Enter');
@@ -192,7 +232,10 @@ class Front {
   build = '';
   /** A bench's page begins late, and its second half comes later still. */
   isSlow = false;
-  private constructor(readonly address: string, private readonly server: Server) {}
+  private constructor(
+    readonly address: string,
+    private readonly server: Server
+  ) {}
 
   static async open(port: number, behind: () => string): Promise<Front> {
     const front: { is?: Front } = {};
@@ -200,9 +243,31 @@ class Front {
       void (async () => {
         const chunks: Buffer[] = [];
         for await (const chunk of request) chunks.push(chunk as Buffer);
-        const headers = Object.fromEntries(Object.entries(request.headers).filter(([k]) => !['host', 'connection', 'content-length', 'transfer-encoding', 'if-none-match', 'if-modified-since'].includes(k))) as Record<string, string>;
-        const answer = await fetch(`${behind()}${request.url}`, { method: request.method!, headers: { ...headers, host: new URL(behind()).host }, redirect: 'manual', ...(chunks.length > 0 ? { body: Buffer.concat(chunks) } : {}) });
-        const out = Object.fromEntries([...answer.headers].filter(([k]) => !['content-encoding', 'content-length', 'transfer-encoding', 'connection', 'set-cookie'].includes(k)));
+        const headers = Object.fromEntries(
+          Object.entries(request.headers).filter(
+            ([k]) =>
+              ![
+                'host',
+                'connection',
+                'content-length',
+                'transfer-encoding',
+                'if-none-match',
+                'if-modified-since'
+              ].includes(k)
+          )
+        ) as Record<string, string>;
+        const answer = await fetch(`${behind()}${request.url}`, {
+          method: request.method!,
+          headers: { ...headers, host: new URL(behind()).host },
+          redirect: 'manual',
+          ...(chunks.length > 0 ? { body: Buffer.concat(chunks) } : {})
+        });
+        const out = Object.fromEntries(
+          [...answer.headers].filter(
+            ([k]) =>
+              !['content-encoding', 'content-length', 'transfer-encoding', 'connection', 'set-cookie'].includes(k)
+          )
+        );
         const halves = front.is!.isSlow && /^\/jobs\/\d+\/bench$/.test(request.url!);
         if (halves) await new Promise((r) => setTimeout(r, 3000));
         response.writeHead(answer.status, { ...out, 'set-cookie': answer.headers.getSetCookie() });
@@ -211,8 +276,10 @@ class Front {
           return response.end();
         }
         let body = Buffer.from(await answer.arrayBuffer());
-        if (front.is!.build && request.url === '/service-worker.js') body = Buffer.from(body.toString().replaceAll(/(?<=["'`](?:shell )?)\d{13}(?=["'`])/g, front.is!.build));
-        if (front.is!.build && request.url === '/_app/version.json') body = Buffer.from(JSON.stringify({ version: front.is!.build }));
+        if (front.is!.build && request.url === '/service-worker.js')
+          body = Buffer.from(body.toString().replaceAll(/(?<=["'`](?:shell )?)\d{13}(?=["'`])/g, front.is!.build));
+        if (front.is!.build && request.url === '/_app/version.json')
+          body = Buffer.from(JSON.stringify({ version: front.is!.build }));
         if (halves) {
           response.write(body.subarray(0, body.length / 2));
           await new Promise((r) => setTimeout(r, 2500));
@@ -250,35 +317,41 @@ const frontTest = test.extend<{ behindFront: { front: Front; context: BrowserCon
   }
 });
 
-frontTest('a new build while a bench is open: work goes on in the old one until the bench is left', async ({ behindFront: { front, context, page } }) => {
-  const shells = () => page.evaluate(async () => (await caches.keys()).filter((k) => k.startsWith('shell')));
-  const [old] = await shells();
-  front.build = '9999999999999';
-  await page.evaluate(async () => void (await navigator.serviceWorker.getRegistration())!.update());
-  const waits = () => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())!.waiting !== null);
-  await expect.poll(waits, { timeout: 60_000 }).toBe(true);
-  expect(await shells()).toContain(old);
-  // The stream breaks and comes back, as it does when a server is put in place of another.
-  await context.setOffline(true);
-  await go(page, 1);
-  await expect(status(page)).toContainText('Kept here');
-  await context.setOffline(false);
-  await expect(page.getByText('A new version of Eager Wrench is ready')).toBeVisible({ timeout: 30_000 });
-  await go(page, 2);
-  await expect(status(page)).toContainText('Saved');
-  expect(await waits()).toBe(true);
-  await page.getByRole('link', { name: 'Jobs', exact: true }).click();
-  await page.waitForURL('**/jobs');
-  // The new version comes with a page of its own: one may ask while it is on its way.
-  await expect.poll(() => shells().catch(() => []), { timeout: 20_000 }).toEqual(['shell 9999999999999']);
-  await context.setOffline(true);
-  await page.goto('/jobs/103/bench');
-  await expect(page.locator('[data-ready=true]')).toBeVisible();
-});
+frontTest(
+  'a new build while a bench is open: work goes on in the old one until the bench is left',
+  async ({ behindFront: { front, context, page } }) => {
+    const shells = () => page.evaluate(async () => (await caches.keys()).filter((k) => k.startsWith('shell')));
+    const [old] = await shells();
+    front.build = '9999999999999';
+    await page.evaluate(async () => void (await navigator.serviceWorker.getRegistration())!.update());
+    const waits = () => page.evaluate(async () => (await navigator.serviceWorker.getRegistration())!.waiting !== null);
+    await expect.poll(waits, { timeout: 60_000 }).toBe(true);
+    expect(await shells()).toContain(old);
+    // The stream breaks and comes back, as it does when a server is put in place of another.
+    await context.setOffline(true);
+    await go(page, 1);
+    await expect(status(page)).toContainText('Kept here');
+    await context.setOffline(false);
+    await expect(page.getByText('A new version of Eager Wrench is ready')).toBeVisible({ timeout: 30_000 });
+    await go(page, 2);
+    await expect(status(page)).toContainText('Saved');
+    expect(await waits()).toBe(true);
+    await page.getByRole('link', { name: 'Jobs', exact: true }).click();
+    await page.waitForURL('**/jobs');
+    // The new version comes with a page of its own: one may ask while it is on its way.
+    await expect.poll(() => shells().catch(() => []), { timeout: 20_000 }).toEqual(['shell 9999999999999']);
+    await context.setOffline(true);
+    await page.goto('/jobs/103/bench');
+    await expect(page.locator('[data-ready=true]')).toBeVisible();
+  }
+);
 
-frontTest('a page that begins to arrive just before patience ends comes whole', async ({ behindFront: { front, page } }) => {
-  front.isSlow = true;
-  await page.goto('/jobs/103/bench', { timeout: 60_000 });
-  await expect(page.locator('[data-ready=true]')).toBeVisible();
-  await expect(status(page)).toContainText('Saved');
-});
+frontTest(
+  'a page that begins to arrive just before patience ends comes whole',
+  async ({ behindFront: { front, page } }) => {
+    front.isSlow = true;
+    await page.goto('/jobs/103/bench', { timeout: 60_000 });
+    await expect(page.locator('[data-ready=true]')).toBeVisible();
+    await expect(status(page)).toContainText('Saved');
+  }
+);

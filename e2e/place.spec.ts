@@ -5,7 +5,19 @@ const ELSEWHERE = [
   { timezoneId: 'Pacific/Kiritimati', locale: 'de-DE' },
   { timezoneId: 'Pacific/Pago_Pago', locale: 'sv-SE' }
 ];
-const PAGES = ['/jobs', '/jobs?closed=1', '/jobs/101/report', '/jobs/102/spares', '/jobs/102/intake', '/jobs/102/cell', '/settings', '/machines', '/machines/2', '/people', '/spares'];
+const PAGES = [
+  '/jobs',
+  '/jobs?closed=1',
+  '/jobs/101/report',
+  '/jobs/102/spares',
+  '/jobs/102/intake',
+  '/jobs/102/cell',
+  '/settings',
+  '/machines',
+  '/machines/2',
+  '/people',
+  '/spares'
+];
 
 test('the server and every browser write the same text, wherever they stand', async ({ browser, app }) => {
   const said: string[][] = [];
@@ -20,7 +32,10 @@ test('the server and every browser write the same text, wherever they stand', as
       await page.waitForLoadState('networkidle');
       const [fromServer, here] = await page.evaluate((html) => {
         // Words alone: what the page draws when it has come alive (charts, drawings) is no text of the server's.
-        const words = (root: ParentNode) => [...root.querySelectorAll('#main h1, #main h2, #main p, #main td, #main li span, #main time')].map((e) => e.textContent!.replace(/\s+/g, ' ').trim()).filter((t) => /\d/.test(t));
+        const words = (root: ParentNode) =>
+          [...root.querySelectorAll('#main h1, #main h2, #main p, #main td, #main li span, #main time')]
+            .map((e) => e.textContent!.replace(/\s+/g, ' ').trim())
+            .filter((t) => /\d/.test(t));
         return [words(new DOMParser().parseFromString(html, 'text/html')), words(document)];
       }, sent);
       expect(here, path).toEqual(fromServer);
@@ -46,7 +61,7 @@ test('the shop decides its zone and its language; what is none is refused in wor
 
   // Somewhere it is tomorrow already: a job due on that day is due today, there.
   const day = new Intl.DateTimeFormat('sv-SE', { timeZone: 'Pacific/Kiritimati' }).format(new Date());
-  await app.sql("update job set due_on = $1::date where number = 103", [day]);
+  await app.sql('update job set due_on = $1::date where number = 103', [day]);
   await zone.fill('Pacific/Kiritimati');
   await page.getByLabel('Dates and amounts in').selectOption('de-DE');
   await page.getByRole('button', { name: 'Keep these' }).click();
@@ -57,7 +72,13 @@ test('the shop decides its zone and its language; what is none is refused in wor
   await page.goto('/jobs/102/spares');
   await expect(page.getByText(/\d,\d\d\s€/).first()).toBeVisible();
   const report = await (await page.request.get('/jobs/101/report')).text();
-  const [signed] = await app.sql<{ at: Date }>("select at from run_event e join run r on r.id = e.run_id join job j on j.id = r.job_id where j.number = 101 and e.body ->> 'type' = 'signed' limit 1");
-  const there = new Intl.DateTimeFormat('de-DE', { timeZone: 'Pacific/Kiritimati', hour: '2-digit', minute: '2-digit' }).format(signed!.at);
+  const [signed] = await app.sql<{ at: Date }>(
+    "select at from run_event e join run r on r.id = e.run_id join job j on j.id = r.job_id where j.number = 101 and e.body ->> 'type' = 'signed' limit 1"
+  );
+  const there = new Intl.DateTimeFormat('de-DE', {
+    timeZone: 'Pacific/Kiritimati',
+    hour: '2-digit',
+    minute: '2-digit'
+  }).format(signed!.at);
   expect(report).toContain(there);
 });

@@ -74,7 +74,9 @@ test('another way is shown with its price, taken, and gone back from', async ({ 
   await checkInBothThemes(page, 'other ways');
   await way.getByRole('button', { name: /Take it/ }).click();
   await settled(page);
-  await expect(page.getByRole('button', { name: /left hinge$/i }).filter({ hasText: /Swing|Lift|Take/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /left hinge$/i }).filter({ hasText: /Swing|Lift|Take/ })).toHaveCount(
+    0
+  );
   await expect(page.getByText('One way is left aside on your wish.')).toBeVisible();
   await page.getByRole('button', { name: 'Back to the least work' }).click();
   await expect(page.getByText('One way is left aside')).toHaveCount(0);
@@ -94,7 +96,11 @@ test('another way is shown with its price, taken, and gone back from', async ({ 
   await expect(page.getByRole('combobox', { name: 'Order' })).toHaveValue('bit-by-bit');
 });
 
-test('a wish that cannot be met says why, and a late plan is not kept over the bench', async ({ page, signInAs, app }) => {
+test('a wish that cannot be met says why, and a late plan is not kept over the bench', async ({
+  page,
+  signInAs,
+  app
+}) => {
   await signInAs('tam');
   const jobs = await app.sql<{ number: string }>(`insert into job (machine_file_id, customer, goals, work, created_by)
     select machine_file_id, 'Depot', '[{"do":"remove","part":"case"}]', 'Take out the case', created_by from job where number = 103 returning number`);
@@ -118,7 +124,10 @@ test('a wish that cannot be met says why, and a late plan is not kept over the b
 test('plans are compared: the other weights, apart, another revision', async ({ page, signInAs, request, app }) => {
   // Two files of one revision: equal names beside each other.
   await signInByForm(request, app.address, 'ines');
-  const again = { ...JSON.parse(readFileSync(new URL('../demo/machines/norrvik-fathom-14.json', import.meta.url), 'utf8')), notes: ['Twice.'] };
+  const again = {
+    ...JSON.parse(readFileSync(new URL('../demo/machines/norrvik-fathom-14.json', import.meta.url), 'utf8')),
+    notes: ['Twice.']
+  };
   expect([200, 201]).toContain((await request.post(`${app.address}/api/machines`, { data: again })).status());
   await signInAs('tam');
   await page.goto('/jobs/105/compare');
@@ -153,7 +162,9 @@ test('the drawing is walked by keyboard alone, turned over, and told in a list',
 
   const list = page.getByRole('list', { name: 'What is drawn' });
   const told = await list.getByRole('button').count();
-  const drawn = await page.locator('svg.drawing [data-thing]').evaluateAll((all) => new Set(all.map((e) => e.getAttribute('data-thing'))).size);
+  const drawn = await page
+    .locator('svg.drawing [data-thing]')
+    .evaluateAll((all) => new Set(all.map((e) => e.getAttribute('data-thing'))).size);
   // Bonds lie between two faces: told, and drawn only when they are in hand.
   expect(told).toBeGreaterThanOrEqual(drawn);
   await list.getByRole('button', { name: /^Fan\./ }).focus();
@@ -165,19 +176,25 @@ test('the drawing is walked by keyboard alone, turned over, and told in a list',
   await expect(list.getByRole('button').first()).toHaveAccessibleName(/attery/);
 });
 
-test('the tray: three styles, mix-ups named, and a sheet that is true to the millimetre', async ({ page, signInAs }) => {
+test('the tray: three styles, mix-ups named, and a sheet that is true to the millimetre', async ({
+  page,
+  signInAs
+}) => {
   await signInAs('tam');
   await page.goto('/jobs/105/tray');
   await expect(page.getByRole('row', { name: /Battery screws/ })).toContainText('too deep');
   await page.getByRole('link', { name: 'As they sit' }).click();
   await expect(page).toHaveURL(/style=map/);
   await checkInBothThemes(page, 'tray');
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'PDF' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'PDF' }).click()
+  ]);
   expect(download.suggestedFilename()).toBe('job-105-tray.pdf');
   const pdf = readFileSync((await download.path())!);
   const [, width, height] = /MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(pdf.toString('latin1'))!;
-  expect(Number(width) / 72 * 25.4).toBeCloseTo(210, 1);
-  expect(Number(height) / 72 * 25.4).toBeCloseTo(297, 1);
+  expect((Number(width) / 72) * 25.4).toBeCloseTo(210, 1);
+  expect((Number(height) / 72) * 25.4).toBeCloseTo(297, 1);
   expect(lineLengths(pdf).filter((mm) => Math.abs(mm - 100) < 0.05)).not.toEqual([]);
 });
 
@@ -195,9 +212,11 @@ function lineLengths(pdf: Buffer): number[] {
     }
     // Each matrix works on all that follows: the sheet is drawn under one after the other.
     let scale = 1;
-    for (const [, sx, x1, y1, x2, y2] of content.matchAll(/(-?[\d.]+) 0 0 -?[\d.]+ -?[\d.]+ -?[\d.]+ cm|(-?[\d.]+) (-?[\d.]+) m\s+(-?[\d.]+) (-?[\d.]+) l/g)) {
+    for (const [, sx, x1, y1, x2, y2] of content.matchAll(
+      /(-?[\d.]+) 0 0 -?[\d.]+ -?[\d.]+ -?[\d.]+ cm|(-?[\d.]+) (-?[\d.]+) m\s+(-?[\d.]+) (-?[\d.]+) l/g
+    )) {
       if (sx !== undefined) scale *= Math.abs(Number(sx));
-      else if (y1 === y2) lengths.push((Math.abs(Number(x2) - Number(x1)) * scale / 72) * 25.4);
+      else if (y1 === y2) lengths.push(((Math.abs(Number(x2) - Number(x1)) * scale) / 72) * 25.4);
     }
   }
   return lengths;
@@ -205,9 +224,20 @@ function lineLengths(pdf: Buffer): number[] {
 
 test('every file of a job comes under a name that says what it is', async ({ page, signInAs, app }) => {
   await signInAs('tam');
-  for (const [name, type] of [['plan.json', 'application/json'], ['plan.md', 'text/markdown'], ['plan.csv', 'text/csv'], ['tray.svg', 'image/svg+xml'], ['tray.pdf', 'application/pdf'], ['job-sheet.pdf', 'application/pdf'], ['drawing.svg', 'image/svg+xml']]) {
+  for (const [name, type] of [
+    ['plan.json', 'application/json'],
+    ['plan.md', 'text/markdown'],
+    ['plan.csv', 'text/csv'],
+    ['tray.svg', 'image/svg+xml'],
+    ['tray.pdf', 'application/pdf'],
+    ['job-sheet.pdf', 'application/pdf'],
+    ['drawing.svg', 'image/svg+xml']
+  ]) {
     const answer = await page.request.get(`${app.address}/api/jobs/103/files/${name}`);
-    expect([answer.status(), answer.headers()['content-disposition']], name).toEqual([200, `attachment; filename="job-103-${name}"`]);
+    expect([answer.status(), answer.headers()['content-disposition']], name).toEqual([
+      200,
+      `attachment; filename="job-103-${name}"`
+    ]);
     expect(answer.headers()['content-type'], name).toContain(type);
     expect((await answer.body()).length, name).toBeGreaterThan(500);
   }

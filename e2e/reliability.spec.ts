@@ -10,7 +10,10 @@ test('killing the server in the middle of a run loses nothing', async ({ browser
   await expect(page.locator('[data-ready=true]')).toBeVisible();
   const text = page.locator('section[aria-label="The step in hand"] p[aria-live]');
 
-  const recorded = () => app.sql<{ id: string }>("select e.id from run_event e join run r on r.id = e.run_id join job j on j.id = r.job_id where j.number = 103 order by e.seq");
+  const recorded = () =>
+    app.sql<{ id: string }>(
+      'select e.id from run_event e join run r on r.id = e.run_id join job j on j.id = r.job_id where j.number = 103 order by e.seq'
+    );
   const go = async (steps: number) => {
     for (let i = 0; i < steps; i++) {
       const before = await text.innerText();
@@ -58,21 +61,33 @@ test('a session that ends at the bench keeps the facts until one signs in again'
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.waitForURL('**/jobs/105/bench');
   await expect(page.getByRole('status')).toContainText('Saved');
-  expect((await app.sql('select 1 from run_event e join run r on r.id = e.run_id join job j on j.id = r.job_id where j.number = 105')).length).toBe(1);
+  expect(
+    (
+      await app.sql(
+        'select 1 from run_event e join run r on r.id = e.run_id join job j on j.id = r.job_id where j.number = 105'
+      )
+    ).length
+  ).toBe(1);
   await context.close();
 });
 
-test('the same events sent again change nothing, and others under their ids are refused', async ({ app, playwright }) => {
+test('the same events sent again change nothing, and others under their ids are refused', async ({
+  app,
+  playwright
+}) => {
   const request = await playwright.request.newContext();
   await signInByForm(request, app.address, 'tam');
-  const [run] = await app.sql<{ id: string }>('select r.id from run r join job j on j.id = r.job_id where j.number = 102');
+  const [run] = await app.sql<{ id: string }>(
+    'select r.id from run r join job j on j.id = r.job_id where j.number = 102'
+  );
   const url = `${app.address}/api/runs/${run!.id}/events`;
   const event = { id: crypto.randomUUID(), at: new Date().toISOString(), type: 'note', text: 'Once.' };
   const first = await request.post(url, { data: { events: [event] } });
   expect(first.status()).toBe(200);
   const { seq } = await first.json();
   const state = await (await request.get(url)).text();
-  for (let i = 0; i < 3; i++) expect(await (await request.post(url, { data: { events: [event, event] } })).json()).toEqual({ seq });
+  for (let i = 0; i < 3; i++)
+    expect(await (await request.post(url, { data: { events: [event, event] } })).json()).toEqual({ seq });
   expect(await (await request.get(url)).text()).toBe(state);
   expect((await request.post(url, { data: { events: [{ ...event, text: 'Twice.' }] } })).status()).toBe(409);
   expect((await request.post(url, { data: { events: [{ ...event, id: 'x' }] } })).status()).toBe(422);
@@ -103,12 +118,26 @@ test('two processes serve one database, and stop gracefully when asked', async (
 test('behind TLS the cookie is secure; without a database the health check says so', async ({ ownApp }) => {
   const { startServer } = await import('../scripts/setup/server.mjs');
   const app = await ownApp();
-  const tls = await startServer({ DATABASE_URL: app.databaseUrl, PORT: '0', ORIGIN: 'https://bench.example', LOG_LEVEL: 'warn' });
-  const answer = await fetch(`${tls.address}/signin`, { method: 'POST', redirect: 'manual', headers: { origin: 'https://bench.example', 'content-type': 'application/x-www-form-urlencoded' }, body: `name=tam&password=${PASSWORD}` });
+  const tls = await startServer({
+    DATABASE_URL: app.databaseUrl,
+    PORT: '0',
+    ORIGIN: 'https://bench.example',
+    LOG_LEVEL: 'warn'
+  });
+  const answer = await fetch(`${tls.address}/signin`, {
+    method: 'POST',
+    redirect: 'manual',
+    headers: { origin: 'https://bench.example', 'content-type': 'application/x-www-form-urlencoded' },
+    body: `name=tam&password=${PASSWORD}`
+  });
   expect(answer.headers.get('set-cookie')).toMatch(/HttpOnly.*Secure.*SameSite=Lax/i);
   expect(answer.headers.get('strict-transport-security')).toBeTruthy();
   await tls.stop();
-  const lost = await startServer({ DATABASE_URL: 'postgres://nobody:x@127.0.0.1:1/none', PORT: '0', LOG_LEVEL: 'error' });
+  const lost = await startServer({
+    DATABASE_URL: 'postgres://nobody:x@127.0.0.1:1/none',
+    PORT: '0',
+    LOG_LEVEL: 'error'
+  });
   const health = await fetch(`${lost.address}/healthz`);
   expect(health.status).toBe(503);
   expect(await health.json()).toEqual({ process: 'up', database: 'down' });

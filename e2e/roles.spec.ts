@@ -2,10 +2,21 @@ import { RULES } from '../src/lib/server/sign-in/guard';
 import { expect, signInByForm, test } from './fixtures';
 
 test('every route and action against every role', async ({ app, playwright }) => {
-  const [run] = await app.sql<{ id: string }>('select r.id from run r join job j on j.id = r.job_id where j.number = 102');
-  const path = (id: string) => id.replace('[number=integer]', '102').replace('[file=integer]', '1').replace('[run=uuid]', run!.id).replace('[photo=uuid]', '00000000-0000-4000-8000-000000000000').replace('[name]', 'plan.json');
+  const [run] = await app.sql<{ id: string }>(
+    'select r.id from run r join job j on j.id = r.job_id where j.number = 102'
+  );
+  const path = (id: string) =>
+    id
+      .replace('[number=integer]', '102')
+      .replace('[file=integer]', '1')
+      .replace('[run=uuid]', run!.id)
+      .replace('[photo=uuid]', '00000000-0000-4000-8000-000000000000')
+      .replace('[name]', 'plan.json');
   /** Actions that their route lets in and their rule does not. */
-  const facts = [{ is: 'allowed', why: 'x' }, { is: 'opened-without', missing: ['x'], why: 'x' }];
+  const facts = [
+    { is: 'allowed', why: 'x' },
+    { is: 'opened-without', missing: ['x'], why: 'x' }
+  ];
   const before = await app.sql('select count(*)::int as n from job_event');
   for (const role of ['technician', 'lead', 'trainee', undefined] as const) {
     const request = await playwright.request.newContext();
@@ -15,18 +26,34 @@ test('every route and action against every role', async ({ app, playwright }) =>
       if (/stream$/.test(id) || id === '/signout') continue;
       for (const method of ['GET', 'POST'] as const) {
         if (!rule[method]) continue;
-        const allowed = rule[method] === 'open' || (role !== undefined && (rule[method] as readonly string[]).includes(role));
+        const allowed =
+          rule[method] === 'open' || (role !== undefined && (rule[method] as readonly string[]).includes(role));
         // What an action of no sense comes to is its own affair, as long as it is not let in or kept out by mistake.
-        const answer = method === 'GET' ? await request.get(`${app.address}${path(id)}`, { maxRedirects: 0 }) : await request.post(`${app.address}${path(id)}?/nothing`, { data: 'x', headers: { origin: app.address, 'content-type': 'text/plain' }, maxRedirects: 0 });
+        const answer =
+          method === 'GET'
+            ? await request.get(`${app.address}${path(id)}`, { maxRedirects: 0 })
+            : await request.post(`${app.address}${path(id)}?/nothing`, {
+                data: 'x',
+                headers: { origin: app.address, 'content-type': 'text/plain' },
+                maxRedirects: 0
+              });
         const where = `${role ?? 'nobody'} ${method} ${id}: ${answer.status()}`;
-        if (role === undefined && !allowed) expect([401, 303].includes(answer.status()) && (answer.status() !== 303 || answer.headers().location!.startsWith('/signin')), where).toBe(true);
+        if (role === undefined && !allowed)
+          expect(
+            [401, 303].includes(answer.status()) &&
+              (answer.status() !== 303 || answer.headers().location!.startsWith('/signin')),
+            where
+          ).toBe(true);
         else if (allowed) expect([401, 403].includes(answer.status()), where).toBe(false);
         else expect(answer.status(), where).toBe(403);
       }
     }
     for (const fact of facts) {
       if (role === 'lead') continue;
-      const answer = await request.post(`${app.address}/api/jobs/104/facts`, { data: fact, headers: { origin: app.address } });
+      const answer = await request.post(`${app.address}/api/jobs/104/facts`, {
+        data: fact,
+        headers: { origin: app.address }
+      });
       expect(answer.status(), `${role ?? 'nobody'} says ${fact.is}`).toBe(role ? 403 : 401);
     }
     await request.dispose();

@@ -35,7 +35,13 @@ const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unkno
     'machines, a faulty file',
     '/machines',
     async (page) => {
-      await page.getByLabel('Import a machine file').setInputFiles({ name: 'mine.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"eager-wrench/machine@1"}') });
+      await page
+        .getByLabel('Import a machine file')
+        .setInputFiles({
+          name: 'mine.json',
+          mimeType: 'application/json',
+          buffer: Buffer.from('{"format":"eager-wrench/machine@1"}')
+        });
       await expect(page.getByRole('alert')).toContainText('nothing was stored');
     }
   ],
@@ -79,7 +85,12 @@ test('the theme is chosen by hand and remembered', async ({ page, signInAs }) =>
 test('an empty shop says what to do', async ({ browser, ownApp }) => {
   const app = await ownApp(false);
   const { hashPassword } = await import('../src/lib/server/sign-in/passwords');
-  await app.sql('insert into person (sign_in, display_name, role, password_hash) values ($1, $2, $3, $4)', ['ines', 'Ines Havgaard', 'lead', await hashPassword(PASSWORD)]);
+  await app.sql('insert into person (sign_in, display_name, role, password_hash) values ($1, $2, $3, $4)', [
+    'ines',
+    'Ines Havgaard',
+    'lead',
+    await hashPassword(PASSWORD)
+  ]);
   const context = await browser.newContext({ baseURL: app.address });
   const page = await context.newPage();
   await signIn(page, 'ines');

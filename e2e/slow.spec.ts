@@ -1,7 +1,12 @@
 import { notebook } from '../src/core/testing/notebook';
 import { expect, signIn, test } from './fixtures';
 
-test('what takes long is shown as it goes: the plan in the browser, pages of the server with what is being done', async ({ page, signInAs, app, browser }) => {
+test('what takes long is shown as it goes: the plan in the browser, pages of the server with what is being done', async ({
+  page,
+  signInAs,
+  app,
+  browser
+}) => {
   test.setTimeout(240_000);
   const other = await (await browser.newContext({ baseURL: app.address })).newPage();
   await other.goto('/signin');
@@ -9,9 +14,14 @@ test('what takes long is shown as it goes: the plan in the browser, pages of the
   await signInAs('ines');
   await page.goto('/machines');
   const machine = notebook(1400);
-  await page.getByLabel('Import a machine file').setInputFiles({ name: 'large.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(machine)) });
+  await page
+    .getByLabel('Import a machine file')
+    .setInputFiles({ name: 'large.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(machine)) });
   await expect(page.getByRole('alert')).toContainText('is now in the library', { timeout: 60_000 });
-  const goals = machine.parts.filter((p: { numbers: unknown[] }) => p.numbers.length > 0).slice(0, 61).map((p: { id: string }) => ({ do: 'replace', part: p.id }));
+  const goals = machine.parts
+    .filter((p: { numbers: unknown[] }) => p.numbers.length > 0)
+    .slice(0, 61)
+    .map((p: { id: string }) => ({ do: 'replace', part: p.id }));
   // Several jobs, none of whose plans is known from another.
   const job = async (count: number) => {
     const [row] = await app.sql<{ number: string }>(
@@ -35,7 +45,9 @@ test('what takes long is shown as it goes: the plan in the browser, pages of the
   await expect(page.getByText(/^Still working/)).toBeVisible({ timeout: 10_000 });
   await page.goto(`${second}/tray`, { waitUntil: 'commit' });
   await expect(page.getByRole('heading', { name: 'Laying out the tray' })).toBeVisible({ timeout: 10_000 });
-  await expect(page.getByText(/^Still working, for .*A plan stands; looking for a shorter order, at most [\d.]+ % away\./)).toBeVisible({ timeout: 30_000 });
+  await expect(
+    page.getByText(/^Still working, for .*A plan stands; looking for a shorter order, at most [\d.]+ % away\./)
+  ).toBeVisible({ timeout: 30_000 });
   // Others are answered meanwhile.
   const asked = Date.now();
   expect((await other.request.get('/jobs/104/tray')).status()).toBe(200);

@@ -2,7 +2,8 @@ import type { Page } from '@playwright/test';
 import { checkInBothThemes, expect, readMark, test, nothingEndangers } from './fixtures';
 
 const stepText = (page: Page) => page.locator('section[aria-label="The step in hand"] p[aria-live]');
-const position = async (page: Page) => (await page.locator('section[aria-label="The step in hand"]').innerText()).match(/step (\d+) of (\d+)/)?.[1];
+const position = async (page: Page) =>
+  (await page.locator('section[aria-label="The step in hand"]').innerText()).match(/step (\d+) of (\d+)/)?.[1];
 
 /** One step by keyboard: what is asked for is counted, what can hurt is acknowledged. */
 async function oneStep(page: Page, count?: (expected: number, text: string) => number | undefined): Promise<void> {
@@ -149,19 +150,25 @@ test('a run that does not close asks what became of the screw', async ({ page, s
   await page.goto('/jobs/104/plan');
   await page.getByRole('button', { name: 'Start at the bench' }).click();
   await expect(page.locator('[data-ready=true]')).toBeVisible();
-  const [run] = await app.sql<{ id: string; plan: { steps: { id: string; leg: string; count?: number }[] } }>('select r.id, r.plan from run r join job j on j.id = r.job_id where j.number = 104');
+  const [run] = await app.sql<{ id: string; plan: { steps: { id: string; leg: string; count?: number }[] } }>(
+    'select r.id, r.plan from run r join job j on j.id = r.job_id where j.number = 104'
+  );
   const events = run!.plan.steps.map((s, i) => ({
     id: crypto.randomUUID(),
     at: new Date(Date.now() - 3_600_000 + i * 1000).toISOString(),
     step: s.id,
-    ...(s.leg === 'prove' ? { type: 'tested', outcome: 'pass' } : { type: 'done', ...(s.count === undefined ? {} : { count: s.id === 'up/joint:ssd-screw' ? 0 : s.count }) })
+    ...(s.leg === 'prove'
+      ? { type: 'tested', outcome: 'pass' }
+      : { type: 'done', ...(s.count === undefined ? {} : { count: s.id === 'up/joint:ssd-screw' ? 0 : s.count }) })
   }));
   expect((await page.request.post(`/api/runs/${run!.id}/events`, { data: { events } })).status()).toBe(200);
   await page.reload();
   await expect(page.getByText('Not closed yet')).toBeVisible();
   await checkInBothThemes(page, 'not closed');
   await expect(page.getByText('SSD screw: 1 still in hand. Say what became of it.')).toBeVisible();
-  const refused = await page.request.post(`/api/runs/${run!.id}/events`, { data: { events: [{ id: crypto.randomUUID(), at: new Date().toISOString(), type: 'signed' }] } });
+  const refused = await page.request.post(`/api/runs/${run!.id}/events`, {
+    data: { events: [{ id: crypto.randomUUID(), at: new Date().toISOString(), type: 'signed' }] }
+  });
   expect(refused.status()).toBe(409);
   await page.getByRole('button', { name: 'Is lost' }).click();
   await page.getByRole('button', { name: 'Sign and close' }).click();

@@ -1,6 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { belief, FaultSet, NextStep, nextStep, NOTHING_KNOWN, priors, reachFrom, swapLikeliest } from '../src/core/faults';
+import {
+  belief,
+  FaultSet,
+  NextStep,
+  nextStep,
+  NOTHING_KNOWN,
+  priors,
+  reachFrom,
+  swapLikeliest
+} from '../src/core/faults';
 import { generatedFaults, HARDER, LIKE_THE_DEMO, LIVE, liveBelief, type SetSize } from '../src/core/testing/fault-sets';
 import { DEMO_MACHINES, demoAccess } from '../src/core/testing/machines';
 
@@ -8,10 +17,14 @@ import { DEMO_MACHINES, demoAccess } from '../src/core/testing/machines';
 const say = (line = '') => process.stdout.write(`${line}\n`);
 say('## Fault finding against swapping the likeliest part');
 say();
-say('| machine | complaints | expected minutes | swapping the likeliest part | shorter by | answers proved | answer P50 / most, ms |');
+say(
+  '| machine | complaints | expected minutes | swapping the likeliest part | shorter by | answers proved | answer P50 / most, ms |'
+);
 say('|---|---|---|---|---|---|---|');
 for (const id of DEMO_MACHINES) {
-  const set = FaultSet.parse(JSON.parse(readFileSync(fileURLToPath(new URL(`../demo/faults/${id}.json`, import.meta.url)), 'utf8')));
+  const set = FaultSet.parse(
+    JSON.parse(readFileSync(fileURLToPath(new URL(`../demo/faults/${id}.json`, import.meta.url)), 'utf8'))
+  );
   const reach = reachFrom(demoAccess(id), set);
   const prior = priors(set, {});
   let [ours, swapping, whole, proved] = [0, 0, 0, 0];
@@ -28,14 +41,23 @@ for (const id of DEMO_MACHINES) {
     proved += Number(next.proved);
   }
   times.sort((a, b) => a - b);
-  say(`| ${id} | ${set.symptoms.length} | ${(ours / whole / 60).toFixed(1)} | ${(swapping / whole / 60).toFixed(1)} | ${(100 * (1 - ours / swapping)).toFixed(0)} % | ${proved} of ${set.symptoms.length} | ${times[Math.floor(times.length / 2)]!.toFixed(0)} / ${times.at(-1)!.toFixed(0)} |`);
+  say(
+    `| ${id} | ${set.symptoms.length} | ${(ours / whole / 60).toFixed(1)} | ${(swapping / whole / 60).toFixed(1)} | ${(100 * (1 - ours / swapping)).toFixed(0)} % | ${proved} of ${set.symptoms.length} | ${times[Math.floor(times.length / 2)]!.toFixed(0)} / ${times.at(-1)!.toFixed(0)} |`
+  );
 }
 
-for (const [name, size] of [['as the demo\u2019s are made', LIKE_THE_DEMO], ['harder, where each test tells of a third of the faults', HARDER]] as const) {
+for (const [name, size] of [
+  ['as the demo\u2019s are made', LIKE_THE_DEMO],
+  ['harder, where each test tells of a third of the faults', HARDER]
+] as const) {
   say();
-  say(`## Fault finding over generated sets of ${size.faults} faults and ${size.tests} tests, ${name}: four over each of the five machines`);
+  say(
+    `## Fault finding over generated sets of ${size.faults} faults and ${size.tests} tests, ${name}: four over each of the five machines`
+  );
   say();
-  say('| faults that are live | first estimate P50 / most, ms | proved within 1 s | within 4 s | gap after 1 s, P50 / most | gap after 4 s, P50 / most | within 5 % after 4 s |');
+  say(
+    '| faults that are live | first estimate P50 / most, ms | proved within 1 s | within 4 s | gap after 1 s, P50 / most | gap after 4 s, P50 / most | within 5 % after 4 s |'
+  );
   say('|---|---|---|---|---|---|---|');
   for (const live of size === HARDER ? ([8, 12] as const) : LIVE) say(rowOf(size, live));
 }
@@ -58,7 +80,8 @@ function rowOf(size: SetSize, live: (typeof LIVE)[number]): string {
       }
     }
   }
-  const of = (list: number[], share: number) => [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))]!;
+  const of = (list: number[], share: number) =>
+    [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))]!;
   const percent = (list: number[]) => `${(100 * of(list, 0.5)).toFixed(1)} % / ${(100 * of(list, 1)).toFixed(1)} %`;
   const below = (list: number[], most: number) => `${list.filter((g) => g <= most).length} of ${list.length}`;
   return `| ${live} | ${of(firsts, 0.5).toFixed(0)} / ${of(firsts, 1).toFixed(0)} | ${below(gaps[1000]!, 1e-8)} | ${below(gaps[4000]!, 1e-8)} | ${percent(gaps[1000]!)} | ${percent(gaps[4000]!)} | ${below(gaps[4000]!, 0.05)} |`;

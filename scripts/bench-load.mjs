@@ -20,13 +20,21 @@ await withLock('setup', async () => {
 const { default: pg } = await import('pg');
 const cluster = await Cluster.throwAway().start();
 const DATABASE_URL = await cluster.createDatabase('load');
-await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], { env: { ...process.env, DATABASE_URL }, stdio: ['ignore', 'ignore', 'inherit'] });
+await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], {
+  env: { ...process.env, DATABASE_URL },
+  stdio: ['ignore', 'ignore', 'inherit']
+});
 const server = await startServer({ DATABASE_URL, LOG_LEVEL: 'warn' });
 const db = new pg.Client({ connectionString: DATABASE_URL });
 await db.connect();
 
 const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8'));
-const signedIn = await fetch(`${server.address}/signin`, { method: 'POST', redirect: 'manual', headers: { origin: server.address, accept: 'text/html', 'content-type': 'application/x-www-form-urlencoded' }, body: new URLSearchParams({ name: 'ines', password }) });
+const signedIn = await fetch(`${server.address}/signin`, {
+  method: 'POST',
+  redirect: 'manual',
+  headers: { origin: server.address, accept: 'text/html', 'content-type': 'application/x-www-form-urlencoded' },
+  body: new URLSearchParams({ name: 'ines', password })
+});
 const cookie = signedIn.headers.get('set-cookie').split(';')[0];
 
 async function times(path) {
@@ -54,7 +62,9 @@ async function load() {
        from generate_series(1, $1::int) i`,
     [JOBS, OPEN, words]
   );
-  await db.query(`update job set search = lower(job.number || ' ' || customer || ' ' || serial || ' ' || complaint || ' ' || work || ' ' || m.maker || ' ' || m.model) from machine_file m where m.id = job.machine_file_id and job.search = ''`);
+  await db.query(
+    `update job set search = lower(job.number || ' ' || customer || ' ' || serial || ' ' || complaint || ' ' || work || ' ' || m.maker || ' ' || m.model) from machine_file m where m.id = job.machine_file_id and job.search = ''`
+  );
   await db.query(
     `insert into run (job_id, machine_file_id, plan, p50_seconds, p80_seconds, started_by, signed_by, signed_at)
      select j.id, j.machine_file_id, '{"steps": []}', 1800, 2400, j.created_by, j.created_by, j.closed_at from job j where j.closed_at is not null and not exists (select from run r where r.job_id = j.id)`
@@ -68,11 +78,22 @@ async function load() {
     [each]
   );
   await db.query('vacuum analyze');
-  const [counts] = (await db.query('select (select count(*) from job)::int as jobs, (select count(*) from run_event)::int as events')).rows;
+  const [counts] = (
+    await db.query('select (select count(*) from job)::int as jobs, (select count(*) from run_event)::int as events')
+  ).rows;
   return { ...counts, seconds: (performance.now() - from) / 1000 };
 }
 
-const PAGES = [['the list of open jobs', '/jobs'], ['one search', '/jobs?q=purser+coffee'], ['opening a job: its intake', '/jobs/104/intake'], ['opening a job: its report', '/jobs/101/report'], ['opening a job: its bench', '/jobs/102/bench'], ['opening a job: its fault', '/jobs/109/fault'], ['opening a job: its cell', '/jobs/111/cell'], ['the machine library', '/machines']];
+const PAGES = [
+  ['the list of open jobs', '/jobs'],
+  ['one search', '/jobs?q=purser+coffee'],
+  ['opening a job: its intake', '/jobs/104/intake'],
+  ['opening a job: its report', '/jobs/101/report'],
+  ['opening a job: its bench', '/jobs/102/bench'],
+  ['opening a job: its fault', '/jobs/109/fault'],
+  ['opening a job: its cell', '/jobs/111/cell'],
+  ['the machine library', '/machines']
+];
 try {
   const before = [];
   for (const [, path] of PAGES) before.push(await times(path));

@@ -8,7 +8,8 @@ import { ROOT } from './setup/system.mjs';
 
 const demo = await servedDemo();
 const say = (line = '') => process.stdout.write(`${line}\n`);
-const quantile = (list, q) => [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(q * list.length))] ?? 0;
+const quantile = (list, q) =>
+  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(q * list.length))] ?? 0;
 const ms = (n) => n.toFixed(n < 10 ? 1 : 0);
 
 // Without the service worker: what it keeps would be measured as if it came from nowhere.
@@ -29,14 +30,17 @@ const tick = (name) =>
   page.evaluate(
     (wanted) =>
       new Promise((resolve) => {
-        const box = [...document.querySelectorAll('fieldset label')].find((l) => l.querySelector('span')?.textContent === wanted).querySelector('input');
+        const box = [...document.querySelectorAll('fieldset label')]
+          .find((l) => l.querySelector('span')?.textContent === wanted)
+          .querySelector('input');
         const steps = () => document.querySelector('[aria-label="Steps"]');
         const was = steps()?.dataset.goals ?? '';
         const from = performance.now();
         box.click();
         const look = () => {
           const now = steps();
-          if (now && now.dataset.goals !== was && !now.classList.contains('opacity-60')) painted(() => resolve(performance.now() - from));
+          if (now && now.dataset.goals !== was && !now.classList.contains('opacity-60'))
+            painted(() => resolve(performance.now() - from));
           else requestAnimationFrame(look);
         };
         requestAnimationFrame(look);
@@ -52,12 +56,21 @@ async function clicks() {
   const all = [];
   const machines = await page.evaluate(async () => (await (await fetch('/machines/__data.json')).text()).length);
   if (!machines) throw new Error('no library');
-  for (const [label, first] of [['Norrvik Fathom 14, r2', 'Fan'], ['Norrvik Ballast 15, b', 'Fan'], ['Lindquay Slip 11, 2', 'Battery'], ['Lindquay Gannet 13, 2', 'Fan'], ['Norrvik Pilot 14, r3', 'Battery']]) {
+  for (const [label, first] of [
+    ['Norrvik Fathom 14, r2', 'Fan'],
+    ['Norrvik Ballast 15, b', 'Fan'],
+    ['Lindquay Slip 11, 2', 'Battery'],
+    ['Lindquay Gannet 13, 2', 'Fan'],
+    ['Norrvik Pilot 14, r3', 'Battery']
+  ]) {
     await page.goto('/jobs/new');
     await page.getByLabel('Machine').selectOption({ label });
     await page.waitForURL(/machine=/);
     await page.getByLabel('For', { exact: true }).fill('Bench');
-    await page.getByRole('checkbox', { name: new RegExp(`^${first}\\b`) }).first().check();
+    await page
+      .getByRole('checkbox', { name: new RegExp(`^${first}\\b`) })
+      .first()
+      .check();
     await page.getByRole('button', { name: 'Open the job' }).click();
     await page.waitForURL(/\/jobs\/\d+\/intake/);
     await page.goto(page.url().replace('intake', 'plan'));
@@ -71,7 +84,9 @@ async function clicks() {
       await page.getByRole('button', { name: /^Drop:/ }).click();
     }
     all.push(...times);
-    say(`| ${label} | ${times.length} | ${ms(quantile(times, 0.5))} / ${ms(quantile(times, 0.95))} / ${ms(Math.max(...times))} |`);
+    say(
+      `| ${label} | ${times.length} | ${ms(quantile(times, 0.5))} / ${ms(quantile(times, 0.95))} / ${ms(Math.max(...times))} |`
+    );
   }
   say(`| all | ${all.length} | ${ms(quantile(all, 0.5))} / ${ms(quantile(all, 0.95))} / ${ms(Math.max(...all))} |`);
   say();
@@ -109,7 +124,11 @@ async function frames(path) {
   }
   const gaps = await measured;
   await page.mouse.up();
-  const counts = await page.evaluate(() => ({ parts: new Set([...document.querySelectorAll('[data-thing^="part:"]')].map((e) => e.dataset.thing)).size, joints: document.querySelectorAll('[data-thing^="joint:"]').length, paths: document.querySelectorAll('svg.drawing path').length }));
+  const counts = await page.evaluate(() => ({
+    parts: new Set([...document.querySelectorAll('[data-thing^="part:"]')].map((e) => e.dataset.thing)).size,
+    joints: document.querySelectorAll('[data-thing^="joint:"]').length,
+    paths: document.querySelectorAll('svg.drawing path').length
+  }));
   return { ...counts, gaps };
 }
 
@@ -119,14 +138,22 @@ async function panning() {
   say('| drawing | parts / joints / paths on the face | frame P50 / P95 / most, ms | frames a second |');
   say('|---|---|---|---|');
   const imported = [];
-  for (const [name, size] of [['generated, a large notebook', 330], ['generated, a thousand joints', 1800]]) {
-    const answer = await page.request.post(`${demo.address}/api/machines`, { data: JSON.stringify(notebook(size)), headers: { 'content-type': 'application/json', origin: demo.address } });
+  for (const [name, size] of [
+    ['generated, a large notebook', 330],
+    ['generated, a thousand joints', 1800]
+  ]) {
+    const answer = await page.request.post(`${demo.address}/api/machines`, {
+      data: JSON.stringify(notebook(size)),
+      headers: { 'content-type': 'application/json', origin: demo.address }
+    });
     if (!answer.ok()) throw new Error(await answer.text());
     imported.push([name, (await answer.json()).machine.fileId]);
   }
   for (const [name, id] of [['Norrvik Fathom 14', 5], ...imported]) {
     const { parts, joints, paths, gaps } = await frames(`/machines/${id}`);
-    say(`| ${name} | ${parts} / ${joints} / ${paths} | ${ms(quantile(gaps, 0.5))} / ${ms(quantile(gaps, 0.95))} / ${ms(Math.max(...gaps))} | ${(gaps.length / (gaps.reduce((a, b) => a + b, 0) / 1000)).toFixed(0)} |`);
+    say(
+      `| ${name} | ${parts} / ${joints} / ${paths} | ${ms(quantile(gaps, 0.5))} / ${ms(quantile(gaps, 0.95))} / ${ms(Math.max(...gaps))} | ${(gaps.length / (gaps.reduce((a, b) => a + b, 0) / 1000)).toFixed(0)} |`
+    );
   }
   say();
 }
@@ -157,7 +184,9 @@ async function keys(name, cut) {
       )
     );
   }
-  say(`| ${name} | ${times.length} | ${ms(quantile(times, 0.5))} / ${ms(quantile(times, 0.95))} / ${ms(Math.max(...times))} |`);
+  say(
+    `| ${name} | ${times.length} | ${ms(quantile(times, 0.5))} / ${ms(quantile(times, 0.95))} / ${ms(Math.max(...times))} |`
+  );
 }
 
 async function bench() {
@@ -167,7 +196,15 @@ async function bench() {
   say('|---|---|---|');
   for (const [job, name, cut] of [
     [103, 'cut', () => context.setOffline(true)],
-    [105, 'three seconds for every request', () => page.route('**/api/runs/**', async (route) => (await new Promise((go) => setTimeout(go, 3000)), route.continue().catch(() => {})))]
+    [
+      105,
+      'three seconds for every request',
+      () =>
+        page.route(
+          '**/api/runs/**',
+          async (route) => (await new Promise((go) => setTimeout(go, 3000)), route.continue().catch(() => {}))
+        )
+    ]
   ]) {
     await context.setOffline(false);
     await page.goto(`/jobs/${job}/plan`);
@@ -182,7 +219,9 @@ async function bench() {
 
 /** From a key on one screen to the step on another of the same run. */
 async function twoScreens() {
-  const other = await (await demo.context({ storageState: await context.storageState(), serviceWorkers: 'block' })).newPage();
+  const other = await (
+    await demo.context({ storageState: await context.storageState(), serviceWorkers: 'block' })
+  ).newPage();
   const text = 'section[aria-label="The step in hand"] p[aria-live]';
   for (const p of [page, other]) {
     await p.goto('/jobs/102/bench');
@@ -197,7 +236,8 @@ async function twoScreens() {
       (where) =>
         new Promise((resolve) => {
           const was = document.querySelector(where).textContent;
-          const look = () => (document.querySelector(where)?.textContent === was ? requestAnimationFrame(look) : resolve(Date.now()));
+          const look = () =>
+            document.querySelector(where)?.textContent === was ? requestAnimationFrame(look) : resolve(Date.now());
           look();
         }),
       text
@@ -207,7 +247,9 @@ async function twoScreens() {
     await page.keyboard.press('Enter');
     times.push((await seen) - from);
   }
-  say(`Two screens on one run: a step done on one is on the other after P50 ${ms(quantile(times, 0.5))} ms, most ${ms(Math.max(...times))} ms (${times.length} steps).`);
+  say(
+    `Two screens on one run: a step done on one is on the other after P50 ${ms(quantile(times, 0.5))} ms, most ${ms(Math.max(...times))} ms (${times.length} steps).`
+  );
   say();
   await other.context().close();
 }
@@ -224,7 +266,9 @@ async function weight() {
   await p.waitForTimeout(500);
   const kB = (list) => (list.reduce((sum, b) => sum + gzipSync(b, { level: 9 }).length, 0) / 1000).toFixed(0);
   const workers = join(ROOT, 'build', 'client', '_app', 'immutable', 'workers');
-  const worker = readdirSync(workers).filter((f) => f.endsWith('.js')).map((f) => readFileSync(join(workers, f)));
+  const worker = readdirSync(workers)
+    .filter((f) => f.endsWith('.js'))
+    .map((f) => readFileSync(join(workers, f)));
   say('## JavaScript of the plan screen, gzip');
   say();
   say(`Page: ${kB([...bodies.values()])} kB in ${bodies.size} files; planning worker: ${kB(worker)} kB.`);

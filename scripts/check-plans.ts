@@ -18,7 +18,10 @@ for (const id of DEMO_MACHINES) {
   const random = seeded(seed);
   const pick = () => singles[Math.floor(random() * singles.length)]!;
   const tally = { plans: 0, proved: 0, loose: 0, wrong: 0 };
-  for (const goals of [...singles.map((g) => [g]), ...Array.from({ length: jobs }, () => Array.from({ length: 2 + Math.floor(random() * 4) }, pick))]) {
+  for (const goals of [
+    ...singles.map((g) => [g]),
+    ...Array.from({ length: jobs }, () => Array.from({ length: 2 + Math.floor(random() * 4) }, pick))
+  ]) {
     for (const weighting of ['part-by-part', 'bit-by-bit'] as const) {
       const made = planned(file, goals, weighting);
       if (!made) continue;
@@ -31,11 +34,17 @@ for (const id of DEMO_MACHINES) {
     }
   }
   problems += tally.wrong;
-  console.log(`${id}: ${tally.plans} plans, ${tally.wrong} with problems; ${tally.proved} proved in set and both orders, ${tally.loose} with something loose while the machine is turned`);
+  console.log(
+    `${id}: ${tally.plans} plans, ${tally.wrong} with problems; ${tally.proved} proved in set and both orders, ${tally.loose} with something loose while the machine is turned`
+  );
 }
 process.exitCode = problems > 0 ? 1 : 0;
 
-function planned(file: { access: Parameters<typeof plan>[0]; hash: string }, goals: Goal[], weighting: 'part-by-part' | 'bit-by-bit') {
+function planned(
+  file: { access: Parameters<typeof plan>[0]; hash: string },
+  goals: Goal[],
+  weighting: 'part-by-part' | 'bit-by-bit'
+) {
   try {
     return plan(file.access, goals, { hash: file.hash, weighting });
   } catch (error) {

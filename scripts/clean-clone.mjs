@@ -17,12 +17,15 @@ const data = join(folder, 'data');
 
 /** What is committed and what is about to be; nothing that git ignores. */
 function handOut() {
-  const names = execFileSync('git', ['ls-files', '-co', '--exclude-standard', '-z'], { cwd: ROOT, encoding: 'utf8' }).split('\0').filter((name) => name && existsSync(join(ROOT, name)));
+  const names = execFileSync('git', ['ls-files', '-co', '--exclude-standard', '-z'], { cwd: ROOT, encoding: 'utf8' })
+    .split('\0')
+    .filter((name) => name && existsSync(join(ROOT, name)));
   for (const name of names) {
     mkdirSync(dirname(join(checkout, name)), { recursive: true });
     cpSync(join(ROOT, name), join(checkout, name));
   }
-  for (const name of ['node_modules', '.svelte-kit', 'build']) if (existsSync(join(checkout, name))) throw new Error(`${name} is handed out`);
+  for (const name of ['node_modules', '.svelte-kit', 'build'])
+    if (existsSync(join(checkout, name))) throw new Error(`${name} is handed out`);
 }
 
 let demo;
@@ -30,7 +33,12 @@ try {
   handOut();
   const { DATABASE_URL: _url, ...environment } = process.env;
   const began = performance.now();
-  demo = spawn('npm', ['run', 'demo'], { cwd: checkout, env: { ...environment, EAGER_WRENCH_DATA: data, PORT: '0' }, stdio: ['ignore', 'pipe', 'pipe'], detached: true });
+  demo = spawn('npm', ['run', 'demo'], {
+    cwd: checkout,
+    env: { ...environment, EAGER_WRENCH_DATA: data, PORT: '0' },
+    stdio: ['ignore', 'pipe', 'pipe'],
+    detached: true
+  });
   // Closed, and not only ended: npm ends before what it started has stopped.
   const gone = new Promise((resolve) => demo.on('close', (code, signal) => resolve(code ?? signal)));
   let said = '';
@@ -49,12 +57,16 @@ try {
     void gone.then((status) => reject(new Error(`it ended with ${status} before it was ready`)));
   });
   const first = await fetch(`${address}/signin`);
-  if (first.status !== 200 || !(await first.text()).includes('Eager Wrench')) throw new Error(`its first page answers ${first.status}`);
+  if (first.status !== 200 || !(await first.text()).includes('Eager Wrench'))
+    throw new Error(`its first page answers ${first.status}`);
   say(`From an empty folder to the first page: ${((performance.now() - began) / 1000).toFixed(0)} s.`);
   // As Ctrl-C does: to all of the group.
   process.kill(-demo.pid, 'SIGINT');
   await gone;
-  const stillThere = await fetch(address).then(() => true, () => false);
+  const stillThere = await fetch(address).then(
+    () => true,
+    () => false
+  );
   if (stillThere) throw new Error('it still answers after Ctrl-C');
 } catch (error) {
   say(`A clean clone does not start: ${error.message}`);

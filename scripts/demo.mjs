@@ -43,7 +43,8 @@ function running() {
 function welcome(address, devices) {
   const { people, password } = JSON.parse(readFileSync(new URL('../demo/people.json', import.meta.url), 'utf8'));
   process.stdout.write(`\nEager Wrench is ready: ${address}\n\n`);
-  for (const { signIn, role, name } of people) process.stdout.write(`  ${signIn.padEnd(8)} ${password}   ${name}, ${role}\n`);
+  for (const { signIn, role, name } of people)
+    process.stdout.write(`  ${signIn.padEnd(8)} ${password}   ${name}, ${role}\n`);
   if (devices) process.stdout.write(`\nCalliper, torque driver, scanner and label printer, as stand-ins: ${devices}\n`);
   process.stdout.write(`\nData: ${given ? 'the server that DATABASE_URL names' : folder}. Ctrl-C stops everything.\n`);
 }
@@ -78,10 +79,16 @@ try {
       welcome(other.address, other.devices);
       process.exit(0);
     }
-    if (fresh && given) throw new Error('--fresh starts over with the demo\u2019s own data only; empty the database that DATABASE_URL names yourself.');
-    if (fresh) for (const name of ['pg', 'pg-new', 'password']) rmSync(join(folder, name), { recursive: true, force: true });
+    if (fresh && given)
+      throw new Error(
+        '--fresh starts over with the demo\u2019s own data only; empty the database that DATABASE_URL names yourself.'
+      );
+    if (fresh)
+      for (const name of ['pg', 'pg-new', 'password']) rmSync(join(folder, name), { recursive: true, force: true });
     const { owner, app } = await database();
-    await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], { env: { ...process.env, DATABASE_URL: owner } });
+    await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], {
+      env: { ...process.env, DATABASE_URL: owner }
+    });
     const logFile = join(folder, 'server.log');
     writeFileSync(logFile, '');
     const log = (line) => appendFileSync(logFile, `${line}\n`);

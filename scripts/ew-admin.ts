@@ -11,28 +11,46 @@ ew-admin erase --closed-before DAY --why TEXT   out of all jobs closed before a 
 ew-admin erase --due                        out of all closed jobs that the shop's settings say are old enough: to be run every day`;
 
 async function main(): Promise<string> {
-  const { values, positionals } = parseArgs({ allowPositionals: true, options: { job: { type: 'string' }, 'closed-before': { type: 'string' }, due: { type: 'boolean' }, why: { type: 'string' } } });
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: {
+      job: { type: 'string' },
+      'closed-before': { type: 'string' },
+      due: { type: 'boolean' },
+      why: { type: 'string' }
+    }
+  });
   const [verb, folder] = positionals;
   if (!verb) return HELP;
   const url = process.env.DATABASE_URL;
   if (!url) throw new Refusal('DATABASE_URL is not set: it names the database, as its owner.');
   const photos = process.env.PHOTO_FOLDER;
-  const told = (of: { rows: Record<string, number>; runs: object; files: object }) => `${Object.values(of.rows).reduce((a, b) => a + b, 0)} rows in ${Object.keys(of.rows).length} tables, ${Object.keys(of.runs).length} runs, ${Object.keys(of.files).length} files`;
+  const told = (of: { rows: Record<string, number>; runs: object; files: object }) =>
+    `${Object.values(of.rows).reduce((a, b) => a + b, 0)} rows in ${Object.keys(of.rows).length} tables, ${Object.keys(of.runs).length} runs, ${Object.keys(of.files).length} files`;
   switch (verb) {
     case 'backup':
     case 'restore':
       if (!folder) throw new Refusal(`${verb} needs a folder.`);
-      return verb === 'backup' ? `Backed up: ${told(await backup(url, folder, photos))}.` : `Restored and compared: ${told(await restore(url, folder, photos))}.`;
+      return verb === 'backup'
+        ? `Backed up: ${told(await backup(url, folder, photos))}.`
+        : `Restored and compared: ${told(await restore(url, folder, photos))}.`;
     case 'drill':
       return `Backed up, restored elsewhere and compared: ${told(await drill(url, photos))}.`;
     case 'erase': {
       const before = values['closed-before'];
-      if (before !== undefined && !/^\d{4}-\d{2}-\d{2}$/.test(before)) throw new Refusal('--closed-before is a day, as in 2024-12-31.');
-      if (values.job !== undefined && !/^[1-9]\d{0,14}$/.test(values.job)) throw new Refusal('--job is a job\u2019s number.');
-      if ([before, values.job, values.due].filter((v) => v !== undefined).length !== 1) throw new Refusal('Erase one job (--job), all that were closed before a day (--closed-before), or those that are due (--due).');
+      if (before !== undefined && !/^\d{4}-\d{2}-\d{2}$/.test(before))
+        throw new Refusal('--closed-before is a day, as in 2024-12-31.');
+      if (values.job !== undefined && !/^[1-9]\d{0,14}$/.test(values.job))
+        throw new Refusal('--job is a job\u2019s number.');
+      if ([before, values.job, values.due].filter((v) => v !== undefined).length !== 1)
+        throw new Refusal(
+          'Erase one job (--job), all that were closed before a day (--closed-before), or those that are due (--due).'
+        );
       if (values.due) {
         const erased = await erase(url, { due: true }, values.why ?? 'due by the shop\u2019s settings');
-        return erased.length === 0 ? 'No customer is due to be erased.' : `Erased the customer of: ${erased.join(', ')}.`;
+        return erased.length === 0
+          ? 'No customer is due to be erased.'
+          : `Erased the customer of: ${erased.join(', ')}.`;
       }
       return `Erased the customer of: ${(await erase(url, before === undefined ? { job: Number(values.job) } : { closedBefore: before }, values.why ?? '')).join(', ')}.`;
     }

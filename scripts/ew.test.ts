@@ -12,7 +12,17 @@ afterAll(() => rmSync(folder, { recursive: true }));
 const demo = join(root, 'demo/machines/norrvik-fathom-14.json');
 
 function ew(...args: string[]) {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), '--tsconfig', join(root, 'src/core/tsconfig.json'), join(root, 'scripts/ew.ts'), ...args], { encoding: 'utf8', cwd: folder });
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [
+      join(root, 'node_modules/tsx/dist/cli.mjs'),
+      '--tsconfig',
+      join(root, 'src/core/tsconfig.json'),
+      join(root, 'scripts/ew.ts'),
+      ...args
+    ],
+    { encoding: 'utf8', cwd: folder }
+  );
   return { status, stdout, stderr };
 }
 function file(name: string, text: string): string {
@@ -51,11 +61,28 @@ describe('the command line', () => {
   });
   it('plans in lines and as eager-wrench/plan@1', () => {
     expect(ew('plan', demo, '--replace', 'fan,ssd').stdout).toContain('Lift out the fan');
-    const { status, stdout } = ew('plan', demo, '--replace', 'fan', '--reach', 'display-plug', '--remove', 'battery', '--json');
+    const { status, stdout } = ew(
+      'plan',
+      demo,
+      '--replace',
+      'fan',
+      '--reach',
+      'display-plug',
+      '--remove',
+      'battery',
+      '--json'
+    );
     expect(status).toBe(0);
-    expect(Plan.parse(JSON.parse(stdout)).goals.map((g) => g.do).sort()).toEqual(['reach', 'remove', 'replace']);
+    expect(
+      Plan.parse(JSON.parse(stdout))
+        .goals.map((g) => g.do)
+        .sort()
+    ).toEqual(['reach', 'remove', 'replace']);
   });
   it('prints the published schema', () => {
-    expect(JSON.parse(ew('schema', 'machine').stdout)).toMatchObject({ title: 'eager-wrench/machine@1', type: 'object' });
+    expect(JSON.parse(ew('schema', 'machine').stdout)).toMatchObject({
+      title: 'eager-wrench/machine@1',
+      type: 'object'
+    });
   });
 });

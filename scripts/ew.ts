@@ -7,7 +7,10 @@ try {
   for (const note of notes) process.stderr.write(`${note}\n`);
   process.stdout.write(out.endsWith('\n') ? out : `${out}\n`);
 } catch (error) {
-  const known = error instanceof Refusal || error instanceof PlanningError || (error as NodeJS.ErrnoException).code?.startsWith('ERR_PARSE_ARGS');
+  const known =
+    error instanceof Refusal ||
+    error instanceof PlanningError ||
+    (error as NodeJS.ErrnoException).code?.startsWith('ERR_PARSE_ARGS');
   if (!known) throw error;
   process.stderr.write(`${error instanceof Refusal ? error.lines.join('\n') : (error as Error).message}\n`);
   process.exitCode = 2;

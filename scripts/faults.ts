@@ -25,7 +25,10 @@ const folder = mkdtempSync(join(scratch, 'eager-wrench-faults-'));
 chmodSync(folder, 0o755);
 const cluster = await new Cluster(folder).start();
 const owner = () => cluster.createDatabase('shop');
-await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], { env: { ...process.env, DATABASE_URL: await owner() }, stdio: ['ignore', 'ignore', 'inherit'] });
+await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], {
+  env: { ...process.env, DATABASE_URL: await owner() },
+  stdio: ['ignore', 'ignore', 'inherit']
+});
 const cable = await Cable.to(await cluster.appUrl('shop', 'faults'));
 const env = { DATABASE_URL: cable.url, LOG_LEVEL: 'fatal' };
 const servers = [await startServer(env), await startServer(env)];
@@ -36,7 +39,12 @@ const address = () => `http://127.0.0.1:${ports[Math.floor(Math.random() * 2)]}`
 async function insist(path: string, init: RequestInit, cookie: string): Promise<number> {
   for (;;) {
     const at = address();
-    const response = await fetch(`${at}${path}`, { ...init, redirect: 'manual', signal: AbortSignal.timeout(30_000), headers: { ...(init.headers as Record<string, string>), origin: at, cookie } }).catch(() => undefined);
+    const response = await fetch(`${at}${path}`, {
+      ...init,
+      redirect: 'manual',
+      signal: AbortSignal.timeout(30_000),
+      headers: { ...(init.headers as Record<string, string>), origin: at, cookie }
+    }).catch(() => undefined);
     await response?.arrayBuffer().catch(() => undefined);
     if (response && response.status < 500 && response.status !== 429) return response.status;
     await sleep(100 + Math.random() * 200);
@@ -46,28 +54,73 @@ async function insist(path: string, init: RequestInit, cookie: string): Promise<
 async function signIn(name: string): Promise<string> {
   for (;;) {
     const at = address();
-    const response = await fetch(`${at}/signin`, { method: 'POST', redirect: 'manual', headers: { origin: at, 'content-type': 'application/x-www-form-urlencoded' }, body: new URLSearchParams({ name, password }).toString() }).catch(() => undefined);
+    const response = await fetch(`${at}/signin`, {
+      method: 'POST',
+      redirect: 'manual',
+      headers: { origin: at, 'content-type': 'application/x-www-form-urlencoded' },
+      body: new URLSearchParams({ name, password }).toString()
+    }).catch(() => undefined);
     const cookie = response?.headers.getSetCookie().find((c) => c.startsWith('eager_wrench_session='));
     if (cookie) return cookie.split(';')[0]!;
     await sleep(300);
   }
 }
 
-const counted: Record<string, number> = { 'process killed': 0, 'database restarted': 0, 'connections cut': 0, 'database silent': 0 };
+const counted: Record<string, number> = {
+  'process killed': 0,
+  'database restarted': 0,
+  'connections cut': 0,
+  'database silent': 0
+};
 const refused: number[] = [];
 let isOver = false;
 
 /** One person at work: each round an event of a run, a fact of a job and a move of stock. */
-async function work(sent: { events: string[]; facts: string[]; moves: number }, cookie: string, run: string, number: string): Promise<void> {
+async function work(
+  sent: { events: string[]; facts: string[]; moves: number },
+  cookie: string,
+  run: string,
+  number: string
+): Promise<void> {
   while (!isOver) {
     const id = randomUUID();
     sent.events.push(id);
-    const event = await insist(`/api/runs/${run}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: [{ id, at: new Date().toISOString(), type: 'note', text: id }] }) }, cookie);
+    const event = await insist(
+      `/api/runs/${run}/events`,
+      {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ events: [{ id, at: new Date().toISOString(), type: 'note', text: id }] })
+      },
+      cookie
+    );
     const said = randomUUID();
     sent.facts.push(said);
-    const fact = await insist('/api/jobs/105/facts', { method: 'POST', headers: { 'content-type': 'application/json', 'idempotency-key': said }, body: JSON.stringify({ is: 'note', text: said }) }, cookie);
+    const fact = await insist(
+      '/api/jobs/105/facts',
+      {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', 'idempotency-key': said },
+        body: JSON.stringify({ is: 'note', text: said })
+      },
+      cookie
+    );
     sent.moves++;
-    const move = await insist('/spares?/move', { method: 'POST', headers: { 'content-type': 'application/x-www-form-urlencoded', 'x-sveltekit-action': 'true' }, body: new URLSearchParams({ number, place: 'Faults', change: '1', why: 'bought', once: randomUUID() }).toString() }, cookie);
+    const move = await insist(
+      '/spares?/move',
+      {
+        method: 'POST',
+        headers: { 'content-type': 'application/x-www-form-urlencoded', 'x-sveltekit-action': 'true' },
+        body: new URLSearchParams({
+          number,
+          place: 'Faults',
+          change: '1',
+          why: 'bought',
+          once: randomUUID()
+        }).toString()
+      },
+      cookie
+    );
     refused.push(...[event, fact, move].filter((status) => status !== 200));
   }
 }
@@ -76,7 +129,11 @@ try {
   const cookies = [await signIn('tam'), await signIn('ines')];
   const client = new pg.Client({ connectionString: await owner() });
   await client.connect();
-  const [{ run, number }] = (await client.query(`select (select r.id from run r join job j on j.id = r.job_id where j.number = 102) as run, (select number from spare order by number limit 1) as number`)).rows;
+  const [{ run, number }] = (
+    await client.query(
+      `select (select r.id from run r join job j on j.id = r.job_id where j.number = 102) as run, (select number from spare order by number limit 1) as number`
+    )
+  ).rows;
   await client.end();
   const sent = { events: [] as string[], facts: [] as string[], moves: 0 };
   const workers = Array.from({ length: 6 }, (_, i) => work(sent, cookies[i % 2]!, run, number));
@@ -109,16 +166,28 @@ try {
     const { rows } = await db.query(sql);
     const times = new Map<string, number>();
     for (const { text } of rows) times.set(text, (times.get(text) ?? 0) + 1);
-    return { lost: ids.filter((id) => !times.has(id)).length, doubled: ids.filter((id) => (times.get(id) ?? 0) > 1).length };
+    return {
+      lost: ids.filter((id) => !times.has(id)).length,
+      doubled: ids.filter((id) => (times.get(id) ?? 0) > 1).length
+    };
   };
   const events = await of(`select body ->> 'text' as text from run_event where body ->> 'type' = 'note'`, sent.events);
   const facts = await of(`select body ->> 'text' as text from job_event where body ->> 'is' = 'note'`, sent.facts);
-  const { rows: [stock] } = await db.query(`select coalesce(sum(quantity), 0)::int as n from stock where place = 'Faults'`);
+  const {
+    rows: [stock]
+  } = await db.query(`select coalesce(sum(quantity), 0)::int as n from stock where place = 'Faults'`);
   await db.end();
-  const faults = Object.entries(counted).map(([kind, n]) => `${kind} ${n} times`).join(', ');
-  process.stdout.write(`${SECONDS} s, two processes: ${faults}.\n| | sent | lost | doubled |\n|---|---|---|---|\n| events of a run | ${sent.events.length} | ${events.lost} | ${events.doubled} |\n| facts of a job | ${sent.facts.length} | ${facts.lost} | ${facts.doubled} |\n| moves of stock | ${sent.moves} | ${Math.max(0, sent.moves - stock.n)} | ${Math.max(0, stock.n - sent.moves)} |\n`);
+  const faults = Object.entries(counted)
+    .map(([kind, n]) => `${kind} ${n} times`)
+    .join(', ');
+  process.stdout.write(
+    `${SECONDS} s, two processes: ${faults}.\n| | sent | lost | doubled |\n|---|---|---|---|\n| events of a run | ${sent.events.length} | ${events.lost} | ${events.doubled} |\n| facts of a job | ${sent.facts.length} | ${facts.lost} | ${facts.doubled} |\n| moves of stock | ${sent.moves} | ${Math.max(0, sent.moves - stock.n)} | ${Math.max(0, stock.n - sent.moves)} |\n`
+  );
   if (refused.length > 0) say(`Refused: ${refused.join(', ')}`);
-  process.exitCode = events.lost + events.doubled + facts.lost + facts.doubled + Math.abs(stock.n - sent.moves) + refused.length === 0 ? 0 : 1;
+  process.exitCode =
+    events.lost + events.doubled + facts.lost + facts.doubled + Math.abs(stock.n - sent.moves) + refused.length === 0
+      ? 0
+      : 1;
 } finally {
   for (const server of servers) await server.stop('SIGKILL');
   cable.close();

@@ -15,18 +15,43 @@ await withLock('setup', async () => {
 });
 const cluster = await Cluster.throwAway().start();
 const owner = await cluster.createDatabase('fuzz');
-await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], { env: { ...process.env, DATABASE_URL: owner }, stdio: ['ignore', 'ignore', 'inherit'] });
-const server = await startServer({ DATABASE_URL: await cluster.appUrl('fuzz', 'fuzz'), LOG_LEVEL: 'error' }, (line: string) => line.includes('"level":"error"') && say(line.slice(0, 600)));
+await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], {
+  env: { ...process.env, DATABASE_URL: owner },
+  stdio: ['ignore', 'ignore', 'inherit']
+});
+const server = await startServer(
+  { DATABASE_URL: await cluster.appUrl('fuzz', 'fuzz'), LOG_LEVEL: 'error' },
+  (line: string) => line.includes('"level":"error"') && say(line.slice(0, 600))
+);
 try {
   const cookies = [''];
   for (const name of ['tam', 'ines']) {
-    const answer = await fetch(`${server.address}/signin`, { method: 'POST', redirect: 'manual', headers: { origin: server.address, 'content-type': 'application/x-www-form-urlencoded' }, body: new URLSearchParams({ name, password }).toString() });
-    cookies.push(answer.headers.getSetCookie().find((c) => c.startsWith('eager_wrench_session='))!.split(';')[0]!);
+    const answer = await fetch(`${server.address}/signin`, {
+      method: 'POST',
+      redirect: 'manual',
+      headers: { origin: server.address, 'content-type': 'application/x-www-form-urlencoded' },
+      body: new URLSearchParams({ name, password }).toString()
+    });
+    cookies.push(
+      answer.headers
+        .getSetCookie()
+        .find((c) => c.startsWith('eager_wrench_session='))!
+        .split(';')[0]!
+    );
   }
   const began = performance.now();
   const found = await fuzz(server.address, await knownOf(owner), cookies, count, seed);
-  for (const f of found.failures) say(`${f.status} ${f.sent.method} ${f.sent.path.slice(0, 200)} ${JSON.stringify(f.sent.headers)} ${String(f.sent.body).slice(0, 300)}\n  ${f.text.slice(0, 200)}`);
-  process.stdout.write(`${found.total} requests (seed ${seed}) in ${((performance.now() - began) / 1000).toFixed(0)} s: ${Object.entries(found.byStatus).map(([s, n]) => `${s}: ${n}`).join(', ')}. Answered with 5xx or not at all: ${found.failed}.\n`);
+  for (const f of found.failures)
+    say(
+      `${f.status} ${f.sent.method} ${f.sent.path.slice(0, 200)} ${JSON.stringify(f.sent.headers)} ${String(f.sent.body).slice(0, 300)}\n  ${f.text.slice(0, 200)}`
+    );
+  process.stdout.write(
+    `${found.total} requests (seed ${seed}) in ${((performance.now() - began) / 1000).toFixed(0)} s: ${Object.entries(
+      found.byStatus
+    )
+      .map(([s, n]) => `${s}: ${n}`)
+      .join(', ')}. Answered with 5xx or not at all: ${found.failed}.\n`
+  );
   process.exitCode = found.failed === 0 ? 0 : 1;
 } finally {
   await server.stop();

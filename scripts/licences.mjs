@@ -16,7 +16,8 @@ function rows(wanted) {
     .map(([place, p]) => {
       const name = place.slice(place.lastIndexOf('node_modules/') + 'node_modules/'.length);
       const licence = p.license ?? BY_HAND[name];
-      if (!licence) throw new Error(`${name} ${p.version} names no licence: look in its folder, and put it into BY_HAND`);
+      if (!licence)
+        throw new Error(`${name} ${p.version} names no licence: look in its folder, and put it into BY_HAND`);
       return `| ${name} | ${p.version} | ${licence} |`;
     });
   return [...new Set(lines)].sort();
@@ -40,7 +41,8 @@ Parts of the Svelte and SvelteKit run time and of Tailwind CSS become part of th
 ${table(rows((p) => p.dev))}
 `;
   if (!process.argv.includes('--check')) writeFileSync(path, text);
-  else if (readFileSync(path, 'utf8') !== text) throw new Error('docs/third-party-licences.md is not current: npm run licences');
+  else if (readFileSync(path, 'utf8') !== text)
+    throw new Error('docs/third-party-licences.md is not current: npm run licences');
 } catch (error) {
   say(error.message);
   process.exitCode = 1;

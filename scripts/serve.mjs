@@ -19,9 +19,14 @@ server.on('error', (error) => {
 server.listen(Number(process.env.PORT ?? 3000), host, async () => {
   // The handler reads its settings once, when it is loaded: the port is known only now.
   const address = `http://${host.includes(':') ? `[${host}]` : host}:${server.address().port}`;
-  const warn = (msg) => process.stdout.write(`${JSON.stringify({ level: 'warn', time: new Date().toISOString(), msg })}\n`);
-  if (!process.env.ORIGIN && process.env.NODE_ENV !== 'test') warn(`ORIGIN is not set: only ${address} is taken for our own address, and cookies are not marked secure`);
-  if (!process.env.ADDRESS_HEADER && process.env.ORIGIN?.startsWith('https:')) warn('ADDRESS_HEADER is not set: behind a proxy all people seem to come from one address, and wait for each other\u2019s wrong passwords');
+  const warn = (msg) =>
+    process.stdout.write(`${JSON.stringify({ level: 'warn', time: new Date().toISOString(), msg })}\n`);
+  if (!process.env.ORIGIN && process.env.NODE_ENV !== 'test')
+    warn(`ORIGIN is not set: only ${address} is taken for our own address, and cookies are not marked secure`);
+  if (!process.env.ADDRESS_HEADER && process.env.ORIGIN?.startsWith('https:'))
+    warn(
+      'ADDRESS_HEADER is not set: behind a proxy all people seem to come from one address, and wait for each other\u2019s wrong passwords'
+    );
   process.env.ORIGIN ??= address;
   process.env.BODY_SIZE_LIMIT ??= '16M';
   process.env.PLAN_THREAD ??= fileURLToPath(new URL('../build/threads/plan-thread.js', import.meta.url));
@@ -30,7 +35,9 @@ server.listen(Number(process.env.PORT ?? 3000), host, async () => {
     process.exit(1);
   });
   server.on('request', handler);
-  process.stdout.write(`${JSON.stringify({ level: 'info', time: new Date().toISOString(), msg: 'listening', url: process.env.ORIGIN, address, pid: process.pid })}\n`);
+  process.stdout.write(
+    `${JSON.stringify({ level: 'info', time: new Date().toISOString(), msg: 'listening', url: process.env.ORIGIN, address, pid: process.pid })}\n`
+  );
 });
 
 let stopping = false;

@@ -84,12 +84,20 @@ try {
     await light.keyboard.press('f');
     await light.getByLabel('In words').fill('Not seen; runs from the adapter alone.');
     await light.getByRole('button', { name: 'Record' }).click();
-    await light.getByRole('button', { name: /^Go back in to it/ }).first().hover();
+    await light
+      .getByRole('button', { name: /^Go back in to it/ })
+      .first()
+      .hover();
   });
   const dark = await page('dark');
   await signIn(dark);
   await shot(dark, 'bench-dark', '/jobs/103/bench');
-  await shot(dark, 'plan-dark', '/jobs/106/plan', () => dark.getByRole('button', { name: /pull strips/ }).first().click());
+  await shot(dark, 'plan-dark', '/jobs/106/plan', () =>
+    dark
+      .getByRole('button', { name: /pull strips/ })
+      .first()
+      .click()
+  );
 } finally {
   await demo.close();
 }

@@ -40,7 +40,9 @@ async function oneByOne(checks) {
 /** A runner that counts its tests itself; one that ends badly without a failed test counts as a failure. */
 async function runner(name, command, args, env, file, count) {
   title(name);
-  const status = await run(command, args, { env: { ...process.env, ...env } }).catch((error) => (say(error.message), 1));
+  const status = await run(command, args, { env: { ...process.env, ...env } }).catch(
+    (error) => (say(error.message), 1)
+  );
   let counted = { passed: 0, failed: 0 };
   if (existsSync(file)) counted = count(JSON.parse(readFileSync(file, 'utf8')));
   if (status !== 0 && counted.failed === 0) counted.failed = 1;
@@ -65,31 +67,49 @@ async function main() {
     oneByOne([
       ['A clean clone starts', 'node', ['scripts/clean-clone.mjs']],
       ['Licences of others are listed', 'node', ['scripts/licences.mjs', '--check']],
-      ['Published schemas are current', 'npx', ['tsx', '--tsconfig', 'src/core/tsconfig.json', 'scripts/schemas.ts', '--check']]
+      [
+        'Published schemas are current',
+        'npx',
+        ['tsx', '--tsconfig', 'src/core/tsconfig.json', 'scripts/schemas.ts', '--check']
+      ]
     ]),
     oneByOne([
+      ['Line width and layout', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
       ['Lint', 'npx', ['eslint', '.']],
       ['Types: core', 'npx', ['tsc', '-p', 'src/core/tsconfig.json']],
       ['Types: scripts and tests', 'npx', ['tsc', '-p', 'scripts/tsconfig.json']],
-      ['Types: application', 'npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--output', 'human', '--threshold', 'warning']],
+      [
+        'Types: application',
+        'npx',
+        ['svelte-check', '--tsconfig', './tsconfig.json', '--output', 'human', '--threshold', 'warning']
+      ],
       ['Dependency rule', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'scripts', 'demo', 'db']]
     ])
   ]);
 
   const unit = join(results, 'unit.json');
-  await runner('Unit tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`], {}, unit, (r) => {
-    for (const file of r.testResults) for (const t of file.assertionResults) {
-      times.push([(t.duration ?? 0) / 1000, t.fullName]);
-      if (t.status === 'failed') failures.push(`${file.name}: ${t.fullName}`);
+  await runner(
+    'Unit tests',
+    'npx',
+    ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`],
+    {},
+    unit,
+    (r) => {
+      for (const file of r.testResults)
+        for (const t of file.assertionResults) {
+          times.push([(t.duration ?? 0) / 1000, t.fullName]);
+          if (t.status === 'failed') failures.push(`${file.name}: ${t.fullName}`);
+        }
+      return { passed: r.numPassedTests, failed: r.numFailedTests };
     }
-    return { passed: r.numPassedTests, failed: r.numFailedTests };
-  });
+  );
   const browser = join(results, 'browser.json');
   await runner('Browser tests', 'npx', ['playwright', 'test'], { PLAYWRIGHT_JSON: browser }, browser, (r) => {
     const within = (suite) => {
       for (const spec of suite.specs ?? []) {
         if (!spec.ok) failures.push(`${spec.file}: ${spec.title}`);
-        for (const t of spec.tests) for (const result of t.results) times.push([result.duration / 1000, `${spec.file}: ${spec.title}`]);
+        for (const t of spec.tests)
+          for (const result of t.results) times.push([result.duration / 1000, `${spec.file}: ${spec.title}`]);
       }
       for (const inner of suite.suites ?? []) within(inner);
     };
@@ -97,7 +117,8 @@ async function main() {
     return { passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected };
   });
   title('The ten slowest tests');
-  for (const [seconds, name] of times.sort((a, b) => b[0] - a[0]).slice(0, 10)) process.stdout.write(`${seconds.toFixed(1).padStart(7)} s  ${name}\n`);
+  for (const [seconds, name] of times.sort((a, b) => b[0] - a[0]).slice(0, 10))
+    process.stdout.write(`${seconds.toFixed(1).padStart(7)} s  ${name}\n`);
 }
 
 try {

@@ -1,4 +1,12 @@
-import { isHttpError, isRedirect, json, redirect, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
+import {
+  isHttpError,
+  isRedirect,
+  json,
+  redirect,
+  type Handle,
+  type HandleServerError,
+  type ServerInit
+} from '@sveltejs/kit';
 import { building } from '$app/environment';
 import { closePool, isFull, isOutOfReach, isUnfit, pool } from '$lib/server/database/pool';
 import { TooMuchAtOnce } from '$lib/server/planning/fair-queue';
@@ -35,7 +43,11 @@ export const handle: Handle = async ({ event, resolve }) => {
   try {
     const refused = (await gate(event)) ?? (await limits(event, (ended) => (end = ended)));
     const asker = { person: event.locals.person?.id ?? '', signal };
-    let response = refused ?? (await asking.run(asker, async () => resolve(event, { transformPageChunk: ({ html }) => html.replace('%ew.theme%', event.locals.theme) })));
+    let response =
+      refused ??
+      (await asking.run(asker, async () =>
+        resolve(event, { transformPageChunk: ({ html }) => html.replace('%ew.theme%', event.locals.theme) })
+      ));
     // A page that could not be loaded says why as every other answer does.
     if (event.locals.thrown !== undefined) response = failed(event, event.locals.thrown);
     status = response.status;
@@ -47,15 +59,18 @@ export const handle: Handle = async ({ event, resolve }) => {
     return harden(event, response);
   } finally {
     end?.();
-    log.info({
-      request: event.locals.requestId,
-      method: event.request.method,
-      route: event.route.id,
-      path: event.url.pathname,
-      status,
-      person: event.locals.person?.signIn,
-      ms: Math.round(performance.now() - started)
-    }, 'request');
+    log.info(
+      {
+        request: event.locals.requestId,
+        method: event.request.method,
+        route: event.route.id,
+        path: event.url.pathname,
+        status,
+        person: event.locals.person?.signIn,
+        ms: Math.round(performance.now() - started)
+      },
+      'request'
+    );
   }
 };
 
@@ -66,10 +81,17 @@ function failed(event: RequestEvent, thrown: unknown): Response {
   if (isHttpError(thrown)) return refuse(event, thrown.status, thrown.body.message);
   if (thrown instanceof TooMuchAtOnce) return refuse(event, 429, thrown.message);
   // Its sender's fault, and answered as that: the log's errors are those of the shop's own.
-  if (isUnfit(thrown)) return refuse(event, 422, 'Something in this request cannot be kept as it is: a character that nobody sees, or a value out of reach. Nothing was changed.');
+  if (isUnfit(thrown))
+    return refuse(
+      event,
+      422,
+      'Something in this request cannot be kept as it is: a character that nobody sees, or a value out of reach. Nothing was changed.'
+    );
   log.error({ request: event.locals.requestId, err: thrown }, 'unexpected');
-  if (isOutOfReach(thrown)) return refuse(event, 503, 'The database does not answer. Nothing that was saved is lost; try again in a moment.');
-  if (isFull(thrown)) return refuse(event, 507, 'The server has no room left. Nothing that was saved is lost; tell a lead.');
+  if (isOutOfReach(thrown))
+    return refuse(event, 503, 'The database does not answer. Nothing that was saved is lost; try again in a moment.');
+  if (isFull(thrown))
+    return refuse(event, 507, 'The server has no room left. Nothing that was saved is lost; tell a lead.');
   return refuse(event, 500, OUR_FAULT);
 }
 
@@ -81,7 +103,8 @@ function isForPrograms(event: RequestEvent): boolean {
 
 function refuse(event: RequestEvent, status: number, message: string): Response {
   // An enhanced form reads its answer as the outcome of an action.
-  if (event.request.headers.get('x-sveltekit-action') === 'true') return json({ type: 'error', error: { message, request: event.locals.requestId } }, { status });
+  if (event.request.headers.get('x-sveltekit-action') === 'true')
+    return json({ type: 'error', error: { message, request: event.locals.requestId } }, { status });
   return refusal(status, message, event.locals.requestId, isForPrograms(event));
 }
 
@@ -93,7 +116,8 @@ async function gate(event: RequestEvent): Promise<Response | undefined> {
     case 'allowed':
       return undefined;
     case 'sign-in':
-      if (event.url.pathname.startsWith('/api/') || event.request.method !== 'GET') return refuse(event, 401, 'Sign in first.');
+      if (event.url.pathname.startsWith('/api/') || event.request.method !== 'GET')
+        return refuse(event, 401, 'Sign in first.');
       return redirect(303, `/signin?to=${encodeURIComponent(event.url.pathname + event.url.search)}`);
     case 'forbidden':
       return refuse(event, 403, 'Your role does not allow this. Ask a lead.');

@@ -23,7 +23,8 @@ worker.addEventListener('install', (event) => {
     caches.open(SHELL).then(async (cache) => {
       await cache.addAll([...OWN]);
       // As nobody in particular: whoever signs out leaves no name behind.
-      for (const path of [OFFLINE, `${OFFLINE}/__data.json`]) await cache.put(path, await fetch(path, { credentials: 'omit' }));
+      for (const path of [OFFLINE, `${OFFLINE}/__data.json`])
+        await cache.put(path, await fetch(path, { credentials: 'omit' }));
     })
   );
 });
@@ -40,7 +41,11 @@ async function beginUnlessAtBench(): Promise<void> {
 
 worker.addEventListener('activate', (event) => {
   // Whatever becomes of the pages that were kept, the windows that are open belong to it from now on.
-  event.waitUntil(renewPages().catch(() => {}).then(() => worker.clients.claim()));
+  event.waitUntil(
+    renewPages()
+      .catch(() => {})
+      .then(() => worker.clients.claim())
+  );
 });
 
 /** Pages that were kept name the files of their build: they are kept anew, and the old files go once no page needs them. */
@@ -69,13 +74,18 @@ worker.addEventListener('fetch', (event) => {
   if (request.method !== 'GET') return;
   if (OWN.has(url.pathname) || url.pathname.startsWith('/_app/immutable/')) event.respondWith(ofShell(request));
   else if (isBench(url.pathname)) event.respondWith(freshOrSeen(event, request));
-  else if (request.mode === 'navigate' || url.pathname.endsWith('/__data.json')) event.respondWith(fetch(request).catch(() => ownPage(request)));
+  else if (request.mode === 'navigate' || url.pathname.endsWith('/__data.json'))
+    event.respondWith(fetch(request).catch(() => ownPage(request)));
 });
 
 async function ofShell(request: Request): Promise<Response> {
   const cache = await caches.open(SHELL);
   // Files of an earlier build are asked for by pages that were opened with it.
-  return (await cache.match(request, { ignoreSearch: true })) ?? (await caches.match(request, { ignoreSearch: true })) ?? fetch(request);
+  return (
+    (await cache.match(request, { ignoreSearch: true })) ??
+    (await caches.match(request, { ignoreSearch: true })) ??
+    fetch(request)
+  );
 }
 
 /**
@@ -105,7 +115,8 @@ async function freshOrSeen(event: FetchEvent, request: Request): Promise<Respons
   // Asked for page by page: what else stands in the address does not make it another page.
   const { pathname, searchParams } = new URL(request.url);
   // Of a page whose frame is there already only a part is asked for: that opens nothing by itself.
-  const isWhole = !searchParams.has('x-sveltekit-invalidated') || !searchParams.get('x-sveltekit-invalidated')!.includes('0');
+  const isWhole =
+    !searchParams.has('x-sveltekit-invalidated') || !searchParams.get('x-sveltekit-invalidated')!.includes('0');
   try {
     const response = await whole(request);
     if (isWhole && response.ok && !response.redirected) event.waitUntil(cache.put(pathname, response.clone()));
@@ -121,7 +132,11 @@ async function ownPage(request: Request): Promise<Response> {
   const { pathname, search } = new URL(request.url);
   const cache = await caches.open(SHELL);
   if (pathname === `${OFFLINE}/__data.json`) return (await cache.match(pathname)) ?? Response.error();
-  if (pathname.endsWith('/__data.json')) return Response.json({ type: 'redirect', location: `${OFFLINE}?to=${encodeURIComponent(pathname.replace(/\/__data\.json$/, '') + cleared(search))}` });
+  if (pathname.endsWith('/__data.json'))
+    return Response.json({
+      type: 'redirect',
+      location: `${OFFLINE}?to=${encodeURIComponent(pathname.replace(/\/__data\.json$/, '') + cleared(search))}`
+    });
   return (await cache.match(OFFLINE)) ?? Response.error();
 }
 

@@ -14,7 +14,10 @@ import { norrvikFathom14First } from './norrvik-fathom-14/first-revision';
 const folder = fileURLToPath(new URL('../machines/', import.meta.url));
 mkdirSync(`${folder}earlier`, { recursive: true });
 const machines = [
-  ...[norrvikFathom14(), norrvikBallast15(), lindquaySlip11(), lindquayGannet13(), norrvikPilot14()].map((machine) => ({ machine, name: machine.id })),
+  ...[norrvikFathom14(), norrvikBallast15(), lindquaySlip11(), lindquayGannet13(), norrvikPilot14()].map((machine) => ({
+    machine,
+    name: machine.id
+  })),
   { machine: norrvikFathom14First(), name: 'earlier/norrvik-fathom-14-r1' }
 ];
 for (const { machine, name } of machines) {
@@ -27,7 +30,9 @@ for (const { machine, name } of machines) {
     continue;
   }
   writeFileSync(`${folder}${name}.json`, text);
-  console.log(`${name}: ${file.machine.parts.length} parts, ${file.machine.joints.length} joints, ${file.machine.cables.length} cables`);
+  console.log(
+    `${name}: ${file.machine.parts.length} parts, ${file.machine.joints.length} joints, ${file.machine.cables.length} cables`
+  );
 }
 
 const faults = fileURLToPath(new URL('../faults/', import.meta.url));
@@ -35,12 +40,18 @@ mkdirSync(faults, { recursive: true });
 for (const set of faultSets()) {
   const file = readMachineFile(JSON.stringify(machines.find(({ machine }) => machine.id === set.machine)!.machine));
   const parsed = FaultSet.safeParse(set);
-  const wrong = parsed.success ? (file.ok ? strangersOf(file.access.model, parsed.data) : ['its machine has faults']) : parsed.error.issues.map((i) => `${i.path.join('/')}: ${i.message}`);
+  const wrong = parsed.success
+    ? file.ok
+      ? strangersOf(file.access.model, parsed.data)
+      : ['its machine has faults']
+    : parsed.error.issues.map((i) => `${i.path.join('/')}: ${i.message}`);
   for (const w of wrong) console.error(`fault set of ${set.machine}: ${w}`);
   if (wrong.length > 0) {
     process.exitCode = 2;
     continue;
   }
   writeFileSync(`${faults}${set.machine}.json`, `${JSON.stringify(set, null, 1)}\n`);
-  console.log(`faults of ${set.machine}: ${set.symptoms.length} symptoms, ${set.faults.length} faults, ${set.tests.length} tests, ${set.repairs.length} repairs`);
+  console.log(
+    `faults of ${set.machine}: ${set.symptoms.length} symptoms, ${set.faults.length} faults, ${set.tests.length} tests, ${set.repairs.length} repairs`
+  );
 }

@@ -15,7 +15,10 @@ export function demoMachine(id: string) {
   const made = new Map<string, Plan>();
   const planOf = (goals: Goal[], bit = false): Plan => {
     const key = JSON.stringify([goals, bit]);
-    made.set(key, made.get(key) ?? plan(file.access, goals, { hash: file.hash, weighting: bit ? 'bit-by-bit' : 'part-by-part' }));
+    made.set(
+      key,
+      made.get(key) ?? plan(file.access, goals, { hash: file.hash, weighting: bit ? 'bit-by-bit' : 'part-by-part' })
+    );
     return made.get(key)!;
   };
   const replace = (...parts: string[]) => planOf(parts.map((part): Goal => ({ do: 'replace', part })));
@@ -26,7 +29,12 @@ export function demoMachine(id: string) {
     return i;
   };
   return {
-    file, text, planOf, replace, remove, place,
+    file,
+    text,
+    planOf,
+    replace,
+    remove,
+    place,
     has: (p: Plan, id: string) => p.steps.some((s) => s.id === id),
     step: (p: Plan, id: string) => p.steps[place(p, id)]!,
     inOrder: (p: Plan, ...ids: string[]) => {
@@ -51,7 +59,9 @@ export function demoMachine(id: string) {
       expect(i, `${first} comes before ${second}`).toBeLessThan(k);
       const steps = [...p.steps];
       steps.splice(i, 0, ...steps.splice(k, 1));
-      expect(checkPlan(file.machine, { ...p, steps }).join('\n'), `${second} before ${first}`).toMatch(/cannot be|too early/);
+      expect(checkPlan(file.machine, { ...p, steps }).join('\n'), `${second} before ${first}`).toMatch(
+        /cannot be|too early/
+      );
     }
   };
 }
@@ -68,8 +78,16 @@ export function holdsForAll(id: string, built: unknown) {
       expect(machine.parts.length).toBeLessThanOrEqual(70);
       const screws = machine.joints.filter((j) => j.kind === 'screws');
       expect(screws.reduce((sum, j) => sum + j.count, 0)).toBeGreaterThan(40);
-      for (const part of machine.parts.filter((p) => ['cable', 'flat-cable', 'antenna'].includes(p.kind))) expect(machine.cables.some((c) => c.part === part.id), part.id).toBe(true);
-      for (const zone of machine.zones) expect(machine.parts.some((p) => p.shapes.some((s) => s.zone === zone.id)), zone.id).toBe(true);
+      for (const part of machine.parts.filter((p) => ['cable', 'flat-cable', 'antenna'].includes(p.kind)))
+        expect(
+          machine.cables.some((c) => c.part === part.id),
+          part.id
+        ).toBe(true);
+      for (const zone of machine.zones)
+        expect(
+          machine.parts.some((p) => p.shapes.some((s) => s.zone === zone.id)),
+          zone.id
+        ).toBe(true);
     },
     planned: () => {
       let plans = 0;

@@ -6,7 +6,12 @@ import type { Goal } from '../../src/core/plan';
 export function singleGoals(machine: Machine): Goal[] {
   const root = machine.parts.find((p) => !p.on && !machine.cables.some((c) => c.part === p.id))!;
   return [
-    ...machine.parts.filter((p) => p.id !== root.id && p.moves.some(removes)).flatMap((p): Goal[] => [{ do: 'remove', part: p.id }, { do: 'replace', part: p.id }]),
+    ...machine.parts
+      .filter((p) => p.id !== root.id && p.moves.some(removes))
+      .flatMap((p): Goal[] => [
+        { do: 'remove', part: p.id },
+        { do: 'replace', part: p.id }
+      ]),
     ...machine.joints.map((j): Goal => ({ do: 'reach', joint: j.id }))
   ];
 }

@@ -55,18 +55,24 @@ describe('a backup', () => {
     expect(existsSync(join(back, 'b.jpg.part'))).toBe(false);
     await expect(restore(into, at, back)).rejects.toThrow(/not empty/);
     // The application works in it as before: as the role that owns nothing.
-    const app = new pg.Client({ connectionString: process.env.TEST_APP_URL!.replace(/\/postgres$/, new URL(into).pathname) });
+    const app = new pg.Client({
+      connectionString: process.env.TEST_APP_URL!.replace(/\/postgres$/, new URL(into).pathname)
+    });
     await app.connect();
     expect((await app.query('select count(*)::int as n from job')).rows[0].n).toBe(made.rows.job);
     await expect(app.query('delete from run_event')).rejects.toThrow(/permission denied/);
     await app.end();
     writeFileSync(join(at, 'photos', 'a.jpg'), 'another');
-    await expect(restore(await emptyDatabase(`broken_${Date.now()}`), at, back)).rejects.toThrow(/photos\/a\.jpg is not as it was written/);
+    await expect(restore(await emptyDatabase(`broken_${Date.now()}`), at, back)).rejects.toThrow(
+      /photos\/a\.jpg is not as it was written/
+    );
     rmSync(join(at, 'database.dump'));
     await expect(restore(await emptyDatabase(`gone_${Date.now()}`), at, back)).rejects.toThrow(/missing/);
   });
   it('is drilled: restored beside and compared', async () => {
-    expect(Object.keys((await drill(database.ownerUrl, photos)).files)).toEqual(expect.arrayContaining(['database.dump', 'photos/a.jpg']));
+    expect(Object.keys((await drill(database.ownerUrl, photos)).files)).toEqual(
+      expect.arrayContaining(['database.dump', 'photos/a.jpg'])
+    );
   });
 });
 
@@ -77,10 +83,18 @@ describe('erasing a customer', () => {
     await expect(erase(database.ownerUrl, { job: 101 }, ' ')).rejects.toThrow(/Say why/);
     expect(await erase(database.ownerUrl, { job: 101 }, 'asked for in writing')).toEqual([101]);
     expect(await findJob(pool(), 101)).toMatchObject({ customer: 'erased', complaint: '', serial: '' });
-    const everything = JSON.stringify((await pool().query(`select j.*, (select jsonb_agg(body) from job_event where job_id = j.id) as said from job j where number = 101`)).rows);
+    const everything = JSON.stringify(
+      (
+        await pool().query(
+          `select j.*, (select jsonb_agg(body) from job_event where job_id = j.id) as said from job j where number = 101`
+        )
+      ).rows
+    );
     expect(everything).not.toMatch(/MS Terna|NF14-00217|rattles/i);
     expect((await pool().query('select count(*)::int as n from run_event')).rows[0].n).toBe(before.rows[0].n);
-    expect((await pool().query(`select about, detail from audit where what = 'customer erased'`)).rows).toEqual([{ about: 'job 101', detail: { why: 'asked for in writing' } }]);
+    expect((await pool().query(`select about, detail from audit where what = 'customer erased'`)).rows).toEqual([
+      { about: 'job 101', detail: { why: 'asked for in writing' } }
+    ]);
     await expect(erase(database.ownerUrl, { job: 101 }, 'again')).rejects.toThrow(/erased before/);
     // By the shop's setting: after so many of its own months, and not before.
     await expect(erase(database.ownerUrl, { due: true }, 'due')).rejects.toThrow(/without end/);
@@ -91,7 +105,11 @@ describe('erasing a customer', () => {
     expect(await erase(database.ownerUrl, { due: true }, 'due')).toEqual([]);
     const before24 = keptFrom({ ...settings, keepMonths: 24 }, now)!;
     // The last minute of the day before, where the shop is; and the first that still counts.
-    const closed = async (at: string) => pool().query(`update job set customer = 'MS Terna', closed_at = $1::timestamp at time zone $2 where number = 101`, [at, settings.place.timeZone]);
+    const closed = async (at: string) =>
+      pool().query(
+        `update job set customer = 'MS Terna', closed_at = $1::timestamp at time zone $2 where number = 101`,
+        [at, settings.place.timeZone]
+      );
     await closed(`${before24} 00:00`);
     expect(await dueToErase(pool(), { ...settings, keepMonths: 24 }, now)).toBe(0);
     await closed(`${daysAfter(before24, -1)} 23:59`);

@@ -1,6 +1,16 @@
 import { createHash } from 'node:crypto';
 import { execFileSync } from 'node:child_process';
-import { cpSync, createReadStream, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  createReadStream,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync
+} from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
 import { modelOf } from '../../src/core/machine';
@@ -41,20 +51,39 @@ const sha256 = async (path: string): Promise<string> => {
 };
 
 function filesIn(folder: string, under = ''): string[] {
-  return readdirSync(join(folder, under), { withFileTypes: true }).flatMap((e) => (e.isDirectory() ? filesIn(folder, join(under, e.name)) : [join(under, e.name)]));
+  return readdirSync(join(folder, under), { withFileTypes: true }).flatMap((e) =>
+    e.isDirectory() ? filesIn(folder, join(under, e.name)) : [join(under, e.name)]
+  );
 }
 
 async function describe(url: string): Promise<Pick<Manifest, 'migrations' | 'rows' | 'runs'>> {
   return connected(url, async (db) => {
-    const tables = (await db.query(`select relname as name from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace order by 1`)).rows.map((r) => r.name as string);
+    const tables = (
+      await db.query(
+        `select relname as name from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace order by 1`
+      )
+    ).rows.map((r) => r.name as string);
     const rows: Record<string, number> = {};
-    for (const table of tables) rows[table] = (await db.query(`select count(*)::int as n from ${db.escapeIdentifier(table)}`)).rows[0].n;
+    for (const table of tables)
+      rows[table] = (await db.query(`select count(*)::int as n from ${db.escapeIdentifier(table)}`)).rows[0].n;
     const runs: Record<string, string> = {};
-    for (const run of (await db.query('select r.id, r.plan, m.document from run r join machine_file m on m.id = r.machine_file_id order by r.id')).rows) {
-      const events = (await db.query('select body from run_event where run_id = $1 order by seq', [run.id])).rows.map((r) => r.body as RunEvent);
-      runs[run.id] = createHash('sha256').update(JSON.stringify(fold(modelOf(run.document), run.plan, events))).digest('hex');
+    for (const run of (
+      await db.query(
+        'select r.id, r.plan, m.document from run r join machine_file m on m.id = r.machine_file_id order by r.id'
+      )
+    ).rows) {
+      const events = (await db.query('select body from run_event where run_id = $1 order by seq', [run.id])).rows.map(
+        (r) => r.body as RunEvent
+      );
+      runs[run.id] = createHash('sha256')
+        .update(JSON.stringify(fold(modelOf(run.document), run.plan, events)))
+        .digest('hex');
     }
-    return { migrations: (await db.query('select name from migration order by id')).rows.map((r) => r.name as string), rows, runs };
+    return {
+      migrations: (await db.query('select name from migration order by id')).rows.map((r) => r.name as string),
+      rows,
+      runs
+    };
   });
 }
 
@@ -63,11 +92,17 @@ async function describe(url: string): Promise<Pick<Manifest, 'migrations' | 'row
  * @param url the database as its owner, or as who may read all of it
  */
 export async function backup(url: string, folder: string, photos: string | undefined): Promise<Manifest> {
-  if (existsSync(folder) && readdirSync(folder).length > 0) throw new Refusal(`${folder} is not empty: a backup has a folder of its own.`);
+  if (existsSync(folder) && readdirSync(folder).length > 0)
+    throw new Refusal(`${folder} is not empty: a backup has a folder of its own.`);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const of = await describe(url);
-  execFileSync(join(programs()!, 'pg_dump'), ['--format=custom', '--no-owner', '--file', join(folder, 'database.dump'), '--dbname', url], { stdio: ['ignore', 'ignore', 'inherit'] });
-  if (photos && existsSync(photos)) cpSync(photos, join(folder, 'photos'), { recursive: true, filter: (path) => !path.endsWith('.part') });
+  execFileSync(
+    join(programs()!, 'pg_dump'),
+    ['--format=custom', '--no-owner', '--file', join(folder, 'database.dump'), '--dbname', url],
+    { stdio: ['ignore', 'ignore', 'inherit'] }
+  );
+  if (photos && existsSync(photos))
+    cpSync(photos, join(folder, 'photos'), { recursive: true, filter: (path) => !path.endsWith('.part') });
   const files: Record<string, string> = {};
   for (const name of filesIn(folder)) files[name] = await sha256(join(folder, name));
   const manifest: Manifest = { format: FORMAT, at: new Date().toISOString(), ...of, files };
@@ -79,10 +114,12 @@ async function readManifest(folder: string): Promise<Manifest> {
   const path = join(folder, 'manifest.json');
   if (!existsSync(path)) throw new Refusal(`${folder} holds no manifest.json: it is no whole backup.`);
   const manifest = JSON.parse(readFileSync(path, 'utf8')) as Manifest;
-  if (manifest.format !== FORMAT) throw new Refusal(`${path} is of the format ${String(manifest.format)}; ${FORMAT} is read.`);
+  if (manifest.format !== FORMAT)
+    throw new Refusal(`${path} is of the format ${String(manifest.format)}; ${FORMAT} is read.`);
   for (const [name, digest] of Object.entries(manifest.files)) {
     if (!existsSync(join(folder, name))) throw new Refusal(`${name} is missing from the backup.`);
-    if ((await sha256(join(folder, name))) !== digest) throw new Refusal(`${name} is not as it was written: its SHA-256 is another.`);
+    if ((await sha256(join(folder, name))) !== digest)
+      throw new Refusal(`${name} is not as it was written: its SHA-256 is another.`);
   }
   return manifest;
 }
@@ -94,18 +131,33 @@ async function readManifest(folder: string): Promise<Manifest> {
 export async function restore(url: string, folder: string, photos: string | undefined): Promise<Manifest> {
   const manifest = await readManifest(folder);
   await connected(url, async (db) => {
-    const { rows } = await db.query(`select count(*)::int as n from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace`);
-    if (rows[0].n > 0) throw new Refusal('The database is not empty: nothing is ever written over. Make a new one, and restore into that.');
+    const { rows } = await db.query(
+      `select count(*)::int as n from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace`
+    );
+    if (rows[0].n > 0)
+      throw new Refusal(
+        'The database is not empty: nothing is ever written over. Make a new one, and restore into that.'
+      );
     // The dump grants to the application's group, which belongs to the server and not to the database.
-    if ((await db.query(`select 1 from pg_roles where rolname = 'eager_wrench_app'`)).rowCount === 0) await db.query('create role eager_wrench_app nologin');
+    if ((await db.query(`select 1 from pg_roles where rolname = 'eager_wrench_app'`)).rowCount === 0)
+      await db.query('create role eager_wrench_app nologin');
   });
   const hasPhotos = existsSync(join(folder, 'photos'));
   if (hasPhotos && !photos) throw new Refusal('The backup holds photos: PHOTO_FOLDER says where they go.');
-  execFileSync(join(programs()!, 'pg_restore'), ['--no-owner', '--exit-on-error', '--single-transaction', '--dbname', url, join(folder, 'database.dump')], { stdio: ['ignore', 'ignore', 'inherit'] });
+  execFileSync(
+    join(programs()!, 'pg_restore'),
+    ['--no-owner', '--exit-on-error', '--single-transaction', '--dbname', url, join(folder, 'database.dump')],
+    { stdio: ['ignore', 'ignore', 'inherit'] }
+  );
   if (hasPhotos) cpSync(join(folder, 'photos'), photos!, { recursive: true });
   const now = await describe(url);
-  for (const [what, then, is] of [['rows', manifest.rows, now.rows], ['runs', manifest.runs, now.runs]] as const) {
-    for (const key of new Set([...Object.keys(then), ...Object.keys(is)])) if ((then as Record<string, unknown>)[key] !== (is as Record<string, unknown>)[key]) throw new Refusal(`After restoring, the ${what} of ${key} differ from the backup's.`);
+  for (const [what, then, is] of [
+    ['rows', manifest.rows, now.rows],
+    ['runs', manifest.runs, now.runs]
+  ] as const) {
+    for (const key of new Set([...Object.keys(then), ...Object.keys(is)]))
+      if ((then as Record<string, unknown>)[key] !== (is as Record<string, unknown>)[key])
+        throw new Refusal(`After restoring, the ${what} of ${key} differ from the backup's.`);
   }
   return manifest;
 }

@@ -20,9 +20,16 @@ const board = () => out('plan', demo, '--replace', 'board', '--json');
 describe('plan', () => {
   it('by one\u2019s own weights, told apart from the two that ship', () => {
     const weights = file('weights.json', '{"turn": 100, "lid": 0, "tool": 1, "focus": 1}');
-    expect(JSON.parse(out('plan', demo, '--replace', 'keyboard', '--weights', weights, '--json'))).toMatchObject({ weighting: 'custom', order: { proved: true } });
-    expect(JSON.parse(out('plan', demo, '--replace', 'keyboard', '--weights', 'bit', '--json'))).toMatchObject({ weighting: 'bit-by-bit' });
-    expect(() => out('plan', demo, '--replace', 'fan', '--weights', file('bad.json', '{"turn": -1}'))).toThrow(/turn: is too small[\s\S]*lid: is missing/);
+    expect(JSON.parse(out('plan', demo, '--replace', 'keyboard', '--weights', weights, '--json'))).toMatchObject({
+      weighting: 'custom',
+      order: { proved: true }
+    });
+    expect(JSON.parse(out('plan', demo, '--replace', 'keyboard', '--weights', 'bit', '--json'))).toMatchObject({
+      weighting: 'bit-by-bit'
+    });
+    expect(() => out('plan', demo, '--replace', 'fan', '--weights', file('bad.json', '{"turn": -1}'))).toThrow(
+      /turn: is too small[\s\S]*lid: is missing/
+    );
     expect(() => out('plan', demo, '--replace', 'fan', '--weights', 'heavy')).toThrow(/heavy: cannot be read/);
   });
   it('explains a step by number or id, down to the goal, with the figures of the drawing', () => {
@@ -32,23 +39,36 @@ describe('plan', () => {
     expect(text).toMatch(/hold the bottom cover/);
     expect(text).toMatch(/below the face/);
     expect(text).toMatch(/Asked for: replace the fan/);
-    expect(out('plan', demo, '--replace', 'fan', '--explain', String(plan.steps.findIndex((s) => s.id === id) + 1))).toBe(text);
-    expect(() => out('plan', demo, '--replace', 'fan', '--explain', '999')).toThrow(/no step "999": there are 1 to \d+/);
+    expect(
+      out('plan', demo, '--replace', 'fan', '--explain', String(plan.steps.findIndex((s) => s.id === id) + 1))
+    ).toBe(text);
+    expect(() => out('plan', demo, '--replace', 'fan', '--explain', '999')).toThrow(
+      /no step "999": there are 1 to \d+/
+    );
   });
   it('tells other ways, and one can be taken', () => {
     const [first] = out('plan', demo, '--replace', 'display', '--alternatives').split('\n');
     const bare = out('plan', demo, '--remove', 'io-board', '--alternatives');
-    expect(`${first}\n${bare}`).toMatch(/\+\d+ s {2}Open the ports cable at its other end: ports cable plug at the .* instead of ports cable plug.*--avoid 'joint:io-[a-z-]+'/);
+    expect(`${first}\n${bare}`).toMatch(
+      /\+\d+ s {2}Open the ports cable at its other end: ports cable plug at the .* instead of ports cable plug.*--avoid 'joint:io-[a-z-]+'/
+    );
     const avoid = /--avoid '([^']+)'/.exec(bare)![1]!;
     expect(JSON.parse(out('plan', demo, '--remove', 'io-board', '--avoid', avoid, '--json')).avoid).toEqual([avoid]);
   });
   it('takes how the machine came in, as intake does', () => {
-    const told = (...conditions: string[]) => JSON.stringify(JSON.parse(out('plan', demo, '--replace', 'battery', ...conditions.flatMap((c) => ['--condition', c]), '--json')));
+    const told = (...conditions: string[]) =>
+      JSON.stringify(
+        JSON.parse(
+          out('plan', demo, '--replace', 'battery', ...conditions.flatMap((c) => ['--condition', c]), '--json')
+        )
+      );
     expect(JSON.parse(told('cell=doubtful', 'liquid')).conditions).toEqual(['cell-doubtful', 'wet']);
     expect(told('cell=doubtful')).toContain('no solvent');
     expect(told('glass=yes')).toBe(told('glass'));
     expect(told()).not.toBe(told('liquid=dried'));
-    expect(() => out('plan', demo, '--replace', 'battery', '--condition', 'cell=swollen')).toThrow(/no condition "cell=swollen"; there are cell-doubtful, .*liquid/);
+    expect(() => out('plan', demo, '--replace', 'battery', '--condition', 'cell=swollen')).toThrow(
+      /no condition "cell=swollen"; there are cell-doubtful, .*liquid/
+    );
   });
   it('lists what could be done alongside', () => {
     expect(out('plan', demo, '--replace', 'heat-sink', '--alongside', '200')).toMatch(/\+\d+ s {2}Clean the fan\./);
@@ -57,8 +77,12 @@ describe('plan', () => {
   it('as CSV and as Markdown; a variant is checked', () => {
     expect(out('plan', demo, '--replace', 'fan', '--csv')).toMatch(/^step,leg,do/);
     expect(out('plan', demo, '--replace', 'fan', '--markdown')).toMatch(/^# Replace fan/);
-    expect(JSON.parse(out('plan', demo, '--replace', 'board', '--variant', 'wwan', '--json')).inHand.spares[0].numbers).toEqual(['NF14-4110']);
-    expect(() => out('plan', demo, '--replace', 'board', '--variant', 'gold')).toThrow(/no variant "gold"; there are plain, wwan/);
+    expect(
+      JSON.parse(out('plan', demo, '--replace', 'board', '--variant', 'wwan', '--json')).inHand.spares[0].numbers
+    ).toEqual(['NF14-4110']);
+    expect(() => out('plan', demo, '--replace', 'board', '--variant', 'gold')).toThrow(
+      /no variant "gold"; there are plain, wwan/
+    );
   });
 });
 
@@ -67,7 +91,9 @@ it('check-plan accepts what works and refuses what does not, wherever it comes f
   expect(out('check-plan', demo, good)).toMatch(/can be carried out/);
   const broken = JSON.parse(board()) as Plan;
   broken.steps = broken.steps.filter((s) => s.id !== 'down/joint:battery-plug');
-  expect(() => out('check-plan', demo, file('broken.json', JSON.stringify(broken)))).toThrow(/brings back what is not open/);
+  expect(() => out('check-plan', demo, file('broken.json', JSON.stringify(broken)))).toThrow(
+    /brings back what is not open/
+  );
   expect(() => out('check-plan', demo, file('none.json', '{}'))).toThrow(/none\.json: fault: format/);
 });
 
@@ -79,7 +105,9 @@ describe('screws', () => {
     expect(() => out('fit', demo, '--part', 'wing')).toThrow(/no part "wing"/);
   });
   it('which ranks, says what to measure next, and reads what people write', () => {
-    expect(out('which', demo, '--length', '4.1\u00b10.1', '--thread', '2')).toMatch(/^ {2,3}(99|100) % {2}Battery screws/);
+    expect(out('which', demo, '--length', '4.1\u00b10.1', '--thread', '2')).toMatch(
+      /^ {2,3}(99|100) % {2}Battery screws/
+    );
     const vague = out('which', demo, '--length', '3+-1', '--replace', 'board');
     expect(vague).toMatch(/Measure next: the length/);
     expect(vague).not.toMatch(/touchpad-screws/);
@@ -88,13 +116,17 @@ describe('screws', () => {
   });
   it('tray lists the bins of a job and draws them at true scale', () => {
     const svg = join(folder, 'tray.svg');
-    expect(out('tray', demo, '--replace', 'battery,board', '--svg', svg)).toMatch(/1 {2}\d x M2 x \d[\s\S]*keep apart: battery-screws from board-screws/);
+    expect(out('tray', demo, '--replace', 'battery,board', '--svg', svg)).toMatch(
+      /1 {2}\d x M2 x \d[\s\S]*keep apart: battery-screws from board-screws/
+    );
     const drawn = readFileSync(svg, 'utf8');
     expect(drawn).toMatch(/width="210mm" height="297mm" viewBox="0 0 210 297"/);
     expect(drawn).toMatch(/100 mm: check with a ruler/);
     expect(() => out('tray', demo)).toThrow(/tray needs a job/);
     expect(() => out('tray', demo, '--replace', 'fan', '--style', 'heap')).toThrow(/--style is one of/);
-    expect(() => out('tray', demo, '--replace', 'fan', '--svg', join(folder, 'no/such/place.svg'))).toThrow(/cannot be written \(ENOENT\)/);
+    expect(() => out('tray', demo, '--replace', 'fan', '--svg', join(folder, 'no/such/place.svg'))).toThrow(
+      /cannot be written \(ENOENT\)/
+    );
   });
   it('go out as a table and come back into the machine', () => {
     const table = file('screws.csv', out('screws', demo).replace(/^(fan-screws,.*?),2,2,0\.4,3,/m, '$1,2,2,0.4,3.2,'));
@@ -102,7 +134,9 @@ describe('screws', () => {
     expect(notes).toEqual(['changed: fan-screws']);
     const joint = Machine.parse(JSON.parse(text)).joints.find((j) => j.id === 'fan-screws');
     expect(joint?.kind === 'screws' && joint.screw.lengthMm).toBe(3.2);
-    expect(() => out('screws', demo, '--from', file('bad.csv', 'group,length_mm\nfan-screws,50'))).toThrow(/bottoms out/);
+    expect(() => out('screws', demo, '--from', file('bad.csv', 'group,length_mm\nfan-screws,50'))).toThrow(
+      /bottoms out/
+    );
   });
 });
 

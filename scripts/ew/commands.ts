@@ -1,4 +1,14 @@
-import { diffMachines, jsonSchema, PUBLISHED, readPlan, readScrewTable, screwTable, writeMachineFile, checkMachine, type Published } from '../../src/core/formats';
+import {
+  diffMachines,
+  jsonSchema,
+  PUBLISHED,
+  readPlan,
+  readScrewTable,
+  screwTable,
+  writeMachineFile,
+  checkMachine,
+  type Published
+} from '../../src/core/formats';
 import { shown } from '../../src/core/machine';
 import { checkPlan } from '../../src/core/check';
 import { fitTable, trayFor, which } from './fasteners';
@@ -27,7 +37,17 @@ ew diff A B
 ew schema ${Object.keys(PUBLISHED).join('|')}`;
 
 /** How many files each command takes. */
-const FILES: Record<string, number> = { validate: 1, plan: 1, 'check-plan': 2, fit: 1, which: 1, tray: 1, screws: 1, diff: 2, schema: 1 };
+const FILES: Record<string, number> = {
+  validate: 1,
+  plan: 1,
+  'check-plan': 2,
+  fit: 1,
+  which: 1,
+  tray: 1,
+  screws: 1,
+  diff: 2,
+  schema: 1
+};
 
 /**
  * Runs one command.
@@ -38,12 +58,14 @@ export function run(argv: string[]): Said {
   const [verb, ...files] = positionals;
   if (verb === undefined) throw new Refusal([USAGE]);
   if (!Object.hasOwn(FILES, verb)) throw new Refusal([`no command "${shown(verb)}"`, USAGE]);
-  if (files.length !== FILES[verb]) throw new Refusal([`${verb} takes ${FILES[verb]} file${FILES[verb] === 1 ? '' : 's'}`, USAGE]);
+  if (files.length !== FILES[verb])
+    throw new Refusal([`${verb} takes ${FILES[verb]} file${FILES[verb] === 1 ? '' : 's'}`, USAGE]);
   const [first, second] = files as [string, string];
   const said = (out: string, notes: string[] = []): Said => ({ out, notes });
   switch (verb) {
     case 'schema':
-      if (!Object.hasOwn(PUBLISHED, first)) throw new Refusal([`no schema "${shown(first)}"; there are ${Object.keys(PUBLISHED).join(', ')}`]);
+      if (!Object.hasOwn(PUBLISHED, first))
+        throw new Refusal([`no schema "${shown(first)}"; there are ${Object.keys(PUBLISHED).join(', ')}`]);
       return said(JSON.stringify(jsonSchema(first as Published), null, 2));
     case 'validate': {
       const { machine, warnings, hash } = machineAt(first);
@@ -83,4 +105,3 @@ export function run(argv: string[]): Said {
     }
   }
 }
-

@@ -22,6 +22,11 @@ it('the machine from nothing is whole, and is planned as its page says', () => {
   for (const part of ['battery', 'board', 'fan', 'ssd', 'wlan-card', 'speaker', 'cover']) {
     const made = plan(file.access, [{ do: 'replace', part }]);
     expect(checkPlan(file.machine, made), part).toEqual([]);
-    expect([made.set.proved, made.order.proved, made.orderUp!.proved, made.loose], part).toEqual([true, true, true, []]);
+    expect([made.set.proved, made.order.proved, made.orderUp!.proved, made.loose], part).toEqual([
+      true,
+      true,
+      true,
+      []
+    ]);
   }
 });

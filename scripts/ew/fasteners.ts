@@ -1,4 +1,20 @@
-import { fit, grossMixUps, inRows, interchangeable, measureNext, tray, worstMixUps, whichScrew, UNCERTAINTY, sizeText, type Measured, type Measurement, type MixUp, type ScrewGroup, type TrayStyle } from '../../src/core/fasteners';
+import {
+  fit,
+  grossMixUps,
+  inRows,
+  interchangeable,
+  measureNext,
+  tray,
+  worstMixUps,
+  whichScrew,
+  UNCERTAINTY,
+  sizeText,
+  type Measured,
+  type Measurement,
+  type MixUp,
+  type ScrewGroup,
+  type TrayStyle
+} from '../../src/core/fasteners';
 import { traySvg } from '../../src/core/formats';
 import { Drive, HeadStyle, shown } from '../../src/core/machine';
 import { plan, screwsTakenOut } from '../../src/core/plan';
@@ -13,22 +29,37 @@ const isGroup = (j: Read['machine']['joints'][number]): j is ScrewGroup => j.kin
 
 /** Every screw in its own hole, and what would happen in others', worst first. */
 export function fitTable({ machine }: Read, part: string | undefined): string {
-  if (part !== undefined && !machine.parts.some((p) => p.id === part)) throw new Refusal([`no part "${shown(part)}" in ${machine.id}`]);
+  if (part !== undefined && !machine.parts.some((p) => p.id === part))
+    throw new Refusal([`no part "${shown(part)}" in ${machine.id}`]);
   const groups = machine.joints.filter(isGroup).filter((j) => part === undefined || j.a === part || j.b === part);
   const own = groups.map((g) => {
     const { verdict, engagementMm, wantedMm } = fit(g.screw, g.screw.hole, g.screw);
     return `${g.id.padEnd(28)} ${String(g.count).padStart(3)} x ${sizeText(g.screw).padEnd(18)} ${g.screw.drive.padEnd(5)} ${verdict}: grips ${engagementMm.toFixed(1)} mm, ${wantedMm.toFixed(1)} wanted`;
   });
-  const line = (m: MixUp) => `${m.screw} in ${m.hole}: ${m.fit.verdict}${m.fit.beyondMm > 0 ? ` by ${m.fit.beyondMm.toFixed(1)} mm${m.fit.into ? ` into ${m.fit.into}` : ''}` : ''}`;
+  const line = (m: MixUp) =>
+    `${m.screw} in ${m.hole}: ${m.fit.verdict}${m.fit.beyondMm > 0 ? ` by ${m.fit.beyondMm.toFixed(1)} mm${m.fit.into ? ` into ${m.fit.into}` : ''}` : ''}`;
   const same = interchangeable(groups).map((list) => list.map((g) => g.id).join(', '));
   const { told, leftOut } = worstMixUps(groups);
   const gross = grossMixUps(groups);
-  const mixed = inRows(groups, told).map(({ mixUp, screws, holes }) => `${line({ ...mixUp, screw: screws.join(', '), hole: holes.join(', ') })}, likeness ${mixUp.likeness.toFixed(2)}`);
+  const mixed = inRows(groups, told).map(
+    ({ mixUp, screws, holes }) =>
+      `${line({ ...mixUp, screw: screws.join(', '), hole: holes.join(', ') })}, likeness ${mixUp.likeness.toFixed(2)}`
+  );
   return [
     ...own,
     ...(same.length > 0 ? ['', 'The same screw in like holes:', ...same] : []),
-    '', mixed.length > 0 ? 'Mix-ups, worst and likest first:' : 'No mix-ups.', ...mixed, ...(leftOut > 0 ? [`${leftOut} that matter less are left out.`] : []),
-    ...(gross.length > 0 ? ['', 'Told apart at a glance, and ruinous:', ...gross.slice(0, GROSS).map(line), ...(gross.length > GROSS ? [`${gross.length - GROSS} more are left out.`] : [])] : [])
+    '',
+    mixed.length > 0 ? 'Mix-ups, worst and likest first:' : 'No mix-ups.',
+    ...mixed,
+    ...(leftOut > 0 ? [`${leftOut} that matter less are left out.`] : []),
+    ...(gross.length > 0
+      ? [
+          '',
+          'Told apart at a glance, and ruinous:',
+          ...gross.slice(0, GROSS).map(line),
+          ...(gross.length > GROSS ? [`${gross.length - GROSS} more are left out.`] : [])
+        ]
+      : [])
   ].join('\n');
 }
 
@@ -42,11 +73,19 @@ function measured(text: string | undefined, name: string): Measured | undefined 
 }
 
 export function which(file: Read, values: Options): string {
-  const [length, thread, headDiameter] = [measured(values.length, 'length'), measured(values.thread, 'thread'), measured(values['head-diameter'], 'head-diameter')];
+  const [length, thread, headDiameter] = [
+    measured(values.length, 'length'),
+    measured(values.thread, 'thread'),
+    measured(values['head-diameter'], 'head-diameter')
+  ];
   const drive = choice(Drive.options, values.drive, 'drive');
   const head = choice(HeadStyle.options, values.head, 'head');
   const measurement: Measurement = {
-    ...(length ? { length } : {}), ...(thread ? { thread } : {}), ...(headDiameter ? { headDiameter } : {}), ...(drive ? { drive } : {}), ...(head ? { head } : {}),
+    ...(length ? { length } : {}),
+    ...(thread ? { thread } : {}),
+    ...(headDiameter ? { headDiameter } : {}),
+    ...(drive ? { drive } : {}),
+    ...(head ? { head } : {}),
     ...(values['over-all'] ? { measured: 'over-all' as const } : {})
   };
   const missing = groupsOf(file, values).map((group) => ({ group, count: group.count }));
@@ -54,10 +93,17 @@ export function which(file: Read, values: Options): string {
   if (ranked.length === 0) return 'no screws are out';
   const byId = new Map(missing.map((m) => [m.group.id, m.group]));
   const next = measureNext(measurement, missing);
-  const named = (id: string | undefined) => (id === undefined ? 'none of these' : `${byId.get(id)!.name}, ${sizeText(byId.get(id)!.screw)} (${id})`);
+  const named = (id: string | undefined) =>
+    id === undefined ? 'none of these' : `${byId.get(id)!.name}, ${sizeText(byId.get(id)!.screw)} (${id})`;
   return [
-    ...ranked.slice(0, 8).map((c) => `${(100 * c.probability).toFixed(c.probability < 0.1 ? 1 : 0).padStart(5)} %  ${named(c.joint)}`),
-    ...(next ? [`Measure next: ${{ length: 'the length', thread: 'the thread', headDiameter: 'the head across', drive: 'the drive', head: 'the form of the head' }[next]}.`] : [])
+    ...ranked
+      .slice(0, 8)
+      .map((c) => `${(100 * c.probability).toFixed(c.probability < 0.1 ? 1 : 0).padStart(5)} %  ${named(c.joint)}`),
+    ...(next
+      ? [
+          `Measure next: ${{ length: 'the length', thread: 'the thread', headDiameter: 'the head across', drive: 'the drive', head: 'the form of the head' }[next]}.`
+        ]
+      : [])
   ].join('\n');
 }
 
@@ -74,11 +120,20 @@ function groupsOf({ access, hash, machine }: Read, values: Options): ScrewGroup[
 }
 
 export function trayFor(file: Read, values: Options): string {
-  if (goalsOf(values).length === 0) throw new Refusal(['tray needs a job: --replace ID[,ID], --remove, --expose or --reach']);
-  const style = choice(['bin-per-step', 'map', 'in-the-part'] as const satisfies readonly TrayStyle[], values.style, 'style') ?? 'bin-per-step';
+  if (goalsOf(values).length === 0)
+    throw new Refusal(['tray needs a job: --replace ID[,ID], --remove, --expose or --reach']);
+  const style =
+    choice(['bin-per-step', 'map', 'in-the-part'] as const satisfies readonly TrayStyle[], values.style, 'style') ??
+    'bin-per-step';
   const made = tray(file.access.model, groupsOf(file, values), style);
-  const lines = made.bins.map((b) => `${String(b.number).padStart(3)}  ${b.count} x ${b.size}  ${b.name}${b.part ? ` (stay in ${b.part})` : ''}`);
+  const lines = made.bins.map(
+    (b) => `${String(b.number).padStart(3)}  ${b.count} x ${b.size}  ${b.name}${b.part ? ` (stay in ${b.part})` : ''}`
+  );
   const apart = made.apart.map((m) => `keep apart: ${m.screw} from ${m.hole} (${m.fit.verdict})`);
   if (values.svg !== undefined) writeTo(values.svg, traySvg(file.access.model, made));
-  return [...(lines.length > 0 ? lines : ['no loose screws']), ...apart, ...(values.svg === undefined ? [] : [`drawn at true scale in ${values.svg}`])].join('\n');
+  return [
+    ...(lines.length > 0 ? lines : ['no loose screws']),
+    ...apart,
+    ...(values.svg === undefined ? [] : [`drawn at true scale in ${values.svg}`])
+  ].join('\n');
 }

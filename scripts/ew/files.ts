@@ -23,7 +23,10 @@ export function machineAt(path: string): Read {
 export function textAt(path: string): string {
   try {
     const { size } = statSync(path);
-    if (size > 2 * MACHINE_FILE_MAX_BYTES) throw new Refusal([`${path}: is ${(size / 1e6).toFixed(1)} MB; at most ${(2 * MACHINE_FILE_MAX_BYTES) / 1e6} MB are read`]);
+    if (size > 2 * MACHINE_FILE_MAX_BYTES)
+      throw new Refusal([
+        `${path}: is ${(size / 1e6).toFixed(1)} MB; at most ${(2 * MACHINE_FILE_MAX_BYTES) / 1e6} MB are read`
+      ]);
     return readFileSync(path, 'utf8');
   } catch (error) {
     if (error instanceof Refusal) throw error;

@@ -2,12 +2,27 @@ import { z } from 'zod';
 import { planMarkdown, stepTable } from '../../src/core/formats';
 import { CONDITION_NAMES } from '../../src/core/hazards';
 import { parseDocument, shown } from '../../src/core/machine';
-import { alongside, alternatives, explain, plan, WEIGHTS, type Goal, type Plan, type PlanOptions, type Weighting } from '../../src/core/plan';
+import {
+  alongside,
+  alternatives,
+  explain,
+  plan,
+  WEIGHTS,
+  type Goal,
+  type Plan,
+  type PlanOptions,
+  type Weighting
+} from '../../src/core/plan';
 import type { Options } from './options';
 import { faultLine, Refusal, textAt, type Read } from './files';
 
 /** Weights of one's own: seconds of wasted motion for each change. */
-const WeightsFile = z.strictObject({ turn: z.number().min(0).max(3600), lid: z.number().min(0).max(3600), tool: z.number().min(0).max(3600), focus: z.number().min(0).max(3600) });
+const WeightsFile = z.strictObject({
+  turn: z.number().min(0).max(3600),
+  lid: z.number().min(0).max(3600),
+  tool: z.number().min(0).max(3600),
+  focus: z.number().min(0).max(3600)
+});
 const SHORT: Record<string, Weighting> = { part: 'part-by-part', bit: 'bit-by-bit' };
 
 export function goalsOf(values: Options): Goal[] {
@@ -33,24 +48,37 @@ export function planText({ access, hash }: Read, values: Options): string {
   const goals = goalsOf(values);
   const { variants } = access.model.machine;
   if (values.variant !== undefined && !variants.some((v) => v.id === values.variant)) {
-    throw new Refusal([`no variant "${shown(values.variant)}"; there are ${variants.map((v) => v.id).join(', ') || 'none'}`]);
+    throw new Refusal([
+      `no variant "${shown(values.variant)}"; there are ${variants.map((v) => v.id).join(', ') || 'none'}`
+    ]);
   }
   const conditions = (values.condition ?? []).map((name) => {
-    if (!Object.hasOwn(CONDITION_NAMES, name)) throw new Refusal([`no condition "${shown(name)}"; there are ${Object.keys(CONDITION_NAMES).join(', ')}`]);
+    if (!Object.hasOwn(CONDITION_NAMES, name))
+      throw new Refusal([`no condition "${shown(name)}"; there are ${Object.keys(CONDITION_NAMES).join(', ')}`]);
     return CONDITION_NAMES[name]!;
   });
   const avoid = values.avoid ?? [];
-  const made = plan(access, goals, { weighting: weightingOf(values.weights), hash, avoid, conditions, ...(values.variant ? { variant: values.variant } : {}) });
+  const made = plan(access, goals, {
+    weighting: weightingOf(values.weights),
+    hash,
+    avoid,
+    conditions,
+    ...(values.variant ? { variant: values.variant } : {})
+  });
   if (values.explain !== undefined) return explanation(made, values.explain);
   if (values.alternatives) {
     const ways = alternatives(access, goals, avoid);
-    return ways.length > 0 ? ways.map((w) => `${signed(w.extraSeconds)}  ${w.text}   [--avoid '${w.avoid}']`).join('\n') : 'there is no other way';
+    return ways.length > 0
+      ? ways.map((w) => `${signed(w.extraSeconds)}  ${w.text}   [--avoid '${w.avoid}']`).join('\n')
+      : 'there is no other way';
   }
   if (values.alongside !== undefined) {
     const limit = Number(values.alongside);
     if (!(limit >= 0)) throw new Refusal([`--alongside takes seconds, not "${shown(values.alongside)}"`]);
     const more = alongside(access, goals, limit, avoid);
-    return more.length > 0 ? more.map((m) => `${signed(m.extraSeconds)}  ${m.text}. ${m.reason}`).join('\n') : `nothing else within ${limit} s`;
+    return more.length > 0
+      ? more.map((m) => `${signed(m.extraSeconds)}  ${m.text}. ${m.reason}`).join('\n')
+      : `nothing else within ${limit} s`;
   }
   if (values.json) return JSON.stringify(made, null, 2);
   if (values.csv) return stepTable(made);
@@ -65,23 +93,35 @@ function explanation(made: Plan, which: string): string {
   const step = made.steps.find((s) => s.id === which) ?? made.steps[Number(which) - 1];
   if (!step) throw new Refusal([`no step "${shown(which)}": there are 1 to ${made.steps.length}`]);
   const number = (id: string) => made.steps.findIndex((s) => s.id === id) + 1;
-  const chain = explain(made, step).map((r) => `  ${r.text}${r.figures ? ` (${r.figures})` : ''}${r.step ? ` For step ${number(r.step)}.` : ''}`);
+  const chain = explain(made, step).map(
+    (r) => `  ${r.text}${r.figures ? ` (${r.figures})` : ''}${r.step ? ` For step ${number(r.step)}.` : ''}`
+  );
   const mirror = step.mirror ? [`  Its mirror is step ${number(step.mirror)}.`] : [];
-  return [`${number(step.id)}  ${step.text}`, ...chain, ...mirror, ...(step.departs ? [`  ${step.departs}`] : [])].join('\n');
+  return [`${number(step.id)}  ${step.text}`, ...chain, ...mirror, ...(step.departs ? [`  ${step.departs}`] : [])].join(
+    '\n'
+  );
 }
 
 function inLines(made: Plan): string {
   const minutes = (s: number) => `${Math.round(s / 60)} min`;
-  const gap = ({ cost, bound, proved }: Plan['set']) => (proved ? 'proved best' : `at most ${cost - bound} s above the bound`);
+  const gap = ({ cost, bound, proved }: Plan['set']) =>
+    proved ? 'proved best' : `at most ${cost - bound} s above the bound`;
   const titles = { isolate: 'Make it safe', down: 'Down', swap: 'Swap', up: 'Up', prove: 'Prove' };
-  const out = [`${made.machine.id} ${made.machine.revision}: ${made.goals.map((g) => `${g.do} ${g.do === 'reach' ? g.joint : g.part}`).join(', ')}`];
-  out.push(`${made.steps.length} steps, ${minutes(made.times.p50)} (cautious ${minutes(made.times.p80)}); set ${made.set.proved ? 'proved least' : 'not proved'}, order ${gap(made.order)}, way up ${gap(made.orderUp ?? made.order)}`);
-  if (made.energised.length > 0) out.push(`energised: ${made.energised.length} steps before the power is away or after it is back`);
+  const out = [
+    `${made.machine.id} ${made.machine.revision}: ${made.goals.map((g) => `${g.do} ${g.do === 'reach' ? g.joint : g.part}`).join(', ')}`
+  ];
+  out.push(
+    `${made.steps.length} steps, ${minutes(made.times.p50)} (cautious ${minutes(made.times.p80)}); set ${made.set.proved ? 'proved least' : 'not proved'}, order ${gap(made.order)}, way up ${gap(made.orderUp ?? made.order)}`
+  );
+  if (made.energised.length > 0)
+    out.push(`energised: ${made.energised.length} steps before the power is away or after it is back`);
   if (made.loose.length > 0) out.push(`not held: ${made.loose.length} turns or lid moves with something loose`);
   let leg = '';
   made.steps.forEach((step, i) => {
     if (step.leg !== leg) out.push('', titles[(leg = step.leg) as keyof typeof titles]);
-    out.push(`${String(i + 1).padStart(4)}  ${step.text}${step.departs && step.leg === 'up' ? `   [${step.departs}]` : ''}`);
+    out.push(
+      `${String(i + 1).padStart(4)}  ${step.text}${step.departs && step.leg === 'up' ? `   [${step.departs}]` : ''}`
+    );
   });
   return out.join('\n');
 }

@@ -16,7 +16,9 @@ export class Cable {
     const server = createServer((near) => holder.is!.join(near));
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     const { port } = server.address() as { port: number };
-    holder.is = new Cable(Object.assign(new URL(databaseUrl), { port: String(port) }).href, new URL(databaseUrl), () => server.close());
+    holder.is = new Cable(Object.assign(new URL(databaseUrl), { port: String(port) }).href, new URL(databaseUrl), () =>
+      server.close()
+    );
     return holder.is;
   }
 
@@ -27,7 +29,10 @@ export class Cable {
 
   private join(near: Socket): void {
     const far = connect(Number(this.behind.port), this.behind.hostname);
-    for (const [from, to] of [[near, far], [far, near]] as const) {
+    for (const [from, to] of [
+      [near, far],
+      [far, near]
+    ] as const) {
       this.sockets.add(from);
       from.on('data', (data) => this.isDrawn || to.write(data));
       from.on('close', () => {

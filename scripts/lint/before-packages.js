@@ -25,10 +25,18 @@ export function packagesBefore(entry) {
 
 /** What runs before the packages are installed may import nothing but Node's own modules, however far down. */
 export const beforePackages = {
-  meta: { type: 'problem', schema: [], messages: { needs: '{{name}} is imported (by {{file}}) before anything is installed: import it within the function that needs it.' } },
+  meta: {
+    type: 'problem',
+    schema: [],
+    messages: {
+      needs:
+        '{{name}} is imported (by {{file}}) before anything is installed: import it within the function that needs it.'
+    }
+  },
   create: (context) => ({
     Program(node) {
-      for (const { name, file } of packagesBefore(context.filename)) context.report({ node, messageId: 'needs', data: { name, file } });
+      for (const { name, file } of packagesBefore(context.filename))
+        context.report({ node, messageId: 'needs', data: { name, file } });
     }
   })
 };

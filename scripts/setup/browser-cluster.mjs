@@ -14,7 +14,11 @@ export default async function browserSetup() {
     await client.connect();
     await client.query(sql).finally(() => client.end());
   };
-  const script = (shop, verb) => must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', verb], { env: { ...process.env, DATABASE_URL: cluster.replace(/\/postgres$/, `/${shop}`) }, stdio: ['ignore', 'ignore', 'inherit'] });
+  const script = (shop, verb) =>
+    must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', verb], {
+      env: { ...process.env, DATABASE_URL: cluster.replace(/\/postgres$/, `/${shop}`) },
+      stdio: ['ignore', 'ignore', 'inherit']
+    });
   try {
     await admin(`create database ${SHOPS.empty}`);
     await script(SHOPS.empty, 'migrate');

@@ -1,2 +1,10 @@
 /** Scripts that somebody runs who has nothing: they install what is missing, and need no package before they have. */
-export const ENTRIES = ['scripts/demo.mjs', 'scripts/test.mjs', 'scripts/shots.mjs', 'scripts/bench-load.mjs', 'scripts/clean-clone.mjs', 'scripts/licences.mjs', 'scripts/with-packages.mjs'];
+export const ENTRIES = [
+  'scripts/demo.mjs',
+  'scripts/test.mjs',
+  'scripts/shots.mjs',
+  'scripts/bench-load.mjs',
+  'scripts/clean-clone.mjs',
+  'scripts/licences.mjs',
+  'scripts/with-packages.mjs'
+];

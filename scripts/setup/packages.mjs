@@ -36,7 +36,15 @@ export async function ensurePackages() {
   writeFileSync(stamp, hash);
 }
 
-const SOURCES = ['src', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts', 'vite.threads.config.ts', 'tsconfig.json'];
+const SOURCES = [
+  'src',
+  'static',
+  'package-lock.json',
+  'svelte.config.js',
+  'vite.config.ts',
+  'vite.threads.config.ts',
+  'tsconfig.json'
+];
 
 /** The application as it is served; built again only when its sources have changed. */
 export async function ensureBuild() {

@@ -1,6 +1,15 @@
 import { execFileSync, spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { chownSync, existsSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  chownSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync
+} from 'node:fs';
 import { join } from 'node:path';
 import { ensureFolder, freePort, installDebian, isAlive, isRoot, scratch } from './system.mjs';
 
@@ -10,10 +19,13 @@ const DEBIAN = '/usr/lib/postgresql';
 export function programs() {
   const candidates = [];
   if (existsSync(DEBIAN)) {
-    for (const version of readdirSync(DEBIAN).sort((a, b) => Number(b) - Number(a))) candidates.push(join(DEBIAN, version, 'bin'));
+    for (const version of readdirSync(DEBIAN).sort((a, b) => Number(b) - Number(a)))
+      candidates.push(join(DEBIAN, version, 'bin'));
   }
   try {
-    candidates.push(execFileSync('pg_config', ['--bindir'], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] }).trim());
+    candidates.push(
+      execFileSync('pg_config', ['--bindir'], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] }).trim()
+    );
   } catch {
     // No pg_config: the version folders above are all there is.
   }
@@ -49,7 +61,8 @@ export async function ensureAppLogin(url, login, password) {
   await client.connect();
   try {
     const name = client.escapeIdentifier(login);
-    const isThere = async (role) => (await client.query('select 1 from pg_roles where rolname = $1', [role])).rowCount === 1;
+    const isThere = async (role) =>
+      (await client.query('select 1 from pg_roles where rolname = $1', [role])).rowCount === 1;
     if (!(await isThere('eager_wrench_app'))) await client.query('create role eager_wrench_app nologin');
     if (!(await isThere(login))) await client.query(`create role ${name} login in role eager_wrench_app`);
     await client.query(`alter role ${name} password ${client.escapeLiteral(password)}`);
@@ -106,7 +119,24 @@ export class Cluster {
     writeFileSync(file, password, { mode: 0o600 });
     const { uid, gid } = owner();
     if (uid !== undefined) for (const path of [fresh, file]) chownSync(path, uid, gid);
-    const child = start('initdb', ['-D', fresh, '-U', 'eager_wrench', '-A', 'scram-sha-256', '--pwfile', file, '-E', 'UTF8', '--locale=C.UTF-8', '--no-sync'], ['ignore', 'ignore', 'pipe']);
+    const child = start(
+      'initdb',
+      [
+        '-D',
+        fresh,
+        '-U',
+        'eager_wrench',
+        '-A',
+        'scram-sha-256',
+        '--pwfile',
+        file,
+        '-E',
+        'UTF8',
+        '--locale=C.UTF-8',
+        '--no-sync'
+      ],
+      ['ignore', 'ignore', 'pipe']
+    );
     let words = '';
     child.stderr.on('data', (data) => (words += data));
     const code = await new Promise((resolve, reject) => child.on('exit', resolve).on('error', reject));
@@ -130,10 +160,20 @@ export class Cluster {
   }
 
   async #launch() {
-    const settings = ['listen_addresses=127.0.0.1', 'unix_socket_directories=', 'max_connections=60', 'timezone=UTC', 'log_timezone=UTC'];
+    const settings = [
+      'listen_addresses=127.0.0.1',
+      'unix_socket_directories=',
+      'max_connections=60',
+      'timezone=UTC',
+      'log_timezone=UTC'
+    ];
     if (this.isThrowAway) settings.push('fsync=off', 'synchronous_commit=off', 'full_page_writes=off');
     this.log = '';
-    const child = start('postgres', ['-D', this.data, '-p', String(this.port), ...settings.flatMap((s) => ['-c', s])], ['ignore', 'ignore', 'pipe']);
+    const child = start(
+      'postgres',
+      ['-D', this.data, '-p', String(this.port), ...settings.flatMap((s) => ['-c', s])],
+      ['ignore', 'ignore', 'pipe']
+    );
     child.stderr.on('data', (data) => (this.log = (this.log + data).slice(-20_000)));
     let gone = false;
     child.on('exit', () => (gone = true)).on('error', () => (gone = true));

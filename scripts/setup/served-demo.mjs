@@ -16,15 +16,26 @@ export async function servedDemo() {
   const { chromium } = await import('@playwright/test');
   const cluster = await Cluster.throwAway().start();
   const DATABASE_URL = await cluster.createDatabase('demo');
-  await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], { env: { ...process.env, DATABASE_URL }, stdio: ['ignore', 'ignore', 'inherit'] });
+  await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], {
+    env: { ...process.env, DATABASE_URL },
+    stdio: ['ignore', 'ignore', 'inherit']
+  });
   const server = await startServer({ DATABASE_URL: await cluster.appUrl('demo', 'pictures'), LOG_LEVEL: 'warn' });
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] });
+  const browser = await chromium.launch({
+    executablePath: CHROMIUM,
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking']
+  });
   const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8'));
   return {
     address: server.address,
     browser,
     async context(more = {}) {
-      return browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: server.address, locale: 'en-GB', ...more });
+      return browser.newContext({
+        viewport: { width: 1280, height: 800 },
+        baseURL: server.address,
+        locale: 'en-GB',
+        ...more
+      });
     },
     async signIn(page, name) {
       await page.goto('/signin');

@@ -1,5 +1,14 @@
 import { spawn } from 'node:child_process';
-import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync
+} from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
 import { afterAll, describe, expect, it } from 'vitest';
@@ -57,7 +66,11 @@ describe('migrations', () => {
     const url = cluster.replace(/\/postgres$/, `/${name}`);
     await Promise.all([migrate(url), migrate(url), migrate(url)]);
     await migrate(url);
-    expect(await query(url, 'select name from migration order by id')).toEqual(readdirSync('db/migrations').sort().map((file) => ({ name: file.replace(/\.sql$/, '') })));
+    expect(await query(url, 'select name from migration order by id')).toEqual(
+      readdirSync('db/migrations')
+        .sort()
+        .map((file) => ({ name: file.replace(/\.sql$/, '') }))
+    );
     await query(cluster, `drop database ${name} with (force)`);
   });
 });
@@ -87,7 +100,15 @@ describe('locks and ports', () => {
         // As if killed: the next finds a lock whose owner is dead.
         if (i === 4) process.exit(0);
       });`;
-    const ends = await Promise.all(Array.from({ length: 6 }, () => new Promise<number | null>((resolve) => spawn('node', ['--input-type=module', '-e', program], { stdio: 'ignore' }).on('exit', resolve))));
+    const ends = await Promise.all(
+      Array.from(
+        { length: 6 },
+        () =>
+          new Promise<number | null>((resolve) =>
+            spawn('node', ['--input-type=module', '-e', program], { stdio: 'ignore' }).on('exit', resolve)
+          )
+      )
+    );
     expect(ends).toEqual([0, 0, 0, 0, 0, 0]);
     await withLock(`test-${process.pid}-takeover`, async () => {});
     rmSync(folder, { recursive: true, force: true });
@@ -111,15 +132,24 @@ describe('what runs before the packages are there', () => {
     expect(packagesBefore(join(ROOT, entry))).toEqual([]);
   });
   it('is every script that an npm command starts without a loader, and every one that installs', () => {
-    const { scripts } = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as { scripts: Record<string, string> };
+    const { scripts } = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as {
+      scripts: Record<string, string>;
+    };
     const started = Object.values(scripts).flatMap((command) => /^node (\S+\.mjs)/.exec(command)?.[1] ?? []);
-    const installing = readdirSync(join(ROOT, 'scripts')).filter((name) => name.endsWith('.mjs') && readFileSync(join(ROOT, 'scripts', name), 'utf8').includes('ensurePackages')).map((name) => `scripts/${name}`);
+    const installing = readdirSync(join(ROOT, 'scripts'))
+      .filter(
+        (name) => name.endsWith('.mjs') && readFileSync(join(ROOT, 'scripts', name), 'utf8').includes('ensurePackages')
+      )
+      .map((name) => `scripts/${name}`);
     for (const entry of [...started, ...installing]) expect(ENTRIES).toContain(entry);
   });
   it('is found out however far down, and not where it is asked for within a function', () => {
     const folder = mkdtempSync(join(scratch, 'eager-wrench-lint-'));
     writeFileSync(join(folder, 'a.mjs'), "import { b } from './b.mjs';\nconst later = () => import('pg');\n");
-    writeFileSync(join(folder, 'b.mjs'), "import { join } from 'node:path';\nexport * from './c.mjs';\nimport './a.mjs';\n");
+    writeFileSync(
+      join(folder, 'b.mjs'),
+      "import { join } from 'node:path';\nexport * from './c.mjs';\nimport './a.mjs';\n"
+    );
     writeFileSync(join(folder, 'c.mjs'), "import {\n  toSVG\n} from 'bwip-js/node';\n");
     expect(packagesBefore(join(folder, 'a.mjs'))).toEqual([{ name: 'bwip-js/node', file: join(folder, 'c.mjs') }]);
     rmSync(folder, { recursive: true, force: true });

@@ -43,10 +43,12 @@ export async function must(command, args, options) {
 
 /** Installs Debian packages, as root or through sudo. */
 export async function installDebian(packages) {
-  if (!existsSync('/usr/bin/apt-get')) throw new Error(`please install ${packages.join(' and ')}: this machine has no apt-get`);
+  if (!existsSync('/usr/bin/apt-get'))
+    throw new Error(`please install ${packages.join(' and ')}: this machine has no apt-get`);
   say(`Installing from Debian: ${packages.join(', ')}`);
   const sudo = isRoot ? [] : ['sudo'];
-  if (!isRoot && spawnSync('sudo', ['-V']).status !== 0) throw new Error(`please install ${packages.join(' and ')} as root: there is no sudo`);
+  if (!isRoot && spawnSync('sudo', ['-V']).status !== 0)
+    throw new Error(`please install ${packages.join(' and ')} as root: there is no sudo`);
   const apt = [...sudo, 'env', 'DEBIAN_FRONTEND=noninteractive', 'apt-get', '-q', '-o', 'DPkg::Lock::Timeout=600'];
   const call = (...args) => must(apt[0], [...apt.slice(1), ...args], { stdio: ['inherit', 'ignore', 'inherit'] });
   await call('update');
@@ -99,7 +101,7 @@ function takeAway(path, owner) {
 /** One process at a time, across processes: the others wait. A lock whose owner has died is taken over. */
 export async function withLock(name, work) {
   const path = join(scratch, `eager-wrench-${userInfo().uid}-${CHECKOUT_KEY}-${name}.lock`);
-  for (let told = false; ; ) {
+  for (let told = false; ;) {
     try {
       writeFileSync(path, String(process.pid), { flag: 'wx', mode: 0o600 });
       break;

@@ -60,6 +60,11 @@ export async function startDevices(port = 0) {
 function drawn({ lines, code }) {
   const bars = bwip.toSVG({ bcid: 'code128', text: code, height: 8, includetext: true, textsize: 7 });
   const escape = (text) => String(text).replace(/[<>&"]/g, (c) => `&#${c.charCodeAt(0)};`);
-  const text = lines.map((line, i) => `<text x="2.5" y="${4.4 + i * 3.6}" font-size="${i === 0 ? 3.6 : 2.9}" font-weight="${i === 0 ? 700 : 400}">${escape(line)}</text>`).join('');
+  const text = lines
+    .map(
+      (line, i) =>
+        `<text x="2.5" y="${4.4 + i * 3.6}" font-size="${i === 0 ? 3.6 : 2.9}" font-weight="${i === 0 ? 700 : 400}">${escape(line)}</text>`
+    )
+    .join('');
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 50 30" width="250" font-family="sans-serif"><rect width="50" height="30" rx="1" fill="#fff" stroke="#888" stroke-width=".2"/>${text}${bars.replace('<svg', '<svg x="2.5" y="18" width="45" height="11" preserveAspectRatio="xMinYMid meet"')}</svg>`;
 }

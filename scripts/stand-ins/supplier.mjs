@@ -10,7 +10,24 @@ const DAY_MS = 86_400_000;
 export const MODES = ['well', 'slow', 'failing', 'lying', 'refusing'];
 
 /** Prices by kind of part, minor units: invented. */
-const PRICES = { battery: 8900, panel: 14900, display: 28900, board: 46900, keyboard: 6900, touchpad: 5400, fan: 3900, 'heat-sink': 4900, storage: 9900, memory: 5200, card: 3400, camera: 2900, cover: 4400, bezel: 2600, case: 17900, processor: 15900 };
+const PRICES = {
+  battery: 8900,
+  panel: 14900,
+  display: 28900,
+  board: 46900,
+  keyboard: 6900,
+  touchpad: 5400,
+  fan: 3900,
+  'heat-sink': 4900,
+  storage: 9900,
+  memory: 5200,
+  card: 3400,
+  camera: 2900,
+  cover: 4400,
+  bezel: 2600,
+  case: 17900,
+  processor: 15900
+};
 
 /** What a machine file says of its parts, as a catalogue has it: numbers, holes, plugs. */
 export function catalogueFrom(machines) {
@@ -20,14 +37,23 @@ export function catalogueFrom(machines) {
     for (const part of machine.parts) {
       const own = new Set([part.id, ...(part.spareIncludes ?? [])]);
       const holes = machine.joints.flatMap((j) => (j.kind === 'screws' && j.a === part.id ? j.at : []));
-      const plugs = machine.joints.flatMap((j) => (j.kind === 'connector' && own.has(j.a) !== own.has(j.b) ? [j.family] : [])).sort();
+      const plugs = machine.joints
+        .flatMap((j) => (j.kind === 'connector' && own.has(j.a) !== own.has(j.b) ? [j.family] : []))
+        .sort();
       for (const [i, { number }] of (part.numbers ?? []).entries()) {
         if (items.has(number)) continue;
         const code = [...number].reduce((sum, c) => (sum * 31 + c.charCodeAt(0)) % 9973, 7);
         items.set(number, {
-          number, name: `${parts.get(part.id).name}, ${machine.model}`, kind: 'part', includes: part.spareIncludes ?? [],
-          ...(holes.length > 0 ? { holes } : {}), ...(plugs.length > 0 ? { plugs } : {}),
-          priceMinor: (PRICES[part.kind] ?? 2200) + (code % 40) * 10 + i * 500, currency: 'EUR', stock: code % 5, leadDays: 1 + (code % 6)
+          number,
+          name: `${parts.get(part.id).name}, ${machine.model}`,
+          kind: 'part',
+          includes: part.spareIncludes ?? [],
+          ...(holes.length > 0 ? { holes } : {}),
+          ...(plugs.length > 0 ? { plugs } : {}),
+          priceMinor: (PRICES[part.kind] ?? 2200) + (code % 40) * 10 + i * 500,
+          currency: 'EUR',
+          stock: code % 5,
+          leadDays: 1 + (code % 6)
         });
       }
     }
@@ -37,7 +63,9 @@ export function catalogueFrom(machines) {
 
 export function demoMachines() {
   const folder = new URL('../../demo/machines/', import.meta.url);
-  return readdirSync(folder).filter((n) => n.endsWith('.json')).map((n) => JSON.parse(readFileSync(new URL(n, folder), 'utf8')));
+  return readdirSync(folder)
+    .filter((n) => n.endsWith('.json'))
+    .map((n) => JSON.parse(readFileSync(new URL(n, folder), 'utf8')));
 }
 
 /** @returns where it listens, what was ordered, its catalogue, `be` to change its mode, `offer` to put something into its catalogue, and `stop` */
@@ -59,7 +87,10 @@ export async function startSupplier(port = 0) {
     if (mode === 'refusing') throw refusal(503, 'Closed for stocktaking.');
     if (request.method === 'GET' && pathname === '/catalogue') {
       const found = searchParams.getAll('number').flatMap((n) => items.get(n) ?? []);
-      return json(response, { format: FORMAT, items: mode === 'lying' ? found.map((i) => ({ ...i, priceMinor: -1 })) : found });
+      return json(response, {
+        format: FORMAT,
+        items: mode === 'lying' ? found.map((i) => ({ ...i, priceMinor: -1 })) : found
+      });
     }
     if (request.method === 'POST' && pathname === '/orders') {
       const { reference, number, quantity } = await body(request);
@@ -69,7 +100,15 @@ export async function startSupplier(port = 0) {
       // The same reference is the same order, however often it is sent.
       if (!orders.has(reference)) {
         const days = item.stock >= quantity ? 1 : item.leadDays;
-        orders.set(reference, { format: FORMAT, reference, order: `S-${String(1000 + orders.size)}`, number, quantity, priceMinor: item.priceMinor, dueOn: new Date(Date.now() + days * DAY_MS).toISOString().slice(0, 10) });
+        orders.set(reference, {
+          format: FORMAT,
+          reference,
+          order: `S-${String(1000 + orders.size)}`,
+          number,
+          quantity,
+          priceMinor: item.priceMinor,
+          dueOn: new Date(Date.now() + days * DAY_MS).toISOString().slice(0, 10)
+        });
         item.stock = Math.max(0, item.stock - quantity);
       }
       const order = orders.get(reference);

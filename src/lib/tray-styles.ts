@@ -6,4 +6,5 @@ export const TRAY_STYLES: { value: TrayStyle; name: string; about: string }[] = 
   { value: 'in-the-part', name: 'With their part', about: 'The screws of one part together.' }
 ];
 
-export const styleFrom = (text: string | null): TrayStyle => TRAY_STYLES.find((s) => s.value === text)?.value ?? 'bin-per-step';
+export const styleFrom = (text: string | null): TrayStyle =>
+  TRAY_STYLES.find((s) => s.value === text)?.value ?? 'bin-per-step';

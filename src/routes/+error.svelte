@@ -1,7 +1,13 @@
 <script lang="ts">
   import { page } from '$app/state';
 
-  const titles: Record<number, string> = { 401: 'Sign in first', 403: 'Not with this role', 404: 'Nothing here', 413: 'Too large', 503: 'Out of reach' };
+  const titles: Record<number, string> = {
+    401: 'Sign in first',
+    403: 'Not with this role',
+    404: 'Nothing here',
+    413: 'Too large',
+    503: 'Out of reach'
+  };
 </script>
 
 <svelte:head><title>{titles[page.status] ?? 'That did not work'} · Eager Wrench</title></svelte:head>

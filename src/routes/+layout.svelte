@@ -45,7 +45,13 @@
     <nav aria-label="Places" class="flex gap-1">
       {#each places as place (place.href)}
         {@const here = page.url.pathname.startsWith(place.href)}
-        <a href={place.href} aria-current={here ? 'page' : undefined} class="border-b-3 px-3 py-3 {here ? 'border-now font-semibold' : 'border-transparent text-soft hover:text-ink'}">{place.name}</a>
+        <a
+          href={place.href}
+          aria-current={here ? 'page' : undefined}
+          class="border-b-3 px-3 py-3 {here
+            ? 'border-now font-semibold'
+            : 'border-transparent text-soft hover:text-ink'}">{place.name}</a
+        >
       {/each}
     </nav>
     <div class="ml-auto flex items-center gap-4">
@@ -63,10 +69,44 @@
 
 <style>
   /* Only what takes longer than a moment is worth a sign. */
-  .loading { position: fixed; inset: 0 0 auto 0; height: 3px; z-index: 60; background: var(--now); transform-origin: left; animation: fill 8s 0.25s cubic-bezier(0.1, 0.6, 0.2, 1) both; }
-  @keyframes fill { from { transform: scaleX(0); } to { transform: scaleX(0.95); } }
-  .slow { position: fixed; top: 10px; left: 50%; translate: -50% 0; z-index: 60; padding: 8px 16px; box-shadow: 0 4px 16px rgb(0 0 0 / 0.2); }
-  .skip { position: absolute; left: -999px; }
-  .skip:focus { left: 8px; top: 8px; z-index: 50; background: var(--sheet); padding: 8px 12px; }
-  main:focus { outline: none; }
+  .loading {
+    position: fixed;
+    inset: 0 0 auto 0;
+    height: 3px;
+    z-index: 60;
+    background: var(--now);
+    transform-origin: left;
+    animation: fill 8s 0.25s cubic-bezier(0.1, 0.6, 0.2, 1) both;
+  }
+  @keyframes fill {
+    from {
+      transform: scaleX(0);
+    }
+    to {
+      transform: scaleX(0.95);
+    }
+  }
+  .slow {
+    position: fixed;
+    top: 10px;
+    left: 50%;
+    translate: -50% 0;
+    z-index: 60;
+    padding: 8px 16px;
+    box-shadow: 0 4px 16px rgb(0 0 0 / 0.2);
+  }
+  .skip {
+    position: absolute;
+    left: -999px;
+  }
+  .skip:focus {
+    left: 8px;
+    top: 8px;
+    z-index: 50;
+    background: var(--sheet);
+    padding: 8px 12px;
+  }
+  main:focus {
+    outline: none;
+  }
 </style>

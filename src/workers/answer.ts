@@ -1,7 +1,12 @@
 import { PlanDesk, PlanningError, type Choices, type Plan, type PlanRequest, type Progress } from '../core/plan';
 
 /** What a thread says of a plan: how it goes, the plan, or why there is none. All of it can be sent. */
-export type Answer = Progress | { stage: 'done'; plan: Plan } | { stage: 'proved'; plan: Omit<Plan, 'steps'> } | { stage: 'refused'; message: string } | { stage: 'choices'; choices: Choices };
+export type Answer =
+  | Progress
+  | { stage: 'done'; plan: Plan }
+  | { stage: 'proved'; plan: Omit<Plan, 'steps'> }
+  | { stage: 'refused'; message: string }
+  | { stage: 'choices'; choices: Choices };
 
 /** How long a thread works before it listens again, ms. */
 const SLICE_MS = 15;
@@ -17,7 +22,12 @@ const desk = new PlanDesk();
  * @param more.enoughMs how long the plan is worked on at most
  * @param more.restMs how long to leave the processor to who shows the first plan before the work on its proof goes on
  */
-export async function answer(request: PlanRequest, say: (answer: Answer) => void, stopped: () => boolean, more: { withChoices?: boolean; restMs?: number; enoughMs?: number } = {}): Promise<void> {
+export async function answer(
+  request: PlanRequest,
+  say: (answer: Answer) => void,
+  stopped: () => boolean,
+  more: { withChoices?: boolean; restMs?: number; enoughMs?: number } = {}
+): Promise<void> {
   try {
     const making = desk.ask(request);
     let since = performance.now();

@@ -1,5 +1,14 @@
 import { accessOf, type Access } from '../core/access';
-import { belief, NextStep, reachFrom, steady, type FaultSet, type Findings, type Next, type ReachSeconds } from '../core/faults';
+import {
+  belief,
+  NextStep,
+  reachFrom,
+  steady,
+  type FaultSet,
+  type Findings,
+  type Next,
+  type ReachSeconds
+} from '../core/faults';
 import { modelOf, type Machine } from '../core/machine';
 import type { From } from '../core/plan';
 
@@ -36,15 +45,21 @@ self.addEventListener('message', ({ data }: MessageEvent<FaultAsked>) => {
 
 async function answer({ id, machine, set, known, found, from }: FaultAsked): Promise<void> {
   const weights = belief(set, known, found);
-  const tell = (told: Omit<FaultTold, 'id' | 'belief'>) => self.postMessage({ id, belief: weights, ...told } satisfies FaultTold);
+  const tell = (told: Omit<FaultTold, 'id' | 'belief'>) =>
+    self.postMessage({ id, belief: weights, ...told } satisfies FaultTold);
   const isAsked = Object.keys(known.symptoms).length > 0 && weights.some((w) => w > 0);
   // What is believed is shown at once; the next step takes longer.
   tell({ isWorking: isAsked });
   if (!isAsked) return;
   const end = performance.now() + ENOUGH_MS;
-  const step = new NextStep(set, weights, { tests: Object.keys(known.tests), repairs: known.repairs }, reachOf(machine, set, from));
-  for (let shown: Next | undefined; ; ) {
-    for (const until = performance.now() + SLICE_MS; performance.now() < until && !step.isDone; ) step.goOn(5);
+  const step = new NextStep(
+    set,
+    weights,
+    { tests: Object.keys(known.tests), repairs: known.repairs },
+    reachOf(machine, set, from)
+  );
+  for (let shown: Next | undefined; ;) {
+    for (const until = performance.now() + SLICE_MS; performance.now() < until && !step.isDone;) step.goOn(5);
     // A newer question that came meanwhile is heard here.
     await new Promise((heard) => setTimeout(heard));
     if (id !== newest) return;

@@ -25,7 +25,13 @@ export type Heard = { stage: 'first' } | { stage: 'down' | 'up'; cost: number; b
 
 export type Made = { ok: true; plan: Plan } | { ok: false; message: string };
 export type Checked = { ok: true; machine: Machine; hash: string; warnings: Fault[] } | { ok: false; faults: Fault[] };
-export type Result<T extends Task> = T extends { do: 'plan' } ? Made : T extends { do: 'read' } ? Checked : T extends { do: 'print' } ? Uint8Array<ArrayBuffer> : string;
+export type Result<T extends Task> = T extends { do: 'plan' }
+  ? Made
+  : T extends { do: 'read' }
+    ? Checked
+    : T extends { do: 'print' }
+      ? Uint8Array<ArrayBuffer>
+      : string;
 
 /** On the server: one piece of work in one thread of the pool. Who does not want it any more ends the thread. */
 export default async function work(task: Task): Promise<Result<Task>> {
@@ -40,7 +46,10 @@ export default async function work(task: Task): Promise<Result<Task>> {
       return file.ok ? { ok: true, machine: file.machine, hash: file.hash, warnings: file.warnings } : file;
     }
     case 'draw':
-      return drawingSvg(modelOf(task.machine), task.zone, untouched(), { ...(task.from === undefined ? {} : { from: task.from }), ...(task.goals ? { goals: task.goals } : {}) });
+      return drawingSvg(modelOf(task.machine), task.zone, untouched(), {
+        ...(task.from === undefined ? {} : { from: task.from }),
+        ...(task.goals ? { goals: task.goals } : {})
+      });
   }
 }
 

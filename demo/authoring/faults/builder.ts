@@ -28,11 +28,27 @@ export class FaultSetBuilder {
   }
 
   /** A test of two outcomes. @param given of each fault, how likely the first of them is */
-  test(id: string, text: string, seconds: number, [yes, no]: [string, string], otherwise: number, given: Record<string, number>, more: { needs?: Goal[]; how?: string } = {}): this {
+  test(
+    id: string,
+    text: string,
+    seconds: number,
+    [yes, no]: [string, string],
+    otherwise: number,
+    given: Record<string, number>,
+    more: { needs?: Goal[]; how?: string } = {}
+  ): this {
     const both = (p: number) => [p, Math.round((1 - p) * 1000) / 1000];
     this.set.tests.push({
-      id, text, seconds, ...more, outcomes: [{ id: 'yes', text: yes }, { id: 'no', text: no }],
-      given: Object.fromEntries(Object.entries(given).map(([f, p]) => [f, both(p)])), otherwise: both(otherwise)
+      id,
+      text,
+      seconds,
+      ...more,
+      outcomes: [
+        { id: 'yes', text: yes },
+        { id: 'no', text: no }
+      ],
+      given: Object.fromEntries(Object.entries(given).map(([f, p]) => [f, both(p)])),
+      otherwise: both(otherwise)
     });
     return this;
   }

@@ -25,8 +25,21 @@ export function lindquayGannet13() {
       joint: 'battery-plug',
       steps: [
         { id: 'shut-down', kind: 'shut-down', text: 'Shut down fully', seconds: 40 },
-        { id: 'adapter-out', kind: 'unplug-adapter', text: 'Unplug the adapter', seconds: 5, undo: 'Plug the adapter in', undoSeconds: 5 },
-        { id: 'battery-plug', kind: 'open-joint', joint: 'battery-plug', text: 'Open the battery plug before any other', seconds: 9 }
+        {
+          id: 'adapter-out',
+          kind: 'unplug-adapter',
+          text: 'Unplug the adapter',
+          seconds: 5,
+          undo: 'Plug the adapter in',
+          undoSeconds: 5
+        },
+        {
+          id: 'battery-plug',
+          kind: 'open-joint',
+          joint: 'battery-plug',
+          text: 'Open the battery plug before any other',
+          seconds: 9
+        }
       ]
     },
     notes: ['Invented for the demonstration. Any likeness to a real machine is chance.']

@@ -23,8 +23,21 @@ export function lindquaySlip11() {
       joint: 'battery-plug',
       steps: [
         { id: 'shut-down', kind: 'shut-down', text: 'Shut down fully', seconds: 40 },
-        { id: 'adapter-out', kind: 'unplug-adapter', text: 'Unplug the adapter', seconds: 5, undo: 'Plug the adapter in', undoSeconds: 5 },
-        { id: 'battery-plug', kind: 'open-joint', joint: 'battery-plug', text: 'Open the battery plug as soon as the palm rest is off', seconds: 9 }
+        {
+          id: 'adapter-out',
+          kind: 'unplug-adapter',
+          text: 'Unplug the adapter',
+          seconds: 5,
+          undo: 'Plug the adapter in',
+          undoSeconds: 5
+        },
+        {
+          id: 'battery-plug',
+          kind: 'open-joint',
+          joint: 'battery-plug',
+          text: 'Open the battery plug as soon as the palm rest is off',
+          seconds: 9
+        }
       ]
     },
     notes: ['Invented for the demonstration. Any likeness to a real machine is chance.']
@@ -33,7 +46,17 @@ export function lindquaySlip11() {
   inside(m);
   display(m);
   return m
-    .relation({ kind: 'order', before: { part: 'speaker-left', move: 'lift' }, after: { part: 'battery', move: 'lift' }, leg: 'up', reason: 'The left speaker\u2019s wire runs along the battery: the speaker goes in before it' })
-    .relation({ kind: 'exempt', cover: 'hinge-left', action: { joint: 'ssd-slot' }, reason: 'The arm stands 4 mm above the slot: the card slides out beneath it' })
-    .machine;
+    .relation({
+      kind: 'order',
+      before: { part: 'speaker-left', move: 'lift' },
+      after: { part: 'battery', move: 'lift' },
+      leg: 'up',
+      reason: 'The left speaker\u2019s wire runs along the battery: the speaker goes in before it'
+    })
+    .relation({
+      kind: 'exempt',
+      cover: 'hinge-left',
+      action: { joint: 'ssd-slot' },
+      reason: 'The arm stands 4 mm above the slot: the card slides out beneath it'
+    }).machine;
 }

@@ -23,8 +23,21 @@ export function norrvikBallast15() {
       joint: 'battery-blade',
       steps: [
         { id: 'shut-down', kind: 'shut-down', text: 'Shut down fully', seconds: 40 },
-        { id: 'adapter-out', kind: 'unplug-adapter', text: 'Unplug the adapter', seconds: 5, undo: 'Plug the adapter in', undoSeconds: 5 },
-        { id: 'battery-out', kind: 'remove-battery', joint: 'battery-blade', text: 'Take the battery out of its bay', seconds: 8 },
+        {
+          id: 'adapter-out',
+          kind: 'unplug-adapter',
+          text: 'Unplug the adapter',
+          seconds: 5,
+          undo: 'Plug the adapter in',
+          undoSeconds: 5
+        },
+        {
+          id: 'battery-out',
+          kind: 'remove-battery',
+          joint: 'battery-blade',
+          text: 'Take the battery out of its bay',
+          seconds: 8
+        },
         { id: 'drain', kind: 'hold-power', text: 'Hold the power button for ten seconds', seconds: 12 }
       ]
     },
@@ -35,10 +48,39 @@ export function norrvikBallast15() {
   inside(m);
   display(m);
   return m
-    .relation({ kind: 'order', before: { joint: 'dc-channel' }, after: { part: 'board', move: 'tilt' }, leg: 'up', reason: 'The DC-in wire lies under the edge of the main board: dressed first' })
-    .relation({ kind: 'order', before: { part: 'keyboard', move: 'lift' }, after: { part: 'palm-rest', move: 'lift' }, leg: 'both', reason: 'The keyboard would slide off while the palm rest is lifted' })
-    .relation({ kind: 'order', before: { part: 'battery', move: 'slide' }, after: { joint: 'optical-screw' }, leg: 'down', reason: 'Drives are drawn only with the power away' })
-    .relation({ kind: 'order', before: { part: 'optical', move: 'slide' }, after: { joint: 'optical-bracket-screws' }, leg: 'both', reason: 'The bracket sits on the inner end of the drive' })
-    .relation({ kind: 'order', before: { part: 'caddy', move: 'slide' }, after: { joint: 'disk-screws' }, leg: 'both', reason: 'The drive\u2019s screws are in the sides of its carrier' })
-    .machine;
+    .relation({
+      kind: 'order',
+      before: { joint: 'dc-channel' },
+      after: { part: 'board', move: 'tilt' },
+      leg: 'up',
+      reason: 'The DC-in wire lies under the edge of the main board: dressed first'
+    })
+    .relation({
+      kind: 'order',
+      before: { part: 'keyboard', move: 'lift' },
+      after: { part: 'palm-rest', move: 'lift' },
+      leg: 'both',
+      reason: 'The keyboard would slide off while the palm rest is lifted'
+    })
+    .relation({
+      kind: 'order',
+      before: { part: 'battery', move: 'slide' },
+      after: { joint: 'optical-screw' },
+      leg: 'down',
+      reason: 'Drives are drawn only with the power away'
+    })
+    .relation({
+      kind: 'order',
+      before: { part: 'optical', move: 'slide' },
+      after: { joint: 'optical-bracket-screws' },
+      leg: 'both',
+      reason: 'The bracket sits on the inner end of the drive'
+    })
+    .relation({
+      kind: 'order',
+      before: { part: 'caddy', move: 'slide' },
+      after: { joint: 'disk-screws' },
+      leg: 'both',
+      reason: 'The drive\u2019s screws are in the sides of its carrier'
+    }).machine;
 }

@@ -27,9 +27,27 @@ export function norrvikFathom14() {
       joint: 'battery-plug',
       steps: [
         { id: 'shut-down', kind: 'shut-down', text: 'Shut down fully: hold Shift while shutting down', seconds: 40 },
-        { id: 'adapter-out', kind: 'unplug-adapter', text: 'Unplug the adapter', seconds: 5, undo: 'Plug the adapter in: this brings the battery back', undoSeconds: 10 },
-        { id: 'firmware-off', kind: 'firmware-disconnect', text: 'In firmware setup choose Disconnect battery: the machine turns off at once', seconds: 60 },
-        { id: 'battery-plug', kind: 'open-joint', joint: 'battery-plug', text: 'Open the battery plug before any other', seconds: 9 }
+        {
+          id: 'adapter-out',
+          kind: 'unplug-adapter',
+          text: 'Unplug the adapter',
+          seconds: 5,
+          undo: 'Plug the adapter in: this brings the battery back',
+          undoSeconds: 10
+        },
+        {
+          id: 'firmware-off',
+          kind: 'firmware-disconnect',
+          text: 'In firmware setup choose Disconnect battery: the machine turns off at once',
+          seconds: 60
+        },
+        {
+          id: 'battery-plug',
+          kind: 'open-joint',
+          joint: 'battery-plug',
+          text: 'Open the battery plug before any other',
+          seconds: 9
+        }
       ]
     },
     notes: ['Invented for the demonstration. Any likeness to a real machine is chance.']
@@ -46,10 +64,39 @@ export function norrvikFathom14() {
   display(m);
 
   return m
-    .relation({ kind: 'order', before: { part: 'sim-tray', move: 'draw' }, after: { part: 'board', move: 'tilt' }, leg: 'both', reason: 'The SIM tray locks the main board to the case wall' })
-    .relation({ kind: 'order', before: { joint: 'touchpad-plug' }, after: { part: 'battery', move: 'lift' }, leg: 'up', reason: 'The touchpad cable\u2019s slack lies under the battery: plugged in and laid flat first' })
-    .relation({ kind: 'order', before: { joint: 'fingerprint-plug' }, after: { part: 'battery', move: 'lift' }, leg: 'up', reason: 'The fingerprint cable\u2019s slack lies under the battery: plugged in and laid flat first' })
-    .relation({ kind: 'order', before: { part: 'keyboard', move: 'lift' }, after: { part: 'board', move: 'tilt' }, leg: 'both', reason: 'The keyboard is loose by then and would fall when the machine is turned over' })
-    .relation({ kind: 'order', before: { joint: 'dc-tape' }, after: { joint: 'dc-plug' }, leg: 'both', reason: 'The tape lies over the DC-in plug' })
-    .machine;
+    .relation({
+      kind: 'order',
+      before: { part: 'sim-tray', move: 'draw' },
+      after: { part: 'board', move: 'tilt' },
+      leg: 'both',
+      reason: 'The SIM tray locks the main board to the case wall'
+    })
+    .relation({
+      kind: 'order',
+      before: { joint: 'touchpad-plug' },
+      after: { part: 'battery', move: 'lift' },
+      leg: 'up',
+      reason: 'The touchpad cable\u2019s slack lies under the battery: plugged in and laid flat first'
+    })
+    .relation({
+      kind: 'order',
+      before: { joint: 'fingerprint-plug' },
+      after: { part: 'battery', move: 'lift' },
+      leg: 'up',
+      reason: 'The fingerprint cable\u2019s slack lies under the battery: plugged in and laid flat first'
+    })
+    .relation({
+      kind: 'order',
+      before: { part: 'keyboard', move: 'lift' },
+      after: { part: 'board', move: 'tilt' },
+      leg: 'both',
+      reason: 'The keyboard is loose by then and would fall when the machine is turned over'
+    })
+    .relation({
+      kind: 'order',
+      before: { joint: 'dc-tape' },
+      after: { joint: 'dc-plug' },
+      leg: 'both',
+      reason: 'The tape lies over the DC-in plug'
+    }).machine;
 }

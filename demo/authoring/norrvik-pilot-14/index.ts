@@ -25,9 +25,27 @@ export function norrvikPilot14() {
       joint: 'battery-plug',
       steps: [
         { id: 'shut-down', kind: 'shut-down', text: 'Shut down fully: hold Shift while shutting down', seconds: 40 },
-        { id: 'adapter-out', kind: 'unplug-adapter', text: 'Unplug the adapter', seconds: 5, undo: 'Plug the adapter in: this brings the battery back', undoSeconds: 10 },
-        { id: 'firmware-off', kind: 'firmware-disconnect', text: 'In firmware setup choose Disconnect battery: the machine turns off at once', seconds: 60 },
-        { id: 'battery-plug', kind: 'open-joint', joint: 'battery-plug', text: 'Open the battery plug before any other', seconds: 9 }
+        {
+          id: 'adapter-out',
+          kind: 'unplug-adapter',
+          text: 'Unplug the adapter',
+          seconds: 5,
+          undo: 'Plug the adapter in: this brings the battery back',
+          undoSeconds: 10
+        },
+        {
+          id: 'firmware-off',
+          kind: 'firmware-disconnect',
+          text: 'In firmware setup choose Disconnect battery: the machine turns off at once',
+          seconds: 60
+        },
+        {
+          id: 'battery-plug',
+          kind: 'open-joint',
+          joint: 'battery-plug',
+          text: 'Open the battery plug before any other',
+          seconds: 9
+        }
       ]
     },
     notes: ['Invented for the demonstration. Any likeness to a real machine is chance.']

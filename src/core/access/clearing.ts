@@ -11,7 +11,8 @@ export type Alternative = readonly ActionId[];
 export function waysToClear(model: Model, cover: Part, covered: readonly string[]): Alternative[] {
   const rideTogether = (carrier: string) => covered.every((id) => model.riders(carrier).has(id));
   const takesAll = (taken: ReadonlySet<string>) => covered.every((id) => taken.has(id));
-  const clears = (part: Part) => part.moves.filter((m) => (m.clears || removes(m)) && (!m.with || !takesAll(model.takes(part.id, m))));
+  const clears = (part: Part) =>
+    part.moves.filter((m) => (m.clears || removes(m)) && (!m.with || !takesAll(model.takes(part.id, m))));
   const ways: Alternative[] = clears(cover).map((m) => [moveId(cover.id, m.id)]);
   for (const carrier of model.carriers(cover.id)) {
     if (rideTogether(carrier)) break;
@@ -21,7 +22,12 @@ export function waysToClear(model: Model, cover: Part, covered: readonly string[
     if (!rideTogether(carrier) || carrier === model.root.id) continue;
     if (model.riders(carrier).has(cover.id)) break;
     if (covered.length === 1 && carrier === covered[0]) continue;
-    ways.push(...model.part(carrier).moves.filter((m) => removes(m) && !model.takes(carrier, m).has(cover.id)).map((m) => [moveId(carrier, m.id)]));
+    ways.push(
+      ...model
+        .part(carrier)
+        .moves.filter((m) => removes(m) && !model.takes(carrier, m).has(cover.id))
+        .map((m) => [moveId(carrier, m.id)])
+    );
   }
   for (const { part, move } of model.groupMoves) {
     const taken = model.takes(part.id, move);
@@ -35,7 +41,15 @@ export function waysToClear(model: Model, cover: Part, covered: readonly string[
 export function waysToClearRider(model: Model, cover: Part, rider: Part, leaving: Part, move: Move): Alternative[] {
   const taken = model.takes(leaving.id, move);
   const between = [rider.id, ...model.carriers(rider.id)].filter((id) => id !== leaving.id && taken.has(id));
-  return [...waysToClear(model, cover, [leaving.id]), ...between.flatMap((id) => model.part(id).moves.filter(removes).map((m) => [moveId(id, m.id)]))];
+  return [
+    ...waysToClear(model, cover, [leaving.id]),
+    ...between.flatMap((id) =>
+      model
+        .part(id)
+        .moves.filter(removes)
+        .map((m) => [moveId(id, m.id)])
+    )
+  ];
 }
 
 /**

@@ -69,7 +69,10 @@ export class Drawing {
     }
     for (const [zone, layers] of zones) {
       const index = new Flatbush(layers.length);
-      for (const { area: { box } } of layers) index.add(box.minX, box.minY, box.maxX, box.maxY);
+      for (const {
+        area: { box }
+      } of layers)
+        index.add(box.minX, box.minY, box.maxX, box.maxY);
       index.finish();
       this.sheets.set(zone, { layers, index });
     }
@@ -79,7 +82,10 @@ export class Drawing {
       this.exempt.add(`${relation.cover} ${'joint' in action ? action.joint : `${action.part}/${action.move}`}`);
     }
     this.held = model.machine.cables.flatMap((cable) =>
-      model.jointsOf(cable.part).filter((j) => j.kind === 'dressing' || j.kind === 'tape').map((joint) => ({ joint, cable: cable.part }))
+      model
+        .jointsOf(cable.part)
+        .filter((j) => j.kind === 'dressing' || j.kind === 'tape')
+        .map((joint) => ({ joint, cable: cable.part }))
     );
   }
 
@@ -95,9 +101,24 @@ export class Drawing {
     for (const at of joint.at) {
       for (const layer of this.near(joint.zone, at[0] - clearMm, at[1] - clearMm, at[0] + clearMm, at[1] + clearMm)) {
         const { part, shape } = layer;
-        if (found.has(part.id) || part.id === joint.a || part.id === joint.b || raised.has(part.id) || this.exempt.has(`${part.id} ${joint.id}`)) continue;
-        if (shape.depth[0] >= joint.depth || !discMeets(layer.area, at, clearMm) || layer.openings.some((o) => discWithin(o, at, clearMm))) continue;
-        found.set(part.id, { part, evidence: { zone: joint.zone, at, coverMm: shape.depth[0], depthMm: joint.depth, clearMm } });
+        if (
+          found.has(part.id) ||
+          part.id === joint.a ||
+          part.id === joint.b ||
+          raised.has(part.id) ||
+          this.exempt.has(`${part.id} ${joint.id}`)
+        )
+          continue;
+        if (
+          shape.depth[0] >= joint.depth ||
+          !discMeets(layer.area, at, clearMm) ||
+          layer.openings.some((o) => discWithin(o, at, clearMm))
+        )
+          continue;
+        found.set(part.id, {
+          part,
+          evidence: { zone: joint.zone, at, coverMm: shape.depth[0], depthMm: joint.depth, clearMm }
+        });
       }
     }
     return [...found.values()];
@@ -125,11 +146,20 @@ export class Drawing {
       for (const place of swept(own.area, Math.cos(angle) * travelMm, Math.sin(angle) * travelMm)) {
         for (const layer of this.near(move.zone, place.box.minX, place.box.minY, place.box.maxX, place.box.maxY)) {
           const { id } = layer.part;
-          if (found.has(id) || taken.has(id) || carriers.includes(id) || this.exempt.has(`${id} ${leaving.id}/${move.id}`)) continue;
+          if (
+            found.has(id) ||
+            taken.has(id) ||
+            carriers.includes(id) ||
+            this.exempt.has(`${id} ${leaving.id}/${move.id}`)
+          )
+            continue;
           if (!exceeds(own.shape.depth[0], layer.shape.depth[0])) continue;
           const at = shared(layer.area, place);
           if (!at || layer.openings.some((opening) => within(opening, place))) continue;
-          found.set(id, { part: layer.part, evidence: { zone: move.zone, at, coverMm: layer.shape.depth[0], depthMm: own.shape.depth[0], travelMm } });
+          found.set(id, {
+            part: layer.part,
+            evidence: { zone: move.zone, at, coverMm: layer.shape.depth[0], depthMm: own.shape.depth[0], travelMm }
+          });
         }
       }
     }
@@ -146,7 +176,8 @@ export class Drawing {
     for (const id of this.model.takes(part.id, move)) {
       if (id === part.id) continue;
       const rider = this.model.part(id);
-      for (const cover of this.coversOfExit(rider, move, part)) if (!own.has(cover.part.id)) found.push({ ...cover, rider });
+      for (const cover of this.coversOfExit(rider, move, part))
+        if (!own.has(cover.part.id)) found.push({ ...cover, rider });
     }
     return found;
   }
@@ -157,15 +188,33 @@ export class Drawing {
    */
   coversOfSight(part: Part): readonly Cover[] | undefined {
     const own = part.shapes[0];
-    if (own) return this.coversOfExit(part, { id: '(look)', kind: 'lift', zone: own.zone, seconds: 0, leaves: [], clears: false });
+    if (own)
+      return this.coversOfExit(part, {
+        id: '(look)',
+        kind: 'lift',
+        zone: own.zone,
+        seconds: 0,
+        leaves: [],
+        clears: false
+      });
     const cable = this.model.cable(part.id);
     if (!cable) return undefined;
     const around = new Set([part.id, ...this.model.riders(part.id), ...this.model.carriers(part.id)]);
     const found = new Map<string, Cover>();
     for (const { zone, at, depth } of cable.path) {
       for (const { part: over, shape, area, openings } of this.near(zone, at[0], at[1], at[0], at[1])) {
-        if (around.has(over.id) || found.has(over.id) || !exceeds(depth, shape.depth[0]) || !contains(area, at) || openings.some((o) => contains(o, at))) continue;
-        found.set(over.id, { part: over, evidence: { zone, at, coverMm: shape.depth[0], depthMm: depth, travelMm: 0 } });
+        if (
+          around.has(over.id) ||
+          found.has(over.id) ||
+          !exceeds(depth, shape.depth[0]) ||
+          !contains(area, at) ||
+          openings.some((o) => contains(o, at))
+        )
+          continue;
+        found.set(over.id, {
+          part: over,
+          evidence: { zone, at, coverMm: shape.depth[0], depthMm: depth, travelMm: 0 }
+        });
       }
     }
     return [...found.values()];
@@ -199,11 +248,19 @@ export class Drawing {
         for (const k of index.search(box.minX, box.minY, box.maxX, box.maxY).sort((a, b) => a - b)) {
           const other = layers[k]!;
           const [a, b] = [one.part, other.part];
-          if (k <= i || a === b || told.has(`${a.id} ${b.id}`) || this.model.cable(a.id) || this.model.cable(b.id)) continue;
+          if (k <= i || a === b || told.has(`${a.id} ${b.id}`) || this.model.cable(a.id) || this.model.cable(b.id))
+            continue;
           if (this.model.riders(a.id).has(b.id) || this.model.riders(b.id).has(a.id)) continue;
-          if (!exceeds(Math.min(one.shape.depth[1], other.shape.depth[1]), Math.max(one.shape.depth[0], other.shape.depth[0]))) continue;
+          if (
+            !exceeds(
+              Math.min(one.shape.depth[1], other.shape.depth[1]),
+              Math.max(one.shape.depth[0], other.shape.depth[0])
+            )
+          )
+            continue;
           const at = shared(one.area, other.area);
-          if (!at || one.openings.some((o) => within(o, other.area)) || other.openings.some((o) => within(o, one.area))) continue;
+          if (!at || one.openings.some((o) => within(o, other.area)) || other.openings.some((o) => within(o, one.area)))
+            continue;
           told.add(`${a.id} ${b.id}`);
           yield { a, b, zone, at, depths: [one.shape.depth, other.shape.depth] };
         }
@@ -218,6 +275,11 @@ export class Drawing {
   /** Shapes whose box meets this one, in the order of the file. */
   private near(zone: string, minX: number, minY: number, maxX: number, maxY: number): Layer[] {
     const sheet = this.sheets.get(zone);
-    return sheet ? sheet.index.search(minX, minY, maxX, maxY).sort((a, b) => a - b).map((i) => sheet.layers[i]!) : [];
+    return sheet
+      ? sheet.index
+          .search(minX, minY, maxX, maxY)
+          .sort((a, b) => a - b)
+          .map((i) => sheet.layers[i]!)
+      : [];
   }
 }

@@ -4,7 +4,13 @@ import { areaOf, contains, discMeets } from './geometry';
 
 /** What the drawing says that cannot be, or hardly: told to whoever writes the file. */
 export function drawingFaults(access: Access): Fault[] {
-  return [...meetings(access), ...strayJoints(access.model.machine), ...shapelessMoves(access), ...turnedLoose(access), ...strandedRiders(access)];
+  return [
+    ...meetings(access),
+    ...strayJoints(access.model.machine),
+    ...shapelessMoves(access),
+    ...turnedLoose(access),
+    ...strandedRiders(access)
+  ];
 }
 
 /** Two things cannot be at one place, unless one is drawn around what it carries. */
@@ -13,7 +19,10 @@ function meetings({ model, drawing }: Access): Fault[] {
   const index = new Map(parts.map((p, i) => [p.id, i]));
   const range = ([from, to]: readonly [number, number]) => `${from} to ${to} mm`;
   return [...drawing.meetings()].map(({ a, b, zone, at, depths }) =>
-    warning(['parts', index.get(a.id)!, 'shapes'], `"${a.id}" and "${b.id}" run through each other in "${zone}", as drawn ${range(depths[0])} and ${range(depths[1])} deep at ${at.map((mm) => mm.toFixed(0)).join(' / ')}`)
+    warning(
+      ['parts', index.get(a.id)!, 'shapes'],
+      `"${a.id}" and "${b.id}" run through each other in "${zone}", as drawn ${range(depths[0])} and ${range(depths[1])} deep at ${at.map((mm) => mm.toFixed(0)).join(' / ')}`
+    )
   );
 }
 
@@ -23,7 +32,9 @@ function strayJoints(machine: Machine): Fault[] {
   return machine.joints.flatMap((joint, i) => {
     const zone = zones.get(joint.zone)!;
     const k = joint.at.findIndex((at) => !contains(zone, at) && !discMeets(zone, at, 0.5));
-    return k < 0 ? [] : [warning(['joints', i, 'at', k], `"${joint.id}" lies outside "${joint.zone}" at ${joint.at[k]!.join(' / ')}`)];
+    return k < 0
+      ? []
+      : [warning(['joints', i, 'at', k], `"${joint.id}" lies outside "${joint.zone}" at ${joint.at[k]!.join(' / ')}`)];
   });
 }
 
@@ -33,7 +44,14 @@ function shapelessMoves({ model }: Access): Fault[] {
     part.moves.flatMap((move, k) => {
       if (model.cable(part.id) || part.shapes.length === 0) return [];
       const isDrawn = [...model.riders(part.id)].some((id) => model.part(id).shapes.some((s) => s.zone === move.zone));
-      return isDrawn ? [] : [warning(['parts', i, 'moves', k, 'zone'], `"${part.id}" is moved in "${move.zone}", where neither it nor what rides on it has a shape: nothing will ever cover it there`)];
+      return isDrawn
+        ? []
+        : [
+            warning(
+              ['parts', i, 'moves', k, 'zone'],
+              `"${part.id}" is moved in "${move.zone}", where neither it nor what rides on it has a shape: nothing will ever cover it there`
+            )
+          ];
     })
   );
 }
@@ -41,26 +59,41 @@ function shapelessMoves({ model }: Access): Fault[] {
 /** A part whose last hold is undone in another position than it is taken out in lies loose while the machine is turned. */
 function turnedLoose({ model, actions, holdings }: Access): Fault[] {
   const pose = (zone: string) => model.zone(zone).pose;
-  const agree = (a: Pose, b: Pose) => (a.up === b.up || a.up === 'either' || b.up === 'either') && (a.lid === b.lid || a.lid === 'any' || b.lid === 'any');
+  const agree = (a: Pose, b: Pose) =>
+    (a.up === b.up || a.up === 'either' || b.up === 'either') &&
+    (a.lid === b.lid || a.lid === 'any' || b.lid === 'any');
   const index = new Map(model.machine.parts.map((p, i) => [p.id, i]));
-  return holdings.filter(({ part }, i) => holdings.findIndex((h) => h.part === part) === i).flatMap(({ part, holds }) => {
-    const last = [...new Set(holds.flat(2))].map((id) => pose(actions.get(id)!.zone));
-    const out = part.moves.filter(removes);
-    if (last.length === 0 || out.length === 0) return [];
-    const isTurned = (move: Move) => !last.some((p) => agree(p, pose(move.zone)));
-    return out.every(isTurned) ? [warning(['parts', index.get(part.id)!, 'moves'], `"${part.id}" is taken out in "${out[0]!.zone}", and all that holds it is undone in another position: it lies loose while the machine is turned`)] : [];
-  });
+  return holdings
+    .filter(({ part }, i) => holdings.findIndex((h) => h.part === part) === i)
+    .flatMap(({ part, holds }) => {
+      const last = [...new Set(holds.flat(2))].map((id) => pose(actions.get(id)!.zone));
+      const out = part.moves.filter(removes);
+      if (last.length === 0 || out.length === 0) return [];
+      const isTurned = (move: Move) => !last.some((p) => agree(p, pose(move.zone)));
+      return out.every(isTurned)
+        ? [
+            warning(
+              ['parts', index.get(part.id)!, 'moves'],
+              `"${part.id}" is taken out in "${out[0]!.zone}", and all that holds it is undone in another position: it lies loose while the machine is turned`
+            )
+          ]
+        : [];
+    });
 }
 
 /** What has to be said of a rider that a spare does not bring and that cannot be taken off the old part. */
-export const strandedWords = (rider: string, part: string): string => `"${rider}" rides on "${part}" and has no move that takes it out: list it in the spareIncludes of "${part}" if a spare brings it, or give it a move`;
+export const strandedWords = (rider: string, part: string): string =>
+  `"${rider}" rides on "${part}" and has no move that takes it out: list it in the spareIncludes of "${part}" if a spare brings it, or give it a move`;
 
 /** A part that is replaced takes with it what its spare does not bring and nothing takes off. */
 function strandedRiders({ model }: Access): Fault[] {
   return model.machine.parts.flatMap((part, i) => {
     if (part.numbers.length === 0 || !part.moves.some(removes)) return [];
     const brought = new Set(part.spareIncludes);
-    const left = (id: string): string[] => model.children(id).flatMap((child) => (brought.has(child.id) ? left(child.id) : child.moves.some(removes) ? [] : [child.id]));
+    const left = (id: string): string[] =>
+      model
+        .children(id)
+        .flatMap((child) => (brought.has(child.id) ? left(child.id) : child.moves.some(removes) ? [] : [child.id]));
     return left(part.id).map((rider) => warning(['parts', i, 'spareIncludes'], strandedWords(rider, part.id)));
   });
 }

@@ -41,18 +41,40 @@ describe('outlines against outlines', () => {
     const n = fc.integer({ min: 0, max: 3 });
     const size = fc.integer({ min: 1, max: 3 });
     /** A box, or one with a corner or a notch cut out, in cells of 10 mm. */
-    const figure = fc.record({ x: n, y: n, w: size, h: size, cut: fc.option(fc.record({ x: n, y: n, w: size, h: size })) }).map(({ x, y, w, h, cut }) => {
-      const cells = new Set<string>();
-      for (let i = x; i < x + w; i++) for (let k = y; k < y + h; k++) cells.add(`${i} ${k}`);
-      // From the lower edge upwards, so that what is left has one outline.
-      if (!cut || cut.x >= w || cut.h >= h) return { cells, area: box(10 * x, 10 * y, 10 * w, 10 * h) };
-      const [from, to] = [x + cut.x, Math.min(x + w, x + cut.x + cut.w)];
-      if (from === x && to === x + w) return { cells, area: box(10 * x, 10 * y, 10 * w, 10 * h) };
-      for (let i = from; i < to; i++) for (let k = y; k < y + cut.h; k++) cells.delete(`${i} ${k}`);
-      const points = [[x, y], [from, y], [from, y + cut.h], [to, y + cut.h], [to, y], [x + w, y], [x + w, y + h], [x, y + h]].map(([u, v]): [number, number] => [10 * u!, 10 * v!]);
-      const outline = points.filter((p, i) => i === 0 || p.join() !== points[i - 1]!.join());
-      return { cells, area: areaOf({ form: 'polygon', points: to === x + w ? outline.filter(([u, v]) => u !== 10 * to || v !== 10 * y) : from === x ? outline.slice(1) : outline }) };
-    });
+    const figure = fc
+      .record({ x: n, y: n, w: size, h: size, cut: fc.option(fc.record({ x: n, y: n, w: size, h: size })) })
+      .map(({ x, y, w, h, cut }) => {
+        const cells = new Set<string>();
+        for (let i = x; i < x + w; i++) for (let k = y; k < y + h; k++) cells.add(`${i} ${k}`);
+        // From the lower edge upwards, so that what is left has one outline.
+        if (!cut || cut.x >= w || cut.h >= h) return { cells, area: box(10 * x, 10 * y, 10 * w, 10 * h) };
+        const [from, to] = [x + cut.x, Math.min(x + w, x + cut.x + cut.w)];
+        if (from === x && to === x + w) return { cells, area: box(10 * x, 10 * y, 10 * w, 10 * h) };
+        for (let i = from; i < to; i++) for (let k = y; k < y + cut.h; k++) cells.delete(`${i} ${k}`);
+        const points = [
+          [x, y],
+          [from, y],
+          [from, y + cut.h],
+          [to, y + cut.h],
+          [to, y],
+          [x + w, y],
+          [x + w, y + h],
+          [x, y + h]
+        ].map(([u, v]): [number, number] => [10 * u!, 10 * v!]);
+        const outline = points.filter((p, i) => i === 0 || p.join() !== points[i - 1]!.join());
+        return {
+          cells,
+          area: areaOf({
+            form: 'polygon',
+            points:
+              to === x + w
+                ? outline.filter(([u, v]) => u !== 10 * to || v !== 10 * y)
+                : from === x
+                  ? outline.slice(1)
+                  : outline
+          })
+        };
+      });
     fc.assert(
       fc.property(figure, figure, (a, b) => {
         const both = [...a.cells].filter((c) => b.cells.has(c));
@@ -65,8 +87,21 @@ describe('outlines against outlines', () => {
   });
   it('so where their edges have many corners in a row', () => {
     const dense = (x: number, w: number) => {
-      const corners: [number, number][] = [[x, 0], [x + w, 0], [x + w, 30], [x, 30]];
-      return areaOf({ form: 'polygon', points: corners.flatMap((p, i) => Array.from({ length: 20 }, (_, k): [number, number] => { const q = corners[(i + 1) % 4]!; return [p[0] + ((q[0] - p[0]) * k) / 20, p[1] + ((q[1] - p[1]) * k) / 20]; })) });
+      const corners: [number, number][] = [
+        [x, 0],
+        [x + w, 0],
+        [x + w, 30],
+        [x, 30]
+      ];
+      return areaOf({
+        form: 'polygon',
+        points: corners.flatMap((p, i) =>
+          Array.from({ length: 20 }, (_, k): [number, number] => {
+            const q = corners[(i + 1) % 4]!;
+            return [p[0] + ((q[0] - p[0]) * k) / 20, p[1] + ((q[1] - p[1]) * k) / 20];
+          })
+        )
+      });
     };
     expect(overlap(dense(50, 30), box(30, 0, 30, 30))).toBe(true);
     expect(overlap(dense(30, 30), dense(50, 30))).toBe(true);
@@ -77,7 +112,15 @@ describe('outlines against outlines', () => {
     expect(within(box(0, 0, 20, 20), box(15, 2, 10, 10))).toBe(false);
   });
   it('handles a self-crossing outline by the even-odd rule', () => {
-    const bow = areaOf({ form: 'polygon', points: [[0, 0], [10, 10], [10, 0], [0, 10]] });
+    const bow = areaOf({
+      form: 'polygon',
+      points: [
+        [0, 0],
+        [10, 10],
+        [10, 0],
+        [0, 10]
+      ]
+    });
     expect(contains(bow, [9, 5])).toBe(true);
     expect(contains(bow, [5, 2])).toBe(false);
   });
@@ -102,21 +145,30 @@ it('a sweep covers all that lies on the way, and nothing beside it', () => {
 
 it('many corners are answered by their index as by looking at each', () => {
   const point = fc.tuple(fc.double({ min: -30, max: 30, noNaN: true }), fc.double({ min: -30, max: 30, noNaN: true }));
-  const star = (n: number, wobble: number) => ({ form: 'polygon' as const, points: Array.from({ length: n }, (_, i): [number, number] => {
-    const r = 15 + wobble * Math.sin(i * 2.3);
-    return [r * Math.cos((i / n) * 2 * Math.PI), r * Math.sin((i / n) * 2 * Math.PI)];
-  }) });
-  fc.assert(
-    fc.property(fc.integer({ min: 50, max: 400 }), fc.double({ min: 0, max: 14, noNaN: true }), point, fc.double({ min: 0.2, max: 10, noNaN: true }), (n, wobble, p, r) => {
-      const indexed = areaOf(star(n, wobble));
-      const plain = { points: indexed.points, box: indexed.box };
-      expect(indexed.edges).toBeDefined();
-      expect(contains(indexed, p)).toBe(contains(plain, p));
-      expect(discMeets(indexed, p, r)).toBe(discMeets(plain, p, r));
-      expect(discWithin(indexed, p, r)).toBe(discWithin(plain, p, r));
-      expect(overlap(indexed, box(p[0], p[1], r, r))).toBe(overlap(plain, box(p[0], p[1], r, r)));
-      expect(overlap(box(p[0], p[1], r, r), indexed)).toBe(overlap(box(p[0], p[1], r, r), plain));
+  const star = (n: number, wobble: number) => ({
+    form: 'polygon' as const,
+    points: Array.from({ length: n }, (_, i): [number, number] => {
+      const r = 15 + wobble * Math.sin(i * 2.3);
+      return [r * Math.cos((i / n) * 2 * Math.PI), r * Math.sin((i / n) * 2 * Math.PI)];
     })
+  });
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 50, max: 400 }),
+      fc.double({ min: 0, max: 14, noNaN: true }),
+      point,
+      fc.double({ min: 0.2, max: 10, noNaN: true }),
+      (n, wobble, p, r) => {
+        const indexed = areaOf(star(n, wobble));
+        const plain = { points: indexed.points, box: indexed.box };
+        expect(indexed.edges).toBeDefined();
+        expect(contains(indexed, p)).toBe(contains(plain, p));
+        expect(discMeets(indexed, p, r)).toBe(discMeets(plain, p, r));
+        expect(discWithin(indexed, p, r)).toBe(discWithin(plain, p, r));
+        expect(overlap(indexed, box(p[0], p[1], r, r))).toBe(overlap(plain, box(p[0], p[1], r, r)));
+        expect(overlap(box(p[0], p[1], r, r), indexed)).toBe(overlap(box(p[0], p[1], r, r), plain));
+      }
+    )
   );
 });
 
@@ -132,9 +184,13 @@ it('where two areas overlap a shared place is given', () => {
 
 it('circles are flattened to within a tenth of a millimetre', () => {
   fc.assert(
-    fc.property(fc.double({ min: 0.5, max: 200, noNaN: true }), fc.double({ min: 0, max: 6.28, noNaN: true }), (r, t) => {
-      const area = areaOf({ form: 'circle', x: 0, y: 0, radius: r });
-      expect(edgeDistance(area, [r * Math.cos(t), r * Math.sin(t)])).toBeLessThanOrEqual(0.11);
-    })
+    fc.property(
+      fc.double({ min: 0.5, max: 200, noNaN: true }),
+      fc.double({ min: 0, max: 6.28, noNaN: true }),
+      (r, t) => {
+        const area = areaOf({ form: 'circle', x: 0, y: 0, radius: r });
+        expect(edgeDistance(area, [r * Math.cos(t), r * Math.sin(t)])).toBeLessThanOrEqual(0.11);
+      }
+    )
   );
 });

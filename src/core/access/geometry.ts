@@ -34,7 +34,10 @@ function edgesIn(area: Area, minX: number, minY: number, maxX: number, maxY: num
   return area.edges ? area.edges.search(minX, minY, maxX, maxY) : area.points.keys();
 }
 
-const ends = ({ points }: Area, i: number): [Point, Point] => [points[i === 0 ? points.length - 1 : i - 1]!, points[i]!];
+const ends = ({ points }: Area, i: number): [Point, Point] => [
+  points[i === 0 ? points.length - 1 : i - 1]!,
+  points[i]!
+];
 
 /** Even-odd rule, so that self-crossing outlines still have an inside. */
 export function contains(area: Area, [x, y]: Point): boolean {
@@ -52,7 +55,8 @@ export function contains(area: Area, [x, y]: Point): boolean {
 export function edgeDistance(area: Area, p: Point, within = Infinity): number {
   const far = Math.min(within, 1e6);
   let nearest = Infinity;
-  for (const i of edgesIn(area, p[0] - far, p[1] - far, p[0] + far, p[1] + far)) nearest = Math.min(nearest, segmentDistance(p, ...ends(area, i)));
+  for (const i of edgesIn(area, p[0] - far, p[1] - far, p[0] + far, p[1] + far))
+    nearest = Math.min(nearest, segmentDistance(p, ...ends(area, i)));
   return nearest;
 }
 
@@ -96,7 +100,11 @@ export function within(outer: Area, inner: Area): boolean {
   const isIn = (p: Point) => isInOrOn(outer, p);
   if (!inner.points.every(isIn) || crossing(outer, inner) !== undefined) return false;
   // Corners on the edge prove nothing: a notch may lie between them.
-  return piecesOf(inner, outer).every(isIn) && !outer.points.some((p) => isDeep(inner, p)) && !piecesOf(outer, inner).some((p) => isDeep(inner, p));
+  return (
+    piecesOf(inner, outer).every(isIn) &&
+    !outer.points.some((p) => isDeep(inner, p)) &&
+    !piecesOf(outer, inner).some((p) => isDeep(inner, p))
+  );
 }
 
 /** The middle of every piece of an outline between corners of its own and of the other that lie on it. */
@@ -105,7 +113,9 @@ function piecesOf(area: Area, other: Area): Point[] {
     const [p, q] = ends(area, i);
     const along = (r: Point) => (r[0] - p[0]) * (q[0] - p[0]) + (r[1] - p[1]) * (q[1] - p[1]);
     const { minX, minY, maxX, maxY } = boxOf([p, q]);
-    const near = [...edgesIn(other, minX - EPSILON, minY - EPSILON, maxX + EPSILON, maxY + EPSILON)].map((k) => other.points[k]!);
+    const near = [...edgesIn(other, minX - EPSILON, minY - EPSILON, maxX + EPSILON, maxY + EPSILON)].map(
+      (k) => other.points[k]!
+    );
     const cuts = [p, ...near.filter((r) => segmentDistance(r, p, q) <= EPSILON), q].sort((r, s) => along(r) - along(s));
     return cuts.slice(1).map((r, k) => middleOf([cuts[k]!, r]));
   });
@@ -113,7 +123,10 @@ function piecesOf(area: Area, other: Area): Point[] {
 
 const isDeep = (area: Area, p: Point) => contains(area, p) && edgeDistance(area, p, EPSILON) > EPSILON;
 const isInOrOn = (area: Area, p: Point) => contains(area, p) || edgeDistance(area, p, EPSILON) <= EPSILON;
-const middleOf = (points: readonly Point[]): Point => [points.reduce((sum, [x]) => sum + x, 0) / points.length, points.reduce((sum, [, y]) => sum + y, 0) / points.length];
+const middleOf = (points: readonly Point[]): Point => [
+  points.reduce((sum, [x]) => sum + x, 0) / points.length,
+  points.reduce((sum, [, y]) => sum + y, 0) / points.length
+];
 
 function deepInside(outer: Area, inner: Area): Point | undefined {
   const middle: Point = [(inner.box.minX + inner.box.maxX) / 2, (inner.box.minY + inner.box.maxY) / 2];
@@ -161,7 +174,10 @@ function segmentsCross(p: Point, q: Point, r: Point, s: Point): boolean {
   const d2 = side(r, s, q);
   const d3 = side(p, q, r);
   const d4 = side(p, q, s);
-  return ((d1 > EPSILON && d2 < -EPSILON) || (d1 < -EPSILON && d2 > EPSILON)) && ((d3 > EPSILON && d4 < -EPSILON) || (d3 < -EPSILON && d4 > EPSILON));
+  return (
+    ((d1 > EPSILON && d2 < -EPSILON) || (d1 < -EPSILON && d2 > EPSILON)) &&
+    ((d3 > EPSILON && d4 < -EPSILON) || (d3 < -EPSILON && d4 > EPSILON))
+  );
 }
 
 function meeting(p: Point, q: Point, r: Point, s: Point): Point {

@@ -10,7 +10,7 @@ import type { Access, Cause, Requirement } from './requirements';
 export function reachFaults(access: Access): Fault[] {
   const done = new Set<ActionId>();
   const met = (r: Requirement) => r.alternatives.some((a) => a.every((id) => done.has(id)));
-  for (let grew = true; grew; ) {
+  for (let grew = true; grew;) {
     grew = false;
     for (const id of access.actions.keys()) {
       if (done.has(id) || !access.requirements.get(id)!.every(met)) continue;
@@ -23,13 +23,26 @@ export function reachFaults(access: Access): Fault[] {
     const id = `joint:${joint.id}`;
     if (done.has(id)) return;
     const loop = loopFrom(access, id, done, met);
-    const key = loop.map((s) => s.id).sort().join(' ');
+    const key = loop
+      .map((s) => s.id)
+      .sort()
+      .join(' ');
     const known = loops.get(key);
     if (!known) loops.set(key, { place: i, joint: joint.id, why: loop.map((s) => s.why), waits: [] });
     else known.waits.push(joint.id);
   });
   return [...loops.values()].map(({ place, joint, why, waits }) =>
-    warning(['joints', place], `"${joint}" can never be opened: ${why.join('; ')}${waits.length > 0 ? `. With it: ${waits.slice(0, MOST_TOLD).map((w) => `"${w}"`).join(', ')}${waits.length > MOST_TOLD ? ` and ${waits.length - MOST_TOLD} more` : ''}` : ''}`)
+    warning(
+      ['joints', place],
+      `"${joint}" can never be opened: ${why.join('; ')}${
+        waits.length > 0
+          ? `. With it: ${waits
+              .slice(0, MOST_TOLD)
+              .map((w) => `"${w}"`)
+              .join(', ')}${waits.length > MOST_TOLD ? ` and ${waits.length - MOST_TOLD} more` : ''}`
+          : ''
+      }`
+    )
   );
 }
 
@@ -40,10 +53,14 @@ function loopFrom(access: Access, start: ActionId, done: ReadonlySet<ActionId>, 
   const steps: { id: ActionId; why: string }[] = [];
   let id: ActionId | undefined = start;
   for (;;) {
-    const unmet: Requirement | undefined = id === undefined ? undefined : access.requirements.get(id)!.find((r) => !met(r));
+    const unmet: Requirement | undefined =
+      id === undefined ? undefined : access.requirements.get(id)!.find((r) => !met(r));
     const again = steps.findIndex((s) => s.id === id);
     if (!id || !unmet || again >= 0) return again > 0 ? steps.slice(again) : steps;
-    steps.push({ id, why: causeInWords(unmet.cause) + (unmet.alternatives.length === 0 ? ', and nothing moves it' : '') });
+    steps.push({
+      id,
+      why: causeInWords(unmet.cause) + (unmet.alternatives.length === 0 ? ', and nothing moves it' : '')
+    });
     if (unmet.alternatives.length === 0) return steps.slice(-1);
     id = unmet.alternatives.flat().find((a) => !done.has(a));
   }

@@ -2,68 +2,165 @@ import { describe, expect, it } from 'vitest';
 import { accessTo, machine, part, plug, screw } from '../testing/machines';
 import type { Access } from './requirements';
 
-const needs = (access: Access, id: string) => access.requirements.get(id)!.map((r) => [r.cause.kind, ...r.alternatives.map((a) => a.join('+'))]);
+const needs = (access: Access, id: string) =>
+  access.requirements.get(id)!.map((r) => [r.cause.kind, ...r.alternatives.map((a) => a.join('+'))]);
 
 describe('covers', () => {
   it('a part nearer to the hand covers what its outline meets, but not what it only lies beside', () => {
-    const access = accessTo(machine([part('lid', [0, 0, 50], [0, 1]), part('fan', [10, 10, 20], [3, 6])], [screw('lid-s', 'lid', 'base', [80, 80], 0), screw('fan-s', 'fan', 'base', [12, 12], 3)]));
+    const access = accessTo(
+      machine(
+        [part('lid', [0, 0, 50], [0, 1]), part('fan', [10, 10, 20], [3, 6])],
+        [screw('lid-s', 'lid', 'base', [80, 80], 0), screw('fan-s', 'fan', 'base', [12, 12], 3)]
+      )
+    );
     expect(needs(access, 'joint:fan-s')).toEqual([['covers', 'move:lid/lift']]);
-    expect(needs(access, 'move:fan/lift')).toEqual([['holds', 'joint:fan-s'], ['covers', 'move:lid/lift']]);
+    expect(needs(access, 'move:fan/lift')).toEqual([
+      ['holds', 'joint:fan-s'],
+      ['covers', 'move:lid/lift']
+    ]);
     expect(needs(access, 'joint:lid-s')).toEqual([]);
   });
 
   it('an opening lets the tool through when its whole disc fits', () => {
-    const hole = (radius: number) => accessTo(machine(
-      [part('lid', [0, 0, 50], [0, 1], 'base', { shapes: [{ zone: 'face', outline: { form: 'rect', x: 0, y: 0, width: 50, height: 50 }, depth: [0, 1], openings: [{ form: 'circle', x: 12, y: 12, radius }] }] }), part('fan', [10, 10, 20], [3, 6])],
-      [screw('lid-s', 'lid', 'base', [80, 80], 0), screw('fan-s', 'fan', 'base', [12, 12], 3)]
-    ));
+    const hole = (radius: number) =>
+      accessTo(
+        machine(
+          [
+            part('lid', [0, 0, 50], [0, 1], 'base', {
+              shapes: [
+                {
+                  zone: 'face',
+                  outline: { form: 'rect', x: 0, y: 0, width: 50, height: 50 },
+                  depth: [0, 1],
+                  openings: [{ form: 'circle', x: 12, y: 12, radius }]
+                }
+              ]
+            }),
+            part('fan', [10, 10, 20], [3, 6])
+          ],
+          [screw('lid-s', 'lid', 'base', [80, 80], 0), screw('fan-s', 'fan', 'base', [12, 12], 3)]
+        )
+      );
     expect(needs(hole(3), 'joint:fan-s')).toEqual([]);
     expect(needs(hole(2), 'joint:fan-s')).toEqual([['covers', 'move:lid/lift']]);
   });
 
   it('a cover can also be carried off by what it is mounted on', () => {
-    const access = accessTo(machine(
-      [part('frame', [0, 0, 60], [1, 2]), part('shield', [5, 5, 20], [0, 1], 'frame'), part('card', [8, 8, 10], [4, 5])],
-      [screw('frame-s', 'frame', 'base', [50, 50], 1), screw('shield-s', 'shield', 'frame', [22, 22], 0), screw('card-s', 'card', 'base', [10, 10], 4)]
-    ));
+    const access = accessTo(
+      machine(
+        [
+          part('frame', [0, 0, 60], [1, 2]),
+          part('shield', [5, 5, 20], [0, 1], 'frame'),
+          part('card', [8, 8, 10], [4, 5])
+        ],
+        [
+          screw('frame-s', 'frame', 'base', [50, 50], 1),
+          screw('shield-s', 'shield', 'frame', [22, 22], 0),
+          screw('card-s', 'card', 'base', [10, 10], 4)
+        ]
+      )
+    );
     expect(needs(access, 'joint:card-s')).toContainEqual(['covers', 'move:shield/lift', 'move:frame/lift']);
   });
 
   it('an exemption lifts a derived cover', () => {
     const parts = [part('lid', [0, 0, 50], [0, 1]), part('fan', [10, 10, 20], [3, 6])];
     const joints = [screw('lid-s', 'lid', 'base', [80, 80], 0), screw('fan-s', 'fan', 'base', [12, 12], 3)];
-    const access = accessTo(machine(parts, joints, { relations: [{ kind: 'exempt', cover: 'lid', action: { joint: 'fan-s' }, reason: 'reached through the vent' }] }));
+    const access = accessTo(
+      machine(parts, joints, {
+        relations: [{ kind: 'exempt', cover: 'lid', action: { joint: 'fan-s' }, reason: 'reached through the vent' }]
+      })
+    );
     expect(needs(access, 'joint:fan-s')).toEqual([]);
   });
 });
 
 describe('what holds a part', () => {
   it('riders leave with their carrier, and only what crosses to the rest has to be open', () => {
-    const access = accessTo(machine(
-      [part('rest', [0, 0, 60], [1, 3]), part('pad', [10, 10, 20], [3, 4], 'rest'), part('board', [70, 0, 20], [3, 4])],
-      [screw('rest-s', 'rest', 'base', [50, 50], 1), screw('pad-s', 'pad', 'rest', [12, 12], 3), screw('board-s', 'board', 'base', [72, 2], 3), plug('pad-p', 'pad', 'board', [75, 10], 2)]
-    ));
+    const access = accessTo(
+      machine(
+        [
+          part('rest', [0, 0, 60], [1, 3]),
+          part('pad', [10, 10, 20], [3, 4], 'rest'),
+          part('board', [70, 0, 20], [3, 4])
+        ],
+        [
+          screw('rest-s', 'rest', 'base', [50, 50], 1),
+          screw('pad-s', 'pad', 'rest', [12, 12], 3),
+          screw('board-s', 'board', 'base', [72, 2], 3),
+          plug('pad-p', 'pad', 'board', [75, 10], 2)
+        ]
+      )
+    );
     expect(needs(access, 'move:rest/lift').map((n) => n[1])).toEqual(['joint:rest-s', 'joint:pad-p']);
   });
 
   it('a loose cable gives the choice of its end', () => {
-    const access = accessTo(machine(
-      [part('a', [0, 0, 20], [3, 4]), part('b', [40, 0, 20], [3, 4]), { ...part('tail', [22, 5, 10], [2, 2.5]), on: undefined }],
-      [screw('a-s', 'a', 'base', [2, 2], 3), screw('b-s', 'b', 'base', [42, 2], 3), plug('tail-a', 'tail', 'a', [15, 10], 2), plug('tail-b', 'tail', 'b', [45, 10], 2)],
-      { cables: [{ part: 'tail', path: [{ zone: 'face', at: [15, 10], depth: 2 }, { zone: 'face', at: [45, 10], depth: 2 }], lengthMm: 34, widthMm: 5, minBendRadiusMm: 1, form: 'flat', colour: 'white', ends: [{ joint: 'tail-a' }, { joint: 'tail-b' }] }] }
-    ));
+    const access = accessTo(
+      machine(
+        [
+          part('a', [0, 0, 20], [3, 4]),
+          part('b', [40, 0, 20], [3, 4]),
+          { ...part('tail', [22, 5, 10], [2, 2.5]), on: undefined }
+        ],
+        [
+          screw('a-s', 'a', 'base', [2, 2], 3),
+          screw('b-s', 'b', 'base', [42, 2], 3),
+          plug('tail-a', 'tail', 'a', [15, 10], 2),
+          plug('tail-b', 'tail', 'b', [45, 10], 2)
+        ],
+        {
+          cables: [
+            {
+              part: 'tail',
+              path: [
+                { zone: 'face', at: [15, 10], depth: 2 },
+                { zone: 'face', at: [45, 10], depth: 2 }
+              ],
+              lengthMm: 34,
+              widthMm: 5,
+              minBendRadiusMm: 1,
+              form: 'flat',
+              colour: 'white',
+              ends: [{ joint: 'tail-a' }, { joint: 'tail-b' }]
+            }
+          ]
+        }
+      )
+    );
     expect(needs(access, 'move:a/lift')).toContainEqual(['loose-cable', 'joint:tail-a', 'joint:tail-b']);
   });
 
   it('a card comes out of its slot only after its screw', () => {
-    const access = accessTo(machine([part('card', [0, 0, 20], [3, 4])], [plug('slot', 'card', 'base', [10, 0], 3, { family: 'edge-card' } as never), screw('card-s', 'card', 'base', [10, 18], 3)]));
+    const access = accessTo(
+      machine(
+        [part('card', [0, 0, 20], [3, 4])],
+        [
+          plug('slot', 'card', 'base', [10, 0], 3, { family: 'edge-card' } as never),
+          screw('card-s', 'card', 'base', [10, 18], 3)
+        ]
+      )
+    );
     expect(needs(access, 'joint:slot')).toEqual([['holds', 'joint:card-s']]);
   });
 
   it('a plug under a raised part needs it raised, and the part stays on that leash', () => {
     const raise = { id: 'raise', kind: 'raise' as const, zone: 'face', seconds: 4, leaves: ['under'] };
-    const access = accessTo(machine([part('keys', [0, 0, 50], [0, 2], 'base', { moves: [raise, { id: 'lift', kind: 'lift', zone: 'face', seconds: 3 }] }), part('board', [0, 0, 60], [5, 6])],
-      [screw('keys-s', 'keys', 'base', [48, 48], 0), screw('board-s', 'board', 'base', [58, 58], 5), plug('under', 'keys', 'board', [20, 20], 4, { reachedRaised: 'keys' })]));
+    const access = accessTo(
+      machine(
+        [
+          part('keys', [0, 0, 50], [0, 2], 'base', {
+            moves: [raise, { id: 'lift', kind: 'lift', zone: 'face', seconds: 3 }]
+          }),
+          part('board', [0, 0, 60], [5, 6])
+        ],
+        [
+          screw('keys-s', 'keys', 'base', [48, 48], 0),
+          screw('board-s', 'board', 'base', [58, 58], 5),
+          plug('under', 'keys', 'board', [20, 20], 4, { reachedRaised: 'keys' })
+        ]
+      )
+    );
     expect(needs(access, 'joint:under')).toEqual([['raised', 'move:keys/raise']]);
     expect(needs(access, 'move:keys/raise')).toEqual([['holds', 'joint:keys-s']]);
     expect(needs(access, 'move:keys/lift').map((n) => n[1])).toEqual(['joint:keys-s', 'joint:under']);

@@ -43,7 +43,14 @@ export function accessOf(model: Model): Access {
   for (const action of actions.values()) {
     const list: Requirement[] = [];
     const need = (cause: Cause, key: string, alternatives: Alternative[]) =>
-      list.push({ id: `${action.id} < ${key}`, of: action.id, alternatives: unique(alternatives.filter((way) => way.every((id) => standsFor(model, actions.get(id)!, action)))), cause });
+      list.push({
+        id: `${action.id} < ${key}`,
+        of: action.id,
+        alternatives: unique(
+          alternatives.filter((way) => way.every((id) => standsFor(model, actions.get(id)!, action)))
+        ),
+        cause
+      });
     if (action.kind === 'open') joint(model, drawing, action.joint, need);
     else move(model, drawing, action, need);
     requirements.set(action.id, list);
@@ -52,16 +59,26 @@ export function accessOf(model: Model): Access {
     if (relation.kind !== 'order' || relation.leg === 'up') continue;
     const of = refId(relation.after);
     const before = refId(relation.before);
-    requirements.get(of)?.push({
-      id: `${of} < relation ${before}`,
-      of,
-      alternatives: [[before]],
-      cause: { kind: 'relation', reason: relation.reason, leg: relation.leg }
-    });
+    requirements
+      .get(of)
+      ?.push({
+        id: `${of} < relation ${before}`,
+        of,
+        alternatives: [[before]],
+        cause: { kind: 'relation', reason: relation.reason, leg: relation.leg }
+      });
   }
   let holdings: readonly Holding[] | undefined;
   // Worked out when it is asked for: not every question needs it.
-  return { model, actions, requirements, drawing, get holdings() { return (holdings ??= holdingsOf(model, drawing)); } };
+  return {
+    model,
+    actions,
+    requirements,
+    drawing,
+    get holdings() {
+      return (holdings ??= holdingsOf(model, drawing));
+    }
+  };
 }
 
 type Need = (cause: Cause, key: string, alternatives: Alternative[]) => void;
@@ -70,21 +87,33 @@ function joint(model: Model, drawing: Drawing, j: Joint, need: Need): void {
   if (j.reachedRaised) {
     // Raised is enough; being out of the machine altogether is not: the joint would hold it back.
     const raising = model.part(j.reachedRaised).moves.filter((m) => !removes(m));
-    need({ kind: 'raised', part: j.reachedRaised, joint: j.id }, `raised ${j.reachedRaised}`, raising.map((m) => [moveId(j.reachedRaised!, m.id)]));
+    need(
+      { kind: 'raised', part: j.reachedRaised, joint: j.id },
+      `raised ${j.reachedRaised}`,
+      raising.map((m) => [moveId(j.reachedRaised!, m.id)])
+    );
   }
   if (comesFreeLast(j)) {
-    for (const fixing of fixingsOf(model, model.riders(j.a))) need({ kind: 'holds', joint: fixing.id, part: j.a }, `fixed ${fixing.id}`, waysToFree(model, j, fixing));
+    for (const fixing of fixingsOf(model, model.riders(j.a)))
+      need({ kind: 'holds', joint: fixing.id, part: j.a }, `fixed ${fixing.id}`, waysToFree(model, j, fixing));
   }
   // Contacts that part as something slides out of its bay need no hand on them.
   if (j.kind === 'connector' && j.family === 'blade') return;
   for (const { part: cover, evidence } of drawing.coversOfJoint(j)) {
-    need({ kind: 'covers', part: cover.id, what: j.id, evidence }, `cover ${cover.id}`, waysToClear(model, cover, [j.a, j.b]));
+    need(
+      { kind: 'covers', part: cover.id, what: j.id, evidence },
+      `cover ${cover.id}`,
+      waysToClear(model, cover, [j.a, j.b])
+    );
   }
 }
 
 /** Joints that open by moving the part itself: a card rises out of its slot, clips and glue let go as it is drawn. */
 function comesFreeLast(j: Joint): boolean {
-  return ['clips', 'adhesive', 'seal', 'hook'].includes(j.kind) || (j.kind === 'connector' && ['edge-card', 'memory-socket', 'tray', 'blade'].includes(j.family));
+  return (
+    ['clips', 'adhesive', 'seal', 'hook'].includes(j.kind) ||
+    (j.kind === 'connector' && ['edge-card', 'memory-socket', 'tray', 'blade'].includes(j.family))
+  );
 }
 
 /** What still holds these to what stays, and so has to be open before a joint that comes free last can give way. */
@@ -92,15 +121,22 @@ function fixingsOf(model: Model, moving: ReadonlySet<string>): Joint[] {
   return [...moving].flatMap((id) =>
     model.jointsOf(id).filter((other) => {
       const far = moving.has(other.a) ? other.b : other.a;
-      return !moving.has(far) && !comesFreeLast(other) && !other.reachedRaised && !model.isLoose(far) && !model.isLoose(id);
+      return (
+        !moving.has(far) && !comesFreeLast(other) && !other.reachedRaised && !model.isLoose(far) && !model.isLoose(id)
+      );
     })
   );
 }
 
 /** How a fixing stops keeping a joint from giving way: it lets go, or what it holds together moves together, fixed to nothing else. */
 function waysToFree(model: Model, j: Joint, fixing: Joint): Alternative[] {
-  const moving = model.groupMoves.map(({ part, move }) => model.takes(part.id, move)).filter((taken) => taken.has(fixing.a) && taken.has(fixing.b) && taken.has(j.a) && !taken.has(j.b));
-  return [...waysToRelease(model, fixing, j.a), ...moving.map((taken) => fixingsOf(model, taken).map((f) => openId(f.id)))];
+  const moving = model.groupMoves
+    .map(({ part, move }) => model.takes(part.id, move))
+    .filter((taken) => taken.has(fixing.a) && taken.has(fixing.b) && taken.has(j.a) && !taken.has(j.b));
+  return [
+    ...waysToRelease(model, fixing, j.a),
+    ...moving.map((taken) => fixingsOf(model, taken).map((f) => openId(f.id)))
+  ];
 }
 
 function move(model: Model, drawing: Drawing, action: Action & { kind: 'move' }, need: Need): void {
@@ -113,7 +149,12 @@ function move(model: Model, drawing: Drawing, action: Action & { kind: 'move' },
       const other = riders.has(j.a) ? j.b : j.a;
       if (riders.has(other) || leash.has(j.id)) continue;
       if (model.isLoose(other) || model.isLoose(rider)) loose.add(model.isLoose(other) ? other : rider);
-      else need({ kind: 'holds', joint: j.id, part: part.id }, `holds ${j.id}`, riders.has(j.a) ? waysToRelease(model, j, part.id) : waysApart(model, j, part.id));
+      else
+        need(
+          { kind: 'holds', joint: j.id, part: part.id },
+          `holds ${j.id}`,
+          riders.has(j.a) ? waysToRelease(model, j, part.id) : waysApart(model, j, part.id)
+        );
     }
   }
   for (const cable of loose) {
@@ -126,17 +167,28 @@ function move(model: Model, drawing: Drawing, action: Action & { kind: 'move' },
     const far = joints.filter((j) => !near.includes(j));
     // With nothing at its other end the cable simply comes along.
     if (near.length > 0 && far.length > 0) {
-      need({ kind: 'loose-cable', cable, part: part.id }, `cable ${cable}`, [near.map((j) => openId(j.id)), far.map((j) => openId(j.id))]);
+      need({ kind: 'loose-cable', cable, part: part.id }, `cable ${cable}`, [
+        near.map((j) => openId(j.id)),
+        far.map((j) => openId(j.id))
+      ]);
     }
   }
   for (const { joint: held, evidence } of drawing.heldOver(part, action.move)) {
     need({ kind: 'covers', part: held.a, what: part.id, evidence }, `cable ${held.id}`, [[openId(held.id)]]);
   }
   for (const { part: cover, evidence } of drawing.coversOfExit(part, action.move)) {
-    need({ kind: 'covers', part: cover.id, what: part.id, evidence }, `cover ${cover.id}`, waysToClear(model, cover, [part.id]));
+    need(
+      { kind: 'covers', part: cover.id, what: part.id, evidence },
+      `cover ${cover.id}`,
+      waysToClear(model, cover, [part.id])
+    );
   }
   for (const { part: cover, rider, evidence } of drawing.coversOfRiders(part, action.move)) {
-    need({ kind: 'covers', part: cover.id, what: rider.id, with: part.id, evidence }, `cover ${cover.id} over ${rider.id}`, waysToClearRider(model, cover, rider, part, action.move));
+    need(
+      { kind: 'covers', part: cover.id, what: rider.id, with: part.id, evidence },
+      `cover ${cover.id} over ${rider.id}`,
+      waysToClearRider(model, cover, rider, part, action.move)
+    );
   }
 }
 

@@ -31,19 +31,42 @@ export function holdingsOf(model: Model, drawing: Drawing): Holding[] {
     };
     const together = model.groupMoves.filter((g) => movedBy(g.part.id, g.move).includes(part.id));
     return [
-      { ...common, holds: keptBy(model, drawing, part, part.moves.filter((m) => !m.with), model.riders(part.id)) },
+      {
+        ...common,
+        holds: keptBy(
+          model,
+          drawing,
+          part,
+          part.moves.filter((m) => !m.with),
+          model.riders(part.id)
+        )
+      },
       // Two that are held to each other alone lie loose together.
-      ...together.map(({ part: of, move }) => ({ ...common, pops: false, holds: keptBy(model, drawing, of, [move], model.takes(of.id, move)) }))
+      ...together.map(({ part: of, move }) => ({
+        ...common,
+        pops: false,
+        holds: keptBy(model, drawing, of, [move], model.takes(of.id, move))
+      }))
     ];
   });
 }
 
 /** The joints between these and the rest, and what lies over their way out. */
-function keptBy(model: Model, drawing: Drawing, part: Part, moves: readonly Move[], moving: ReadonlySet<string>): (readonly Alternative[])[] {
-  const joints = [...moving].flatMap((id) => model.jointsOf(id)).filter((j) => moving.has(j.a) !== moving.has(j.b) && keeps(model, j));
+function keptBy(
+  model: Model,
+  drawing: Drawing,
+  part: Part,
+  moves: readonly Move[],
+  moving: ReadonlySet<string>
+): (readonly Alternative[])[] {
+  const joints = [...moving]
+    .flatMap((id) => model.jointsOf(id))
+    .filter((j) => moving.has(j.a) !== moving.has(j.b) && keeps(model, j));
   const covers = moves.flatMap((move) => [
     ...drawing.coversOfExit(part, move).map(({ part: cover }) => waysToClear(model, cover, [part.id])),
-    ...drawing.coversOfRiders(part, move).map(({ part: cover, rider }) => waysToClearRider(model, cover, rider, part, move))
+    ...drawing
+      .coversOfRiders(part, move)
+      .map(({ part: cover, rider }) => waysToClearRider(model, cover, rider, part, move))
   ]);
   return [...[...new Set(joints)].map((j) => waysToRelease(model, j, part.id)), ...covers];
 }
@@ -79,7 +102,8 @@ export function unheld(holdings: readonly Holding[], open: ReadonlySet<ActionId>
   for (const { part, holds, leash, out: leaves, pops } of holdings) {
     if (leaves.some((id) => open.has(id)) || out.has(part.id)) continue;
     if (leash.some((id) => open.has(id))) out.set(part.id, 'leash');
-    else if (holds.length > 0 && holds.every((ways) => ways.some((way) => way.every((id) => open.has(id))))) out.set(part.id, pops ? 'popped' : 'free');
+    else if (holds.length > 0 && holds.every((ways) => ways.some((way) => way.every((id) => open.has(id)))))
+      out.set(part.id, pops ? 'popped' : 'free');
   }
   return out;
 }

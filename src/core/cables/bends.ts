@@ -50,12 +50,22 @@ export function runOf(cable: Cable): Run {
     const room = Math.min(i === 1 ? before : before / 2, i === path.length - 2 ? after : after / 2);
     const radiusMm = turn >= Math.PI - 1e-6 ? 0 : room / Math.tan(turn / 2);
     const folded = cable.form === 'flat' && isLevel(into) && isLevel(out);
-    bends.push({ point: i, turnDeg: Math.round(turnDeg), radiusMm: Math.round(radiusMm * 10) / 10, tight: !folded && exceeds(cable.minBendRadiusMm, radiusMm), folded });
+    bends.push({
+      point: i,
+      turnDeg: Math.round(turnDeg),
+      radiusMm: Math.round(radiusMm * 10) / 10,
+      tight: !folded && exceeds(cable.minBendRadiusMm, radiusMm),
+      folded
+    });
   }
   return { pathMm: lengthMm, slackMm: complete ? cable.lengthMm - lengthMm : undefined, bends };
 }
 
 type Place = Cable['path'][number];
-const vector = (a: Place, b: Place): [number, number, number] => [b.at[0] - a.at[0], b.at[1] - a.at[1], b.depth - a.depth];
+const vector = (a: Place, b: Place): [number, number, number] => [
+  b.at[0] - a.at[0],
+  b.at[1] - a.at[1],
+  b.depth - a.depth
+];
 /** A stretch that hardly sinks or rises. */
 const isLevel = ([x, y, z]: [number, number, number]) => Math.abs(z) < Math.hypot(x, y) * 0.2;

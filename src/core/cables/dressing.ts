@@ -7,8 +7,12 @@ import { distance, type Cable, type Joint, type Model } from '../machine';
  * @returns joint ids; empty when none of its plugs is opened, since then it is not drawn out from an end
  */
 export function undressing(model: Model, cable: Cable, opened: ReadonlySet<string>): string[] {
-  const guides = cable.path.flatMap((point, i) => (point.guide && opened.has(point.guide) ? [{ id: point.guide, i }] : []));
-  const plugs = cable.ends.filter((end) => opened.has(end.joint)).map((end) => ({ id: end.joint, i: placeOnPath(cable, model.joint(end.joint)) }));
+  const guides = cable.path.flatMap((point, i) =>
+    point.guide && opened.has(point.guide) ? [{ id: point.guide, i }] : []
+  );
+  const plugs = cable.ends
+    .filter((end) => opened.has(end.joint))
+    .map((end) => ({ id: end.joint, i: placeOnPath(cable, model.joint(end.joint)) }));
   if (guides.length === 0 || plugs.length === 0) return [];
   // With plugs open at both ends the one nearer to an end of the path leads.
   const plug = plugs.reduce((best, p) => (ends(cable, p.i) < ends(cable, best.i) ? p : best));

@@ -41,7 +41,9 @@ const known = new WeakMap<Model, Map<string, readonly Crossing[]>>();
 export function crossings(model: Model, part: Part, move?: Move): readonly Crossing[] {
   if (!move?.with) return crossingsOf(model, part);
   const taken = model.takes(part.id, move);
-  return movedBy(part.id, move).flatMap((id) => crossingsOf(model, model.part(id)).filter(({ cable }) => !taken.has(cable)));
+  return movedBy(part.id, move).flatMap((id) =>
+    crossingsOf(model, model.part(id)).filter(({ cable }) => !taken.has(cable))
+  );
 }
 
 function crossingsOf(model: Model, part: Part): readonly Crossing[] {
@@ -79,7 +81,13 @@ function findCrossings(model: Model, part: Part): Crossing[] {
       // A plug's own tip on the part is not a cable in its way.
       if (inside.length * STRIDE_MM < 5) continue;
       const mean = inside.reduce((sum, d) => sum + d, 0) / inside.length;
-      found.push({ cable: cable.part, part: part.id, where: mean > middle ? 'under' : 'over', zone: shape.zone, crosses });
+      found.push({
+        cable: cable.part,
+        part: part.id,
+        where: mean > middle ? 'under' : 'over',
+        zone: shape.zone,
+        crosses
+      });
     }
   }
   return found;
@@ -95,7 +103,8 @@ function spans(cable: Cable, zone: string): [Place, Place][] {
   });
 }
 
-const misses = (box: Box, [x, y]: Point, [u, v]: Point) => Math.max(x, u) < box.minX || Math.min(x, u) > box.maxX || Math.max(y, v) < box.minY || Math.min(y, v) > box.maxY;
+const misses = (box: Box, [x, y]: Point, [u, v]: Point) =>
+  Math.max(x, u) < box.minX || Math.min(x, u) > box.maxX || Math.max(y, v) < box.minY || Math.min(y, v) > box.maxY;
 
 function* walk(from: Place, to: Place): Generator<{ at: Point; depth: number }> {
   const n = Math.max(1, Math.ceil(distance(from.at, to.at) / STRIDE_MM));

@@ -27,7 +27,9 @@ export function monthsBefore(day: Day, months: number): Day {
 /** @param at a day of the calendar, which stays that day, or a moment (ISO 8601), which is told as the day at the place */
 export function dayText(at: string, place: Place): string {
   const [, year, month, date] = DAY.exec(DAY.test(at) ? at : dayOf(at, place))!;
-  return format(new TZDate(Number(year), Number(month) - 1, Number(date), 'UTC'), 'PP', { locale: LANGUAGES[place.language].dates });
+  return format(new TZDate(Number(year), Number(month) - 1, Number(date), 'UTC'), 'PP', {
+    locale: LANGUAGES[place.language].dates
+  });
 }
 
 /** @param at a moment, ISO 8601 @returns day and time at the place */
@@ -42,5 +44,7 @@ export function stampText(at: string, place: Place): string {
 
 /** A number with the language's own marks; versions of the language tables differ in the space between thousands, we take one. @param digits most digits after the decimal mark */
 export function numberText(value: number, place: Place, digits = 2): string {
-  return new Intl.NumberFormat(place.language, { maximumFractionDigits: digits }).format(value).replace(/\u202f/g, '\u00a0');
+  return new Intl.NumberFormat(place.language, { maximumFractionDigits: digits })
+    .format(value)
+    .replace(/\u202f/g, '\u00a0');
 }

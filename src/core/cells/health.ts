@@ -29,12 +29,26 @@ export interface CellVerdict {
 export function cellVerdict(reading: BatteryReading, of: CellThresholds): CellVerdict {
   const share = health(reading);
   const percent = (s: number) => `${Math.round(100 * s)}\u00a0%`;
-  if (share === undefined) return { verdict: 'unknown', why: 'The reading has no full charge, or no design capacity to set it against.' };
+  if (share === undefined)
+    return { verdict: 'unknown', why: 'The reading has no full charge, or no design capacity to set it against.' };
   // A gauge that was never calibrated says more than new.
-  if (share > 1.15) return { verdict: 'unknown', why: `It says ${percent(share)} of new: its gauge is not to be believed before a full cycle.` };
-  if (share < of.replace) return { verdict: 'replace', why: `Holds ${percent(share)} of new, below the shop's ${percent(of.replace)}.` };
-  if (reading.cycles !== undefined && reading.cycles > of.cycles) return { verdict: 'ageing', why: `Holds ${percent(share)} of new, but has ${reading.cycles} cycles, more than the ${of.cycles} that the shop expects of a cell.` };
-  if (share < of.good) return { verdict: 'ageing', why: `Holds ${percent(share)} of new, between the shop's ${percent(of.replace)} and ${percent(of.good)}.` };
+  if (share > 1.15)
+    return {
+      verdict: 'unknown',
+      why: `It says ${percent(share)} of new: its gauge is not to be believed before a full cycle.`
+    };
+  if (share < of.replace)
+    return { verdict: 'replace', why: `Holds ${percent(share)} of new, below the shop's ${percent(of.replace)}.` };
+  if (reading.cycles !== undefined && reading.cycles > of.cycles)
+    return {
+      verdict: 'ageing',
+      why: `Holds ${percent(share)} of new, but has ${reading.cycles} cycles, more than the ${of.cycles} that the shop expects of a cell.`
+    };
+  if (share < of.good)
+    return {
+      verdict: 'ageing',
+      why: `Holds ${percent(share)} of new, between the shop's ${percent(of.replace)} and ${percent(of.good)}.`
+    };
   return { verdict: 'good', why: `Holds ${percent(share)} of new, at or above the shop's ${percent(of.good)}.` };
 }
 
@@ -79,7 +93,13 @@ export interface CellReading extends DatedReading {
 }
 
 /** Readings of the cell that is in now: those since the last one was put in. */
-export const ofCellNow = <R extends CellReading>(readings: readonly R[]): R[] => readings.slice(Math.max(0, readings.findLastIndex((r) => r.isNew)));
+export const ofCellNow = <R extends CellReading>(readings: readonly R[]): R[] =>
+  readings.slice(
+    Math.max(
+      0,
+      readings.findLastIndex((r) => r.isNew)
+    )
+  );
 
 export interface CellTrend {
   points: { at: string; share: number; cycles?: number }[];
@@ -108,7 +128,9 @@ export function cellTrend(readings: readonly DatedReading[], of: CellThresholds)
   const points = readings
     .flatMap(({ at, reading }) => {
       const share = health(reading);
-      return share === undefined ? [] : [{ at, share, ...(reading.cycles === undefined ? {} : { cycles: reading.cycles }) }];
+      return share === undefined
+        ? []
+        : [{ at, share, ...(reading.cycles === undefined ? {} : { cycles: reading.cycles }) }];
     })
     .sort((a, b) => (a.at < b.at ? -1 : 1));
   const last = points.at(-1);

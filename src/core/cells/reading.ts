@@ -36,7 +36,8 @@ type Attributes = ReadonlyMap<string, string>;
  * @returns the figures of each pack, or in words why there are none
  */
 export function readBattery(text: string): ReadBattery {
-  if (text.length > MAX_TEXT) return { ok: false, why: `The listing is longer than ${MAX_TEXT / 1000} kB; give the battery's part of it.` };
+  if (text.length > MAX_TEXT)
+    return { ok: false, why: `The listing is longer than ${MAX_TEXT / 1000} kB; give the battery's part of it.` };
   const devices = devicesIn(text);
   const packs: Pack[] = [];
   let why: string | undefined;
@@ -52,7 +53,12 @@ export function readBattery(text: string): ReadBattery {
   const [first] = packs;
   if (first) return { ok: true, reading: first.reading, packs };
   if (why) return { ok: false, why };
-  return { ok: false, why: devices.some((d) => !isPack(d)) ? 'No pack of the machine stands in it: only adapters, other devices, or bays that are empty.' : 'No full charge and no cycles stand in it. Give the power-supply attributes (uevent) or the power daemon\u2019s dump of the battery.' };
+  return {
+    ok: false,
+    why: devices.some((d) => !isPack(d))
+      ? 'No pack of the machine stands in it: only adapters, other devices, or bays that are empty.'
+      : 'No full charge and no cycles stand in it. Give the power-supply attributes (uevent) or the power daemon\u2019s dump of the battery.'
+  };
 }
 
 interface ListedDevice {
@@ -75,13 +81,20 @@ function devicesIn(text: string): ListedDevice[] {
   for (const line of text.split(/\r?\n/)) {
     const heading = /^Device:\s*(\S+)/.exec(line);
     if (heading) {
-      begin(heading[1]).name = heading[1]!.split('/').at(-1)!.replace(/^battery_/, '').slice(0, 60);
+      begin(heading[1]).name = heading[1]!
+        .split('/')
+        .at(-1)!
+        .replace(/^battery_/, '')
+        .slice(0, 60);
       continue;
     }
     const attribute = /^\s*POWER_SUPPLY_([A-Z_]+)=(.*)$/.exec(line);
     if (attribute) {
       const [, key, value] = attribute as unknown as [string, string, string];
-      const into = now && !now.kernel.has(key) && !(key === 'NAME' && now.kernel.size > 0 && !onlyType(now.kernel)) ? now : begin();
+      const into =
+        now && !now.kernel.has(key) && !(key === 'NAME' && now.kernel.size > 0 && !onlyType(now.kernel))
+          ? now
+          : begin();
       into.kernel.set(key, value.trim());
       if (key === 'NAME') into.name = value.trim().slice(0, 60);
       continue;
@@ -100,25 +113,34 @@ const onlyType = (kernel: Attributes): boolean => [...kernel.keys()].every((k) =
 
 /** A battery that is the machine's own and is there. */
 function isPack({ kernel, daemon, heading }: ListedDevice): boolean {
-  if (kernel.size > 0) return (kernel.get('TYPE') ?? 'Battery') === 'Battery' && kernel.get('SCOPE') !== 'Device' && kernel.get('PRESENT') !== '0';
+  if (kernel.size > 0)
+    return (
+      (kernel.get('TYPE') ?? 'Battery') === 'Battery' &&
+      kernel.get('SCOPE') !== 'Device' &&
+      kernel.get('PRESENT') !== '0'
+    );
   if (/line_power|DisplayDevice|mouse|keyboard|headset|phone|gaming|tablet/i.test(heading)) return false;
   return daemon.get('power supply') !== 'no' && daemon.get('present') !== 'no';
 }
 
 /** What a listing gives as nothing is not known: a gauge that reads 0 of full has lost its figures, not its cell. */
 const known = (n: number | undefined) => (n !== undefined && n > 0 ? n : undefined);
-const part = (of: number | undefined, whole: number | undefined) => (of === undefined || whole === undefined ? undefined : Math.round((of / whole) * 1e6) / 1e6);
+const part = (of: number | undefined, whole: number | undefined) =>
+  of === undefined || whole === undefined ? undefined : Math.round((of / whole) * 1e6) / 1e6;
 
 function fromKernel(of: Attributes): BatteryReading {
   const micro = (key: string, by = MICRO) => figure(of.get(key), by);
   const [fullWh, fullMah] = [known(micro('ENERGY_FULL')), known(micro('CHARGE_FULL', 1e-3))];
   return {
-    designWh: known(micro('ENERGY_FULL_DESIGN')), fullWh,
-    designMah: known(micro('CHARGE_FULL_DESIGN', 1e-3)), fullMah,
+    designWh: known(micro('ENERGY_FULL_DESIGN')),
+    fullWh,
+    designMah: known(micro('CHARGE_FULL_DESIGN', 1e-3)),
+    fullMah,
     voltageV: known(micro('VOLTAGE_MIN_DESIGN')) ?? known(micro('VOLTAGE_NOW')),
     // Kernels that cannot tell say -1 or 0.
     cycles: known(figure(of.get('CYCLE_COUNT'), 1)),
-    charge: figure(of.get('CAPACITY'), 0.01) ?? part(micro('ENERGY_NOW'), fullWh) ?? part(micro('CHARGE_NOW', 1e-3), fullMah)
+    charge:
+      figure(of.get('CAPACITY'), 0.01) ?? part(micro('ENERGY_NOW'), fullWh) ?? part(micro('CHARGE_NOW', 1e-3), fullMah)
   };
 }
 
@@ -129,7 +151,13 @@ function fromDaemon(of: Attributes): BatteryReading {
   };
   const fullWh = known(unit('energy-full', 'wh'));
   const percent = unit('percentage', '%');
-  return { designWh: known(unit('energy-full-design', 'wh')), fullWh, voltageV: known(unit('voltage', 'v')), cycles: known(figure(of.get('charge-cycles'), 1)), charge: percent === undefined ? part(unit('energy', 'wh'), fullWh) : percent / 100 };
+  return {
+    designWh: known(unit('energy-full-design', 'wh')),
+    fullWh,
+    voltageV: known(unit('voltage', 'v')),
+    cycles: known(figure(of.get('charge-cycles'), 1)),
+    charge: percent === undefined ? part(unit('energy', 'wh'), fullWh) : percent / 100
+  };
 }
 
 /** Listings follow the machine's language: a decimal comma is one. */

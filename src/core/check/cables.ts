@@ -50,7 +50,8 @@ function passing(reach: Reach, part: Part): Passing[] {
       const below = sum / length - (shape.depth[0] + shape.depth[1]) / 2;
       const isClear = length > TIP_MM + 2 && Math.abs(below) > 0.2;
       out.push({ cable: cable.part, where: below > 0 ? 'under' : 'over', zone: shape.zone, isSure: isClear });
-      if (Math.abs(below) <= 0.2) out.push({ cable: cable.part, where: below > 0 ? 'over' : 'under', zone: shape.zone, isSure: false });
+      if (Math.abs(below) <= 0.2)
+        out.push({ cable: cable.part, where: below > 0 ? 'over' : 'under', zone: shape.zone, isSure: false });
     }
   }
   return out;

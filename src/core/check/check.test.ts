@@ -24,18 +24,50 @@ describe('a plan from anywhere', () => {
   it.each<[string, (p: Plan) => void, string]>([
     ['of another machine', (p) => (p.machine.id = 'other'), 'is a plan for other'],
     ['of another revision', (p) => (p.machine.revision = 'r1'), 'is a plan for revision r1'],
-    ['in the wrong order', (p) => swap(p, 'down/joint:cover-screws', 'down/move:bottom-cover/lift'), 'down/move:bottom-cover/lift: cannot be done yet: needs cover-screws open'],
-    ['that forgets a screw', (p) => p.steps.splice(at(p, 'up/joint:keyboard-screws'), 1), 'joint:keyboard-screws stays open at the end'],
-    ['that puts the cover on before the plug', (p) => swap(p, 'up/move:keyboard/fold', 'up/joint:keyboard-plug'), 'cannot be brought back any more'],
-    ['with a count that is wrong', (p) => (p.steps[at(p, 'down/joint:keyboard-screws')]!.count = 3), 'counts 3 screws, the machine has 2'],
+    [
+      'in the wrong order',
+      (p) => swap(p, 'down/joint:cover-screws', 'down/move:bottom-cover/lift'),
+      'down/move:bottom-cover/lift: cannot be done yet: needs cover-screws open'
+    ],
+    [
+      'that forgets a screw',
+      (p) => p.steps.splice(at(p, 'up/joint:keyboard-screws'), 1),
+      'joint:keyboard-screws stays open at the end'
+    ],
+    [
+      'that puts the cover on before the plug',
+      (p) => swap(p, 'up/move:keyboard/fold', 'up/joint:keyboard-plug'),
+      'cannot be brought back any more'
+    ],
+    [
+      'with a count that is wrong',
+      (p) => (p.steps[at(p, 'down/joint:keyboard-screws')]!.count = 3),
+      'counts 3 screws, the machine has 2'
+    ],
     ['with a step twice', (p) => p.steps.push(p.steps[0]!), 'stands twice'],
-    ['with a joint that is none', (p) => (p.steps[at(p, 'down/joint:keyboard-plug')]!.joint = 'flywheel'), 'names no joint or move'],
+    [
+      'with a joint that is none',
+      (p) => (p.steps[at(p, 'down/joint:keyboard-plug')]!.joint = 'flywheel'),
+      'names no joint or move'
+    ],
     ['that misses its goal', (p) => (p.goals = [{ do: 'replace', part: 'fan' }]), 'the goal to replace fan is not met'],
     ['that flatters itself', (p) => (p.set.cost -= 50), 'its steps take'],
-    ['that calls itself proved', (p) => (p.order = { cost: 50, bound: 40, proved: true }), 'calls the order proved although'],
+    [
+      'that calls itself proved',
+      (p) => (p.order = { cost: 50, bound: 40, proved: true }),
+      'calls the order proved although'
+    ],
     ['with a bound above its cost', (p) => (p.set.bound = p.set.cost + 1), 'states a bound for the set above'],
-    ['with a mirror that looks elsewhere', (p) => (p.steps[at(p, 'up/joint:keyboard-plug')]!.mirror = 'down/joint:cover-screws'), 'does not face it'],
-    ['with a step on the wrong leg', (p) => (p.steps[at(p, 'down/joint:keyboard-plug')]!.leg = 'up'), 'does not belong on the leg']
+    [
+      'with a mirror that looks elsewhere',
+      (p) => (p.steps[at(p, 'up/joint:keyboard-plug')]!.mirror = 'down/joint:cover-screws'),
+      'does not face it'
+    ],
+    [
+      'with a step on the wrong leg',
+      (p) => (p.steps[at(p, 'down/joint:keyboard-plug')]!.leg = 'up'),
+      'does not belong on the leg'
+    ]
   ])('%s is told by step', (_, change, problem) => expect(spoilt(change)).toContain(problem));
 });
 

@@ -13,18 +13,27 @@ export function power(reach: Reach, plan: Plan, moments: readonly Moment[], say:
   const at = joint === undefined ? -1 : moments.findIndex((m) => m.step.do === 'open' && m.step.joint === joint);
   const back = joint === undefined ? -1 : moments.findIndex((m) => m.step.do === 'close' && m.step.joint === joint);
   const acts = moments.filter((m) => m.act);
-  const isInside = ({ act }: Moment) => (act!.joint ? act!.joint.kind === 'connector' && act!.joint.family !== 'tray' : act!.part.kind === 'cover' || act!.part.kind === 'keyboard');
-  if (joint !== undefined && at < 0 && acts.some(isInside)) say(undefined, `goes inside and never opens ${joint}, which takes the power away`);
+  const isInside = ({ act }: Moment) =>
+    act!.joint
+      ? act!.joint.kind === 'connector' && act!.joint.family !== 'tray'
+      : act!.part.kind === 'cover' || act!.part.kind === 'keyboard';
+  if (joint !== undefined && at < 0 && acts.some(isInside))
+    say(undefined, `goes inside and never opens ${joint}, which takes the power away`);
   const live = new Set<string>();
-  if (at >= 0 && !firmware && outside === undefined) for (const m of acts) if (m.step.leg === 'down' && m.index < at) live.add(m.step.id);
-  if (back >= 0 && !firmware) for (const m of acts) if (m.index > back && m.step.do === 'close' && m.act!.joint?.kind === 'connector') live.add(m.step.id);
+  if (at >= 0 && !firmware && outside === undefined)
+    for (const m of acts) if (m.step.leg === 'down' && m.index < at) live.add(m.step.id);
+  if (back >= 0 && !firmware)
+    for (const m of acts)
+      if (m.index > back && m.step.do === 'close' && m.act!.joint?.kind === 'connector') live.add(m.step.id);
   for (const { step } of moments) {
     const listed = plan.energised.includes(step.id);
     if (live.has(step.id) && !listed) say(step, 'is done with the power on and not listed as such');
     if (!live.has(step.id) && listed) say(step, 'is listed as energised and is not');
-    if (listed && !step.cautions.some((c) => c.text.startsWith('Live:'))) say(step, 'is done with the power on and does not say so');
+    if (listed && !step.cautions.some((c) => c.text.startsWith('Live:')))
+      say(step, 'is done with the power on and does not say so');
   }
-  for (const id of plan.energised) if (!plan.steps.some((s) => s.id === id)) say(undefined, `${id} is listed as energised and is no step`);
+  for (const id of plan.energised)
+    if (!plan.steps.some((s) => s.id === id)) say(undefined, `${id} is listed as energised and is no step`);
 
   const first = moments.findIndex((m) => m.step.leg === 'down' && m.act);
   const turning = steps.findIndex((s) => s.joint !== undefined && s.joint === joint);
@@ -34,19 +43,32 @@ export function power(reach: Reach, plan: Plan, moments: readonly Moment[], say:
     const found = moments.findIndex((m) => m.step.id === `isolate/${s.id}` && m.step.do === 'prepare');
     if (found < 0) return say(undefined, `${s.id} of the isolation is left out: ${s.text}`);
     const late = at >= 0 && turning >= 0 && i > turning;
-    if (late ? found < at : first >= 0 && found > first) say(moments[found]!.step, `stands ${late ? 'before the power plug is open' : 'after the first joint is opened'}`);
+    if (late ? found < at : first >= 0 && found > first)
+      say(moments[found]!.step, `stands ${late ? 'before the power plug is open' : 'after the first joint is opened'}`);
     places.push(found);
-    if (late && moments.slice(at + 1, found).some((m) => m.act?.joint?.kind === 'connector')) say(moments[found]!.step, 'comes after plugs that wait for it');
+    if (late && moments.slice(at + 1, found).some((m) => m.act?.joint?.kind === 'connector'))
+      say(moments[found]!.step, 'comes after plugs that wait for it');
   });
   if (places.some((p, i) => i > 0 && p < places[i - 1]!)) say(undefined, 'the steps of the isolation are out of order');
   const undone = steps.filter((s) => s.joint === undefined && s.undo !== undefined).reverse();
   const restored = moments.filter((m) => m.step.do === 'restore');
-  if (restored.map((m) => m.step.id).join() !== undone.map((s) => `restore/${s.id}`).join()) say(undefined, `the isolation is not undone step by step, last first: ${undone.map((s) => s.id).join(', ')}`);
+  if (restored.map((m) => m.step.id).join() !== undone.map((s) => `restore/${s.id}`).join())
+    say(undefined, `the isolation is not undone step by step, last first: ${undone.map((s) => s.id).join(', ')}`);
   const lastClose = moments.findLastIndex((m) => m.step.leg === 'up' && m.act);
   for (const m of restored) if (m.index < lastClose) say(m.step, 'comes before everything is closed');
 }
 
-const TRIED: readonly string[] = ['board', 'small-board', 'card', 'memory', 'storage', 'battery', 'processor', 'heat-sink', 'fan'];
+const TRIED: readonly string[] = [
+  'board',
+  'small-board',
+  'card',
+  'memory',
+  'storage',
+  'battery',
+  'processor',
+  'heat-sink',
+  'fan'
+];
 const LIES_ROUND: readonly string[] = ['cover', 'bezel', 'case', 'keyboard'];
 
 /** Tests: what was touched is proved and nothing else; the machine is tried open before it is covered, or the plan says why not. */
@@ -58,7 +80,8 @@ export function tests(reach: Reach, plan: Plan, moments: readonly Moment[], say:
   for (const { act } of forth) {
     const { joint, part, move } = act!;
     if (joint) {
-      for (const f of [...joint.functions, ...(joint.kind === 'connector' ? facts.parts.get(joint.a)!.functions : [])]) owed.add(f);
+      for (const f of [...joint.functions, ...(joint.kind === 'connector' ? facts.parts.get(joint.a)!.functions : [])])
+        owed.add(f);
       closesUp ||= joint.kind === 'clips';
     } else {
       for (const id of facts.takenBy(part, move)) for (const f of facts.parts.get(id)!.functions) owed.add(f);
@@ -72,20 +95,37 @@ export function tests(reach: Reach, plan: Plan, moments: readonly Moment[], say:
 
   const { outside } = facts.powerAway;
   const isolating = facts.machine.isolation.joint;
-  const inTest = (act: Act) => (act.joint ? (act.joint.kind === 'connector' || (TRIED.includes(facts.parts.get(act.joint.a)!.kind) && act.joint.a !== outside)) && (outside === undefined || act.joint.id !== isolating) : [act.part.id, ...(act.move.with ?? [])].some((id) => TRIED.includes(facts.parts.get(id)!.kind) && id !== outside));
+  const inTest = (act: Act) =>
+    act.joint
+      ? (act.joint.kind === 'connector' ||
+          (TRIED.includes(facts.parts.get(act.joint.a)!.kind) && act.joint.a !== outside)) &&
+        (outside === undefined || act.joint.id !== isolating)
+      : [act.part.id, ...(act.move.with ?? [])].some(
+          (id) => TRIED.includes(facts.parts.get(id)!.kind) && id !== outside
+        );
   const touched = forth.flatMap(({ act }) => (inTest(act!) ? [act!] : []));
   const hiding = hidersOf(reach, touched, forth);
-  const needed = hiding.size > 0 && touched.some((act) => !act.joint || (act.joint.kind === 'connector' && act.joint.id !== isolating));
+  const needed =
+    hiding.size > 0 &&
+    touched.some((act) => !act.joint || (act.joint.kind === 'connector' && act.joint.id !== isolating));
   const open = moments.filter((m) => m.step.test === 'open-power');
-  if (needed !== open.length > 0) return say(open[0]?.step, needed ? 'opens plugs or moves boards and does not try the machine before it is covered' : 'tries the machine open although nothing that it tries was covered');
+  if (needed !== open.length > 0)
+    return say(
+      open[0]?.step,
+      needed
+        ? 'opens plugs or moves boards and does not try the machine before it is covered'
+        : 'tries the machine open although nothing that it tries was covered'
+    );
   if (!needed) return;
   const keys = new Set(touched.map((a) => a.key));
   const last = moments.findLastIndex((m) => m.step.leg === 'up' && m.act && keys.has(m.act.key));
   const test = open[0]!;
   if (test.index < last) say(test.step, `comes before ${moments[last]!.step.id}, which it tries`);
   const isBack = (m: Moment) => m.step.do === 'return' && m.act !== undefined && hiding.has(m.act.key);
-  for (const m of moments.slice(last + 1, test.index)) if (isBack(m)) say(test.step, `comes after ${m.step.id}, which hides what it tries`);
-  if (moments.slice(0, last).some(isBack) && !/ is on already: /.test(test.step.departs ?? '')) say(test.step, 'is done with something hidden that was touched, and does not say why');
+  for (const m of moments.slice(last + 1, test.index))
+    if (isBack(m)) say(test.step, `comes after ${m.step.id}, which hides what it tries`);
+  if (moments.slice(0, last).some(isBack) && !/ is on already: /.test(test.step.departs ?? ''))
+    say(test.step, 'is done with something hidden that was touched, and does not say why');
 }
 
 /** Moves of this plan that uncover what the open test tries, its carriers, or what has to be raised to reach it. */
@@ -95,7 +135,10 @@ function hidersOf(reach: Reach, touched: readonly Act[], forth: readonly Moment[
   const byKey = new Map(forth.map((m) => [m.act!.key, m.act!]));
   const work = new Set(own);
   for (const a of touched) {
-    for (const id of a.joint ? [a.joint.a, ...facts.carriersOf(a.joint.a)] : [a.part.id, ...(a.move.with ?? [])].flatMap((p) => facts.carriersOf(p))) for (const m of facts.parts.get(id)!.moves) work.add(moveKey(id, m.id));
+    for (const id of a.joint
+      ? [a.joint.a, ...facts.carriersOf(a.joint.a)]
+      : [a.part.id, ...(a.move.with ?? [])].flatMap((p) => facts.carriersOf(p)))
+      for (const m of facts.parts.get(id)!.moves) work.add(moveKey(id, m.id));
   }
   const out = new Set<string>();
   for (const key of work) {
@@ -114,8 +157,17 @@ function hidersOf(reach: Reach, touched: readonly Act[], forth: readonly Moment[
 
 /** What is used once is fresh and in hand, spares and tools too. */
 export function supplies(reach: Reach, plan: Plan, moments: readonly Moment[], say: Say): void {
-  const used = moments.flatMap((m) => (m.step.do === 'open' && m.act?.joint && (m.act.joint.kind === 'adhesive' || m.act.joint.kind === 'tape') && m.act.joint.singleUse ? [m.act.joint] : []));
-  for (const { step, act } of moments) if (step.do === 'open' && act?.joint?.kind === 'seal' && step.cautions.length === 0) say(step, 'breaks a seal and does not ask for the owner\u2019s word');
+  const used = moments.flatMap((m) =>
+    m.step.do === 'open' &&
+    m.act?.joint &&
+    (m.act.joint.kind === 'adhesive' || m.act.joint.kind === 'tape') &&
+    m.act.joint.singleUse
+      ? [m.act.joint]
+      : []
+  );
+  for (const { step, act } of moments)
+    if (step.do === 'open' && act?.joint?.kind === 'seal' && step.cautions.length === 0)
+      say(step, 'breaks a seal and does not ask for the owner\u2019s word');
   for (const joint of used) {
     if (joint.kind !== 'adhesive') continue;
     const made = moments.find((m) => m.step.leg === 'up' && m.step.do === 'prepare' && m.step.joint === joint.id);
@@ -124,13 +176,21 @@ export function supplies(reach: Reach, plan: Plan, moments: readonly Moment[], s
     if (!made) say(undefined, `${joint.id} holds once only and is not made ready again`);
     else if ([closed, seated].some((i) => i >= 0 && made.index > i)) say(made.step, 'comes after the part is down');
   }
-  if (plan.inHand.consumables.length !== used.length) say(undefined, `has ${plan.inHand.consumables.length} consumables in hand and uses ${used.length}`);
-  for (const { step } of moments) if (step.tool !== undefined && !plan.inHand.tools.some((t) => t.tool === step.tool)) say(step, `asks for "${step.tool}", which is not in hand`);
-  for (const { form } of plan.swaps ?? []) for (const cable of form) if (!plan.steps.some((s) => s.leg === 'swap' && s.do === 'prepare' && s.part === cable)) say(undefined, `brings a new ${cable} and does not form it`);
+  if (plan.inHand.consumables.length !== used.length)
+    say(undefined, `has ${plan.inHand.consumables.length} consumables in hand and uses ${used.length}`);
+  for (const { step } of moments)
+    if (step.tool !== undefined && !plan.inHand.tools.some((t) => t.tool === step.tool))
+      say(step, `asks for "${step.tool}", which is not in hand`);
+  for (const { form } of plan.swaps ?? [])
+    for (const cable of form)
+      if (!plan.steps.some((s) => s.leg === 'swap' && s.do === 'prepare' && s.part === cable))
+        say(undefined, `brings a new ${cable} and does not form it`);
   for (const goal of plan.goals) {
     const name = goal.do === 'reach' ? goal.joint : goal.part;
-    if (goal.do === 'replace' && !plan.inHand.spares.some((s) => s.part === goal.part)) say(undefined, `replaces ${goal.part} and has no spare in hand`);
-    if (!plan.steps.some((s) => s.leg === 'swap' && s.do === 'swap' && (s.joint ?? s.part) === name)) say(undefined, `never comes to ${goal.do} ${name}`);
+    if (goal.do === 'replace' && !plan.inHand.spares.some((s) => s.part === goal.part))
+      say(undefined, `replaces ${goal.part} and has no spare in hand`);
+    if (!plan.steps.some((s) => s.leg === 'swap' && s.do === 'swap' && (s.joint ?? s.part) === name))
+      say(undefined, `never comes to ${goal.do} ${name}`);
   }
 }
 
@@ -147,21 +207,40 @@ export function cables(reach: Reach, moments: readonly Moment[], say: Say): void
     if (step.do !== 'return' || !act?.part) continue;
     const after = new Set([...open].filter((key) => key !== act.key));
     const taken = facts.takenBy(act.part, act.move);
-    const passing = [act.part, ...(act.move.with ?? []).map((id) => facts.parts.get(id)!)].flatMap((part) => cablesUnder(reach, part).filter((p) => !taken.has(p.cable)).map((p) => ({ ...p, part: part.id })));
+    const passing = [act.part, ...(act.move.with ?? []).map((id) => facts.parts.get(id)!)].flatMap((part) =>
+      cablesUnder(reach, part)
+        .filter((p) => !taken.has(p.cable))
+        .map((p) => ({ ...p, part: part.id }))
+    );
     const told = new Set(step.pinch.map((p) => `${p.cable} ${p.where}`));
     for (const p of passing) {
       const isThere = reach.isIn(p.cable, after);
-      if (p.isSure && isThere && !told.has(`${p.cable} ${p.where}`)) say(step, `passes ${p.where} ${p.cable} and does not name it`);
+      if (p.isSure && isThere && !told.has(`${p.cable} ${p.where}`))
+        say(step, `passes ${p.where} ${p.cable} and does not name it`);
       if (!isThere && told.has(`${p.cable} ${p.where}`)) say(step, `minds ${p.cable}, which is not in the machine`);
       if (p.isSure && p.where === 'under') laid(step, p.part, p, open);
     }
-    for (const p of step.pinch) if (!passing.some((x) => x.cable === p.cable && x.where === p.where)) say(step, `says that ${p.cable} passes ${p.where} it`);
+    for (const p of step.pinch)
+      if (!passing.some((x) => x.cable === p.cable && x.where === p.where))
+        say(step, `says that ${p.cable} passes ${p.where} it`);
   }
 
   /** Whatever holds the cable there could have been done before, and was not. */
   function laid(step: Step, part: string, { cable, zone }: Passing, open: Open) {
-    const carriers = [cable, ...facts.carriersOf(cable)].filter((id) => !facts.ridersOf(id).has(part)).flatMap((id) => facts.parts.get(id)!.moves.flatMap((m) => actOf(facts, moveKey(id, m.id)) ?? []));
-    const guides = facts.jointsAt(new Set([cable])).filter((j) => (j.kind === 'dressing' || j.kind === 'tape') && j.zone === zone && j.reachedRaised !== part && j.a !== part && j.b !== part).flatMap((j) => actOf(facts, openKey(j.id)) ?? []);
+    const carriers = [cable, ...facts.carriersOf(cable)]
+      .filter((id) => !facts.ridersOf(id).has(part))
+      .flatMap((id) => facts.parts.get(id)!.moves.flatMap((m) => actOf(facts, moveKey(id, m.id)) ?? []));
+    const guides = facts
+      .jointsAt(new Set([cable]))
+      .filter(
+        (j) =>
+          (j.kind === 'dressing' || j.kind === 'tape') &&
+          j.zone === zone &&
+          j.reachedRaised !== part &&
+          j.a !== part &&
+          j.b !== part
+      )
+      .flatMap((j) => actOf(facts, openKey(j.id)) ?? []);
     for (const late of [...carriers, ...guides]) {
       if (!open.has(late.key) || !couldBeUndone(reach, late, open)) continue;
       say(step, `lies over ${cable}, and ${late.key} could have been done first`);

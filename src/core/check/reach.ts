@@ -5,7 +5,17 @@ import { coreOf, edgeOf, insideOf } from './shapes';
 /** Less than this is side by side, mm: drawings are made to a tenth, and the two geometries need not agree on a hair. */
 const SURE_MM = 0.3;
 /** Room for a tool or fingers where the file gives none, mm (docs/machine-file.md). */
-const ROOM_MM: Record<Joint['kind'], number> = { screws: 2.5, connector: 4, clips: 1.5, adhesive: 2, tape: 2, dressing: 2, latch: 3, seal: 2, hook: 2 };
+const ROOM_MM: Record<Joint['kind'], number> = {
+  screws: 2.5,
+  connector: 4,
+  clips: 1.5,
+  adhesive: 2,
+  tape: 2,
+  dressing: 2,
+  latch: 3,
+  seal: 2,
+  hook: 2
+};
 
 /** All that is open, out or raised at a moment. */
 export type Open = ReadonlySet<string>;
@@ -45,7 +55,9 @@ export class Reach {
 
   /** What is open or aside with the lid here; nothing that goes with it where it is nowhere. */
   withLidAt(open: Open, lid: string | undefined): Open {
-    const back = this.facts.machine.parts.flatMap((p) => p.moves.filter((m) => m.lid !== undefined && m.lid !== lid).map((m) => moveKey(p.id, m.id)));
+    const back = this.facts.machine.parts.flatMap((p) =>
+      p.moves.filter((m) => m.lid !== undefined && m.lid !== lid).map((m) => moveKey(p.id, m.id))
+    );
     return back.some((key) => open.has(key)) ? new Set([...open].filter((key) => !back.includes(key))) : open;
   }
 
@@ -53,17 +65,27 @@ export class Reach {
   isIn(id: string, open: Open): boolean {
     if (this.isOut(id, open)) return false;
     if (!this.facts.isLoose(id)) return true;
-    return this.facts.jointsAt(new Set([id])).some((j) => !open.has(openKey(j.id)) && this.isIn(j.a === id ? j.b : j.a, open));
+    return this.facts
+      .jointsAt(new Set([id]))
+      .some((j) => !open.has(openKey(j.id)) && this.isIn(j.a === id ? j.b : j.a, open));
   }
 
   private toOpen(j: Joint): Demand[] {
     const { facts } = this;
     const out: Demand[] = [];
     const raised = j.reachedRaised === undefined ? undefined : facts.parts.get(j.reachedRaised)!;
-    if (raised) out.push({ text: `${raised.id} raised`, cover: raised.id, aside: raised.moves.map((m) => moveKey(raised.id, m.id)), raises: true, isMet: (open) => raised.moves.some((m) => !takesOut(m) && open.has(moveKey(raised.id, m.id))) });
+    if (raised)
+      out.push({
+        text: `${raised.id} raised`,
+        cover: raised.id,
+        aside: raised.moves.map((m) => moveKey(raised.id, m.id)),
+        raises: true,
+        isMet: (open) => raised.moves.some((m) => !takesOut(m) && open.has(moveKey(raised.id, m.id)))
+      });
     if (letsGoLast(j)) {
       for (const other of facts.jointsAt(facts.ridersOf(j.a))) {
-        if (letsGoLast(other) || other.reachedRaised !== undefined || facts.isLoose(other.a) || facts.isLoose(other.b)) continue;
+        if (letsGoLast(other) || other.reachedRaised !== undefined || facts.isLoose(other.a) || facts.isLoose(other.b))
+          continue;
         out.push({ text: `${other.id} open`, isMet: (open) => this.givesWay(other, j, open) });
       }
     }
@@ -71,7 +93,8 @@ export class Reach {
     const room = j.clearMm ?? ROOM_MM[j.kind];
     const withIt = raised ? facts.ridersOf(raised.id) : new Set<string>();
     for (const cover of facts.machine.parts) {
-      if (cover.id === j.a || cover.id === j.b || withIt.has(cover.id) || this.isExempt(cover.id, openKey(j.id))) continue;
+      if (cover.id === j.a || cover.id === j.b || withIt.has(cover.id) || this.isExempt(cover.id, openKey(j.id)))
+        continue;
       const hides = cover.shapes.some((s) => {
         if (s.zone !== j.zone || s.depth[0] >= j.depth - 1e-6) return false;
         const inside = insideOf(s.outline);
@@ -87,9 +110,19 @@ export class Reach {
   private givesWay(fixing: Joint, j: Joint, open: Open): boolean {
     if (open.has(openKey(fixing.id))) return true;
     const { facts } = this;
-    const isFixed = (other: Joint) => !letsGoLast(other) && other.reachedRaised === undefined && !facts.isLoose(other.a) && !facts.isLoose(other.b) && !open.has(openKey(other.id));
+    const isFixed = (other: Joint) =>
+      !letsGoLast(other) &&
+      other.reachedRaised === undefined &&
+      !facts.isLoose(other.a) &&
+      !facts.isLoose(other.b) &&
+      !open.has(openKey(other.id));
     if (facts.hasLeft(fixing.a, open, j.a) && facts.hasLeft(fixing.b, open, j.a)) return true;
-    return facts.jointly.some(({ taken }) => [fixing.a, fixing.b, j.a].every((id) => taken.has(id)) && !taken.has(j.b) && !facts.jointsAt(taken).some(isFixed));
+    return facts.jointly.some(
+      ({ taken }) =>
+        [fixing.a, fixing.b, j.a].every((id) => taken.has(id)) &&
+        !taken.has(j.b) &&
+        !facts.jointsAt(taken).some(isFixed)
+    );
   }
 
   private toMove(part: Part, move: Move): Demand[] {
@@ -98,7 +131,8 @@ export class Reach {
     const riders = facts.takenBy(part, move);
     const holding = facts.jointsAt(riders).filter((j) => !move.leaves.includes(j.id));
     // What left before it, joint and all, holds it no more.
-    const isOpen = (j: Joint) => (open: Open) => open.has(openKey(j.id)) || (facts.hasLeft(j.a, open, part.id) && facts.hasLeft(j.b, open, part.id));
+    const isOpen = (j: Joint) => (open: Open) =>
+      open.has(openKey(j.id)) || (facts.hasLeft(j.a, open, part.id) && facts.hasLeft(j.b, open, part.id));
     const cables = new Set<string>();
     for (const j of holding) {
       const loose = [j.a, j.b].find((id) => facts.isLoose(id));
@@ -109,9 +143,17 @@ export class Reach {
       const all = facts.jointsAt(new Set([cable])).filter((j) => !move.leaves.includes(j.id));
       const near = all.filter((j) => riders.has(j.a) || riders.has(j.b));
       const far = all.filter((j) => !near.includes(j));
-      if (far.length > 0) out.push({ text: `${cable} open at one end`, isMet: (open) => near.every((j) => isOpen(j)(open)) || far.every((j) => isOpen(j)(open)) });
+      if (far.length > 0)
+        out.push({
+          text: `${cable} open at one end`,
+          isMet: (open) => near.every((j) => isOpen(j)(open)) || far.every((j) => isOpen(j)(open))
+        });
     }
-    for (const id of move.with ?? []) out.push({ text: `${id} still beside ${part.id}`, isMet: (open) => !facts.hasLeft(id, open, part.id) && !facts.hasLeft(part.id, open, id) });
+    for (const id of move.with ?? [])
+      out.push({
+        text: `${id} still beside ${part.id}`,
+        isMet: (open) => !facts.hasLeft(id, open, part.id) && !facts.hasLeft(part.id, open, id)
+      });
     out.push(...this.cablesHeldOver(part, move), ...this.exitCovers(part, move));
     return out;
   }
@@ -119,11 +161,26 @@ export class Reach {
   private cablesHeldOver(part: Part, move: Move): Demand[] {
     const { facts } = this;
     const riders = facts.takenBy(part, move);
-    const own = [part, ...(move.with ?? []).map((id) => facts.parts.get(id)!)].flatMap((p) => p.shapes).filter((s) => s.zone === move.zone).map((s) => ({ top: s.depth[0], inside: insideOf(s.outline) }));
+    const own = [part, ...(move.with ?? []).map((id) => facts.parts.get(id)!)]
+      .flatMap((p) => p.shapes)
+      .filter((s) => s.zone === move.zone)
+      .map((s) => ({ top: s.depth[0], inside: insideOf(s.outline) }));
     return [...facts.cables.keys()].flatMap((cable) => {
       if (riders.has(cable)) return [];
-      return facts.jointsAt(new Set([cable])).filter((j) => (j.kind === 'dressing' || j.kind === 'tape') && j.zone === move.zone && !riders.has(j.a) && !riders.has(j.b) && own.some(({ top, inside }) => j.depth < top && j.at.some((at) => inside(at) > SURE_MM)))
-        .map((j): Demand => ({ text: `${j.id} open, which holds a cable over ${part.id}`, isMet: (open) => open.has(openKey(j.id)) }));
+      return facts
+        .jointsAt(new Set([cable]))
+        .filter(
+          (j) =>
+            (j.kind === 'dressing' || j.kind === 'tape') &&
+            j.zone === move.zone &&
+            !riders.has(j.a) &&
+            !riders.has(j.b) &&
+            own.some(({ top, inside }) => j.depth < top && j.at.some((at) => inside(at) > SURE_MM))
+        )
+        .map((j): Demand => ({
+          text: `${j.id} open, which holds a cable over ${part.id}`,
+          isMet: (open) => open.has(openKey(j.id))
+        }));
     });
   }
 
@@ -139,7 +196,16 @@ export class Reach {
       for (const cover of this.over(facts.parts.get(rider)!, move, part)) {
         if (own.includes(cover)) continue;
         const clear = this.cleared(cover, [part.id], '');
-        out.push({ text: `${cover} out of the way of ${rider}, which leaves with ${part.id}`, cover, aside: clear.aside!, isMet: (open) => clear.isMet(open) || between.some((id) => facts.parts.get(id)!.moves.some((m) => m !== move && takesOut(m) && open.has(moveKey(id, m.id)))) });
+        out.push({
+          text: `${cover} out of the way of ${rider}, which leaves with ${part.id}`,
+          cover,
+          aside: clear.aside!,
+          isMet: (open) =>
+            clear.isMet(open) ||
+            between.some((id) =>
+              facts.parts.get(id)!.moves.some((m) => m !== move && takesOut(m) && open.has(moveKey(id, m.id)))
+            )
+        });
       }
     }
     return out;
@@ -150,33 +216,59 @@ export class Reach {
     const { facts } = this;
     const angle = ((move.directionDeg ?? 0) * Math.PI) / 180;
     const travel = move.directionDeg === undefined ? 0 : (move.travelMm ?? 0);
-    const places = Array.from({ length: Math.ceil(travel) + 1 }, (_, k) => Math.min(k, travel)).map((d): Point => [Math.cos(angle) * d, Math.sin(angle) * d]);
+    const places = Array.from({ length: Math.ceil(travel) + 1 }, (_, k) => Math.min(k, travel)).map((d): Point => [
+      Math.cos(angle) * d,
+      Math.sin(angle) * d
+    ]);
     const riders = facts.takenBy(leaving, move);
     const carriers = [...facts.carriersOf(leaving.id), ...facts.carriersOf(thing.id)];
-    const own = thing.shapes.filter((s) => s.zone === move.zone).map((s) => ({ top: s.depth[0], inside: insideOf(s.outline), edge: edgeOf(s.outline) }));
+    const own = thing.shapes
+      .filter((s) => s.zone === move.zone)
+      .map((s) => ({ top: s.depth[0], inside: insideOf(s.outline), edge: edgeOf(s.outline) }));
     if (own.length === 0) return [];
-    return facts.machine.parts.filter((cover) => {
-      if (riders.has(cover.id) || carriers.includes(cover.id) || this.isExempt(cover.id, moveKey(leaving.id, move.id))) return false;
-      return cover.shapes.some((s) => {
-        if (s.zone !== move.zone) return false;
-        const inside = insideOf(s.outline);
-        const edge = [...edgeOf(s.outline), ...coreOf(s.outline)];
-        const openings = s.openings.map(insideOf);
-        return own.some((o) => s.depth[0] < o.top - 1e-6 && places.some(([x, y]) => {
-          const meets = o.edge.some((p) => inside([p[0] + x, p[1] + y]) > SURE_MM) || edge.some((p) => o.inside([p[0] - x, p[1] - y]) > SURE_MM);
-          return meets && !openings.some((hole) => o.edge.every((p) => hole([p[0] + x, p[1] + y]) > -SURE_MM));
-        }));
-      });
-    }).map((cover) => cover.id);
+    return facts.machine.parts
+      .filter((cover) => {
+        if (
+          riders.has(cover.id) ||
+          carriers.includes(cover.id) ||
+          this.isExempt(cover.id, moveKey(leaving.id, move.id))
+        )
+          return false;
+        return cover.shapes.some((s) => {
+          if (s.zone !== move.zone) return false;
+          const inside = insideOf(s.outline);
+          const edge = [...edgeOf(s.outline), ...coreOf(s.outline)];
+          const openings = s.openings.map(insideOf);
+          return own.some(
+            (o) =>
+              s.depth[0] < o.top - 1e-6 &&
+              places.some(([x, y]) => {
+                const meets =
+                  o.edge.some((p) => inside([p[0] + x, p[1] + y]) > SURE_MM) ||
+                  edge.some((p) => o.inside([p[0] - x, p[1] - y]) > SURE_MM);
+                return meets && !openings.some((hole) => o.edge.every((p) => hole([p[0] + x, p[1] + y]) > -SURE_MM));
+              })
+          );
+        });
+      })
+      .map((cover) => cover.id);
   }
 
   /** It is not over these any more: moved aside (with them, where it carries them: they are reached from below), carried off, or left behind by what carries all of them off. */
   private cleared(cover: string, covered: readonly string[], text: string): Demand {
     const { facts } = this;
     const carriesAll = (id: string) => covered.every((c) => facts.ridersOf(id).has(c));
-    const keys = (id: string, which: (m: Move) => boolean) => facts.parts.get(id)!.moves.filter((m) => !m.with && which(m)).map((m) => moveKey(id, m.id));
-    const aside = [cover, ...facts.carriersOf(cover)].filter((id) => id === cover || !carriesAll(id)).flatMap((id) => keys(id, (m) => m.clears || takesOut(m)));
-    const away = [covered[0]!, ...facts.carriersOf(covered[0]!)].filter((id) => carriesAll(id) && !facts.ridersOf(id).has(cover) && !(covered.length === 1 && id === covered[0])).flatMap((id) => keys(id, takesOut));
+    const keys = (id: string, which: (m: Move) => boolean) =>
+      facts.parts
+        .get(id)!
+        .moves.filter((m) => !m.with && which(m))
+        .map((m) => moveKey(id, m.id));
+    const aside = [cover, ...facts.carriersOf(cover)]
+      .filter((id) => id === cover || !carriesAll(id))
+      .flatMap((id) => keys(id, (m) => m.clears || takesOut(m)));
+    const away = [covered[0]!, ...facts.carriersOf(covered[0]!)]
+      .filter((id) => carriesAll(id) && !facts.ridersOf(id).has(cover) && !(covered.length === 1 && id === covered[0]))
+      .flatMap((id) => keys(id, takesOut));
     for (const { part, key, taken } of facts.jointly) {
       const takesAll = covered.every((c) => taken.has(c));
       if (taken.has(cover) && !takesAll) aside.push(key);
@@ -189,16 +281,31 @@ export class Reach {
     return this.facts.machine.relations.flatMap((r) => {
       if (r.kind !== 'order' || r.leg === 'up' || refKey(r.after) !== act.key) return [];
       const before = refKey(r.before);
-      return [{ text: `${before} first: ${r.reason}`, isOrder: true as const, isMet: (open: Open) => open.has(before), ...(r.leg === 'down' ? { onlyDown: true as const } : {}) }];
+      return [
+        {
+          text: `${before} first: ${r.reason}`,
+          isOrder: true as const,
+          isMet: (open: Open) => open.has(before),
+          ...(r.leg === 'down' ? { onlyDown: true as const } : {})
+        }
+      ];
     });
   }
 
   private isExempt(cover: string, key: string): boolean {
-    return this.facts.machine.relations.some((r) => r.kind === 'exempt' && r.cover === cover && refKey(r.action) === key);
+    return this.facts.machine.relations.some(
+      (r) => r.kind === 'exempt' && r.cover === cover && refKey(r.action) === key
+    );
   }
 }
 
-export const refKey = (ref: { joint: string } | { part: string; move: string }): string => ('joint' in ref ? openKey(ref.joint) : moveKey(ref.part, ref.move));
+export const refKey = (ref: { joint: string } | { part: string; move: string }): string =>
+  'joint' in ref ? openKey(ref.joint) : moveKey(ref.part, ref.move);
 
 /** Joints that give way as the part itself is moved. */
-export const letsGoLast = (j: Joint): boolean => j.kind === 'clips' || j.kind === 'adhesive' || j.kind === 'seal' || j.kind === 'hook' || (j.kind === 'connector' && ['edge-card', 'memory-socket', 'tray', 'blade'].includes(j.family));
+export const letsGoLast = (j: Joint): boolean =>
+  j.kind === 'clips' ||
+  j.kind === 'adhesive' ||
+  j.kind === 'seal' ||
+  j.kind === 'hook' ||
+  (j.kind === 'connector' && ['edge-card', 'memory-socket', 'tray', 'blade'].includes(j.family));

@@ -7,12 +7,23 @@ import { refKey, type Open, type Reach } from './reach';
 export type Say = (step: Step | undefined, text: string) => void;
 
 const LEGS = ['isolate', 'down', 'swap', 'up', 'prove'] as const;
-const DOES: Record<Step['do'], readonly Step['leg'][]> = { open: ['down'], move: ['down'], close: ['up'], return: ['up'], pose: ['down', 'up'], prepare: ['isolate', 'down', 'swap', 'up'], swap: ['swap'], test: ['up', 'prove'], restore: ['up'] };
+const DOES: Record<Step['do'], readonly Step['leg'][]> = {
+  open: ['down'],
+  move: ['down'],
+  close: ['up'],
+  return: ['up'],
+  pose: ['down', 'up'],
+  prepare: ['isolate', 'down', 'swap', 'up'],
+  swap: ['swap'],
+  test: ['up', 'prove'],
+  restore: ['up']
+};
 
 /** What the step does or undoes, by its fields and not by its id. */
 export function keyOf(step: Step): string | undefined {
   if (step.do === 'open' || step.do === 'close') return step.joint === undefined ? '' : openKey(step.joint);
-  if (step.do === 'move' || step.do === 'return') return step.part === undefined || step.move === undefined ? '' : moveKey(step.part, step.move);
+  if (step.do === 'move' || step.do === 'return')
+    return step.part === undefined || step.move === undefined ? '' : moveKey(step.part, step.move);
   return undefined;
 }
 
@@ -68,21 +79,35 @@ export function replay(reach: Reach, plan: Plan, say: Say): Moment[] {
 
   function isOnMat(act: Act): boolean {
     const ends = act.joint ? [act.joint.a, act.joint.b] : [act.part.id, ...(act.move.with ?? [])];
-    const carriers = (act.joint ? [...ends, ...facts.carriersOf(ends[0]!)] : facts.carriersOf(ends[0]!)).filter((id) => ends.every((end) => facts.ridersOf(id).has(end)));
-    if (carriers.some((id) => facts.parts.get(id)!.moves.some((m) => takesOut(m) && !m.with && open.has(moveKey(id, m.id))))) return true;
-    return facts.jointly.some(({ key, taken }) => key !== act.key && open.has(key) && ends.every((end) => taken.has(end)));
+    const carriers = (act.joint ? [...ends, ...facts.carriersOf(ends[0]!)] : facts.carriersOf(ends[0]!)).filter((id) =>
+      ends.every((end) => facts.ridersOf(id).has(end))
+    );
+    if (
+      carriers.some((id) =>
+        facts.parts.get(id)!.moves.some((m) => takesOut(m) && !m.with && open.has(moveKey(id, m.id)))
+      )
+    )
+      return true;
+    return facts.jointly.some(
+      ({ key, taken }) => key !== act.key && open.has(key) && ends.every((end) => taken.has(end))
+    );
   }
 
   function forth(step: Step, act: Act) {
     if (open.has(act.key)) say(step, 'is done already');
-    for (const d of reach.demands(act)) if (!d.isMet(d.isOrder ? open : asItStands(act))) say(step, `cannot be done yet: needs ${d.text}`);
+    for (const d of reach.demands(act))
+      if (!d.isMet(d.isOrder ? open : asItStands(act))) say(step, `cannot be done yet: needs ${d.text}`);
     open.add(act.key);
   }
 
   function back(step: Step, act: Act) {
     if (!open.has(act.key)) say(step, 'brings back what is not open');
-    for (const d of reach.demands(act)) if (!d.onlyDown && !d.isMet(d.isOrder ? open : asItStands(act))) say(step, `cannot be brought back any more: needs ${d.text}`);
-    for (const r of facts.machine.relations) if (r.kind === 'order' && r.leg === 'up' && refKey(r.after) === act.key && open.has(refKey(r.before))) say(step, `goes back too early: ${r.reason}`);
+    for (const d of reach.demands(act))
+      if (!d.onlyDown && !d.isMet(d.isOrder ? open : asItStands(act)))
+        say(step, `cannot be brought back any more: needs ${d.text}`);
+    for (const r of facts.machine.relations)
+      if (r.kind === 'order' && r.leg === 'up' && refKey(r.after) === act.key && open.has(refKey(r.before)))
+        say(step, `goes back too early: ${r.reason}`);
     open.delete(act.key);
   }
 
@@ -90,13 +115,18 @@ export function replay(reach: Reach, plan: Plan, say: Say): Moment[] {
   function agrees(step: Step, act: Act) {
     if (step.zone !== act.zone) say(step, `is said to be on "${step.zone}", the file has it on "${act.zone}"`);
     const isForth = step.do === 'open' || step.do === 'move';
-    if (step.seconds !== (isForth ? act.seconds : act.backSeconds)) say(step, `takes ${step.seconds} s, by the file ${isForth ? act.seconds : act.backSeconds} s`);
+    if (step.seconds !== (isForth ? act.seconds : act.backSeconds))
+      say(step, `takes ${step.seconds} s, by the file ${isForth ? act.seconds : act.backSeconds} s`);
     if (act.joint?.kind !== 'screws') return;
-    if (step.count !== act.joint.count) say(step, `counts ${step.count ?? 'no'} screws, the machine has ${act.joint.count}`);
-    if (step.tool !== `driver ${act.joint.screw.drive}`) say(step, `asks for "${step.tool}", the screws have ${act.joint.screw.drive}`);
+    if (step.count !== act.joint.count)
+      say(step, `counts ${step.count ?? 'no'} screws, the machine has ${act.joint.count}`);
+    if (step.tool !== `driver ${act.joint.screw.drive}`)
+      say(step, `asks for "${step.tool}", the screws have ${act.joint.screw.drive}`);
     const holes = step.tighten?.order;
-    if (holes && [...holes].sort((a, b) => a - b).join() !== act.joint.at.map((_, i) => i).join()) say(step, 'does not tighten every hole once');
-    if (holes && act.joint.screw.printedOrder && holes.join() !== act.joint.screw.printedOrder.join()) say(step, 'does not tighten in the printed order');
+    if (holes && [...holes].sort((a, b) => a - b).join() !== act.joint.at.map((_, i) => i).join())
+      say(step, 'does not tighten every hole once');
+    if (holes && act.joint.screw.printedOrder && holes.join() !== act.joint.screw.printedOrder.join())
+      say(step, 'does not tighten in the printed order');
     if (!isForth && !holes) say(step, 'does not say in which order the screws are tightened');
   }
 
@@ -109,11 +139,14 @@ export function replay(reach: Reach, plan: Plan, say: Say): Moment[] {
     const { up, lid: ofFace } = facts.pose(act.zone);
     const swings = act.move?.lid;
     const isForth = step.do === 'open' || step.do === 'move';
-    if (swings !== undefined && (at.lid === swings) !== isForth) say(step, `goes with the lid, which has to be ${isForth ? '' : 'no more '}${swings}; it is ${at.lid}`);
+    if (swings !== undefined && (at.lid === swings) !== isForth)
+      say(step, `goes with the lid, which has to be ${isForth ? '' : 'no more '}${swings}; it is ${at.lid}`);
     const lid = swings !== undefined || countsOnLid(act) ? at.lid : ofFace;
-    if ((up !== 'either' && up !== at.up) || (lid !== 'any' && lid !== at.lid)) say(step, `needs the machine ${up}, lid ${lid}; it lies ${at.up}, lid ${at.lid}`);
+    if ((up !== 'either' && up !== at.up) || (lid !== 'any' && lid !== at.lid))
+      say(step, `needs the machine ${up}, lid ${lid}; it lies ${at.up}, lid ${at.lid}`);
     const said = `${up === 'either' ? 'any' : up}/${lid}`;
-    if (step.pose !== undefined && step.pose !== said) say(step, `is said to need ${step.pose}, by its face it needs ${said}`);
+    if (step.pose !== undefined && step.pose !== said)
+      say(step, `is said to need ${step.pose}, by its face it needs ${said}`);
   }
 
   /** Something that goes with the lid is aside here and was in its way: what the face asks for gives way to that. */
@@ -128,15 +161,30 @@ export function replay(reach: Reach, plan: Plan, say: Say): Moment[] {
     if (!up || !lid) say(step, 'turns the machine and does not say how');
     else {
       if (up === at.up && lid === at.lid) say(step, 'turns the machine to where it lies');
-      const goesAlong = lid === at.lid ? [] : facts.machine.parts.filter((p) => p.moves.some((m) => m.lid !== undefined && before.has(moveKey(p.id, m.id))));
-      for (const part of goesAlong) if (!step.cautions.some((c) => c.text.toLowerCase().includes(part.name.toLowerCase()))) say(step, `moves the lid and with it ${part.id}, and does not say so`);
+      const goesAlong =
+        lid === at.lid
+          ? []
+          : facts.machine.parts.filter((p) =>
+              p.moves.some((m) => m.lid !== undefined && before.has(moveKey(p.id, m.id)))
+            );
+      for (const part of goesAlong)
+        if (!step.cautions.some((c) => c.text.toLowerCase().includes(part.name.toLowerCase())))
+          say(step, `moves the lid and with it ${part.id}, and does not say so`);
       Object.assign(at, { up, lid });
     }
     const loose = looseThings(reach, before);
     const unheld = new Map((step.unheld ?? []).map((u) => [u.part, u.how]));
-    for (const [part, how] of loose) if (unheld.get(part) !== how) say(step, `${part} is not held (${how}), and the step does not say so`);
+    for (const [part, how] of loose)
+      if (unheld.get(part) !== how) say(step, `${part} is not held (${how}), and the step does not say so`);
     for (const part of unheld.keys()) if (!loose.has(part)) say(step, `${part} is said to be loose and is held`);
-    if (loose.size > 0 !== plan.loose.includes(step.id)) say(step, loose.size > 0 ? 'is not listed among the turns with something loose' : 'is listed as a turn with something loose and is none');
-    if (loose.size > 0 && step.cautions.length === 0) say(step, 'turns the machine with something loose without a caution');
+    if (loose.size > 0 !== plan.loose.includes(step.id))
+      say(
+        step,
+        loose.size > 0
+          ? 'is not listed among the turns with something loose'
+          : 'is listed as a turn with something loose and is none'
+      );
+    if (loose.size > 0 && step.cautions.length === 0)
+      say(step, 'turns the machine with something loose without a caution');
   }
 }

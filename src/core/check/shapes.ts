@@ -26,7 +26,8 @@ export function insideOf(outline: Outline): Inside {
         points.forEach((a, i) => {
           const b = points[(i + 1) % points.length]!;
           nearest = Math.min(nearest, toSegment(p, a, b));
-          if (a[1] > p[1] !== b[1] > p[1] && p[0] < a[0] + ((b[0] - a[0]) * (p[1] - a[1])) / (b[1] - a[1])) isIn = !isIn;
+          if (a[1] > p[1] !== b[1] > p[1] && p[0] < a[0] + ((b[0] - a[0]) * (p[1] - a[1])) / (b[1] - a[1]))
+            isIn = !isIn;
         });
         return isIn ? nearest : -nearest;
       };
@@ -48,9 +49,17 @@ export function edgeOf(outline: Outline, stepMm = 1): Point[] {
 export function coreOf(outline: Outline): Point[] {
   const points = corners(outline);
   const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
-  const [x, y, w, h] = [Math.min(...xs), Math.min(...ys), Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
+  const [x, y, w, h] = [
+    Math.min(...xs),
+    Math.min(...ys),
+    Math.max(...xs) - Math.min(...xs),
+    Math.max(...ys) - Math.min(...ys)
+  ];
   const inside = insideOf(outline);
-  return Array.from({ length: 81 }, (_, k): Point => [x + (w * ((k % 9) + 0.5)) / 9, y + (h * (Math.floor(k / 9) + 0.5)) / 9]).filter((p) => inside(p) > 0);
+  return Array.from({ length: 81 }, (_, k): Point => [
+    x + (w * ((k % 9) + 0.5)) / 9,
+    y + (h * (Math.floor(k / 9) + 0.5)) / 9
+  ]).filter((p) => inside(p) > 0);
 }
 
 function corners(outline: Outline): Point[] {
@@ -58,10 +67,18 @@ function corners(outline: Outline): Point[] {
     case 'polygon':
       return outline.points;
     case 'circle':
-      return Array.from({ length: 4 * SEGMENTS }, (_, k): Point => [outline.x + outline.radius * Math.cos((k * Math.PI) / (2 * SEGMENTS)), outline.y + outline.radius * Math.sin((k * Math.PI) / (2 * SEGMENTS))]);
+      return Array.from({ length: 4 * SEGMENTS }, (_, k): Point => [
+        outline.x + outline.radius * Math.cos((k * Math.PI) / (2 * SEGMENTS)),
+        outline.y + outline.radius * Math.sin((k * Math.PI) / (2 * SEGMENTS))
+      ]);
     case 'rect': {
       const { x, y, width: w, height: h } = outline;
-      return [[x, y], [x + w, y], [x + w, y + h], [x, y + h]];
+      return [
+        [x, y],
+        [x + w, y],
+        [x + w, y + h],
+        [x, y + h]
+      ];
     }
     case 'path': {
       const out: Point[] = [outline.start];
@@ -78,7 +95,10 @@ function corners(outline: Outline): Point[] {
 /** By halving between neighbours (de Casteljau), whatever the degree. */
 function bezier(points: readonly Point[], t: number): Point {
   if (points.length === 1) return points[0]!;
-  return bezier(points.slice(1).map((b, i): Point => [points[i]![0] * (1 - t) + b[0] * t, points[i]![1] * (1 - t) + b[1] * t]), t);
+  return bezier(
+    points.slice(1).map((b, i): Point => [points[i]![0] * (1 - t) + b[0] * t, points[i]![1] * (1 - t) + b[1] * t]),
+    t
+  );
 }
 
 function toSegment(p: Point, a: Point, b: Point): number {

@@ -9,11 +9,27 @@ export function looseThings(reach: Reach, open: Open): Map<string, How> {
   const { facts } = reach;
   const out = new Map<string, How>();
   for (const part of facts.machine.parts) {
-    if (part.id === facts.root || facts.cables.has(part.id) || part.moves.length === 0 || reach.isOut(part.id, open)) continue;
+    if (part.id === facts.root || facts.cables.has(part.id) || part.moves.length === 0 || reach.isOut(part.id, open))
+      continue;
     // What goes with the lid is on the lid.
-    if (part.moves.some((m) => !takesOut(m) && m.lid === undefined && open.has(moveKey(part.id, m.id)))) out.set(part.id, 'leash');
-    else if (isFree(reach, part.id, open)) out.set(part.id, facts.machine.joints.some((j) => j.a === part.id && j.kind === 'connector' && (j.family === 'edge-card' || j.family === 'memory-socket')) ? 'popped' : 'free');
-    else if (facts.jointly.some(({ key, taken, part: first, move }) => [first.id, ...(move.with ?? [])].includes(part.id) && taken.has(part.id) && isFree(reach, key, open))) out.set(part.id, 'free');
+    if (part.moves.some((m) => !takesOut(m) && m.lid === undefined && open.has(moveKey(part.id, m.id))))
+      out.set(part.id, 'leash');
+    else if (isFree(reach, part.id, open))
+      out.set(
+        part.id,
+        facts.machine.joints.some(
+          (j) => j.a === part.id && j.kind === 'connector' && (j.family === 'edge-card' || j.family === 'memory-socket')
+        )
+          ? 'popped'
+          : 'free'
+      );
+    else if (
+      facts.jointly.some(
+        ({ key, taken, part: first, move }) =>
+          [first.id, ...(move.with ?? [])].includes(part.id) && taken.has(part.id) && isFree(reach, key, open)
+      )
+    )
+      out.set(part.id, 'free');
   }
   return out;
 }
@@ -21,7 +37,8 @@ export function looseThings(reach: Reach, open: Open): Map<string, How> {
 /** @param unit a part with what stands on it, or by their move several that leave together */
 function isFree(reach: Reach, unit: string, open: Open): boolean {
   const { joints, covers, first } = keptBy(reach, unit);
-  const letsGo = (j: Joint) => open.has(openKey(j.id)) || (reach.facts.hasLeft(j.a, open, first) && reach.facts.hasLeft(j.b, open, first));
+  const letsGo = (j: Joint) =>
+    open.has(openKey(j.id)) || (reach.facts.hasLeft(j.a, open, first) && reach.facts.hasLeft(j.b, open, first));
   return joints.length + covers.length > 0 && joints.every(letsGo) && covers.every((c) => c.isMet(open));
 }
 
@@ -45,7 +62,11 @@ function readKept(reach: Reach, unit: string): Kept {
   const group = facts.jointly.find((g) => g.key === unit);
   const part = group?.part ?? facts.parts.get(unit)!;
   const moves = group ? [group.move] : part.moves.filter((m) => !m.with);
-  return { first: part.id, joints: facts.jointsAt(group?.taken ?? facts.ridersOf(unit)).filter((j) => fastens(reach, j)), covers: moves.flatMap((m) => reach.exitCovers(part, m)) };
+  return {
+    first: part.id,
+    joints: facts.jointsAt(group?.taken ?? facts.ridersOf(unit)).filter((j) => fastens(reach, j)),
+    covers: moves.flatMap((m) => reach.exitCovers(part, m))
+  };
 }
 
 /** Whether it keeps a part from falling; plugs, guides, hooks and paste do not. */

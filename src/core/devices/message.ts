@@ -8,14 +8,25 @@ export const DEVICE_FORMAT = 'eager-wrench/device@1';
  * a scanner gives the text that it read.
  */
 export const DeviceMessage = z.discriminatedUnion('device', [
-  z.object({ format: z.literal(DEVICE_FORMAT), device: z.literal('calliper'), value: z.number().min(0).max(1000), unit: z.enum(['mm', 'in']) }),
-  z.object({ format: z.literal(DEVICE_FORMAT), device: z.literal('torque-driver'), value: z.number().min(0).max(1000), unit: z.enum(['N·m', 'cN·m', 'lbf·in']) }),
+  z.object({
+    format: z.literal(DEVICE_FORMAT),
+    device: z.literal('calliper'),
+    value: z.number().min(0).max(1000),
+    unit: z.enum(['mm', 'in'])
+  }),
+  z.object({
+    format: z.literal(DEVICE_FORMAT),
+    device: z.literal('torque-driver'),
+    value: z.number().min(0).max(1000),
+    unit: z.enum(['N·m', 'cN·m', 'lbf·in'])
+  }),
   z.object({ format: z.literal(DEVICE_FORMAT), device: z.literal('scanner'), text: line(120) })
 ]);
 export type DeviceMessage = z.infer<typeof DeviceMessage>;
 
 /** A reading in the units that are kept: mm and N·m. */
-export type Reading = { device: 'calliper'; mm: number } | { device: 'torque-driver'; nm: number } | { device: 'scanner'; text: string };
+export type Reading =
+  { device: 'calliper'; mm: number } | { device: 'torque-driver'; nm: number } | { device: 'scanner'; text: string };
 
 /** International inch; a pound-force inch by it and the standard gravity (ISO 80000-4). */
 const MM_PER_INCH = 25.4;
@@ -35,7 +46,8 @@ export function readDevice(text: string): Reading | undefined {
   if (!parsed.success) return undefined;
   const said = parsed.data;
   if (said.device === 'scanner') return { device: said.device, text: said.text.trim() };
-  if (said.device === 'calliper') return { device: said.device, mm: round(said.unit === 'in' ? said.value * MM_PER_INCH : said.value, 1000) };
+  if (said.device === 'calliper')
+    return { device: said.device, mm: round(said.unit === 'in' ? said.value * MM_PER_INCH : said.value, 1000) };
   return { device: said.device, nm: round(said.value * NM[said.unit], 10_000) };
 }
 
@@ -51,5 +63,9 @@ const round = (value: number, parts: number) => Math.round(value * parts) / part
 
 export const LABEL_FORMAT = 'eager-wrench/label@1';
 /** What a label printer is given: lines of text, and a code that a scanner reads. */
-export const PrintLabel = z.object({ format: z.literal(LABEL_FORMAT), lines: z.array(line(60)).min(1).max(6), code: z.string().regex(/^[A-Z0-9-]{1,24}$/) });
+export const PrintLabel = z.object({
+  format: z.literal(LABEL_FORMAT),
+  lines: z.array(line(60)).min(1).max(6),
+  code: z.string().regex(/^[A-Z0-9-]{1,24}$/)
+});
 export type PrintLabel = z.infer<typeof PrintLabel>;

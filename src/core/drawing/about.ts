@@ -19,7 +19,16 @@ export function thingsOf(model: Model, scene: readonly Drawn[], state: MachineSt
   return [...scene].reverse().flatMap((item): Thing[] => {
     if (seen.has(item.thing)) return [];
     seen.add(item.thing);
-    if (item.what === 'joint') return [{ thing: item.thing, id: item.joint.id, what: 'joint', name: item.joint.name, about: aboutJoint(model, item.joint, item.isOpen) }];
+    if (item.what === 'joint')
+      return [
+        {
+          thing: item.thing,
+          id: item.joint.id,
+          what: 'joint',
+          name: item.joint.name,
+          about: aboutJoint(model, item.joint, item.isOpen)
+        }
+      ];
     const id = item.what === 'cable' ? item.cable.part : item.part.id;
     return [{ thing: item.thing, id, what: item.what, name: model.part(id).name, about: aboutPart(model, id, state) }];
   });
@@ -29,7 +38,9 @@ export function thingsOf(model: Model, scene: readonly Drawn[], state: MachineSt
 function aboutPart(model: Model, id: string, state: MachineState): string {
   if (id === model.root.id) return 'What all the rest stands on.';
   const riders = model.riders(id);
-  const holding = [...riders].flatMap((r) => model.jointsOf(r)).filter((j, i, all) => all.indexOf(j) === i && riders.has(j.a) !== riders.has(j.b) && !state.open.has(j.id));
+  const holding = [...riders]
+    .flatMap((r) => model.jointsOf(r))
+    .filter((j, i, all) => all.indexOf(j) === i && riders.has(j.a) !== riders.has(j.b) && !state.open.has(j.id));
   const on = model.part(id).on;
   const where = state.loose.has(id) ? 'Loose on its leash' : on ? `On the ${inSentence(model.part(on).name)}` : '';
   const by = holding.length === 0 ? 'held by nothing any more' : `held by ${listed(holding.map(holder))}`;
@@ -45,7 +56,11 @@ function holder(joint: Joint): string {
   }
 }
 
-const OPENED = { up: 'lifts straight off', along: 'is drawn out along the board', flip: 'has a lock that turns up first' };
+const OPENED = {
+  up: 'lifts straight off',
+  along: 'is drawn out along the board',
+  flip: 'has a lock that turns up first'
+};
 
 function aboutJoint(model: Model, joint: Joint, isOpen: boolean): string {
   const ends = `${model.part(joint.a).name} on ${inSentence(model.part(joint.b).name)}`;
@@ -65,6 +80,9 @@ function aboutJoint(model: Model, joint: Joint, isOpen: boolean): string {
 function listed(items: readonly string[]): string {
   const few = items.slice(0, 4);
   const more = items.length - few.length;
-  return more > 0 ? `${few.join(', ')} and ${more} more` : few.length > 1 ? `${few.slice(0, -1).join(', ')} and ${few.at(-1)}` : (few[0] ?? '');
+  return more > 0
+    ? `${few.join(', ')} and ${more} more`
+    : few.length > 1
+      ? `${few.slice(0, -1).join(', ')} and ${few.at(-1)}`
+      : (few[0] ?? '');
 }
-

@@ -21,7 +21,11 @@ describe('what is drawn', () => {
   it('what is off is gone with all that rides on it, and empty holes stay', () => {
     const made = plan(access, [{ do: 'replace', part: 'fan' }]);
     const swap = made.steps.findIndex((s) => s.leg === 'swap');
-    const scene = sceneOf(model, 'underside', machineAfter(model, made, (s) => made.steps.indexOf(s) < swap));
+    const scene = sceneOf(
+      model,
+      'underside',
+      machineAfter(model, made, (s) => made.steps.indexOf(s) < swap)
+    );
     const parts = scene.flatMap((s) => (s.what === 'part' ? [s.part.id] : []));
     expect(parts).toContain('board');
     for (const gone of ['fan', 'bottom-cover', 'foot-left']) expect(parts).not.toContain(gone);
@@ -33,22 +37,68 @@ describe('what is drawn', () => {
     for (const zone of model.machine.zones) expect(sceneOf(model, zone.id, whole).length).toBeGreaterThan(1);
   });
   it('outlines become closed paths', () => {
-    expect(outlinePath({ form: 'polygon', points: [[0, 0], [1, 0], [1, 1]] })).toBe('M0 0L1 0L1 1Z');
+    expect(
+      outlinePath({
+        form: 'polygon',
+        points: [
+          [0, 0],
+          [1, 0],
+          [1, 1]
+        ]
+      })
+    ).toBe('M0 0L1 0L1 1Z');
     expect(outlinePath({ form: 'circle', x: 5, y: 5, radius: 2 })).toMatch(/^M3 5a2 2 .*Z$/);
     expect(outlinePath({ form: 'rect', x: 0, y: 0, width: 4, height: 2 })).toMatch(/^M0 0h4.*Z$/);
-    expect(outlinePath({ form: 'path', start: [0, 0], to: [{ line: [1, 0] }, { quad: [[2, 0], [2, 1]] }, { cubic: [[3, 1], [3, 2], [0, 2]] }], tolerance: 0.2 })).toBe('M0 0L1 0Q2 0 2 1C3 1 3 2 0 2Z');
+    expect(
+      outlinePath({
+        form: 'path',
+        start: [0, 0],
+        to: [
+          { line: [1, 0] },
+          {
+            quad: [
+              [2, 0],
+              [2, 1]
+            ]
+          },
+          {
+            cubic: [
+              [3, 1],
+              [3, 2],
+              [0, 2]
+            ]
+          }
+        ],
+        tolerance: 0.2
+      })
+    ).toBe('M0 0L1 0Q2 0 2 1C3 1 3 2 0 2Z');
   });
   it('closer in, at least half of the machine stays in view and nothing beyond its edge', () => {
     const zone = { minX: 0, minY: 0, maxX: 320, maxY: 220 };
     expect(viewOf(zone, [], true)).toEqual({ minX: -8, minY: -8, maxX: 328, maxY: 228 });
-    for (const place of [[0, 0], [320, 220], [160, 110]] as const) {
+    for (const place of [
+      [0, 0],
+      [320, 220],
+      [160, 110]
+    ] as const) {
       const view = viewOf(zone, [place], true);
       expect(view.maxX - view.minX).toBeCloseTo(168);
       expect(view.minX).toBeGreaterThanOrEqual(-8);
       expect(view.maxY).toBeLessThanOrEqual(228);
-      expect(place[0] >= view.minX && place[0] <= view.maxX && place[1] >= view.minY && place[1] <= view.maxY).toBe(true);
+      expect(place[0] >= view.minX && place[0] <= view.maxX && place[1] >= view.minY && place[1] <= view.maxY).toBe(
+        true
+      );
     }
-    expect(viewOf(zone, [[0, 0], [320, 220]], true)).toEqual(viewOf(zone, [], true));
+    expect(
+      viewOf(
+        zone,
+        [
+          [0, 0],
+          [320, 220]
+        ],
+        true
+      )
+    ).toEqual(viewOf(zone, [], true));
   });
 });
 
@@ -74,19 +124,43 @@ describe('joints tell themselves apart', () => {
     expect(jointInks(captive, false).map((i) => i.kind)).toContain('collar');
   });
   it('a seam shows from where it is pried, and which way it goes on: away from there on both sides', () => {
-    const seam = jointInks({ ...model.joint('cover-clips'), seam: [[0, 0], [200, 0]], startAt: [100, 0] } as Joint, false);
+    const seam = jointInks(
+      {
+        ...model.joint('cover-clips'),
+        seam: [
+          [0, 0],
+          [200, 0]
+        ],
+        startAt: [100, 0]
+      } as Joint,
+      false
+    );
     expect(seam.map((i) => i.kind)).toEqual(['seam', 'chevron', 'start']);
-    const tips = seam[1]!.d.split('M').filter(Boolean).map((d) => spread(d));
+    const tips = seam[1]!.d
+      .split('M')
+      .filter(Boolean)
+      .map((d) => spread(d));
     for (const [x1, , x2] of tips) expect(Math.sign(x2! - x1!)).toBe(Math.sign(x2! - 100));
     expect(new Set(tips.map(([, , x]) => x! < 100)).size).toBe(2);
-    expect(jointInks({ ...model.joint('cover-clips'), startAt: undefined } as Joint, false).map((i) => i.kind)).toEqual(['seam']);
+    expect(jointInks({ ...model.joint('cover-clips'), startAt: undefined } as Joint, false).map((i) => i.kind)).toEqual(
+      ['seam']
+    );
   });
   it('a plug that is drawn out points along its cable', () => {
-    const cable = model.machine.cables.find((c) => c.ends.some((e) => { const j = model.joint(e.joint); return j.kind === 'connector' && j.family === 'wire-along-board'; }))!;
-    const joint = cable.ends.map((e) => model.joint(e.joint)).find((j) => j.kind === 'connector' && j.family === 'wire-along-board')!;
+    const cable = model.machine.cables.find((c) =>
+      c.ends.some((e) => {
+        const j = model.joint(e.joint);
+        return j.kind === 'connector' && j.family === 'wire-along-board';
+      })
+    )!;
+    const joint = cable.ends
+      .map((e) => model.joint(e.joint))
+      .find((j) => j.kind === 'connector' && j.family === 'wire-along-board')!;
     const motion = jointInks(joint, false, cable).find((i) => i.kind === 'motion')!;
     const [x1, y1, x2, y2] = spread(motion.d) as [number, number, number, number];
-    const away = cable.path.map((p) => p.at).sort((a, b) => Math.hypot(a[0] - x1, a[1] - y1) - Math.hypot(b[0] - x1, b[1] - y1));
+    const away = cable.path
+      .map((p) => p.at)
+      .sort((a, b) => Math.hypot(a[0] - x1, a[1] - y1) - Math.hypot(b[0] - x1, b[1] - y1));
     const far = away.at(-1)!;
     expect(Math.hypot(far[0] - x2, far[1] - y2)).toBeLessThan(Math.hypot(far[0] - x1, far[1] - y1));
   });
@@ -128,7 +202,16 @@ describe('what a scene holds', () => {
     const scene = sceneOf(model, 'underside', { ...whole, off: new Set(['bottom-cover']) });
     const names = namesOf(scene, new Set(['fan']), 5);
     expect(names[0]!.part).toBe('fan');
-    names.forEach((a, i) => names.slice(i + 1).forEach((b) => expect(Math.abs(a.at[1] - b.at[1]) >= 6 || Math.abs(a.at[0] - b.at[0]) >= (a.text.length + b.text.length) * 1.3 - 1e-9).toBe(true)));
+    names.forEach((a, i) =>
+      names
+        .slice(i + 1)
+        .forEach((b) =>
+          expect(
+            Math.abs(a.at[1] - b.at[1]) >= 6 ||
+              Math.abs(a.at[0] - b.at[0]) >= (a.text.length + b.text.length) * 1.3 - 1e-9
+          ).toBe(true)
+        )
+    );
     expect(namesOf(scene, new Set(), 1.5).length).toBeGreaterThan(namesOf(scene, new Set(), 5).length);
   });
   it('the list says all that is drawn, once, and what holds it', () => {
@@ -138,7 +221,9 @@ describe('what a scene holds', () => {
     expect(things.find((t) => t.id === 'fan')!.about).toMatch(/^On the .*held by .*screws M2/);
     expect(things.find((t) => t.id === 'cover-clips')!.about).toContain('begin at the hinge side, left of the middle');
     const open = { ...whole, open: new Set(model.machine.joints.map((j) => j.id)) };
-    expect(thingsOf(model, sceneOf(model, 'underside', open), open).find((t) => t.id === 'fan')!.about).toMatch(/held by nothing any more/);
+    expect(thingsOf(model, sceneOf(model, 'underside', open), open).find((t) => t.id === 'fan')!.about).toMatch(
+      /held by nothing any more/
+    );
   });
 });
 
@@ -151,7 +236,8 @@ describe('as a file', () => {
       expect(Number(width)).toBeCloseTo(Number(unit), 9);
       expect(svg).not.toMatch(/NaN|undefined|Infinity|<script|var\(/);
       expect(svg.match(/<g /g)!.length).toBe(svg.match(/<\/g>/g)!.length);
-      for (const s of sceneOf(m, zone.id, whole)) if (s.what === 'part') expect(svg).toContain(`data-part="${s.part.id}"`);
+      for (const s of sceneOf(m, zone.id, whole))
+        if (s.what === 'part') expect(svg).toContain(`data-part="${s.part.id}"`);
     }
   });
   it('names from a file that others wrote cannot act in it', () => {
@@ -168,14 +254,17 @@ describe('as a file', () => {
 });
 
 describe('the closed machine', () => {
-  it.each(['norrvik-fathom-14', 'lindquay-gannet-13', 'norrvik-pilot-14'])('%s shows its cover and its screws, and nothing of its inside', (id) => {
-    const { model } = demoAccess(id);
-    const zone = model.machine.zones[0]!.id;
-    const seen = fromOutside(sceneOf(model, zone, untouched()));
-    const names = seen.flatMap((s) => (s.what === 'part' ? [s.part.kind] : []));
-    expect(names).toContain('cover');
-    for (const inner of ['fan', 'battery', 'board', 'memory']) expect(names).not.toContain(inner);
-    expect(seen.some((s) => s.what === 'joint' && s.joint.kind === 'screws')).toBe(true);
-    expect(seen.every((s) => s.what !== 'cable')).toBe(true);
-  });
+  it.each(['norrvik-fathom-14', 'lindquay-gannet-13', 'norrvik-pilot-14'])(
+    '%s shows its cover and its screws, and nothing of its inside',
+    (id) => {
+      const { model } = demoAccess(id);
+      const zone = model.machine.zones[0]!.id;
+      const seen = fromOutside(sceneOf(model, zone, untouched()));
+      const names = seen.flatMap((s) => (s.what === 'part' ? [s.part.kind] : []));
+      expect(names).toContain('cover');
+      for (const inner of ['fan', 'battery', 'board', 'memory']) expect(names).not.toContain(inner);
+      expect(seen.some((s) => s.what === 'joint' && s.joint.kind === 'screws')).toBe(true);
+      expect(seen.every((s) => s.what !== 'cable')).toBe(true);
+    }
+  );
 });

@@ -1,4 +1,15 @@
-export { fromOutside, laidBare, sceneOf, untouched, partThing, jointThing, type Drawn, type DrawnPart, type DrawnCable, type DrawnJoint } from './scene';
+export {
+  fromOutside,
+  laidBare,
+  sceneOf,
+  untouched,
+  partThing,
+  jointThing,
+  type Drawn,
+  type DrawnPart,
+  type DrawnCable,
+  type DrawnJoint
+} from './scene';
 export { haloInks } from './joint';
 export { namesOf, type Name } from './names';
 export { thingsOf, type Thing } from './about';

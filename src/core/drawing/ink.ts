@@ -8,9 +8,33 @@ import type { Box } from '../machine';
  * seam, chevron, start: clips; tape, guide, hook, bond: what else holds.
  */
 export const INKS = [
-  'fine', 'trace', 'recess', 'raised', 'chip', 'can', 'gold', 'key', 'pipe',
-  'head', 'drive', 'collar', 'cast-short', 'cast-middle', 'cast-long', 'hole',
-  'plug', 'snap', 'contact', 'motion', 'seam', 'chevron', 'start', 'tape', 'guide', 'bond', 'halo'
+  'fine',
+  'trace',
+  'recess',
+  'raised',
+  'chip',
+  'can',
+  'gold',
+  'key',
+  'pipe',
+  'head',
+  'drive',
+  'collar',
+  'cast-short',
+  'cast-middle',
+  'cast-long',
+  'hole',
+  'plug',
+  'snap',
+  'contact',
+  'motion',
+  'seam',
+  'chevron',
+  'start',
+  'tape',
+  'guide',
+  'bond',
+  'halo'
 ] as const;
 export type InkKind = (typeof INKS)[number];
 
@@ -60,7 +84,11 @@ export function line(points: readonly (readonly [number, number])[]): string {
 }
 
 /** A point turned about another, degrees clockwise as the screen sees it. */
-export function turned([x, y]: readonly [number, number], [cx, cy]: readonly [number, number], degrees: number): [number, number] {
+export function turned(
+  [x, y]: readonly [number, number],
+  [cx, cy]: readonly [number, number],
+  degrees: number
+): [number, number] {
   const a = (degrees * Math.PI) / 180;
   return [cx + (x - cx) * Math.cos(a) - (y - cy) * Math.sin(a), cy + (x - cx) * Math.sin(a) + (y - cy) * Math.cos(a)];
 }
@@ -73,5 +101,11 @@ export interface Frame extends Box {
 }
 
 export function frameOf(box: Box): Frame {
-  return { ...box, w: box.maxX - box.minX, h: box.maxY - box.minY, cx: (box.minX + box.maxX) / 2, cy: (box.minY + box.maxY) / 2 };
+  return {
+    ...box,
+    w: box.maxX - box.minX,
+    h: box.maxY - box.minY,
+    cx: (box.minX + box.maxX) / 2,
+    cy: (box.minY + box.maxY) / 2
+  };
 }

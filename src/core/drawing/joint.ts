@@ -9,8 +9,20 @@ const MIDDLE_MM = 8;
 /** How the hand opens a plug: towards the eye, along the board, or by turning its lock. */
 export type Motion = 'up' | 'along' | 'flip';
 const MOTIONS: Record<ConnectorFamily, Motion> = {
-  'flip-lock-back': 'flip', 'flip-lock-front': 'flip', 'slide-lock': 'along', 'pull-tab': 'along', 'wire-along-board': 'along', 'lift-straight': 'up',
-  'antenna-snap': 'up', 'board-to-board': 'up', bail: 'flip', 'edge-card': 'along', 'memory-socket': 'along', 'processor-lock': 'flip', tray: 'along', blade: 'along'
+  'flip-lock-back': 'flip',
+  'flip-lock-front': 'flip',
+  'slide-lock': 'along',
+  'pull-tab': 'along',
+  'wire-along-board': 'along',
+  'lift-straight': 'up',
+  'antenna-snap': 'up',
+  'board-to-board': 'up',
+  bail: 'flip',
+  'edge-card': 'along',
+  'memory-socket': 'along',
+  'processor-lock': 'flip',
+  tray: 'along',
+  blade: 'along'
 };
 export const motionOf = (family: ConnectorFamily): Motion => MOTIONS[family];
 
@@ -35,7 +47,17 @@ export function jointInks(joint: Joint, isOpen: boolean, cable?: Cable): Ink[] {
         plug(pen, joint, at, isOpen, cable);
         break;
       case 'tape':
-        pen.draw('tape', `${line([[-4, -2.4], [4, -2.4], [4, 2.4], [-4, 2.4]].map(([dx, dy]) => turned([x + dx!, y + dy!], at, -8)))}Z`);
+        pen.draw(
+          'tape',
+          `${line(
+            [
+              [-4, -2.4],
+              [4, -2.4],
+              [4, 2.4],
+              [-4, 2.4]
+            ].map(([dx, dy]) => turned([x + dx!, y + dy!], at, -8))
+          )}Z`
+        );
         break;
       case 'dressing':
         pen.draw('guide', `M${mm(x - 2.2)} ${mm(y + 1.8)}v-3.6h4.4v3.6`);
@@ -65,22 +87,38 @@ export function haloInks(joint: Joint): Ink[] {
   return pen.inks();
 }
 
-function screw(pen: Pen, { headDiameterMm, threadMm, drive, captive, ...rest }: JointOf<'screws'>['screw'], x: number, y: number, isOpen: boolean): void {
+function screw(
+  pen: Pen,
+  { headDiameterMm, threadMm, drive, captive, ...rest }: JointOf<'screws'>['screw'],
+  x: number,
+  y: number,
+  isOpen: boolean
+): void {
   const r = headDiameterMm / 2;
   if (isOpen) return void pen.draw('hole', circle(x, y, threadMm / 2 + 0.2));
   const length = shankMm({ headDiameterMm, threadMm, drive, captive, ...rest });
   const lean = Math.SQRT1_2;
   const cast = length <= SHORT_MM ? 'cast-short' : length <= MIDDLE_MM ? 'cast-middle' : 'cast-long';
-  pen.draw(cast, line([[x + r * lean, y + r * lean], [x + (r + length) * lean, y + (r + length) * lean]]), threadMm);
+  pen.draw(
+    cast,
+    line([
+      [x + r * lean, y + r * lean],
+      [x + (r + length) * lean, y + (r + length) * lean]
+    ]),
+    threadMm
+  );
   if (captive) pen.draw('collar', circle(x, y, r + 0.7));
   pen.draw('head', circle(x, y, r));
-  if (drive.startsWith('PH')) pen.draw('drive', `M${mm(x - r * 0.55)} ${mm(y)}h${mm(r * 1.1)}M${mm(x)} ${mm(y - r * 0.55)}v${mm(r * 1.1)}`);
+  if (drive.startsWith('PH'))
+    pen.draw('drive', `M${mm(x - r * 0.55)} ${mm(y)}h${mm(r * 1.1)}M${mm(x)} ${mm(y - r * 0.55)}v${mm(r * 1.1)}`);
   else if (drive === 'slot') pen.draw('drive', `M${mm(x - r * 0.7)} ${mm(y)}h${mm(r * 1.4)}`);
   else pen.draw('drive', star(x, y, r * 0.5, drive.startsWith('P') ? 5 : 6));
 }
 
 function star(x: number, y: number, r: number, points: number): string {
-  const tips = Array.from({ length: 2 * points }, (_, i) => turned([x, y - (i % 2 === 0 ? r : r * 0.55)], [x, y], (i * 180) / points));
+  const tips = Array.from({ length: 2 * points }, (_, i) =>
+    turned([x, y - (i % 2 === 0 ? r : r * 0.55)], [x, y], (i * 180) / points)
+  );
   return `${line(tips)}Z`;
 }
 
@@ -90,13 +128,17 @@ function plug(pen: Pen, { family }: JointOf<'connector'>, at: Point, isOpen: boo
   if (family === 'antenna-snap') {
     pen.draw(isOpen ? 'hole' : 'snap', circle(x, y, 1.5)).draw('contact', circle(x, y, 0.5));
   } else if (family.startsWith('flip-lock') || family === 'slide-lock') {
-    pen.draw(body, rectangle(x - 5, y - 1.6, 10, 3.2, 0.5)).draw('contact', `M${mm(x - 4.4)} ${mm(family === 'flip-lock-back' ? y - 1 : y + 1)}h8.8`);
+    pen
+      .draw(body, rectangle(x - 5, y - 1.6, 10, 3.2, 0.5))
+      .draw('contact', `M${mm(x - 4.4)} ${mm(family === 'flip-lock-back' ? y - 1 : y + 1)}h8.8`);
   } else if (family === 'edge-card' || family === 'memory-socket' || family === 'blade') {
     pen.draw(body, rectangle(x - 6, y - 1, 12, 2, 0.4));
   } else if (family === 'processor-lock') {
     pen.draw('guide', `${circle(x, y, 1.4)}M${mm(x - 1.4)} ${mm(y)}h2.8`);
   } else {
-    pen.draw(body, rectangle(x - 3.2, y - 2, 6.4, 4, 0.7)).draw('contact', `M${mm(x - 1.6)} ${mm(y - 2)}v1.4M${mm(x)} ${mm(y - 2)}v1.4M${mm(x + 1.6)} ${mm(y - 2)}v1.4`);
+    pen
+      .draw(body, rectangle(x - 3.2, y - 2, 6.4, 4, 0.7))
+      .draw('contact', `M${mm(x - 1.6)} ${mm(y - 2)}v1.4M${mm(x)} ${mm(y - 2)}v1.4M${mm(x + 1.6)} ${mm(y - 2)}v1.4`);
   }
   if (isOpen) return;
   const motion = motionOf(family);
@@ -105,16 +147,31 @@ function plug(pen: Pen, { family }: JointOf<'connector'>, at: Point, isOpen: boo
     const [dx, dy] = outward(at, cable);
     const from: [number, number] = [x + dx * 3.4, y + dy * 3.4];
     const tip: [number, number] = [x + dx * 8, y + dy * 8];
-    pen.draw('motion', line([from, tip]) + line([turned([tip[0] - dx * 2, tip[1] - dy * 2], tip, 35), tip, turned([tip[0] - dx * 2, tip[1] - dy * 2], tip, -35)]));
+    pen.draw(
+      'motion',
+      line([from, tip]) +
+        line([
+          turned([tip[0] - dx * 2, tip[1] - dy * 2], tip, 35),
+          tip,
+          turned([tip[0] - dx * 2, tip[1] - dy * 2], tip, -35)
+        ])
+    );
   } else if (family !== 'antenna-snap') pen.draw('motion', circle(x + 5.6, y, 1.5) + circle(x + 5.6, y, 0.25));
 }
 
 /** Unit vector from a plug along its cable; towards the near edge where nothing is known. */
 function outward(at: Point, cable: Cable | undefined): [number, number] {
   const points = cable?.path ?? [];
-  const near = points.map((p, i) => ({ i, far: Math.hypot(p.at[0] - at[0], p.at[1] - at[1]) })).sort((a, b) => a.far - b.far)[0];
+  const near = points
+    .map((p, i) => ({ i, far: Math.hypot(p.at[0] - at[0], p.at[1] - at[1]) }))
+    .sort((a, b) => a.far - b.far)[0];
   if (!near) return [0, 1];
-  const next = points.slice(near.i + 1).find((p) => Math.hypot(p.at[0] - at[0], p.at[1] - at[1]) > 2) ?? points.slice(0, near.i).reverse().find((p) => Math.hypot(p.at[0] - at[0], p.at[1] - at[1]) > 2);
+  const next =
+    points.slice(near.i + 1).find((p) => Math.hypot(p.at[0] - at[0], p.at[1] - at[1]) > 2) ??
+    points
+      .slice(0, near.i)
+      .reverse()
+      .find((p) => Math.hypot(p.at[0] - at[0], p.at[1] - at[1]) > 2);
   if (!next) return [0, 1];
   const [dx, dy] = [next.at[0] - at[0], next.at[1] - at[1]];
   const span = Math.hypot(dx, dy);
@@ -129,7 +186,10 @@ function seam(pen: Pen, points: readonly Point[], startAt?: Point): void {
   pen.draw('seam', line(points));
   if (!startAt) return;
   const after = nearestSpan(points, startAt);
-  for (const way of [[startAt, ...points.slice(after)], [startAt, ...points.slice(0, after).reverse()]]) {
+  for (const way of [
+    [startAt, ...points.slice(after)],
+    [startAt, ...points.slice(0, after).reverse()]
+  ]) {
     let due = CHEVRON_MM / 2;
     for (let i = 1; i < way.length; i++) {
       const [a, b] = [way[i - 1]!, way[i]!];

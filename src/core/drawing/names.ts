@@ -4,7 +4,17 @@ import type { Drawn, DrawnPart } from './scene';
 /** Parts that nobody asks the name of on a drawing. */
 const UNNAMED = new Set(['case', 'foot', 'film', 'cover', 'hinge']);
 /** Where in its box a part may be named, best first. */
-const PLACES = [[0.5, 0.5], [0.5, 0.75], [0.5, 0.25], [0.75, 0.5], [0.3, 0.5], [0.25, 0.85], [0.75, 0.85], [0.25, 0.15], [0.75, 0.15]] as const;
+const PLACES = [
+  [0.5, 0.5],
+  [0.5, 0.75],
+  [0.5, 0.25],
+  [0.75, 0.5],
+  [0.3, 0.5],
+  [0.25, 0.85],
+  [0.75, 0.85],
+  [0.25, 0.15],
+  [0.75, 0.15]
+] as const;
 /** Width of a letter and height of a line, to the height of the letters: an even sans-serif. */
 const WIDE = 0.52;
 const LINE = 1.2;
@@ -22,7 +32,9 @@ export interface Name {
  */
 export function namesOf(scene: readonly Drawn[], always: ReadonlySet<string>, letterMm: number): Name[] {
   const parts = scene.filter((s): s is DrawnPart => s.what === 'part');
-  const order = [...parts.keys()].sort((a, b) => Number(always.has(parts[b]!.part.id)) - Number(always.has(parts[a]!.part.id)));
+  const order = [...parts.keys()].sort(
+    (a, b) => Number(always.has(parts[b]!.part.id)) - Number(always.has(parts[a]!.part.id))
+  );
   const named = new Set<string>();
   const names: (Name & { half: number })[] = [];
   const line = LINE * letterMm;
@@ -30,11 +42,24 @@ export function namesOf(scene: readonly Drawn[], always: ReadonlySet<string>, le
     const { box, part, area } = parts[i]!;
     const half = (part.name.length * WIDE * letterMm) / 2;
     const must = always.has(part.id);
-    if (named.has(part.id) || (!must && (UNNAMED.has(part.kind) || box.maxX - box.minX < 2 * half || box.maxY - box.minY < line))) continue;
+    if (
+      named.has(part.id) ||
+      (!must && (UNNAMED.has(part.kind) || box.maxX - box.minX < 2 * half || box.maxY - box.minY < line))
+    )
+      continue;
     const nearer = parts.slice(i + 1).filter((other) => !other.isThin);
-    const places = PLACES.map(([u, v]): [number, number] => [box.minX + (box.maxX - box.minX) * u, box.minY + (box.maxY - box.minY) * v]);
-    const clear = (p: readonly [number, number]) => !names.some((n) => Math.abs(n.at[1] - p[1]) < line && Math.abs(n.at[0] - p[0]) < n.half + half);
-    const free = places.find((p) => contains(area, p) && clear(p) && !nearer.some((other) => contains(other.area, p) && !other.openings.some((o) => contains(o, p))));
+    const places = PLACES.map(([u, v]): [number, number] => [
+      box.minX + (box.maxX - box.minX) * u,
+      box.minY + (box.maxY - box.minY) * v
+    ]);
+    const clear = (p: readonly [number, number]) =>
+      !names.some((n) => Math.abs(n.at[1] - p[1]) < line && Math.abs(n.at[0] - p[0]) < n.half + half);
+    const free = places.find(
+      (p) =>
+        contains(area, p) &&
+        clear(p) &&
+        !nearer.some((other) => contains(other.area, p) && !other.openings.some((o) => contains(o, p)))
+    );
     const at = free ?? (must ? places[0] : undefined);
     if (!at) continue;
     named.add(part.id);

@@ -65,7 +65,11 @@ export const jointThing = (id: string) => `joint:${id}`;
 
 /** The machine without what only hides what is in it, for choosing: nothing is opened, and these parts stay whatever they are. */
 export function laidBare(model: Model, keep: readonly string[]): MachineState {
-  return { open: new Set(), loose: new Set(), off: new Set(model.machine.parts.filter((p) => HIDING.has(p.kind) && !keep.includes(p.id)).map((p) => p.id)) };
+  return {
+    open: new Set(),
+    loose: new Set(),
+    off: new Set(model.machine.parts.filter((p) => HIDING.has(p.kind) && !keep.includes(p.id)).map((p) => p.id))
+  };
 }
 
 /** The machine as it is before anybody has touched it. */
@@ -77,16 +81,40 @@ export const untouched = (): MachineState => ({ open: new Set(), loose: new Set(
  */
 export function sceneOf(model: Model, zone: string, state: MachineState, from = 0): Drawn[] {
   const { machine } = model;
-  const deepest = Math.max(1, ...machine.parts.filter((p) => p.id !== model.root.id).flatMap((p) => p.shapes.filter((s) => s.zone === zone).map((s) => s.depth[0])));
+  const deepest = Math.max(
+    1,
+    ...machine.parts
+      .filter((p) => p.id !== model.root.id)
+      .flatMap((p) => p.shapes.filter((s) => s.zone === zone).map((s) => s.depth[0]))
+  );
   // What stands on the zone's outermost face goes with the first millimetres.
-  const shown = machine.parts.filter((p) => !state.off.has(p.id) && (p.id === model.root.id || from === 0 || p.shapes.every((s) => s.zone !== zone || s.depth[0] >= from)));
+  const shown = machine.parts.filter(
+    (p) =>
+      !state.off.has(p.id) &&
+      (p.id === model.root.id || from === 0 || p.shapes.every((s) => s.zone !== zone || s.depth[0] >= from))
+  );
   const there = new Set(shown.map((p) => p.id));
-  const parts = shown.flatMap((part) => part.shapes.flatMap((shape, i): DrawnPart[] => (shape.zone === zone ? [drawnPart(part, shape, i, state, deepest)] : [])));
+  const parts = shown.flatMap((part) =>
+    part.shapes.flatMap((shape, i): DrawnPart[] =>
+      shape.zone === zone ? [drawnPart(part, shape, i, state, deepest)] : []
+    )
+  );
   const cables = machine.cables.flatMap((cable): DrawnCable[] => {
     const points = cable.path.filter((p) => p.zone === zone);
     if (!there.has(cable.part) || points.length < 2 || (from > 0 && points.every((p) => p.depth < from))) return [];
     const depth = points.reduce((sum, p) => sum + p.depth, 0) / points.length;
-    return [{ what: 'cable', thing: partThing(cable.part), key: `cable ${cable.part}`, depth, cable, name: model.part(cable.part).name, d: cablePath(points.map((p) => p.at)), under: hidden(points, parts, cable.part) }];
+    return [
+      {
+        what: 'cable',
+        thing: partThing(cable.part),
+        key: `cable ${cable.part}`,
+        depth,
+        cable,
+        name: model.part(cable.part).name,
+        d: cablePath(points.map((p) => p.at)),
+        under: hidden(points, parts, cable.part)
+      }
+    ];
   });
   const plugged = new Map(machine.cables.flatMap((c) => c.ends.map((e) => [e.joint, c] as const)));
   const joints = machine.joints.flatMap((joint): DrawnJoint[] => {
@@ -95,7 +123,17 @@ export function sceneOf(model: Model, zone: string, state: MachineState, from = 
     if (!there.has(joint.b) || (!there.has(joint.a) && !isOpen)) return [];
     // A seam is gone with its cover; an empty screw hole and an empty socket stay to be seen.
     if (isOpen && joint.kind !== 'screws' && joint.kind !== 'connector') return [];
-    return [{ what: 'joint', thing: jointThing(joint.id), key: `joint ${joint.id}`, depth: Math.max(0, joint.depth - 0.05), joint, isOpen, inks: marksOf(joint, isOpen, plugged.get(joint.id)) }];
+    return [
+      {
+        what: 'joint',
+        thing: jointThing(joint.id),
+        key: `joint ${joint.id}`,
+        depth: Math.max(0, joint.depth - 0.05),
+        joint,
+        isOpen,
+        inks: marksOf(joint, isOpen, plugged.get(joint.id))
+      }
+    ];
   });
   const rank = { part: 0, cable: 1, joint: 2 };
   return [...parts, ...cables, ...joints].sort((a, b) => b.depth - a.depth || rank[a.what] - rank[b.what]);
@@ -110,7 +148,13 @@ function figureOf(part: Part, shape: Shape): Figure {
   const known = figures.get(shape);
   if (known) return known;
   const area = areaOf(shape.outline);
-  const figure = { area, box: area.box, openings: shape.openings.map(areaOf), d: [shape.outline, ...shape.openings].map(outlinePath).join(''), inks: partInks(part, area.box) };
+  const figure = {
+    area,
+    box: area.box,
+    openings: shape.openings.map(areaOf),
+    d: [shape.outline, ...shape.openings].map(outlinePath).join(''),
+    inks: partInks(part, area.box)
+  };
   figures.set(shape, figure);
   return figure;
 }
@@ -124,7 +168,12 @@ function marksOf(joint: Joint, isOpen: boolean, cable: Cable | undefined): Ink[]
 
 function drawnPart(part: Part, shape: Shape, index: number, state: MachineState, deepest: number): DrawnPart {
   return {
-    what: 'part', thing: partThing(part.id), key: `part ${part.id} ${index}`, depth: shape.depth[0], part, shape,
+    what: 'part',
+    thing: partThing(part.id),
+    key: `part ${part.id} ${index}`,
+    depth: shape.depth[0],
+    part,
+    shape,
     ...figureOf(part, shape),
     band: Math.min(BANDS - 1, Math.floor((shape.depth[0] / deepest) * (BANDS - 0.01))),
     isLoose: state.loose.has(part.id),
@@ -136,7 +185,13 @@ function drawnPart(part: Part, shape: Shape, index: number, state: MachineState,
 export function fromOutside(scene: readonly Drawn[]): Drawn[] {
   const parts = scene.filter((s) => s.what === 'part');
   const isBeneath = (depth: number, [x, y]: [number, number], own: string) =>
-    parts.some((p) => p.part.id !== own && p.depth < depth - 0.01 && contains(p.area, [x, y]) && !p.openings.some((o) => contains(o, [x, y])));
+    parts.some(
+      (p) =>
+        p.part.id !== own &&
+        p.depth < depth - 0.01 &&
+        contains(p.area, [x, y]) &&
+        !p.openings.some((o) => contains(o, [x, y]))
+    );
   return scene.filter((s) => {
     if (s.what === 'cable') return false;
     if (s.what === 'joint') return !s.joint.at.every((at) => isBeneath(s.depth, at, s.joint.a));
@@ -148,7 +203,16 @@ export function fromOutside(scene: readonly Drawn[]): Drawn[] {
 function hidden(points: readonly Cable['path'][number][], parts: readonly DrawnPart[], own: string): string {
   const over = parts.filter((p) => !p.isThin && p.part.id !== own);
   const isUnder = (at: [number, number], depth: number) =>
-    over.some(({ box, area, shape, openings }) => shape.depth[0] < depth - 0.01 && at[0] >= box.minX && at[0] <= box.maxX && at[1] >= box.minY && at[1] <= box.maxY && contains(area, at) && !openings.some((o) => contains(o, at)));
+    over.some(
+      ({ box, area, shape, openings }) =>
+        shape.depth[0] < depth - 0.01 &&
+        at[0] >= box.minX &&
+        at[0] <= box.maxX &&
+        at[1] >= box.minY &&
+        at[1] <= box.maxY &&
+        contains(area, at) &&
+        !openings.some((o) => contains(o, at))
+    );
   const runs: [number, number][][] = [];
   let run: [number, number][] | undefined;
   for (let i = 1; i < points.length; i++) {
@@ -162,7 +226,10 @@ function hidden(points: readonly Cable['path'][number][], parts: readonly DrawnP
       else runs.push((run = [at]));
     }
   }
-  return runs.filter((r) => r.length > 1).map((r) => cablePath(straightened(r))).join('');
+  return runs
+    .filter((r) => r.length > 1)
+    .map((r) => cablePath(straightened(r)))
+    .join('');
 }
 
 /** Only the corners of a row of points. */

@@ -44,7 +44,8 @@ const PAPER: Record<InkKind, string> = {
 };
 
 const path = (d: string, attributes: string) => `<path d="${d}" ${attributes}/>`;
-const inked = ({ kind, d, widthMm }: Ink) => path(d, `${PAPER[kind]}${widthMm === undefined ? '' : ` stroke-width="${widthMm}"`}`);
+const inked = ({ kind, d, widthMm }: Ink) =>
+  path(d, `${PAPER[kind]}${widthMm === undefined ? '' : ` stroke-width="${widthMm}"`}`);
 const escaped = (text: string) => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 
 export interface SvgOptions {
@@ -83,12 +84,16 @@ function drawn(item: Drawn, nowPart?: string, nowJoint?: string): string {
   switch (item.what) {
     case 'part': {
       const isNow = item.part.id === nowPart;
-      const body = path(item.d, `fill="${isNow ? '#fce6dc' : DEPTHS[item.band]}" fill-rule="evenodd" fill-opacity="${item.isThin ? 0.35 : 1}" stroke="${isNow ? NOW : LINE}" stroke-width="${isNow ? 1.6 : 0.5}"${item.isLoose ? ' stroke-dasharray="2.4 1.4"' : ''}`);
+      const body = path(
+        item.d,
+        `fill="${isNow ? '#fce6dc' : DEPTHS[item.band]}" fill-rule="evenodd" fill-opacity="${item.isThin ? 0.35 : 1}" stroke="${isNow ? NOW : LINE}" stroke-width="${isNow ? 1.6 : 0.5}"${item.isLoose ? ' stroke-dasharray="2.4 1.4"' : ''}`
+      );
       return `<g data-part="${item.part.id}">${body}${item.isThin ? '' : item.inks.map(inked).join('')}</g>`;
     }
     case 'cable': {
       const width = Math.max(1, item.cable.widthMm * (item.cable.form === 'flat' ? 0.8 : 1));
-      const line = (stroke: string, w: number, more = '') => path(item.d, `fill="none" stroke="${stroke}" stroke-width="${w}" stroke-linejoin="round"${more}`);
+      const line = (stroke: string, w: number, more = '') =>
+        path(item.d, `fill="none" stroke="${stroke}" stroke-width="${w}" stroke-linejoin="round"${more}`);
       return `<g data-part="${item.cable.part}">${line(LINE, width)}${line(item.cable.form === 'flat' ? '#f1ede2' : '#8a9ba2', Math.max(0.5, width - 0.6))}${item.under ? path(item.under, `fill="none" stroke="${LINE}" stroke-width="0.6" stroke-dasharray="2 1.6"`) : ''}</g>`;
     }
     case 'joint':

@@ -2,11 +2,24 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Joint, type JointOf } from '../machine';
 import { screw } from '../testing/machines';
-import { emptyFates, fit, grossMixUps, interchangeable, isClosed, ledgerLine, mixUps, worstMixUps, type ScrewGroup } from '.';
+import {
+  emptyFates,
+  fit,
+  grossMixUps,
+  interchangeable,
+  isClosed,
+  ledgerLine,
+  mixUps,
+  worstMixUps,
+  type ScrewGroup
+} from '.';
 
 const group = (id: string, over: Record<string, unknown> = {}, hole: Record<string, unknown> = {}): ScrewGroup => {
   const base = screw(id, 'x', 'y', [1, 1], 0) as { screw: Record<string, unknown> & { hole: object } };
-  return Joint.parse({ ...base, screw: { ...base.screw, ...over, hole: { ...base.screw.hole, ...hole } } }) as JointOf<'screws'>;
+  return Joint.parse({
+    ...base,
+    screw: { ...base.screw, ...over, hole: { ...base.screw.hole, ...hole } }
+  }) as JointOf<'screws'>;
 };
 const verdict = (length: number, hole: Record<string, unknown> = {}, over: Record<string, unknown> = {}) => {
   const made = group('made', { lengthMm: 4 }, hole);
@@ -14,7 +27,8 @@ const verdict = (length: number, hole: Record<string, unknown> = {}, over: Recor
 };
 
 describe('fit of a screw in a hole', () => {
-  it('is right when it grips enough and does not reach the bottom', () => expect(verdict(4)).toMatchObject({ verdict: 'right', engagementMm: 3, beyondMm: 0 }));
+  it('is right when it grips enough and does not reach the bottom', () =>
+    expect(verdict(4)).toMatchObject({ verdict: 'right', engagementMm: 3, beyondMm: 0 }));
   it('punches through by what it is too long', () => {
     const result = verdict(6);
     expect(result.verdict).toBe('punches-through');
@@ -32,10 +46,22 @@ describe('fit of a screw in a hole', () => {
   });
   it('its own screw is right unless it is impossible', () => {
     const hundredth = fc.integer({ min: 20, max: 400 });
-    fc.assert(fc.property(hundredth, hundredth, hundredth, fc.constantFrom('plastic', 'steel'), (length, clamped, depth, material) => {
-      const own = group('own', { lengthMm: Math.max(1, length / 50) }, { clampedMm: clamped / 100, depthMm: depth / 100, material });
-      expect(['right', 'strips', 'punches-through']).toContain(fit(own.screw, own.screw.hole, own.screw).verdict);
-    }));
+    fc.assert(
+      fc.property(
+        hundredth,
+        hundredth,
+        hundredth,
+        fc.constantFrom('plastic', 'steel'),
+        (length, clamped, depth, material) => {
+          const own = group(
+            'own',
+            { lengthMm: Math.max(1, length / 50) },
+            { clampedMm: clamped / 100, depthMm: depth / 100, material }
+          );
+          expect(['right', 'strips', 'punches-through']).toContain(fit(own.screw, own.screw.hole, own.screw).verdict);
+        }
+      )
+    );
   });
   it('goes through an open hole without harm, unless something lies behind it', () => {
     expect(verdict(6, { through: true }).verdict).toBe('works');
@@ -51,21 +77,32 @@ describe('fit of a screw in a hole', () => {
     expect(verdict(4, {}, { head: 'countersunk' })).toMatchObject({ verdict: 'loose', head: 'wrong-seat' });
   });
   it('another pitch does not hold', () => expect(verdict(4, {}, { pitchMm: 0.25 }).verdict).toBe('loose'));
-  it('does not go in when its thread is thicker', () => expect(verdict(4, {}, { threadMm: 2.5 }).verdict).toBe('does-not-fit'));
+  it('does not go in when its thread is thicker', () =>
+    expect(verdict(4, {}, { threadMm: 2.5 }).verdict).toBe('does-not-fit'));
 });
 
 it('the same screw in like holes is no mix-up, and said to be interchangeable', () => {
-  const [a, b, c] = [group('a', { lengthMm: 2.5 }, { clampedMm: 0.8 }), group('b', { lengthMm: 2.5 }, { clampedMm: 0.8 }), group('c', { lengthMm: 2.5 }, { clampedMm: 0.8, depthMm: 1 })];
+  const [a, b, c] = [
+    group('a', { lengthMm: 2.5 }, { clampedMm: 0.8 }),
+    group('b', { lengthMm: 2.5 }, { clampedMm: 0.8 }),
+    group('c', { lengthMm: 2.5 }, { clampedMm: 0.8, depthMm: 1 })
+  ];
   expect(mixUps([a, b])).toEqual([]);
   expect(interchangeable([a, b, c]).map((list) => list.map((g) => g.id))).toEqual([['a', 'b']]);
 });
 
 it('what matters less is counted, and what is told apart at a glance is listed where it is ruinous', () => {
-  const groups = [group('short', { lengthMm: 3 }, { clampedMm: 1, depthMm: 2.2 }), group('long', { lengthMm: 4 }), group('bolt', { lengthMm: 9 }, { depthMm: 9 })];
+  const groups = [
+    group('short', { lengthMm: 3 }, { clampedMm: 1, depthMm: 2.2 }),
+    group('long', { lengthMm: 4 }),
+    group('bolt', { lengthMm: 9 }, { depthMm: 9 })
+  ];
   const { told, leftOut } = worstMixUps(groups);
   expect(told.map((m) => `${m.screw} > ${m.hole}`)).toEqual(['long > short']);
   expect(told.length + leftOut).toBe(mixUps(groups).length);
-  expect(grossMixUps(groups).map((m) => `${m.screw} > ${m.hole}`)).toEqual(expect.arrayContaining(['bolt > short', 'bolt > long']));
+  expect(grossMixUps(groups).map((m) => `${m.screw} > ${m.hole}`)).toEqual(
+    expect.arrayContaining(['bolt > short', 'bolt > long'])
+  );
 });
 
 it('mix-ups name the long screw in the short hole first, and never captive screws', () => {
@@ -84,7 +121,15 @@ describe('the ledger', () => {
     fc.assert(
       fc.property(n, n, n, n, n, n, n, (out, missing, still, lost, thrown, stock, extra) => {
         const g = { ...group('g'), count: 6 };
-        const fates = { ...emptyFates(), 'missing-as-received': missing, 'still-in': still, lost, discarded: thrown, 'from-stock': stock, extra };
+        const fates = {
+          ...emptyFates(),
+          'missing-as-received': missing,
+          'still-in': still,
+          lost,
+          discarded: thrown,
+          'from-stock': stock,
+          extra
+        };
         const back = out + stock - lost - thrown;
         const line = ledgerLine(g, out, back, fates);
         // Every screw of the file, and every one found besides, has come out, stayed in or was never there.
@@ -94,7 +139,9 @@ describe('the ledger', () => {
     );
   });
   it('counts the holes that stay empty', () => {
-    expect(ledgerLine({ ...group('g'), count: 8 }, 7, 7, { ...emptyFates(), 'missing-as-received': 1 }).emptyHoles).toBe(1);
+    expect(
+      ledgerLine({ ...group('g'), count: 8 }, 7, 7, { ...emptyFates(), 'missing-as-received': 1 }).emptyHoles
+    ).toBe(1);
   });
 });
 
@@ -104,24 +151,52 @@ describe('what remains of adding and subtracting', () => {
     const whole = fc.integer({ min: 100, max: 900 });
     fc.assert(
       fc.property(whole, hundredth, hundredth, fc.boolean(), (length, clamped, depth, plastic) => {
-        const made = group('made', { lengthMm: 4 }, { clampedMm: clamped / 100, depthMm: depth / 100, material: plastic ? 'plastic' : 'steel' });
+        const made = group(
+          'made',
+          { lengthMm: 4 },
+          { clampedMm: clamped / 100, depthMm: depth / 100, material: plastic ? 'plastic' : 'steel' }
+        );
         const is = fit(group('g', { lengthMm: length / 100 }).screw, made.screw.hole, made.screw);
         // In whole hundredths of a millimetre nothing is rounded.
         const engagement = length - clamped;
         const handbook = Math.min((plastic ? 2 : 1) * 200, depth);
         const designed = 400 - clamped;
         const wanted = 2 * designed < handbook ? handbook : Math.min(handbook, designed);
-        const right = engagement - depth > 10 ? 'punches-through' : 2 * engagement < handbook ? 'strips' : engagement < wanted - 10 ? 'loose' : Math.abs(length - 400) <= 10 ? 'right' : 'works';
+        const right =
+          engagement - depth > 10
+            ? 'punches-through'
+            : 2 * engagement < handbook
+              ? 'strips'
+              : engagement < wanted - 10
+                ? 'loose'
+                : Math.abs(length - 400) <= 10
+                  ? 'right'
+                  : 'works';
         expect(is.verdict).toBe(right);
         expect(is.beyondMm === 0 || is.beyondMm > 0.005).toBe(true);
       }),
-      { numRuns: 2000, examples: [[400, 120, 270, false], [350, 90, 250, false], [300, 70, 220, true]] }
+      {
+        numRuns: 2000,
+        examples: [
+          [400, 120, 270, false],
+          [350, 90, 250, false],
+          [300, 70, 220, true]
+        ]
+      }
     );
   });
   it('is what made a right file refused: 0.0 mm too long', () => {
-    for (let depth = 100; depth < 400; depth++) for (const clamped of [50, 70, 90, 110, 130]) {
-      const length = (depth + clamped + 10) / 100;
-      expect(fit(group('g', { lengthMm: length }).screw, group('m', { lengthMm: length }, { clampedMm: clamped / 100, depthMm: depth / 100 }).screw.hole, group('m', { lengthMm: length }).screw).verdict, `${length}`).not.toBe('punches-through');
-    }
+    for (let depth = 100; depth < 400; depth++)
+      for (const clamped of [50, 70, 90, 110, 130]) {
+        const length = (depth + clamped + 10) / 100;
+        expect(
+          fit(
+            group('g', { lengthMm: length }).screw,
+            group('m', { lengthMm: length }, { clampedMm: clamped / 100, depthMm: depth / 100 }).screw.hole,
+            group('m', { lengthMm: length }).screw
+          ).verdict,
+          `${length}`
+        ).not.toBe('punches-through');
+      }
   });
 });

@@ -23,7 +23,13 @@ export interface Fit {
 }
 
 /** Engagement in thread diameters: machinery handbook figures, 1 d for metal and 2 d for plastic. */
-const WANTED_DIAMETERS: Record<HoleSpec['material'], number> = { steel: 1, 'brass-insert': 1, aluminium: 1, magnesium: 1, plastic: 2 };
+const WANTED_DIAMETERS: Record<HoleSpec['material'], number> = {
+  steel: 1,
+  'brass-insert': 1,
+  aluminium: 1,
+  magnesium: 1,
+  plastic: 2
+};
 /** Tip and hole are drawn to a tenth of a millimetre. */
 const SLACK_MM = 0.1;
 /** Threads and pitches that differ by no more are the same, mm: standard steps are 0.1 and 0.05 at the least. */
@@ -56,13 +62,26 @@ export function fit(screw: Screw, hole: HoleSpec, made: Screw): Fit {
   const beyondMm = (hole.through && !hole.behind) || !exceeds(tooDeepMm, 0) ? 0 : tooDeepMm;
   const head = headOnSeat(screw, made);
   const fitted = (verdict: Verdict): Fit => ({
-    verdict, engagementMm, wantedMm, beyondMm, ...(beyondMm > 0 && hole.behind ? { into: hole.behind } : {}), ...(head ? { head } : {})
+    verdict,
+    engagementMm,
+    wantedMm,
+    beyondMm,
+    ...(beyondMm > 0 && hole.behind ? { into: hole.behind } : {}),
+    ...(head ? { head } : {})
   });
   if (exceeds(screw.threadMm, made.threadMm + THREAD_MM)) return fitted('does-not-fit');
   if (beyondMm > 0) return fitted('punches-through');
   if (exceeds(handbookMm / 2, engagementMm)) return fitted('strips');
-  if (exceeds(made.threadMm - THREAD_MM, screw.threadMm) || exceeds(Math.abs(screw.pitchMm - made.pitchMm), PITCH_MM) || exceeds(wantedMm - SLACK_MM, engagementMm) || head) return fitted('loose');
-  return fitted(!exceeds(Math.abs(screw.lengthMm - made.lengthMm), SLACK_MM) && screw.head === made.head ? 'right' : 'works');
+  if (
+    exceeds(made.threadMm - THREAD_MM, screw.threadMm) ||
+    exceeds(Math.abs(screw.pitchMm - made.pitchMm), PITCH_MM) ||
+    exceeds(wantedMm - SLACK_MM, engagementMm) ||
+    head
+  )
+    return fitted('loose');
+  return fitted(
+    !exceeds(Math.abs(screw.lengthMm - made.lengthMm), SLACK_MM) && screw.head === made.head ? 'right' : 'works'
+  );
 }
 
 function headOnSeat(screw: Screw, made: Screw): Fit['head'] {

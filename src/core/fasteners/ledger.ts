@@ -29,7 +29,13 @@ export function emptyFates(): Record<Fate, number> {
 }
 
 /** The account from its counts; every figure that can be derived is. */
-export function ledgerLine(group: JointOf<'screws'>, out: number, back: number, fates: Record<Fate, number>, expected = group.count): LedgerLine {
+export function ledgerLine(
+  group: JointOf<'screws'>,
+  out: number,
+  back: number,
+  fates: Record<Fate, number>,
+  expected = group.count
+): LedgerLine {
   return {
     joint: group.id,
     expected,

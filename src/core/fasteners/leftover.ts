@@ -8,7 +8,8 @@ const MISCOUNTED = 0.02;
 type Account = { group: ScrewGroup; line: LedgerLine };
 
 /** How many of each group may be missing: what its account is short of, and the little that may have been miscounted. */
-const missing = (groups: readonly Account[]) => groups.map(({ group, line }) => ({ group, count: Math.max(0, line.inHand) + MISCOUNTED * group.count }));
+const missing = (groups: readonly Account[]) =>
+  groups.map(({ group, line }) => ({ group, count: Math.max(0, line.inHand) + MISCOUNTED * group.count }));
 
 /**
  * A screw is left over at the end: which group's hole is likely empty. Groups whose account is short come first, by how much;

@@ -15,17 +15,27 @@ export interface MixUp {
   rank: number;
 }
 
-const HARM: Record<Verdict, number> = { 'punches-through': 3, strips: 2, loose: 1, works: 0, right: 0, 'does-not-fit': 0 };
+const HARM: Record<Verdict, number> = {
+  'punches-through': 3,
+  strips: 2,
+  loose: 1,
+  works: 0,
+  right: 0,
+  'does-not-fit': 0
+};
 /** A screw this much too deep does its full harm; one that is less so does less, mm. Bench rule of thumb. */
 const FULL_HARM_MM = 0.5;
 /** Mix-ups from here on are told, and have to lie apart: a screw that would be taken for another and do harm. Bench rule of thumb. */
 export const KEEP_APART = 1;
 
-const harmOf = ({ verdict, beyondMm }: Fit): number => HARM[verdict] * (verdict === 'punches-through' ? Math.min(1, beyondMm / FULL_HARM_MM) : 1);
+const harmOf = ({ verdict, beyondMm }: Fit): number =>
+  HARM[verdict] * (verdict === 'punches-through' ? Math.min(1, beyondMm / FULL_HARM_MM) : 1);
 
 /** Screws of one job that would go into each other's holes and do harm there, worst and likest first. */
 export function mixUps(groups: readonly ScrewGroup[]): MixUp[] {
-  return pairs(groups).filter((m) => m.rank > 0).sort((a, b) => b.rank - a.rank || (a.screw + a.hole < b.screw + b.hole ? -1 : 1));
+  return pairs(groups)
+    .filter((m) => m.rank > 0)
+    .sort((a, b) => b.rank - a.rank || (a.screw + a.hole < b.screw + b.hole ? -1 : 1));
 }
 
 /** Of the mix-ups those that matter: a screw that would be taken for another and do harm, with the number of all others. */
@@ -36,8 +46,13 @@ export function worstMixUps(groups: readonly ScrewGroup[]): { told: MixUp[]; lef
 }
 
 /** Mix-ups with the same screw and like holes in one row: the first of each, with all groups that it speaks for. */
-export function inRows(groups: readonly ScrewGroup[], told: readonly MixUp[]): { mixUp: MixUp; screws: string[]; holes: string[] }[] {
-  const classes = new Map(interchangeable(groups).flatMap((same) => same.map((g) => [g.id, same.map((x) => x.id).join(' ')] as const)));
+export function inRows(
+  groups: readonly ScrewGroup[],
+  told: readonly MixUp[]
+): { mixUp: MixUp; screws: string[]; holes: string[] }[] {
+  const classes = new Map(
+    interchangeable(groups).flatMap((same) => same.map((g) => [g.id, same.map((x) => x.id).join(' ')] as const))
+  );
   const rows = new Map<string, { mixUp: MixUp; screws: string[]; holes: string[] }>();
   for (const mixUp of told) {
     const key = `${classes.get(mixUp.screw) ?? mixUp.screw} > ${classes.get(mixUp.hole) ?? mixUp.hole}`;
@@ -51,13 +66,16 @@ export function inRows(groups: readonly ScrewGroup[], told: readonly MixUp[]): {
 
 /** Screws that nobody would take for another who looks, and that would ruin its hole or what lies behind: deepest first. */
 export function grossMixUps(groups: readonly ScrewGroup[]): MixUp[] {
-  return pairs(groups).filter((m) => m.likeness === 0 && HARM[m.fit.verdict] >= HARM.strips).sort((a, b) => b.fit.beyondMm - a.fit.beyondMm || (a.screw + a.hole < b.screw + b.hole ? -1 : 1));
+  return pairs(groups)
+    .filter((m) => m.likeness === 0 && HARM[m.fit.verdict] >= HARM.strips)
+    .sort((a, b) => b.fit.beyondMm - a.fit.beyondMm || (a.screw + a.hole < b.screw + b.hole ? -1 : 1));
 }
 
 /** Groups whose screws may be put into each other's holes as into their own: the same screw in like holes. In the order given. */
 export function interchangeable(groups: readonly ScrewGroup[]): ScrewGroup[][] {
   const loose = groups.filter((g) => !g.screw.captive);
-  const isRight = (a: ScrewGroup, b: ScrewGroup) => a.screw.drive === b.screw.drive && fit(a.screw, b.screw.hole, b.screw).verdict === 'right';
+  const isRight = (a: ScrewGroup, b: ScrewGroup) =>
+    a.screw.drive === b.screw.drive && fit(a.screw, b.screw.hole, b.screw).verdict === 'right';
   const out: ScrewGroup[][] = [];
   for (const group of loose) {
     const same = out.find((others) => others.every((other) => isRight(group, other) && isRight(other, group)));
@@ -70,17 +88,22 @@ export function interchangeable(groups: readonly ScrewGroup[]): ScrewGroup[][] {
 /** Every screw of one group in the holes of every other that its bit turns. */
 function pairs(groups: readonly ScrewGroup[]): MixUp[] {
   const loose = groups.filter((g) => !g.screw.captive);
-  return loose.flatMap((from) => loose.flatMap((to) => {
-    if (to === from || from.screw.drive !== to.screw.drive) return [];
-    const likeness = alike(from, to);
-    const result = fit(from.screw, to.screw.hole, to.screw);
-    return [{ screw: from.id, hole: to.id, fit: result, likeness, rank: harmOf(result) * likeness }];
-  }));
+  return loose.flatMap((from) =>
+    loose.flatMap((to) => {
+      if (to === from || from.screw.drive !== to.screw.drive) return [];
+      const likeness = alike(from, to);
+      const result = fit(from.screw, to.screw.hole, to.screw);
+      return [{ screw: from.id, hole: to.id, fit: result, likeness, rank: harmOf(result) * likeness }];
+    })
+  );
 }
 
 /** How every group's screw does in every group's hole. */
 export function fitMatrix(groups: readonly ScrewGroup[]): { groups: string[]; fits: Fit[][] } {
-  return { groups: groups.map((g) => g.id), fits: groups.map((from) => groups.map((to) => fit(from.screw, to.screw.hole, to.screw))) };
+  return {
+    groups: groups.map((g) => g.id),
+    fits: groups.map((from) => groups.map((to) => fit(from.screw, to.screw.hole, to.screw)))
+  };
 }
 
 /** The eye tells lengths apart from about 2.5 mm, heads from 1.5 mm and threads from 0.5 mm: bench rule of thumb. */

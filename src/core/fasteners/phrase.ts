@@ -13,7 +13,13 @@ function outcome(model: Model, { verdict, engagementMm, wantedMm, beyondMm, into
     case 'strips':
       return `grips ${mm(Math.max(0, engagementMm))} where ${mm(wantedMm)} are wanted, and strips the thread`;
     case 'loose':
-      return head === 'proud' ? 'stands proud of its seat' : head === 'pulls-through' ? 'draws through what it should hold' : head === 'wrong-seat' ? 'does not sit on its seat' : 'holds badly';
+      return head === 'proud'
+        ? 'stands proud of its seat'
+        : head === 'pulls-through'
+          ? 'draws through what it should hold'
+          : head === 'wrong-seat'
+            ? 'does not sit on its seat'
+            : 'holds badly';
     case 'works':
       return 'would do';
     case 'right':

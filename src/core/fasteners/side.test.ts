@@ -16,7 +16,9 @@ function points(d: string): [number, number][] {
 }
 
 describe('a screw from the side', () => {
-  const screws = DEMO_MACHINES.flatMap((id) => demoAccess(id).model.machine.joints.flatMap((j) => (j.kind === 'screws' ? [j.screw] : [])));
+  const screws = DEMO_MACHINES.flatMap((id) =>
+    demoAccess(id).model.machine.joints.flatMap((j) => (j.kind === 'screws' ? [j.screw] : []))
+  );
   it('is as broad as its head, as long as it measures, and no wider than its thread below the head', () => {
     for (const screw of screws) {
       const { outline, headMm, shankMm } = screwSide(screw);
@@ -27,11 +29,14 @@ describe('a screw from the side', () => {
       expect(Math.max(...all.map(([, y]) => y))).toBeCloseTo(headMm + shankMm, 2);
       // Measured over all the head is part of the length, under the head it is not.
       expect(screw.measured === 'over-all' ? headMm + shankMm : shankMm).toBeCloseTo(screw.lengthMm, 6);
-      for (const [x, y] of all) if (y > headMm + 1e-6) expect(Math.abs(x)).toBeLessThanOrEqual(screw.threadMm / 2 + 1e-3);
+      for (const [x, y] of all)
+        if (y > headMm + 1e-6) expect(Math.abs(x)).toBeLessThanOrEqual(screw.threadMm / 2 + 1e-3);
     }
   });
   it('has a turn for every pitch of its shank', () => {
-    for (const screw of screws) expect(screwSide(screw).thread).toHaveLength(Math.floor(screwSide(screw).shankMm / screw.pitchMm));
+    for (const screw of screws)
+      expect(screwSide(screw).thread).toHaveLength(Math.floor(screwSide(screw).shankMm / screw.pitchMm));
   });
-  it('has a head of half its thread where the file does not say', () => expect(screwSide({ ...screws[0]!, headHeightMm: undefined }).headMm).toBe(screws[0]!.threadMm / 2));
+  it('has a head of half its thread where the file does not say', () =>
+    expect(screwSide({ ...screws[0]!, headHeightMm: undefined }).headMm).toBe(screws[0]!.threadMm / 2));
 });

@@ -6,7 +6,8 @@ type Screw = JointOf<'screws'>['screw'];
 export const headHeightMm = (screw: Screw): number => screw.headHeightMm ?? screw.threadMm * 0.5;
 
 /** What is under the head: the length that one would measure, mm. */
-export const shankMm = (screw: Screw): number => (screw.measured === 'over-all' ? screw.lengthMm - headHeightMm(screw) : screw.lengthMm);
+export const shankMm = (screw: Screw): number =>
+  screw.measured === 'over-all' ? screw.lengthMm - headHeightMm(screw) : screw.lengthMm;
 
 /** A screw from the side, mm: the middle of its head's top at 0 / 0, its shank downwards. The one outline for screens, trays and prints. */
 export interface ScrewSide {
@@ -28,9 +29,13 @@ export function screwSide(screw: Screw): ScrewSide {
   const turns = Math.max(0, Math.floor(shank / screw.pitchMm));
   const at = (...n: number[]) => n.map((x) => String(Math.round(x * 1000) / 1000)).join(' ');
   return {
-    headMm: head, shankMm: shank,
+    headMm: head,
+    shankMm: shank,
     outline: `${headPath()}M${at(-t, head)}H${at(t)}V${at(end - tip)}L${at(t - tip, end)}H${at(tip - t)}L${at(-t, end - tip)}Z`,
-    thread: Array.from({ length: turns }, (_, i) => `M${at(-t, head + (i + 0.9) * screw.pitchMm)}L${at(t, head + (i + 0.5) * screw.pitchMm)}`)
+    thread: Array.from(
+      { length: turns },
+      (_, i) => `M${at(-t, head + (i + 0.9) * screw.pitchMm)}L${at(t, head + (i + 0.5) * screw.pitchMm)}`
+    )
   };
 
   function headPath(): string {

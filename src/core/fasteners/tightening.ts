@@ -41,11 +41,18 @@ export function guidelineTorqueNm(threadMm: number, material: HoleSpec['material
 const TOLERANCE = 0.15;
 
 /** The limits within which a screw is tight, N·m; before the last pass screws only seat, and anything up to the torque will do. */
-export function torqueLimits({ torqueNm, passes }: Pick<Tightening, 'torqueNm' | 'passes'>, pass: number): [least: number, most: number] {
+export function torqueLimits(
+  { torqueNm, passes }: Pick<Tightening, 'torqueNm' | 'passes'>,
+  pass: number
+): [least: number, most: number] {
   return [pass < passes - 1 ? 0 : torqueNm * (1 - TOLERANCE), torqueNm * (1 + TOLERANCE)];
 }
 
-export function torqueVerdict(tighten: Pick<Tightening, 'torqueNm' | 'passes'>, pass: number, nm: number): 'under' | 'right' | 'over' {
+export function torqueVerdict(
+  tighten: Pick<Tightening, 'torqueNm' | 'passes'>,
+  pass: number,
+  nm: number
+): 'under' | 'right' | 'over' {
   const [least, most] = torqueLimits(tighten, pass);
   return exceeds(least, nm) ? 'under' : exceeds(nm, most) ? 'over' : 'right';
 }
@@ -72,7 +79,10 @@ export function crossPattern(places: readonly Point[]): number[] {
     let best: [number, number] = [-1, -1];
     for (const i of left) {
       const p = places[i]!;
-      const score: [number, number] = [Math.round(Math.min(...order.map((o) => far(places[o]!, p))) * 10), far(last, p)];
+      const score: [number, number] = [
+        Math.round(Math.min(...order.map((o) => far(places[o]!, p))) * 10),
+        far(last, p)
+      ];
       if (score[0] > best[0] || (score[0] === best[0] && score[1] > best[1] + 1e-9)) {
         best = score;
         next = i;

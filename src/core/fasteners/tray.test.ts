@@ -13,13 +13,27 @@ describe.each(styles)('the tray, %s', (style) => {
     fc.assert(
       fc.property(fc.shuffledSubarray(groups), (some) => {
         const made = tray(model, some, style);
-        expect(made.bins.map((b) => b.joint).sort()).toEqual(some.filter((g) => !g.screw.captive).map((g) => g.id).sort());
+        expect(made.bins.map((b) => b.joint).sort()).toEqual(
+          some
+            .filter((g) => !g.screw.captive)
+            .map((g) => g.id)
+            .sort()
+        );
         made.bins.forEach((a, i) => {
           const onSheet = a.y % made.sheet.heightMm;
-          expect(a.x >= 0 && a.x + a.width <= made.sheet.widthMm && onSheet + a.height <= made.sheet.heightMm - 22 && a.y < made.sheets * made.sheet.heightMm).toBe(true);
+          expect(
+            a.x >= 0 &&
+              a.x + a.width <= made.sheet.widthMm &&
+              onSheet + a.height <= made.sheet.heightMm - 22 &&
+              a.y < made.sheets * made.sheet.heightMm
+          ).toBe(true);
           for (const b of made.bins.slice(i + 1)) {
-            expect(a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y, `${a.joint} over ${b.joint}`).toBe(true);
-            if (made.apart.some((m) => [m.screw, m.hole].includes(a.joint) && [m.screw, m.hole].includes(b.joint))) expect(side(a, b), `${a.joint} beside ${b.joint}`).toBe(false);
+            expect(
+              a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y,
+              `${a.joint} over ${b.joint}`
+            ).toBe(true);
+            if (made.apart.some((m) => [m.screw, m.hole].includes(a.joint) && [m.screw, m.hole].includes(b.joint)))
+              expect(side(a, b), `${a.joint} beside ${b.joint}`).toBe(false);
           }
         });
       }),
@@ -39,7 +53,13 @@ it('the bins of a job stand in the order of its steps', () => {
 describe('tightening', () => {
   const group = (id: string) => groups.find((g) => g.id === id)!;
   it('follows the printed order, else a cross, in two passes', () => {
-    expect(tightening(group('heat-sink-screws'))).toMatchObject({ by: 'printed', order: [0, 1, 2, 3], passes: 2, torqueNm: 0.15, guideline: false });
+    expect(tightening(group('heat-sink-screws'))).toMatchObject({
+      by: 'printed',
+      order: [0, 1, 2, 3],
+      passes: 2,
+      torqueNm: 0.15,
+      guideline: false
+    });
     expect(tightening(group('touchpad-screws'))).toMatchObject({ by: 'crosswise', order: [0, 3, 2, 1], passes: 2 });
     expect(tightening(group('fan-screws'))).toMatchObject({ by: 'as-they-lie', order: [0, 1], passes: 1 });
   });
@@ -60,7 +80,15 @@ describe('tightening', () => {
         }
       })
     );
-    expect(crossPattern([[0, 0], [10, 0], [10, 10], [0, 10], [5, 5]])).toEqual([4, 0, 2, 1, 3]);
+    expect(
+      crossPattern([
+        [0, 0],
+        [10, 0],
+        [10, 10],
+        [0, 10],
+        [5, 5]
+      ])
+    ).toEqual([4, 0, 2, 1, 3]);
   });
 });
 
@@ -68,15 +96,23 @@ describe('mix-ups in words', () => {
   it('say which screw, in which hole, and what becomes of it, with its figures', () => {
     const all = mixUps(groups);
     const worst = all.find((m) => m.fit.verdict === 'punches-through')!;
-    expect(mixUpPhrase(model, worst)).toMatch(new RegExp(`^(One of the|The) .* \\(M[\\d.]+ x [\\d.]+.*\\) in (a|the) hole of the .* goes ${worst.fit.beyondMm.toFixed(1)} mm too deep`));
+    expect(mixUpPhrase(model, worst)).toMatch(
+      new RegExp(
+        `^(One of the|The) .* \\(M[\\d.]+ x [\\d.]+.*\\) in (a|the) hole of the .* goes ${worst.fit.beyondMm.toFixed(1)} mm too deep`
+      )
+    );
     for (const m of all) expect(mixUpPhrase(model, m)).toMatch(/^(One of the|The) .{5,}\.$/);
   });
   it('have words for every verdict and every wrong head', () => {
     const [first] = mixUps(groups);
-    const said = (['punches-through', 'strips', 'loose', 'works', 'right', 'does-not-fit'] as const).map((verdict) => mixUpPhrase(model, { ...first!, fit: { verdict, engagementMm: -0.4, wantedMm: 2, beyondMm: 1 } }));
+    const said = (['punches-through', 'strips', 'loose', 'works', 'right', 'does-not-fit'] as const).map((verdict) =>
+      mixUpPhrase(model, { ...first!, fit: { verdict, engagementMm: -0.4, wantedMm: 2, beyondMm: 1 } })
+    );
     expect(new Set(said).size).toBe(said.length);
     expect(said[1]).toContain('grips 0.0 mm where 2.0 mm are wanted');
-    const heads = (['proud', 'pulls-through', 'wrong-seat'] as const).map((head) => mixUpPhrase(model, { ...first!, fit: { verdict: 'loose', engagementMm: 2, wantedMm: 2, beyondMm: 0, head } }));
+    const heads = (['proud', 'pulls-through', 'wrong-seat'] as const).map((head) =>
+      mixUpPhrase(model, { ...first!, fit: { verdict: 'loose', engagementMm: 2, wantedMm: 2, beyondMm: 0, head } })
+    );
     expect(new Set(heads).size).toBe(3);
   });
 });

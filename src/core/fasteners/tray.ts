@@ -45,19 +45,31 @@ export function tray(model: Model, groups: readonly ScrewGroup[], style: TraySty
   const apart = worstMixUps(loose).told;
   const mixed = new Set(apart.flatMap((m) => [`${m.screw} ${m.hole}`, `${m.hole} ${m.screw}`]));
   const clash = (a: ScrewGroup, b: ScrewGroup) => mixed.has(`${a.id} ${b.id}`);
-  const cells = style === 'map' ? onMap(model, loose, clash) : style === 'in-the-part' ? byPart(loose, clash) : inSteps(loose, clash);
+  const cells =
+    style === 'map'
+      ? onMap(model, loose, clash)
+      : style === 'in-the-part'
+        ? byPart(loose, clash)
+        : inSteps(loose, clash);
   const bins = cells.map(({ group, column, row }): Bin => {
     const page = Math.floor(row / ROWS);
     return {
-      joint: group.id, name: group.name, count: group.count, size: sizeText(group.screw), number: loose.indexOf(group) + 1,
+      joint: group.id,
+      name: group.name,
+      count: group.count,
+      size: sizeText(group.screw),
+      number: loose.indexOf(group) + 1,
       x: SHEET.margin + column * (BIN.width + BIN.gap),
       y: page * SHEET.height + SHEET.head + (row % ROWS) * (BIN.height + BIN.gap),
-      width: BIN.width, height: BIN.height,
+      width: BIN.width,
+      height: BIN.height,
       ...(style === 'in-the-part' ? { part: group.a } : {})
     };
   });
   return {
-    style, apart, bins,
+    style,
+    apart,
+    bins,
     sheet: { widthMm: SHEET.width, heightMm: SHEET.height },
     sheets: Math.max(1, ...cells.map((c) => Math.floor(c.row / ROWS) + 1)),
     scaleBar: { x: SHEET.margin, y: SHEET.height - SHEET.foot + 8, lengthMm: 100 }
@@ -73,7 +85,8 @@ interface Cell {
 const COLUMNS = Math.floor((SHEET.width - 2 * SHEET.margin + BIN.gap) / (BIN.width + BIN.gap));
 const ROWS = Math.floor((SHEET.height - SHEET.head - SHEET.foot + BIN.gap) / (BIN.height + BIN.gap));
 
-const touching = (a: { column: number; row: number }, b: { column: number; row: number }) => Math.abs(a.column - b.column) <= 1 && Math.abs(a.row - b.row) <= 1;
+const touching = (a: { column: number; row: number }, b: { column: number; row: number }) =>
+  Math.abs(a.column - b.column) <= 1 && Math.abs(a.row - b.row) <= 1;
 
 /** In the order of the steps; a cell is left empty where two that must lie apart would touch. */
 function inSteps(groups: readonly ScrewGroup[], clash: (a: ScrewGroup, b: ScrewGroup) => boolean): Cell[] {
@@ -96,8 +109,16 @@ function byPart(groups: readonly ScrewGroup[], clash: (a: ScrewGroup, b: ScrewGr
   const cells: Cell[] = [];
   let row = 0;
   for (const part of parts) {
-    const own = inSteps(groups.filter((g) => g.a === part), clash);
-    while (own.some((cell) => cells.some((other) => touching(other, { ...cell, row: cell.row + row }) && clash(other.group, cell.group)))) row++;
+    const own = inSteps(
+      groups.filter((g) => g.a === part),
+      clash
+    );
+    while (
+      own.some((cell) =>
+        cells.some((other) => touching(other, { ...cell, row: cell.row + row }) && clash(other.group, cell.group))
+      )
+    )
+      row++;
     cells.push(...own.map((cell) => ({ ...cell, row: cell.row + row })));
     row = Math.max(row, ...cells.map((c) => c.row)) + 1;
   }
@@ -109,7 +130,11 @@ function onMap(model: Model, groups: readonly ScrewGroup[], clash: (a: ScrewGrou
   const { widthMm, depthMm } = model.machine.size;
   const wish = groups.map((group) => {
     const mean = (k: 0 | 1) => group.at.reduce((sum, p) => sum + p[k], 0) / group.at.length;
-    return { group, column: clamp((mean(0) / widthMm) * COLUMNS - 0.5, COLUMNS - 1), row: clamp((mean(1) / depthMm) * ROWS - 0.5, ROWS - 1) };
+    return {
+      group,
+      column: clamp((mean(0) / widthMm) * COLUMNS - 0.5, COLUMNS - 1),
+      row: clamp((mean(1) / depthMm) * ROWS - 0.5, ROWS - 1)
+    };
   });
   const cells: Cell[] = [];
   for (const { group, column, row } of wish) {
@@ -118,7 +143,9 @@ function onMap(model: Model, groups: readonly ScrewGroup[], clash: (a: ScrewGrou
       for (let c = 0; c < COLUMNS; c++) free.push({ column: c, row: r, far: Math.hypot(c - column, r - row) });
     }
     free.sort((a, b) => a.far - b.far || a.row - b.row || a.column - b.column);
-    const cell = free.find((f) => !cells.some((o) => (o.column === f.column && o.row === f.row) || (touching(o, f) && clash(o.group, group))))!;
+    const cell = free.find(
+      (f) => !cells.some((o) => (o.column === f.column && o.row === f.row) || (touching(o, f) && clash(o.group, group)))
+    )!;
     cells.push({ group, column: cell.column, row: cell.row });
   }
   return cells;

@@ -24,26 +24,64 @@ describe('which screw is this?', () => {
     const alike = missing('bezel-screws', 'speaker-left-screws');
     const known = { length: { mm: 3.5, plusMinus: 0.05 }, thread: { mm: 2, plusMinus: 0.05 } };
     expect(measureNext(known, alike)).toBe('head');
-    expect(whichScrew({ ...known, head: 'shoulder' }, alike)[0]).toMatchObject({ joint: 'speaker-left-screws', probability: expect.closeTo(0.97, 2) });
-    expect(measureNext({ ...known, head: 'shoulder', headDiameter: { mm: 4.2, plusMinus: 0.05 } }, alike)).toBeUndefined();
+    expect(whichScrew({ ...known, head: 'shoulder' }, alike)[0]).toMatchObject({
+      joint: 'speaker-left-screws',
+      probability: expect.closeTo(0.97, 2)
+    });
+    expect(
+      measureNext({ ...known, head: 'shoulder', headDiameter: { mm: 4.2, plusMinus: 0.05 } }, alike)
+    ).toBeUndefined();
   });
   it('never names a group that misses nothing', () => {
-    expect(whichScrew({ length: { mm: 3, plusMinus: 0.05 } }, [{ group: group('battery-screws'), count: 0 }, ...missing('fan-screws')]).map((c) => c.joint)).toEqual(['fan-screws', undefined]);
+    expect(
+      whichScrew({ length: { mm: 3, plusMinus: 0.05 } }, [
+        { group: group('battery-screws'), count: 0 },
+        ...missing('fan-screws')
+      ]).map((c) => c.joint)
+    ).toEqual(['fan-screws', undefined]);
     expect(whichScrew({}, [])).toEqual([]);
   });
   it('a measurement that no group can have is of none of these, whatever is out', () => {
-    const all = machine.joints.filter((j): j is ScrewGroup => j.kind === 'screws' && !j.screw.captive).map((g) => ({ group: g, count: g.count }));
-    for (const mm of [9, 0.5, 20, 60]) expect(whichScrew({ length: { mm, plusMinus: 0.05 } }, all)[0]!, `${mm} mm`).toMatchObject({ joint: undefined, probability: expect.closeTo(1, 3) });
-    for (const plusMinus of [0.05, 0.5]) expect(whichScrew({ length: { mm: 4, plusMinus } }, all).find((c) => c.joint === undefined)!.probability).toBeLessThan(0.05);
+    const all = machine.joints
+      .filter((j): j is ScrewGroup => j.kind === 'screws' && !j.screw.captive)
+      .map((g) => ({ group: g, count: g.count }));
+    for (const mm of [9, 0.5, 20, 60])
+      expect(whichScrew({ length: { mm, plusMinus: 0.05 } }, all)[0]!, `${mm} mm`).toMatchObject({
+        joint: undefined,
+        probability: expect.closeTo(1, 3)
+      });
+    for (const plusMinus of [0.05, 0.5])
+      expect(
+        whichScrew({ length: { mm: 4, plusMinus } }, all).find((c) => c.joint === undefined)!.probability
+      ).toBeLessThan(0.05);
     expect(whichScrew({}, all).find((c) => c.joint === undefined)!.probability).toBeCloseTo(0.02, 9);
     // Every size that is out is told by a calliper, and none is taken for a stranger.
-    for (const { group: g } of all) expect(whichScrew({ length: { mm: g.screw.lengthMm, plusMinus: 0.05 }, thread: { mm: g.screw.threadMm, plusMinus: 0.05 } }, all)[0]!.joint).toBeDefined();
+    for (const { group: g } of all)
+      expect(
+        whichScrew(
+          { length: { mm: g.screw.lengthMm, plusMinus: 0.05 }, thread: { mm: g.screw.threadMm, plusMinus: 0.05 } },
+          all
+        )[0]!.joint
+      ).toBeDefined();
   });
   it('knows that countersunk heads are measured over all', () => {
-    const flat = { group: { ...group('battery-screws'), id: 'flat', screw: { ...group('battery-screws').screw, measured: 'over-all' as const, lengthMm: 4 } }, count: 1 };
-    const under = whichScrew({ length: { mm: 4, plusMinus: 0.05 }, measured: 'under-head' }, [flat, ...missing('battery-screws')]);
+    const flat = {
+      group: {
+        ...group('battery-screws'),
+        id: 'flat',
+        screw: { ...group('battery-screws').screw, measured: 'over-all' as const, lengthMm: 4 }
+      },
+      count: 1
+    };
+    const under = whichScrew({ length: { mm: 4, plusMinus: 0.05 }, measured: 'under-head' }, [
+      flat,
+      ...missing('battery-screws')
+    ]);
     expect(under[0]!.joint).toBe('battery-screws');
-    expect(whichScrew({ length: { mm: 4, plusMinus: 0.05 }, measured: 'over-all' }, [flat, ...missing('battery-screws')])[0]!.joint).toBe('flat');
+    expect(
+      whichScrew({ length: { mm: 4, plusMinus: 0.05 }, measured: 'over-all' }, [flat, ...missing('battery-screws')])[0]!
+        .joint
+    ).toBe('flat');
   });
   it('probabilities sum to one, a sharper look at the right screw never makes it less likely', () => {
     const groups = machine.joints.filter((j): j is ScrewGroup => j.kind === 'screws' && !j.screw.captive);
@@ -60,7 +98,10 @@ describe('which screw is this?', () => {
 });
 
 describe('one left over at the end', () => {
-  const line = (id: string, out: number, back: number) => ({ group: group(id), line: ledgerLine(group(id), out, back, emptyFates()) });
+  const line = (id: string, out: number, back: number) => ({
+    group: group(id),
+    line: ledgerLine(group(id), out, back, emptyFates())
+  });
   it('the group whose account is short comes first', () => {
     const ranked = emptyHoles([line('battery-screws', 5, 5), line('fan-screws', 2, 1), line('board-screws', 6, 6)]);
     expect(ranked[0]).toMatchObject({ joint: 'fan-screws', probability: expect.closeTo(0.809, 3) });
@@ -73,7 +114,12 @@ describe('one left over at the end', () => {
     expect(emptyHoles(accounts, { length: { mm: 3, plusMinus: 0.05 } })[0]!.joint).toBe('fan-screws');
   });
   it('when all accounts close, likeness and number decide', () => {
-    const all = [line('battery-screws', 5, 5), line('fan-screws', 2, 2), line('board-screws', 6, 6), line('keyboard-screws', 2, 2)];
+    const all = [
+      line('battery-screws', 5, 5),
+      line('fan-screws', 2, 2),
+      line('board-screws', 6, 6),
+      line('keyboard-screws', 2, 2)
+    ];
     expect(emptyHoles(all)[0]!.joint).toBe('board-screws');
     expect(emptyHoles(all, { length: { mm: 5, plusMinus: 0.5 } })[0]!.joint).toBe('keyboard-screws');
   });

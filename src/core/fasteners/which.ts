@@ -50,11 +50,19 @@ const NEGLIGIBLE = 1e-4;
  * fits no group speaks for it.
  * @returns most probable first; empty when nothing is missing
  */
-export function whichScrew(measurement: Measurement, missing: readonly { group: ScrewGroup; count: number }[]): Candidate[] {
+export function whichScrew(
+  measurement: Measurement,
+  missing: readonly { group: ScrewGroup; count: number }[]
+): Candidate[] {
   const open = missing.filter(({ group, count }) => count > 0 && !group.screw.captive);
   if (open.length === 0) return [];
   const whole = open.reduce((sum, { count }) => sum + count, 0);
-  const logs = [...open.map(({ group, count }) => Math.log(((1 - STRANGER) * count) / whole) + logLikelihood(measurement, group.screw)), Math.log(STRANGER) + logOfStranger(measurement)];
+  const logs = [
+    ...open.map(
+      ({ group, count }) => Math.log(((1 - STRANGER) * count) / whole) + logLikelihood(measurement, group.screw)
+    ),
+    Math.log(STRANGER) + logOfStranger(measurement)
+  ];
   const top = Math.max(...logs);
   const weights = logs.map((l) => Math.exp(l - top));
   const sum = weights.reduce((s, w) => s + w, 0);
@@ -68,12 +76,19 @@ export function whichScrew(measurement: Measurement, missing: readonly { group: 
  * What to measure next to tell the candidates apart: the quantity that is expected to leave the least doubt (entropy), taken
  * with a calliper. Undefined when there is no doubt, or nothing that could be measured differs.
  */
-export function measureNext(measurement: Measurement, missing: readonly { group: ScrewGroup; count: number }[]): Quantity | undefined {
+export function measureNext(
+  measurement: Measurement,
+  missing: readonly { group: ScrewGroup; count: number }[]
+): Quantity | undefined {
   const now = whichScrew(measurement, missing);
   const doubt = entropy(now);
   if (doubt < 0.05) return undefined;
   const groups = new Map(missing.map((m) => [m.group.id, m]));
-  const open: Quantity[] = (['length', 'thread', 'headDiameter', 'drive', 'head'] as const).filter((q) => measurement[q] === undefined || (typeof measurement[q] === 'object' && measurement[q].plusMinus > UNCERTAINTY.calliper));
+  const open: Quantity[] = (['length', 'thread', 'headDiameter', 'drive', 'head'] as const).filter(
+    (q) =>
+      measurement[q] === undefined ||
+      (typeof measurement[q] === 'object' && measurement[q].plusMinus > UNCERTAINTY.calliper)
+  );
   let best: Quantity | undefined;
   let least = doubt - 0.05;
   for (const quantity of open) {
@@ -81,7 +96,10 @@ export function measureNext(measurement: Measurement, missing: readonly { group:
       // What a stranger would measure cannot be foretold.
       if (joint === undefined) return sum;
       // If it is this one, it would measure so.
-      const would = { ...measurement, [quantity]: reading(groups.get(joint)!.group.screw, quantity, measurement.measured) };
+      const would = {
+        ...measurement,
+        [quantity]: reading(groups.get(joint)!.group.screw, quantity, measurement.measured)
+      };
       return sum + probability * entropy(whichScrew(would, missing));
     }, 0);
     if (left < least) {
@@ -94,7 +112,8 @@ export function measureNext(measurement: Measurement, missing: readonly { group:
 
 function reading(screw: Screw, quantity: Quantity, measured: Screw['measured'] | undefined): Measured | string {
   if (quantity === 'drive' || quantity === 'head') return screw[quantity];
-  const mm = quantity === 'length' ? lengthOf(screw, measured) : quantity === 'thread' ? screw.threadMm : screw.headDiameterMm;
+  const mm =
+    quantity === 'length' ? lengthOf(screw, measured) : quantity === 'thread' ? screw.threadMm : screw.headDiameterMm;
   return { mm, plusMinus: UNCERTAINTY.calliper };
 }
 

@@ -32,7 +32,10 @@ export function likelihoods(set: FaultSet, test: number, fault: number): readonl
 
 /** Without symptoms that were noted by an earlier set and that this one does not know: they say nothing. */
 export function understood(set: FaultSet, known: Findings): Findings {
-  return { ...known, symptoms: Object.fromEntries(Object.entries(known.symptoms).filter(([id]) => set.symptoms.some((s) => s.id === id))) };
+  return {
+    ...known,
+    symptoms: Object.fromEntries(Object.entries(known.symptoms).filter(([id]) => set.symptoms.some((s) => s.id === id)))
+  };
 }
 
 /**

@@ -26,7 +26,8 @@ function causeRank(model: Model, what: Common['what'], id: string, dead: Readonl
 }
 
 const MAIN: ReadonlySet<string> = new Set(['board', 'frame', 'case']);
-const servesTwo = (model: Model, cable: string, dead: ReadonlySet<string>) => new Set(model.jointsOf(cable).flatMap((j) => j.functions.filter((f) => dead.has(f)))).size >= Math.min(2, dead.size);
+const servesTwo = (model: Model, cable: string, dead: ReadonlySet<string>) =>
+  new Set(model.jointsOf(cable).flatMap((j) => j.functions.filter((f) => dead.has(f)))).size >= Math.min(2, dead.size);
 
 /**
  * What dead functions have in common: parts, plugs and cables through which at least two of them run (or the one, where only
@@ -39,14 +40,29 @@ export function commonTo(model: Model, dead: readonly string[], works: readonly 
   for (const part of model.machine.parts) {
     const functions = new Set(part.functions);
     // A cable serves what its plugs serve.
-    if (model.cable(part.id)) for (const joint of model.jointsOf(part.id)) for (const f of joint.functions) functions.add(f);
+    if (model.cable(part.id))
+      for (const joint of model.jointsOf(part.id)) for (const f of joint.functions) functions.add(f);
     through.set(`part:${part.id}`, { what: 'part', name: part.name, functions });
   }
-  for (const joint of model.machine.joints) if (joint.kind === 'connector') through.set(`joint:${joint.id}`, { what: 'joint', name: joint.name, functions: new Set(joint.functions) });
+  for (const joint of model.machine.joints)
+    if (joint.kind === 'connector')
+      through.set(`joint:${joint.id}`, { what: 'joint', name: joint.name, functions: new Set(joint.functions) });
   const rank = (c: Common) => causeRank(model, c.what, c.id, wanted);
   const least = Math.min(2, wanted.size);
   return [...through]
-    .map(([key, { what, name, functions }]): Common => ({ what, id: key.slice(key.indexOf(':') + 1), name, dead: [...functions].filter((f) => wanted.has(f)).sort(), alive: [...functions].filter((f) => well.has(f)).sort() }))
+    .map(([key, { what, name, functions }]): Common => ({
+      what,
+      id: key.slice(key.indexOf(':') + 1),
+      name,
+      dead: [...functions].filter((f) => wanted.has(f)).sort(),
+      alive: [...functions].filter((f) => well.has(f)).sort()
+    }))
     .filter((c) => c.dead.length >= least && c.dead.length > 0)
-    .sort((a, b) => b.dead.length - a.dead.length || a.alive.length - b.alive.length || rank(a) - rank(b) || (a.name < b.name ? -1 : a.name > b.name ? 1 : a.id < b.id ? -1 : 1));
+    .sort(
+      (a, b) =>
+        b.dead.length - a.dead.length ||
+        a.alive.length - b.alive.length ||
+        rank(a) - rank(b) ||
+        (a.name < b.name ? -1 : a.name > b.name ? 1 : a.id < b.id ? -1 : 1)
+    );
 }

@@ -3,9 +3,23 @@ import { fileURLToPath } from 'node:url';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoAccess, DEMO_MACHINES } from '../testing/machines';
-import { belief, mendedFault, commonTo, FaultSet, nextStep, NOTHING_KNOWN, priors, reachFrom, strangersOf, swapLikeliest } from '.';
+import {
+  belief,
+  mendedFault,
+  commonTo,
+  FaultSet,
+  nextStep,
+  NOTHING_KNOWN,
+  priors,
+  reachFrom,
+  strangersOf,
+  swapLikeliest
+} from '.';
 
-const demoSet = (id: string) => FaultSet.parse(JSON.parse(readFileSync(fileURLToPath(new URL(`../../../demo/faults/${id}.json`, import.meta.url)), 'utf8')));
+const demoSet = (id: string) =>
+  FaultSet.parse(
+    JSON.parse(readFileSync(fileURLToPath(new URL(`../../../demo/faults/${id}.json`, import.meta.url)), 'utf8'))
+  );
 
 describe('belief', () => {
   const set = demoSet('norrvik-fathom-14');
@@ -14,21 +28,43 @@ describe('belief', () => {
   it('sums to one, and an outcome moves it the way it is likely', () => {
     const before = belief(set, { ...NOTHING_KNOWN, symptoms: { 'touchpad-dead': true } }, {});
     expect(before.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
-    const after = belief(set, { symptoms: { 'touchpad-dead': true }, tests: { 'touchpad-outside': 'yes' }, repairs: [] }, {});
+    const after = belief(
+      set,
+      { symptoms: { 'touchpad-dead': true }, tests: { 'touchpad-outside': 'yes' }, repairs: [] },
+      {}
+    );
     expect(of('touchpad-driver', after)).toBeGreaterThan(of('touchpad-driver', before));
     expect(of('touchpad-worn', after)).toBeLessThan(of('touchpad-worn', before));
   });
   it('a repair that did not help rules out what it mends; a symptom that is not there what always shows it', () => {
-    expect(of('touchpad-plug-loose', belief(set, { symptoms: { 'touchpad-dead': true }, tests: {}, repairs: ['touchpad-plug-reseat'] }, {}))).toBe(0);
-    expect(of('adapter-dead', belief(set, { symptoms: { 'no-start': true, 'no-charge': false }, tests: {}, repairs: [] }, {}))).toBe(0);
+    expect(
+      of(
+        'touchpad-plug-loose',
+        belief(set, { symptoms: { 'touchpad-dead': true }, tests: {}, repairs: ['touchpad-plug-reseat'] }, {})
+      )
+    ).toBe(0);
+    expect(
+      of(
+        'adapter-dead',
+        belief(set, { symptoms: { 'no-start': true, 'no-charge': false }, tests: {}, repairs: [] }, {})
+      )
+    ).toBe(0);
   });
   it('what an earlier set asked and this one does not know says nothing', () => {
     const known = { symptoms: { 'touchpad-dead': true }, tests: {}, repairs: [] };
-    const older = { symptoms: { ...known.symptoms, 'smell-of-thyme': true }, tests: { 'sniff-at-it': 'yes' }, repairs: ['pots-watered'] };
+    const older = {
+      symptoms: { ...known.symptoms, 'smell-of-thyme': true },
+      tests: { 'sniff-at-it': 'yes' },
+      repairs: ['pots-watered']
+    };
     expect(belief(set, older, {})).toEqual(belief(set, known, {}));
   });
   it('says so when no single fault explains everything', () => {
-    expect(belief(set, { symptoms: { 'touchpad-dead': true, 'no-wifi': true }, tests: {}, repairs: [] }, {}).every((b) => b === 0)).toBe(true);
+    expect(
+      belief(set, { symptoms: { 'touchpad-dead': true, 'no-wifi': true }, tests: {}, repairs: [] }, {}).every(
+        (b) => b === 0
+      )
+    ).toBe(true);
   });
   it('closed jobs move the shares a little when few, to what was found when many', () => {
     const [ship, few, many] = [0, 2, 2000].map((n) => of('fan-bearing', priors(set, { 'fan-bearing': n })));
@@ -53,7 +89,12 @@ describe('the demo\u2019s fault sets', () => {
 
   it('reseating comes before replacing where it is near, by arithmetic alone', () => {
     const set = demoSet('norrvik-pilot-14');
-    const next = nextStep(set, belief(set, { ...NOTHING_KNOWN, symptoms: { 'keyboard-by-fits': true } }, {}), { tests: [], repairs: [] }, reachFrom(demoAccess('norrvik-pilot-14'), set));
+    const next = nextStep(
+      set,
+      belief(set, { ...NOTHING_KNOWN, symptoms: { 'keyboard-by-fits': true } }, {}),
+      { tests: [], repairs: [] },
+      reachFrom(demoAccess('norrvik-pilot-14'), set)
+    );
     expect(next.candidates[0]).toMatchObject({ do: 'repair', id: 'keyboard-plug-reseat' });
   });
 
@@ -62,7 +103,17 @@ describe('the demo\u2019s fault sets', () => {
     const access = demoAccess();
     const weights = belief(set, { ...NOTHING_KNOWN, symptoms: { 'touchpad-dead': true } }, {});
     const closed = nextStep(set, weights, { tests: [], repairs: [] }, reachFrom(access, set));
-    const open = nextStep(set, weights, { tests: [], repairs: [] }, reachFrom(access, set, { done: ['joint:cover-screws', 'joint:cover-clips', 'move:bottom-cover/lift', 'joint:battery-plug'].filter((a) => access.actions.has(a as never)) as never[], stuck: [] }));
+    const open = nextStep(
+      set,
+      weights,
+      { tests: [], repairs: [] },
+      reachFrom(access, set, {
+        done: ['joint:cover-screws', 'joint:cover-clips', 'move:bottom-cover/lift', 'joint:battery-plug'].filter((a) =>
+          access.actions.has(a as never)
+        ) as never[],
+        stuck: []
+      })
+    );
     const own = (next: typeof open, id: string) => next.candidates.find((c) => c.id === id)!.own;
     expect(own(open, 'touchpad-plug-reseat')).toBeLessThan(own(closed, 'touchpad-plug-reseat'));
   });
@@ -77,10 +128,16 @@ describe('what dead functions have in common', () => {
     expect(common.find((c) => c.id === 'display-cable')!.alive).toEqual(['display']);
   });
   it('ports and sound dead at once share the daughterboard and its cable', () => {
-    expect(commonTo(model, ['usb-right', 'audio', 'card-reader']).slice(0, 4).map((c) => c.id)).toEqual(expect.arrayContaining(['io-board', 'io-plug', 'io-far-plug']));
+    expect(
+      commonTo(model, ['usb-right', 'audio', 'card-reader'])
+        .slice(0, 4)
+        .map((c) => c.id)
+    ).toEqual(expect.arrayContaining(['io-board', 'io-plug', 'io-far-plug']));
   });
   it('one function alone is shared by what it runs through; nothing by nothing', () => {
-    expect(commonTo(model, ['touchpad']).map((c) => c.id)).toEqual(expect.arrayContaining(['touchpad', 'touchpad-plug']));
+    expect(commonTo(model, ['touchpad']).map((c) => c.id)).toEqual(
+      expect.arrayContaining(['touchpad', 'touchpad-plug'])
+    );
     expect(commonTo(model, [])).toEqual([]);
   });
 });
@@ -89,18 +146,39 @@ it('of what explains as much, the shared cable comes before its plugs, small boa
   const { model } = demoAccess('lindquay-slip-11');
   const common = commonTo(model, ['usb-right', 'audio', 'card-reader']);
   const at = (id: string) => common.findIndex((c) => c.id === id);
-  const same = common.filter((c) => c.dead.length === common[0]!.dead.length && c.alive.length === common[0]!.alive.length);
+  const same = common.filter(
+    (c) => c.dead.length === common[0]!.dead.length && c.alive.length === common[0]!.alive.length
+  );
   const ranks = same.map((c) => (c.what === 'part' && model.cable(c.id) ? 0 : c.what === 'joint' ? 1 : 2));
   expect(ranks).toEqual([...ranks].sort((a, b) => a - b));
-  for (const c of same) if (c.what === 'part' && model.part(c.id).kind === 'board' && c.id !== same.at(-1)!.id && !/io/.test(c.id)) expect(at(c.id)).toBeGreaterThan(0);
+  for (const c of same)
+    if (c.what === 'part' && model.part(c.id).kind === 'board' && c.id !== same.at(-1)!.id && !/io/.test(c.id))
+      expect(at(c.id)).toBeGreaterThan(0);
 });
 
 describe('a fault set that does not hold together', () => {
   const set = demoSet('lindquay-slip-11');
   it.each([
-    ['a fault that nothing mends', { ...set, repairs: set.repairs.map((r) => ({ ...r, mends: r.mends.filter((m) => m !== 'adapter-dead') })).filter((r) => r.mends.length > 0) }, /nothing mends "adapter-dead"/],
-    ['an unknown symptom', { ...set, faults: [{ ...set.faults[0]!, shows: { mood: 1 } }, ...set.faults.slice(1)] }, /no symptom/],
-    ['likelihoods that do not add up', { ...set, tests: [{ ...set.tests[0]!, otherwise: [0.5, 0.6] }, ...set.tests.slice(1)] }, /add up to 1/],
+    [
+      'a fault that nothing mends',
+      {
+        ...set,
+        repairs: set.repairs
+          .map((r) => ({ ...r, mends: r.mends.filter((m) => m !== 'adapter-dead') }))
+          .filter((r) => r.mends.length > 0)
+      },
+      /nothing mends "adapter-dead"/
+    ],
+    [
+      'an unknown symptom',
+      { ...set, faults: [{ ...set.faults[0]!, shows: { mood: 1 } }, ...set.faults.slice(1)] },
+      /no symptom/
+    ],
+    [
+      'likelihoods that do not add up',
+      { ...set, tests: [{ ...set.tests[0]!, otherwise: [0.5, 0.6] }, ...set.tests.slice(1)] },
+      /add up to 1/
+    ],
     ['an id that stands twice', { ...set, tests: [set.tests[0]!, set.tests[0]!] }, /stands twice/]
   ])('%s is refused', (_, broken, message) => {
     const { error } = FaultSet.safeParse(broken);
@@ -112,22 +190,35 @@ describe('a fault set from outside', () => {
   it('is read or refused, never more, however it is broken', () => {
     const text = JSON.stringify(demoSet('lindquay-slip-11'));
     fc.assert(
-      fc.property(fc.array(fc.record({ at: fc.nat({ max: text.length - 1 }), put: fc.oneof(fc.string({ maxLength: 5 }), fc.constantFrom('-1', '1e999', 'null', '[[', '{}', '"')) }), { minLength: 1, maxLength: 4 }), (cuts) => {
-        let broken = text;
-        for (const { at, put } of cuts) broken = broken.slice(0, at) + put + broken.slice(at + put.length);
-        let document: unknown;
-        try {
-          document = JSON.parse(broken);
-        } catch {
-          return;
+      fc.property(
+        fc.array(
+          fc.record({
+            at: fc.nat({ max: text.length - 1 }),
+            put: fc.oneof(fc.string({ maxLength: 5 }), fc.constantFrom('-1', '1e999', 'null', '[[', '{}', '"'))
+          }),
+          { minLength: 1, maxLength: 4 }
+        ),
+        (cuts) => {
+          let broken = text;
+          for (const { at, put } of cuts) broken = broken.slice(0, at) + put + broken.slice(at + put.length);
+          let document: unknown;
+          try {
+            document = JSON.parse(broken);
+          } catch {
+            return;
+          }
+          const read = FaultSet.safeParse(document);
+          if (read.success) expect(belief(read.data, NOTHING_KNOWN, {}).every((b) => b >= 0 && b <= 1)).toBe(true);
+          else expect(read.error.issues[0]!.message.length).toBeGreaterThan(3);
         }
-        const read = FaultSet.safeParse(document);
-        if (read.success) expect(belief(read.data, NOTHING_KNOWN, {}).every((b) => b >= 0 && b <= 1)).toBe(true);
-        else expect(read.error.issues[0]!.message.length).toBeGreaterThan(3);
-      }),
+      ),
       { numRuns: 200 }
     );
-    fc.assert(fc.property(fc.json(), (json) => { FaultSet.safeParse(JSON.parse(json)); }));
+    fc.assert(
+      fc.property(fc.json(), (json) => {
+        FaultSet.safeParse(JSON.parse(json));
+      })
+    );
   });
 });
 
@@ -141,7 +232,9 @@ describe('the fault that a repair mended', () => {
         // Found often enough, each of them is the likeliest.
         const found = { [fault]: 5000 };
         const shown = belief(set, NOTHING_KNOWN, found);
-        const likeliest = [...repair.mends].sort((a, b) => shown[set.faults.findIndex((f) => f.id === b)]! - shown[set.faults.findIndex((f) => f.id === a)]!)[0];
+        const likeliest = [...repair.mends].sort(
+          (a, b) => shown[set.faults.findIndex((f) => f.id === b)]! - shown[set.faults.findIndex((f) => f.id === a)]!
+        )[0];
         expect(mendedFault(set, NOTHING_KNOWN, found, repair.id)).toBe(likeliest);
         expect(likeliest).toBe(fault);
       }

@@ -1,4 +1,13 @@
-export { FAULTS_FORMAT, FaultSet, strangersOf, unplannableIn, type Fault, type Repair, type Symptom, type Test } from './schema';
+export {
+  FAULTS_FORMAT,
+  FaultSet,
+  strangersOf,
+  unplannableIn,
+  type Fault,
+  type Repair,
+  type Symptom,
+  type Test
+} from './schema';
 export { belief, mendedFault, NOTHING_KNOWN, priors, understood, type Findings, type Found } from './belief';
 export { NextStep, nextStep, steady, swapLikeliest, type Candidate, type Next, type ReachSeconds } from './next';
 export { reachFrom } from './reach';

@@ -10,7 +10,9 @@ import type { FaultSet } from './schema';
  */
 export function reachFrom(access: Access, set: FaultSet, from: From = { done: [], stuck: [] }): ReachSeconds {
   const { steps, joint } = access.model.machine.isolation;
-  const safe = steps.filter((s) => !s.joint).reduce((sum, s) => sum + s.seconds + (s.undo ? (s.undoSeconds ?? s.seconds) : 0), 0);
+  const safe = steps
+    .filter((s) => !s.joint)
+    .reduce((sum, s) => sum + s.seconds + (s.undo ? (s.undoSeconds ?? s.seconds) : 0), 0);
   const isSafe = joint !== undefined && from.done.includes(openId(joint));
   const sets = setsOfGoals(access, goalsOf(set), from);
   return (goals) => {

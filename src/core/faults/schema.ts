@@ -37,7 +37,10 @@ export const Test = z.strictObject({
   seconds: z.number().min(0).max(36_000),
   needs: z.array(Goal).max(4).default([]),
   /** What may come of it, at least two. */
-  outcomes: z.array(z.strictObject({ id: Id, text: line(120) })).min(2).max(6),
+  outcomes: z
+    .array(z.strictObject({ id: Id, text: line(120) }))
+    .min(2)
+    .max(6),
   /** Of each fault, how likely each outcome is, in their order; they add up to one. */
   given: z.record(Id, z.array(Likelihood)),
   /** The same for every fault that is not named. */
@@ -69,7 +72,12 @@ const Shape = z.strictObject({
 /** What can be wrong with a machine, how it shows, and how one finds out. */
 export const FaultSet = Shape.superRefine((set, context) => {
   const say = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message });
-  const ids = { symptoms: new Set<string>(), faults: new Set<string>(), tests: new Set<string>(), repairs: new Set<string>() };
+  const ids = {
+    symptoms: new Set<string>(),
+    faults: new Set<string>(),
+    tests: new Set<string>(),
+    repairs: new Set<string>()
+  };
   for (const list of ['symptoms', 'faults', 'tests', 'repairs'] as const) {
     set[list].forEach(({ id }, i) => {
       if (ids[list].has(id)) say([list, i, 'id'], `"${id}" stands twice`);
@@ -77,12 +85,14 @@ export const FaultSet = Shape.superRefine((set, context) => {
     });
   }
   set.faults.forEach((fault, i) => {
-    for (const symptom of Object.keys(fault.shows)) if (!ids.symptoms.has(symptom)) say(['faults', i, 'shows', symptom], 'is no symptom of this set');
+    for (const symptom of Object.keys(fault.shows))
+      if (!ids.symptoms.has(symptom)) say(['faults', i, 'shows', symptom], 'is no symptom of this set');
     if (!set.repairs.some((r) => r.mends.includes(fault.id))) say(['faults', i], `nothing mends "${fault.id}"`);
   });
   set.tests.forEach((test, i) => {
     const row = (path: (string | number)[], of: readonly number[]) => {
-      if (of.length !== test.outcomes.length) say(path, `needs ${test.outcomes.length} likelihoods, one for each outcome`);
+      if (of.length !== test.outcomes.length)
+        say(path, `needs ${test.outcomes.length} likelihoods, one for each outcome`);
       else if (Math.abs(of.reduce((a, b) => a + b, 0) - 1) > 1e-6) say(path, 'the likelihoods do not add up to 1');
     };
     row(['tests', i, 'otherwise'], test.otherwise);
@@ -92,7 +102,8 @@ export const FaultSet = Shape.superRefine((set, context) => {
     }
   });
   set.repairs.forEach((repair, i) => {
-    for (const fault of repair.mends) if (!ids.faults.has(fault)) say(['repairs', i, 'mends'], `"${fault}" is no fault of this set`);
+    for (const fault of repair.mends)
+      if (!ids.faults.has(fault)) say(['repairs', i, 'mends'], `"${fault}" is no fault of this set`);
   });
 });
 export type FaultSet = z.infer<typeof FaultSet>;
@@ -100,15 +111,24 @@ export type FaultSet = z.infer<typeof FaultSet>;
 /** Goals of a set that cannot be planned on a machine as it comes, in words: nobody could do what they say. @param reach as for `nextStep` */
 export function unplannableIn(set: FaultSet, reach: (goals: readonly Goal[]) => number): string[] {
   const shut = (goals: readonly Goal[]) => goals.length > 0 && reach(goals) === Infinity;
-  return [...set.tests.flatMap((t) => (shut(t.needs) ? [`test "${t.id}": there is no way to what it needs`] : [])), ...set.repairs.flatMap((r) => (r.goal && shut([r.goal]) ? [`repair "${r.id}": it cannot be planned on this machine`] : []))];
+  return [
+    ...set.tests.flatMap((t) => (shut(t.needs) ? [`test "${t.id}": there is no way to what it needs`] : [])),
+    ...set.repairs.flatMap((r) =>
+      r.goal && shut([r.goal]) ? [`repair "${r.id}": it cannot be planned on this machine`] : []
+    )
+  ];
 }
 
 /** What a set names that this machine file does not have, in words; empty when they go together. */
 export function strangersOf(model: Model, set: FaultSet): string[] {
   const parts = new Set(model.machine.parts.map((p) => p.id));
   const joints = new Set(model.machine.joints.map((j) => j.id));
-  const of = (where: string, part?: string, joint?: string) => [...(part && !parts.has(part) ? [`${where}: no part "${part}"`] : []), ...(joint && !joints.has(joint) ? [`${where}: no joint "${joint}"`] : [])];
-  const ofGoal = (where: string, goal: Goal) => (goal.do === 'reach' ? of(where, undefined, goal.joint) : of(where, goal.part));
+  const of = (where: string, part?: string, joint?: string) => [
+    ...(part && !parts.has(part) ? [`${where}: no part "${part}"`] : []),
+    ...(joint && !joints.has(joint) ? [`${where}: no joint "${joint}"`] : [])
+  ];
+  const ofGoal = (where: string, goal: Goal) =>
+    goal.do === 'reach' ? of(where, undefined, goal.joint) : of(where, goal.part);
   return [
     ...set.faults.flatMap((f) => of(`fault "${f.id}"`, f.part, f.joint)),
     ...set.tests.flatMap((t) => t.needs.flatMap((g) => ofGoal(`test "${t.id}"`, g))),

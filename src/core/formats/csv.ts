@@ -49,7 +49,16 @@ export function screwTable(machine: Machine): string {
 export function partTable({ parts }: Machine): string {
   return written([
     ['part', 'name', 'kind', 'on', 'numbers', 'spare_includes', 'functions', 'care'],
-    ...parts.map((p) => [p.id, p.name, p.kind, p.on ?? '', p.numbers.map((n) => n.number).join(' '), p.spareIncludes.join(' '), p.functions.join(' '), p.care.join(' ')])
+    ...parts.map((p) => [
+      p.id,
+      p.name,
+      p.kind,
+      p.on ?? '',
+      p.numbers.map((n) => n.number).join(' '),
+      p.spareIncludes.join(' '),
+      p.functions.join(' '),
+      p.care.join(' ')
+    ])
   ]);
 }
 
@@ -57,7 +66,16 @@ export function partTable({ parts }: Machine): string {
 export function cableTable({ cables }: Machine): string {
   return written([
     ['cable', 'form', 'colour', 'length_mm', 'width_mm', 'min_bend_radius_mm', 'ends', 'guides'],
-    ...cables.map((c) => [c.part, c.form, c.colour, c.lengthMm, c.widthMm, c.minBendRadiusMm, c.ends.map((e) => (e.mark ? `${e.joint} (${e.mark})` : e.joint)).join('; '), c.path.flatMap((p) => p.guide ?? []).join(' ')])
+    ...cables.map((c) => [
+      c.part,
+      c.form,
+      c.colour,
+      c.lengthMm,
+      c.widthMm,
+      c.minBendRadiusMm,
+      c.ends.map((e) => (e.mark ? `${e.joint} (${e.mark})` : e.joint)).join('; '),
+      c.path.flatMap((p) => p.guide ?? []).join(' ')
+    ])
   ]);
 }
 
@@ -66,35 +84,51 @@ export function cableTable({ cables }: Machine): string {
  * without a row, stay as they are. What belongs to the drawing is not read.
  * @returns the changed machine (still to be checked as a whole), or faults by row and column
  */
-export function readScrewTable(machine: Machine, csv: string): { ok: true; machine: Machine; changed: string[] } | { ok: false; faults: Fault[] } {
-  if (csv.length > CSV_MAX_CHARS) return { ok: false, faults: [fault([], `is longer than ${CSV_MAX_CHARS / 1e6} million characters`)] };
+export function readScrewTable(
+  machine: Machine,
+  csv: string
+): { ok: true; machine: Machine; changed: string[] } | { ok: false; faults: Fault[] } {
+  if (csv.length > CSV_MAX_CHARS)
+    return { ok: false, faults: [fault([], `is longer than ${CSV_MAX_CHARS / 1e6} million characters`)] };
   const parsed = Papa.parse<string[]>(csv.replace(/^\uFEFF/, ''), { skipEmptyLines: true });
   const [head, ...rows] = parsed.data;
   const faults: Fault[] = [];
   if (!head?.includes('group')) return { ok: false, faults: [fault(['row 1'], 'has no column "group"')] };
   const unknown = head.filter((c) => !Object.hasOwn(COLUMNS, c));
-  if (unknown.length > 0) faults.push(fault(['row 1'], `has columns that are not known: ${unknown.slice(0, 5).join(', ')}`));
+  if (unknown.length > 0)
+    faults.push(fault(['row 1'], `has columns that are not known: ${unknown.slice(0, 5).join(', ')}`));
   const groups = new Map(machine.joints.flatMap((j) => (j.kind === 'screws' ? [[j.id, j] as const] : [])));
   const edited = new Map<string, Group>();
   rows.forEach((row, i) => {
     const place = (column: string) => [`row ${i + 2}`, column];
     const cells = new Map(head.map((c, k) => [c, unquoted(row[k] ?? '').trim()]));
     const group = groups.get(cells.get('group')!);
-    if (!group) return void faults.push(fault(place('group'), `"${cells.get('group')!.slice(0, 60)}" is no group of screws in ${machine.id}`));
+    if (!group)
+      return void faults.push(
+        fault(place('group'), `"${cells.get('group')!.slice(0, 60)}" is no group of screws in ${machine.id}`)
+      );
     if (edited.has(group.id)) return void faults.push(fault(place('group'), `"${group.id}" stands twice`));
     const next = changed(group, cells, (column, message) => faults.push(fault(place(column), message)));
     edited.set(group.id, next);
   });
   if (faults.length > 0) return { ok: false, faults: faults.slice(0, 200) };
   const joints = machine.joints.map((j) => edited.get(j.id) ?? j);
-  return { ok: true, machine: { ...machine, joints }, changed: [...edited.values()].filter((j) => JSON.stringify(j) !== JSON.stringify(groups.get(j.id))).map((j) => j.id) };
+  return {
+    ok: true,
+    machine: { ...machine, joints },
+    changed: [...edited.values()].filter((j) => JSON.stringify(j) !== JSON.stringify(groups.get(j.id))).map((j) => j.id)
+  };
 }
 
 function unquoted(cell: string): string {
   return cell.startsWith("'") && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell;
 }
 
-function changed(group: Group, cells: ReadonlyMap<string, string>, say: (column: string, message: string) => void): Group {
+function changed(
+  group: Group,
+  cells: ReadonlyMap<string, string>,
+  say: (column: string, message: string) => void
+): Group {
   const { hole, ...screw } = structuredCloned(group.screw);
   const number = (column: Column, set: (n: number) => void) => {
     const cell = cells.get(column);
@@ -133,7 +167,8 @@ function changed(group: Group, cells: ReadonlyMap<string, string>, say: (column:
   if (name.length > 120) say('name', 'is longer than 120 characters');
   for (const column of DRAWN) {
     const cell = cells.get(column);
-    if (cell !== undefined && cell !== '' && cell !== String(COLUMNS[column](group))) say(column, `belongs to the drawing and is not changed here (it is ${COLUMNS[column](group)})`);
+    if (cell !== undefined && cell !== '' && cell !== String(COLUMNS[column](group)))
+      say(column, `belongs to the drawing and is not changed here (it is ${COLUMNS[column](group)})`);
   }
   return { ...group, name, screw: checked.data };
 }
@@ -142,8 +177,14 @@ const structuredCloned = <T>(value: T): T => JSON.parse(JSON.stringify(value)) a
 
 function columnOf(path: readonly PropertyKey[]): string {
   const names: Record<string, Column> = {
-    threadMm: 'thread_mm', pitchMm: 'pitch_mm', lengthMm: 'length_mm', headDiameterMm: 'head_diameter_mm', torqueNm: 'torque_nm',
-    clampedMm: 'clamped_mm', depthMm: 'hole_depth_mm', material: 'hole_material'
+    threadMm: 'thread_mm',
+    pitchMm: 'pitch_mm',
+    lengthMm: 'length_mm',
+    headDiameterMm: 'head_diameter_mm',
+    torqueNm: 'torque_nm',
+    clampedMm: 'clamped_mm',
+    depthMm: 'hole_depth_mm',
+    material: 'hole_material'
   };
   const [first, second] = path.map(String);
   const last = first === 'hole' ? second! : first!;
@@ -153,10 +194,35 @@ function columnOf(path: readonly PropertyKey[]): string {
 /** The plan's steps as CSV (RFC 4180), a row for each. */
 export function stepTable(plan: Plan): string {
   return written([
-    ['step', 'leg', 'do', 'what', 'how', 'screws', 'tool', 'side and lid', 'seconds', 'mirror', 'departs because', 'why'],
+    [
+      'step',
+      'leg',
+      'do',
+      'what',
+      'how',
+      'screws',
+      'tool',
+      'side and lid',
+      'seconds',
+      'mirror',
+      'departs because',
+      'why'
+    ],
     ...plan.steps.map((s, i) => [
-      i + 1, s.leg, s.do, s.text, s.detail ?? '', s.count ?? '', s.tool ?? '', s.pose ?? '', s.seconds, s.mirror ?? '', s.departs ?? '',
-      explain(plan, s).map((r) => r.text).join(' ')
+      i + 1,
+      s.leg,
+      s.do,
+      s.text,
+      s.detail ?? '',
+      s.count ?? '',
+      s.tool ?? '',
+      s.pose ?? '',
+      s.seconds,
+      s.mirror ?? '',
+      s.departs ?? '',
+      explain(plan, s)
+        .map((r) => r.text)
+        .join(' ')
     ])
   ]);
 }

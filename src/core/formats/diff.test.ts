@@ -17,15 +17,63 @@ describe('what differs between two revisions, in the trade\u2019s words', () => 
   it('nothing between a file and itself', () => expect(diffMachines(machine, machine)).toEqual([]));
   it.each<[string, (m: Machine) => void, string[]]>([
     ['a revision', (m) => (m.revision = 'r3'), ['Revision r2 became r3']],
-    ['a longer screw', (m) => { const j = joint(m, 'fan-screws'); if (j.kind === 'screws') j.screw.lengthMm = 3.5; }, ['Fan screws: M2 x 3 became M2 x 3.5']],
-    ['a screw more', (m) => { const j = joint(m, 'fan-screws'); if (j.kind === 'screws') { j.count = 3; j.at.push([50, 50]); } }, ['Fan screws: 2 screws became 3']],
+    [
+      'a longer screw',
+      (m) => {
+        const j = joint(m, 'fan-screws');
+        if (j.kind === 'screws') j.screw.lengthMm = 3.5;
+      },
+      ['Fan screws: M2 x 3 became M2 x 3.5']
+    ],
+    [
+      'a screw more',
+      (m) => {
+        const j = joint(m, 'fan-screws');
+        if (j.kind === 'screws') {
+          j.count = 3;
+          j.at.push([50, 50]);
+        }
+      },
+      ['Fan screws: 2 screws became 3']
+    ],
     ['a plug that moved', (m) => (joint(m, 'fan-plug').at = [[99, 90]]), ['Fan plug: moved by 6.0 mm']],
-    ['another kind of plug', (m) => { const j = joint(m, 'fan-plug'); if (j.kind === 'connector') j.family = 'lift-straight'; }, ['Fan plug: kind of plug was wire-along-board, is lift-straight']],
-    ['a tape less', (m) => (m.joints = m.joints.filter((j) => j.id !== 'fan-tape')), ['Gone: Foil between fan and heat sink']],
-    ['a new number', (m) => part(m, 'fan').numbers.push({ number: 'NF14-3101' }), ['Fan: numbers were NF14-3100, are NF14-3100, NF14-3101']],
-    ['a spare that brings more', (m) => part(m, 'board').spareIncludes.push('coin-cell'), ['Main board: what a spare brings was none, is coin-cell']],
+    [
+      'another kind of plug',
+      (m) => {
+        const j = joint(m, 'fan-plug');
+        if (j.kind === 'connector') j.family = 'lift-straight';
+      },
+      ['Fan plug: kind of plug was wire-along-board, is lift-straight']
+    ],
+    [
+      'a tape less',
+      (m) => (m.joints = m.joints.filter((j) => j.id !== 'fan-tape')),
+      ['Gone: Foil between fan and heat sink']
+    ],
+    [
+      'a new number',
+      (m) => part(m, 'fan').numbers.push({ number: 'NF14-3101' }),
+      ['Fan: numbers were NF14-3100, are NF14-3100, NF14-3101']
+    ],
+    [
+      'a spare that brings more',
+      (m) => part(m, 'board').spareIncludes.push('coin-cell'),
+      ['Main board: what a spare brings was none, is coin-cell']
+    ],
     ['another outline', (m) => (part(m, 'fan').shapes[0]!.depth = [2, 8]), ['Fan: drawn differently']],
-    ['a new way to move', (m) => part(m, 'fan').moves.push({ id: 'swing', kind: 'swing', zone: 'underside', seconds: 5, leaves: [], clears: true }), ['Fan: new: move "swing"']],
+    [
+      'a new way to move',
+      (m) =>
+        part(m, 'fan').moves.push({
+          id: 'swing',
+          kind: 'swing',
+          zone: 'underside',
+          seconds: 5,
+          leaves: [],
+          clears: true
+        }),
+      ['Fan: new: move "swing"']
+    ],
     ['a cable\u2019s path', (m) => (m.cables[0]!.path[0]!.depth = 4), ['Run of the battery lead: takes another path']],
     ['a relation', (m) => m.relations.pop(), ['Gone: relation, always: The tape lies over the DC-in plug']]
   ])('%s', (_, change, texts) => expect(changed(change)).toEqual(texts));
@@ -33,21 +81,30 @@ describe('what differs between two revisions, in the trade\u2019s words', () => 
   it('a captive screw, a torque, a hole: each by its name', () => {
     const texts = changed((m) => {
       const j = joint(m, 'fan-screws');
-      if (j.kind === 'screws') Object.assign(j.screw, { captive: true, torqueNm: 0.3, hole: { ...j.screw.hole, depthMm: 4 } });
+      if (j.kind === 'screws')
+        Object.assign(j.screw, { captive: true, torqueNm: 0.3, hole: { ...j.screw.hole, depthMm: 4 } });
     });
-    expect(texts).toEqual(['Fan screws: captive was false, is true', 'Fan screws: torque was 0.2, is 0.3', 'Fan screws: usable depth was 3, is 4']);
+    expect(texts).toEqual([
+      'Fan screws: captive was false, is true',
+      'Fan screws: torque was 0.2, is 0.3',
+      'Fan screws: usable depth was 3, is 4'
+    ]);
   });
 
   it('what is new one way is gone the other way', () => {
     fc.assert(
-      fc.property(fc.subarray(machine.joints, { minLength: 60 }), fc.subarray(machine.relations), (joints, relations) => {
-        const less = { ...machine, joints, relations };
-        const gone = diffMachines(machine, less);
-        const back = diffMachines(less, machine);
-        expect(gone.every((c) => c.kind === 'removed')).toBe(true);
-        expect(back.map((c) => c.text.replace('New:', 'Gone:')).sort()).toEqual(gone.map((c) => c.text).sort());
-        expect(gone.length).toBe(machine.joints.length - joints.length + machine.relations.length - relations.length);
-      })
+      fc.property(
+        fc.subarray(machine.joints, { minLength: 60 }),
+        fc.subarray(machine.relations),
+        (joints, relations) => {
+          const less = { ...machine, joints, relations };
+          const gone = diffMachines(machine, less);
+          const back = diffMachines(less, machine);
+          expect(gone.every((c) => c.kind === 'removed')).toBe(true);
+          expect(back.map((c) => c.text.replace('New:', 'Gone:')).sort()).toEqual(gone.map((c) => c.text).sort());
+          expect(gone.length).toBe(machine.joints.length - joints.length + machine.relations.length - relations.length);
+        }
+      )
     );
   });
 });

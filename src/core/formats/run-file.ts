@@ -24,6 +24,14 @@ export function runTable(model: Model, first: Plan, events: readonly RunEvent[])
   const steps = everyStep(first, events);
   return written([
     ['time', 'who', 'what', 'step', 'in words', 'event', 'clock said'],
-    ...inOrder(events).map((e) => [when(e), e.by ?? '', e.type, 'step' in e ? (e.step ?? '') : '', eventWords(model, steps, e), e.id, e.took === undefined ? '' : e.at])
+    ...inOrder(events).map((e) => [
+      when(e),
+      e.by ?? '',
+      e.type,
+      'step' in e ? (e.step ?? '') : '',
+      eventWords(model, steps, e),
+      e.id,
+      e.took === undefined ? '' : e.at
+    ])
   ]);
 }

@@ -27,14 +27,20 @@ describe('the screw table', () => {
   });
 
   it('takes an edit back, and the machine is then checked as any other', () => {
-    const read = readScrewTable(machine, edited((row) => {
-      if (row.group === 'fan-screws') row.length_mm = '3,2';
-    }));
+    const read = readScrewTable(
+      machine,
+      edited((row) => {
+        if (row.group === 'fan-screws') row.length_mm = '3,2';
+      })
+    );
     expect(read.ok && read.changed).toEqual(['fan-screws']);
     expect(read.ok && checkMachine(read.machine).ok).toBe(true);
-    const long = readScrewTable(machine, edited((row) => {
-      if (row.group === 'fan-screws') row.length_mm = '9';
-    }));
+    const long = readScrewTable(
+      machine,
+      edited((row) => {
+        if (row.group === 'fan-screws') row.length_mm = '9';
+      })
+    );
     expect(long.ok && checkMachine(long.machine).ok).toBe(false);
   });
 
@@ -57,9 +63,15 @@ describe('the screw table', () => {
 
   it('is no way to run a formula in a spreadsheet: such cells get an apostrophe, which reading takes off', () => {
     for (const name of ['=HYPERLINK("x")', '+1', '-2', '@SUM(A1)', '\tx']) {
-      const bad = Machine.parse({ ...machine, joints: machine.joints.map((j) => (j.id === 'fan-screws' ? { ...j, name: name.trim() === 'x' ? '=x' : name } : j)) });
+      const bad = Machine.parse({
+        ...machine,
+        joints: machine.joints.map((j) =>
+          j.id === 'fan-screws' ? { ...j, name: name.trim() === 'x' ? '=x' : name } : j
+        )
+      });
       const csv = screwTable(bad);
-      for (const row of Papa.parse<string[]>(csv, { skipEmptyLines: true }).data) for (const cell of row) expect(cell).not.toMatch(/^[=+\-@\t\r]/);
+      for (const row of Papa.parse<string[]>(csv, { skipEmptyLines: true }).data)
+        for (const cell of row) expect(cell).not.toMatch(/^[=+\-@\t\r]/);
       const read = readScrewTable(bad, csv);
       expect(read.ok && read.changed).toEqual([]);
     }
@@ -67,10 +79,17 @@ describe('the screw table', () => {
 
   it('whatever text comes, it is read or refused by name', () => {
     fc.assert(
-      fc.property(fc.oneof(fc.string(), fc.string().map((s) => `group,length_mm\n${s}`), fc.array(fc.string()).map((a) => `group,length_mm,name\nfan-screws,${a.join(',')}`)), (text) => {
-        const read = readScrewTable(machine, text);
-        if (!read.ok) for (const f of read.faults) expect(f.place && f.message).toBeTruthy();
-      }),
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc.string().map((s) => `group,length_mm\n${s}`),
+          fc.array(fc.string()).map((a) => `group,length_mm,name\nfan-screws,${a.join(',')}`)
+        ),
+        (text) => {
+          const read = readScrewTable(machine, text);
+          if (!read.ok) for (const f of read.faults) expect(f.place && f.message).toBeTruthy();
+        }
+      ),
       { numRuns: 300 }
     );
   });
@@ -81,7 +100,10 @@ describe('the plan for others to read', () => {
   it('as CSV: a row a step, with its why', () => {
     const table = rows(stepTable(made));
     expect(table.length).toBe(made.steps.length);
-    expect(table.find((row) => row.do === 'open')).toMatchObject({ leg: 'down', why: expect.stringMatching(/Asked for|lies over|Power goes first/) });
+    expect(table.find((row) => row.do === 'open')).toMatchObject({
+      leg: 'down',
+      why: expect.stringMatching(/Asked for|lies over|Power goes first/)
+    });
   });
   it('as Markdown: what to have in hand, both legs to tick off, departures said', () => {
     const text = planMarkdown(model, made);

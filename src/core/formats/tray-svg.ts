@@ -9,7 +9,9 @@ export function traySvg(model: Model, tray: Tray): string {
   const bar = tray.scaleBar;
   const sheets = Array.from({ length: tray.sheets }, (_, page) => {
     const y = page * heightMm + bar.y;
-    const ticks = Array.from({ length: 11 }, (_, i) => `M${bar.x + i * 10} ${y - (i % 5 === 0 ? 3 : 1.5)}V${y}`).join('');
+    const ticks = Array.from({ length: 11 }, (_, i) => `M${bar.x + i * 10} ${y - (i % 5 === 0 ? 3 : 1.5)}V${y}`).join(
+      ''
+    );
     return `<path d="M${bar.x} ${y}H${bar.x + bar.lengthMm}${ticks}" fill="none" stroke="#000" stroke-width="0.3"/><text x="${bar.x + bar.lengthMm + 3}" y="${y}" font-size="4">${bar.lengthMm} mm: check with a ruler</text>`;
   });
   const bins = tray.bins.map((bin) => {
@@ -19,9 +21,20 @@ export function traySvg(model: Model, tray: Tray): string {
     const name = wrapped(bin.name, room - 12, 2.9, 3);
     const lines = [
       `<text x="${bin.x + 2}" y="${bin.y + 5.5}" font-size="4" font-weight="bold">${bin.number}. ${bin.count} × ${escaped(bin.size)}</text>`,
-      ...name.map((line, i) => `<text x="${bin.x + 2}" y="${bin.y + 9.6 + i * 3.5}" font-size="2.9">${escaped(line)}</text>`),
-      ...(bin.part ? wrapped(`stay in the ${inSentence(model.part(bin.part).name)}`, room - 12, 2.5, 2).map((line, i) => `<text x="${bin.x + 2}" y="${bin.y + 10 + name.length * 3.5 + i * 3}" font-size="2.5">${escaped(line)}</text>`) : []),
-      ...(apart[0] ? wrapped(`not into ${inSentence(groups.get(apart[0].hole)!.name)}`, room, 2.4, 1).map((line) => `<text x="${bin.x + 2}" y="${bin.y + bin.height - 1.6}" font-size="2.4">${escaped(line)}</text>`) : [])
+      ...name.map(
+        (line, i) => `<text x="${bin.x + 2}" y="${bin.y + 9.6 + i * 3.5}" font-size="2.9">${escaped(line)}</text>`
+      ),
+      ...(bin.part
+        ? wrapped(`stay in the ${inSentence(model.part(bin.part).name)}`, room - 12, 2.5, 2).map(
+            (line, i) =>
+              `<text x="${bin.x + 2}" y="${bin.y + 10 + name.length * 3.5 + i * 3}" font-size="2.5">${escaped(line)}</text>`
+          )
+        : []),
+      ...(apart[0]
+        ? wrapped(`not into ${inSentence(groups.get(apart[0].hole)!.name)}`, room, 2.4, 1).map(
+            (line) => `<text x="${bin.x + 2}" y="${bin.y + bin.height - 1.6}" font-size="2.4">${escaped(line)}</text>`
+          )
+        : [])
     ];
     return `<g><rect x="${bin.x}" y="${bin.y}" width="${bin.width}" height="${bin.height}" rx="1.5" fill="none" stroke="#000" stroke-width="${apart.length > 0 ? 0.7 : 0.3}"/>${lines.join('')}${screwPath(group, bin.x + bin.width - 7, bin.y + 8)}</g>`;
   });
@@ -53,6 +66,8 @@ function wrapped(text: string, breadth: number, size: number, lines: number): st
     if (last !== undefined && last.length + 1 + word.length <= most) out[out.length - 1] = `${last} ${word}`;
     else out.push(word);
   }
-  return (out.length <= lines ? out : [...out.slice(0, lines - 1), out.slice(lines - 1).join(' ')]).map((line) => (line.length > most ? `${line.slice(0, most - 1)}…` : line));
+  return (out.length <= lines ? out : [...out.slice(0, lines - 1), out.slice(lines - 1).join(' ')]).map((line) =>
+    line.length > most ? `${line.slice(0, most - 1)}…` : line
+  );
 }
 const escaped = (text: string) => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);

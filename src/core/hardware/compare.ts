@@ -27,22 +27,39 @@ export function compareListings(before: Listing, after: Listing): ListingChange 
   };
   const identity = (['maker', 'model', 'serial'] as const).flatMap((what) => {
     const [b, a] = [before.identity[what], after.identity[what]];
-    return a === b ? [] : [{ what, ...(b === undefined ? {} : { before: b }), ...(a === undefined ? {} : { after: a }) }];
+    return a === b
+      ? []
+      : [{ what, ...(b === undefined ? {} : { before: b }), ...(a === undefined ? {} : { after: a }) }];
   });
   const [first, second] = [sourceOf(before), sourceOf(after)];
-  if (first === undefined || second === undefined || first === second) return { missing: less(before.devices, after.devices, key), added: less(after.devices, before.devices, key), identity };
+  if (first === undefined || second === undefined || first === second)
+    return {
+      missing: less(before.devices, after.devices, key),
+      added: less(after.devices, before.devices, key),
+      identity
+    };
   // Two programs name one device differently, and list different kinds: only kinds that both have are compared, by how many there are.
-  const compared = [...TABLES].filter((kind) => [before, after].every((l) => l.devices.some((d) => d.function === kind)));
+  const compared = [...TABLES].filter((kind) =>
+    [before, after].every((l) => l.devices.some((d) => d.function === kind))
+  );
   const of = (l: Listing) => l.devices.filter((d) => compared.includes(d.function ?? ''));
   const kindOf = (d: Device) => `${d.function} ${d.size ?? ''}`;
-  return { missing: less(of(before), of(after), kindOf), added: less(of(after), of(before), kindOf), identity, compared };
+  return {
+    missing: less(of(before), of(after), kindOf),
+    added: less(of(after), of(before), kindOf),
+    identity,
+    compared
+  };
 }
 
 /** Listings that were kept before their program was noted are told by what they hold. */
-const sourceOf = (l: Listing) => l.source ?? (l.devices.some((d) => d.function !== undefined && !TABLES.has(d.function)) ? 'lshw' : undefined);
+const sourceOf = (l: Listing) =>
+  l.source ?? (l.devices.some((d) => d.function !== undefined && !TABLES.has(d.function)) ? 'lshw' : undefined);
 
 const key = (d: Device) => `${d.function ?? ''} ${d.name} ${SIZED.has(d.function ?? '') ? (d.size ?? '') : ''}`;
 
 /** What was left out of a comparison, in words; undefined when nothing was. */
 export const comparedWords = ({ compared }: ListingChange): string | undefined =>
-  compared === undefined ? undefined : `The two listings are of different programs: ${compared.length > 0 ? `only ${compared.join(' and ')} can be compared` : 'no kind of device is listed by both'}.`;
+  compared === undefined
+    ? undefined
+    : `The two listings are of different programs: ${compared.length > 0 ? `only ${compared.join(' and ')} can be compared` : 'no kind of device is listed by both'}.`;

@@ -53,11 +53,22 @@ describe('a hardware listing', () => {
     expect(compareListings(tree, tree).compared).toBeUndefined();
   });
   it('a clock rate or a link speed is no size, and makes no device another', () => {
-    const at = (size: number, capacity: number) => JSON.stringify({ class: 'system', id: 'x', children: [{ class: 'processor', product: 'Four cores', size, capacity, units: 'Hz' }, { class: 'network', product: 'Ethernet', size: capacity, units: 'bit/s' }, { class: 'disk', product: 'SSD', size: 512e9 }] });
+    const at = (size: number, capacity: number) =>
+      JSON.stringify({
+        class: 'system',
+        id: 'x',
+        children: [
+          { class: 'processor', product: 'Four cores', size, capacity, units: 'Hz' },
+          { class: 'network', product: 'Ethernet', size: capacity, units: 'bit/s' },
+          { class: 'disk', product: 'SSD', size: 512e9 }
+        ]
+      });
     const [before, after] = [read(at(800e6, 1e9)), read(at(3200e6, 1e8))];
     expect(compareListings(before, after)).toEqual({ missing: [], added: [], identity: [] });
     expect(before.devices.map((d) => d.size)).toEqual([undefined, undefined, 512e9]);
-    expect(compareListings(read(at(1, 1)), read(at(1, 1).replace('512000000000', '256000000000'))).missing).toHaveLength(1);
+    expect(
+      compareListings(read(at(1, 1)), read(at(1, 1).replace('512000000000', '256000000000'))).missing
+    ).toHaveLength(1);
   });
   it('of several trees the system is the machine; warnings around the JSON are stepped over', () => {
     const tree = sample('fathom-before.lshw.json');
@@ -67,12 +78,34 @@ describe('a hardware listing', () => {
     expect(read(odd)).toEqual(read(tree));
   });
   it('a camera is known by its driver and by its words', () => {
-    const cameras = [{ description: 'Video', product: 'Integrated RGB' }, { product: 'HD Cam' }, { product: 'UVC 1.5', configuration: { driver: 'uvcvideo' } }, { product: 'Imaging unit' }];
-    for (const node of cameras) expect(read(JSON.stringify({ class: 'system', children: [{ class: 'multimedia', ...node }] })).devices[0]!.function, node.product).toBe('camera');
-    expect(read(JSON.stringify({ class: 'system', children: [{ class: 'multimedia', product: 'Audio device' }] })).devices[0]!.function).toBe('audio');
+    const cameras = [
+      { description: 'Video', product: 'Integrated RGB' },
+      { product: 'HD Cam' },
+      { product: 'UVC 1.5', configuration: { driver: 'uvcvideo' } },
+      { product: 'Imaging unit' }
+    ];
+    for (const node of cameras)
+      expect(
+        read(JSON.stringify({ class: 'system', children: [{ class: 'multimedia', ...node }] })).devices[0]!.function,
+        node.product
+      ).toBe('camera');
+    expect(
+      read(JSON.stringify({ class: 'system', children: [{ class: 'multimedia', product: 'Audio device' }] }))
+        .devices[0]!.function
+    ).toBe('audio');
   });
   it('anything else is refused in words, quickly', () => {
-    for (const text of ['', 'garbage', '{', '[]', '{"a":1}', '[1]', 'null', '{"class":5}', 'x'.repeat(LISTING_MAX + 1)]) {
+    for (const text of [
+      '',
+      'garbage',
+      '{',
+      '[]',
+      '{"a":1}',
+      '[1]',
+      'null',
+      '{"class":5}',
+      'x'.repeat(LISTING_MAX + 1)
+    ]) {
       const found = readListing(text);
       expect(found.ok, text.slice(0, 20)).toBe(false);
       if (!found.ok) expect(found.why.length).toBeGreaterThan(20);
@@ -81,18 +114,38 @@ describe('a hardware listing', () => {
   it('nothing that a machine says of itself breaks the record', () => {
     const texts = [sample('fathom-before.lshw.json'), sample('fathom-after.dmidecode.txt')];
     fc.assert(
-      fc.property(fc.constantFrom(...texts), fc.array(fc.record({ at: fc.nat(), text: fc.oneof(fc.string(), fc.constantFrom('\u0000', '\u202e', '{', '"', '[[[[', '\ud800', 'Handle 0x', '1e999')) }), { maxLength: 6 }), (text, cuts) => {
-        let changed = text;
-        for (const c of cuts) changed = changed.slice(0, c.at % changed.length) + c.text + changed.slice((c.at % changed.length) + c.text.length);
-        const found = readListing(changed);
-        if (found.ok) expect(Listing.safeParse(found.listing).success).toBe(true);
-        else expect(found.why).not.toBe('');
-      }),
+      fc.property(
+        fc.constantFrom(...texts),
+        fc.array(
+          fc.record({
+            at: fc.nat(),
+            text: fc.oneof(
+              fc.string(),
+              fc.constantFrom('\u0000', '\u202e', '{', '"', '[[[[', '\ud800', 'Handle 0x', '1e999')
+            )
+          }),
+          { maxLength: 6 }
+        ),
+        (text, cuts) => {
+          let changed = text;
+          for (const c of cuts)
+            changed =
+              changed.slice(0, c.at % changed.length) + c.text + changed.slice((c.at % changed.length) + c.text.length);
+          const found = readListing(changed);
+          if (found.ok) expect(Listing.safeParse(found.listing).success).toBe(true);
+          else expect(found.why).not.toBe('');
+        }
+      ),
       { numRuns: 600 }
     );
-    fc.assert(fc.property(fc.json(), (json) => {
-      const found = readListing(`{"class":"system","id":"x","children":[${json},{"class":"network","product":${json}}]}`);
-      if (found.ok) expect(Listing.safeParse(found.listing).success).toBe(true);
-    }), { numRuns: 400 });
+    fc.assert(
+      fc.property(fc.json(), (json) => {
+        const found = readListing(
+          `{"class":"system","id":"x","children":[${json},{"class":"network","product":${json}}]}`
+        );
+        if (found.ok) expect(Listing.safeParse(found.listing).success).toBe(true);
+      }),
+      { numRuns: 400 }
+    );
   });
 });

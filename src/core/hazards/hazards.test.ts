@@ -3,7 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { answerWords, CONDITION_WORDS, HazardAnswers, QUESTIONS, triage } from '.';
 
 const harmless = Object.fromEntries(QUESTIONS.map((q) => [q.id, Object.keys(q.answers)[0]!]));
-const anyAnswers = fc.record(Object.fromEntries(QUESTIONS.map((q) => [q.id, fc.constantFrom(...Object.keys(q.answers))])), { requiredKeys: [] });
+const anyAnswers = fc.record(
+  Object.fromEntries(QUESTIONS.map((q) => [q.id, fc.constantFrom(...Object.keys(q.answers))])),
+  { requiredKeys: [] }
+);
 
 describe('hazard triage', () => {
   it('asks for what has no answer, and lets pass what is harmless', () => {
@@ -11,7 +14,13 @@ describe('hazard triage', () => {
     expect(triage(harmless)).toEqual({ open: [], stops: [], conditions: [] });
   });
 
-  it.each([['cell', 'swollen'], ['cell', 'burnt'], ['cell', 'leaking'], ['heat', 'yes'], ['dirt', 'yes']])('stops at %s: %s, says what to do, and points at local rules', (question, answer) => {
+  it.each([
+    ['cell', 'swollen'],
+    ['cell', 'burnt'],
+    ['cell', 'leaking'],
+    ['heat', 'yes'],
+    ['dirt', 'yes']
+  ])('stops at %s: %s, says what to do, and points at local rules', (question, answer) => {
     const { stops } = triage({ ...harmless, [question]: answer });
     expect(stops.map((s) => s.question)).toEqual([question]);
     expect(stops[0]!.now.join(' ')).toMatch(/local rules/);

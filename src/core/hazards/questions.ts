@@ -6,7 +6,14 @@ export const QUESTIONS = [
     id: 'cell',
     text: 'The battery, as far as one can see and feel',
     why: 'A cell that bulges, smells or was burnt can catch fire when it is pressed, warmed or charged.',
-    answers: { sound: 'Nothing wrong with it', doubtful: 'Doubtful: old, runs warm, drops suddenly', swollen: 'Swollen: case or touchpad bulges, lid does not close', burnt: 'Burnt, smoking or smelling sweet or sharp', leaking: 'Leaking', none: 'No battery in it' }
+    answers: {
+      sound: 'Nothing wrong with it',
+      doubtful: 'Doubtful: old, runs warm, drops suddenly',
+      swollen: 'Swollen: case or touchpad bulges, lid does not close',
+      burnt: 'Burnt, smoking or smelling sweet or sharp',
+      leaking: 'Leaking',
+      none: 'No battery in it'
+    }
   },
   {
     id: 'heat',
@@ -42,9 +49,17 @@ export const QUESTIONS = [
 
 export type QuestionId = (typeof QUESTIONS)[number]['id'];
 
-const oneOf = (id: QuestionId) => z.enum(Object.keys(QUESTIONS.find((q) => q.id === id)!.answers) as [string, ...string[]]).optional();
+const oneOf = (id: QuestionId) =>
+  z.enum(Object.keys(QUESTIONS.find((q) => q.id === id)!.answers) as [string, ...string[]]).optional();
 /** Answers so far; what was not asked is absent. */
-export const HazardAnswers = z.strictObject({ cell: oneOf('cell'), heat: oneOf('heat'), liquid: oneOf('liquid'), glass: oneOf('glass'), adapter: oneOf('adapter'), dirt: oneOf('dirt') } satisfies Record<QuestionId, unknown>);
+export const HazardAnswers = z.strictObject({
+  cell: oneOf('cell'),
+  heat: oneOf('heat'),
+  liquid: oneOf('liquid'),
+  glass: oneOf('glass'),
+  adapter: oneOf('adapter'),
+  dirt: oneOf('dirt')
+} satisfies Record<QuestionId, unknown>);
 export type HazardAnswers = z.infer<typeof HazardAnswers>;
 
 /** An answer in words. */

@@ -5,7 +5,8 @@ import type { Plan } from '../plan';
 export function worksAtCell(model: Model, plan: Plan): boolean {
   const isCell = (part: string) => model.part(part).care.includes('cell');
   return plan.steps.some((s) => {
-    if (s.do === 'move' && s.part !== undefined && s.move !== undefined) return [...model.takes(s.part, model.move(s.part, s.move))].some(isCell);
+    if (s.do === 'move' && s.part !== undefined && s.move !== undefined)
+      return [...model.takes(s.part, model.move(s.part, s.move))].some(isCell);
     if (s.do !== 'open' || s.joint === undefined) return false;
     const joint = model.joint(s.joint);
     return joint.kind === 'adhesive' && (isCell(joint.a) || isCell(joint.b));

@@ -7,7 +7,17 @@ import { Quote } from '../money';
 
 const Note = prose(2000);
 
-export const MARKS = { 'missing-screw': 'Screw missing', crack: 'Crack', dent: 'Dent', scratch: 'Scratch', seal: 'Seal or label broken', liquid: 'Liquid', swelling: 'Bulges', repair: 'Earlier repair', other: 'Something else' } as const;
+export const MARKS = {
+  'missing-screw': 'Screw missing',
+  crack: 'Crack',
+  dent: 'Dent',
+  scratch: 'Scratch',
+  seal: 'Seal or label broken',
+  liquid: 'Liquid',
+  swelling: 'Bulges',
+  repair: 'Earlier repair',
+  other: 'Something else'
+} as const;
 export type MarkKind = keyof typeof MARKS;
 
 /** Something seen on the machine as it came in, at its place on the drawing. */
@@ -21,7 +31,12 @@ export const ConditionMark = z.strictObject({
 });
 export type ConditionMark = z.infer<typeof ConditionMark>;
 
-export const DATA = { keep: 'Their data stays as it is', copy: 'A copy first, then it may be touched', lose: 'May be lost', none: 'No drive in it' } as const;
+export const DATA = {
+  keep: 'Their data stays as it is',
+  copy: 'A copy first, then it may be touched',
+  lose: 'May be lost',
+  none: 'No drive in it'
+} as const;
 
 /** What was agreed when it came in; said again as a whole when something changes. */
 export const Intake = z.strictObject({
@@ -50,7 +65,12 @@ export const JobFact = z.discriminatedUnion('is', [
   /** Where the machine lies, or who has it. */
   z.strictObject({ is: z.literal('placed'), place: line(120) }),
   /** With `loadW` as an earlier version wrote it: the last reading once more, to say that a load was put on. */
-  z.strictObject({ is: z.literal('cell'), reading: BatteryReading, source: z.enum(['typed', 'kernel', 'daemon']), loadW: LoadW.optional() }),
+  z.strictObject({
+    is: z.literal('cell'),
+    reading: BatteryReading,
+    source: z.enum(['typed', 'kernel', 'daemon']),
+    loadW: LoadW.optional()
+  }),
   /** A load was put on the cell: from now on it drains. */
   z.strictObject({ is: z.literal('load'), loadW: LoadW }),
   /** Symptoms by the fault set's ids. */
@@ -61,9 +81,18 @@ export const JobFact = z.discriminatedUnion('is', [
   /** What was said of symptoms, tests and repairs no longer counts. */
   z.strictObject({ is: z.literal('afresh') }),
   z.strictObject({ is: z.literal('quoted'), quote: Quote }),
-  z.strictObject({ is: z.literal('answered'), approved: z.boolean(), from: line(120), how: z.enum(['in person', 'phone', 'e-mail', 'in writing']) }),
+  z.strictObject({
+    is: z.literal('answered'),
+    approved: z.boolean(),
+    from: line(120),
+    how: z.enum(['in person', 'phone', 'e-mail', 'in writing'])
+  }),
   /** A lead lets it be opened although something is not in hand. */
-  z.strictObject({ is: z.literal('opened-without'), missing: z.array(line(160)).min(1).max(60), why: Note.min(1, 'says why') }),
+  z.strictObject({
+    is: z.literal('opened-without'),
+    missing: z.array(line(160)).min(1).max(60),
+    why: Note.min(1, 'says why')
+  }),
   z.strictObject({ is: z.literal('note'), text: Note.min(1) })
 ]);
 export type JobFact = z.infer<typeof JobFact>;

@@ -28,7 +28,13 @@ export interface JobState {
 
 /** The state that the facts come to, in their order. */
 export function foldJob(events: readonly JobEvent[]): JobState {
-  const state: JobState = { hazards: {}, triage: triage({}), marks: [], readings: [], findings: { symptoms: {}, tests: {}, repairs: [] } };
+  const state: JobState = {
+    hazards: {},
+    triage: triage({}),
+    marks: [],
+    readings: [],
+    findings: { symptoms: {}, tests: {}, repairs: [] }
+  };
   for (const event of events) {
     const { at, by } = event;
     switch (event.is) {
@@ -57,13 +63,20 @@ export function foldJob(events: readonly JobEvent[]): JobState {
         break;
       case 'cell':
         if (event.loadW !== undefined) state.load = { loadW: event.loadW, at, by };
-        if (!isSaidAgain(state, event)) state.readings = [...state.readings, { at, by, reading: event.reading, source: event.source }];
+        if (!isSaidAgain(state, event))
+          state.readings = [...state.readings, { at, by, reading: event.reading, source: event.source }];
         break;
       case 'load':
         state.load = { loadW: event.loadW, at, by };
         break;
       case 'symptoms':
-        state.findings = { ...state.findings, symptoms: Object.fromEntries([...event.there.map((s) => [s, true] as const), ...event.not.map((s) => [s, false] as const)]) };
+        state.findings = {
+          ...state.findings,
+          symptoms: Object.fromEntries([
+            ...event.there.map((s) => [s, true] as const),
+            ...event.not.map((s) => [s, false] as const)
+          ])
+        };
         break;
       case 'tried':
         state.findings = { ...state.findings, tests: { ...state.findings.tests, [event.test]: event.outcome } };

@@ -6,6 +6,14 @@ import type { JobState } from './fold';
  * @param intake what was asked and agreed; undefined for a job that is not there yet
  * @param shop how fast the shop works
  */
-export function planBasis(intake: Pick<JobState, 'triage' | 'intake'> | undefined, { pace, spreads }: Pick<PlanBasis, 'pace' | 'spreads'>): PlanBasis {
-  return { ...(intake?.intake?.variant ? { variant: intake.intake.variant } : {}), conditions: intake?.triage.conditions ?? [], pace, spreads };
+export function planBasis(
+  intake: Pick<JobState, 'triage' | 'intake'> | undefined,
+  { pace, spreads }: Pick<PlanBasis, 'pace' | 'spreads'>
+): PlanBasis {
+  return {
+    ...(intake?.intake?.variant ? { variant: intake.intake.variant } : {}),
+    conditions: intake?.triage.conditions ?? [],
+    pace,
+    spreads
+  };
 }

@@ -5,7 +5,18 @@ import { CellThresholds, STANDARD_THRESHOLDS } from '../cells';
 import { Rates } from '../money';
 
 /** Kinds of work whose standard times a shop may set for itself, as factors of the standard. */
-export const PACE_KINDS = { 'open screws': 'Screws out', 'close screws': 'Screws in', 'open connector': 'Plugs open', 'close connector': 'Plugs closed', 'open clips': 'Clips open', 'close clips': 'Clips closed', move: 'Parts out', return: 'Parts back', swap: 'The swap', test: 'Tests' } as const;
+export const PACE_KINDS = {
+  'open screws': 'Screws out',
+  'close screws': 'Screws in',
+  'open connector': 'Plugs open',
+  'close connector': 'Plugs closed',
+  'open clips': 'Clips open',
+  'close clips': 'Clips closed',
+  move: 'Parts out',
+  return: 'Parts back',
+  swap: 'The swap',
+  test: 'Tests'
+} as const;
 export type PaceKind = keyof typeof PACE_KINDS;
 const Factor = z.number().min(0.25).max(4);
 
@@ -26,4 +37,12 @@ export const ShopSettings = z
   .refine((s) => s.cell.replace < s.cell.good, { path: ['cell', 'replace'], message: 'must be below what is good' });
 export type ShopSettings = z.infer<typeof ShopSettings>;
 
-export const STANDARD_SETTINGS: ShopSettings = { name: '', place: STANDARD_PLACE, secondSignature: false, keepMonths: null, cell: STANDARD_THRESHOLDS, rates: { currency: 'EUR', hour: 6900, least: 2500, taxBp: 2400 }, pace: {} };
+export const STANDARD_SETTINGS: ShopSettings = {
+  name: '',
+  place: STANDARD_PLACE,
+  secondSignature: false,
+  keepMonths: null,
+  cell: STANDARD_THRESHOLDS,
+  rates: { currency: 'EUR', hour: 6900, least: 2500, taxBp: 2400 },
+  pace: {}
+};

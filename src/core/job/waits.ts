@@ -18,7 +18,19 @@ export const WAITS = {
 export type Waits = keyof typeof WAITS;
 
 export type JobPage = 'intake' | 'fault' | 'cell' | 'spares' | 'plan' | 'bench' | 'report';
-const SETTLED_AT: Record<Waits, JobPage> = { stopped: 'intake', triage: 'intake', finding: 'fault', declined: 'spares', approval: 'spares', part: 'spares', draining: 'cell', bench: 'plan', working: 'bench', signature: 'report', nothing: 'report' };
+const SETTLED_AT: Record<Waits, JobPage> = {
+  stopped: 'intake',
+  triage: 'intake',
+  finding: 'fault',
+  declined: 'spares',
+  approval: 'spares',
+  part: 'spares',
+  draining: 'cell',
+  bench: 'plan',
+  working: 'bench',
+  signature: 'report',
+  nothing: 'report'
+};
 /** The page of a job on which what it waits for is settled. */
 export const settledAt = (waits: Waits): JobPage => SETTLED_AT[waits];
 
@@ -37,7 +49,10 @@ export interface JobFacts {
 }
 
 /** @returns what it waits for, and until when where that is known */
-export function waitsFor({ state, stage, hasGoals, inHand, atCell, safeCharge, now }: JobFacts): { waits: Waits; until?: string } {
+export function waitsFor({ state, stage, hasGoals, inHand, atCell, safeCharge, now }: JobFacts): {
+  waits: Waits;
+  until?: string;
+} {
   if (stage === 'closed') return { waits: 'nothing' };
   if (stage === 'signed') return { waits: 'signature' };
   if (stage === 'on-bench') return { waits: 'working' };

@@ -8,7 +8,9 @@ export function factWords(event: JobEvent, limits: CellThresholds): string {
     case 'hazards': {
       const told = QUESTIONS.flatMap((q) => {
         const answer = event.answers[q.id];
-        return answer === undefined || answer === Object.keys(q.answers)[0] ? [] : [answerWords(q.id, answer).toLowerCase()];
+        return answer === undefined || answer === Object.keys(q.answers)[0]
+          ? []
+          : [answerWords(q.id, answer).toLowerCase()];
       });
       return `First questions: ${told.length > 0 ? told.join('; ') : 'nothing that endangers anyone'}`;
     }
@@ -17,7 +19,9 @@ export function factWords(event: JobEvent, limits: CellThresholds): string {
     case 'intake':
       return `Taken in: ${DATA[event.data].toLowerCase()}; ${event.accessories.length > 0 ? `with ${event.accessories.join(', ')}` : 'without accessories'}; ${event.sealsAgreed ? 'seals agreed' : 'seals not agreed'}`;
     case 'condition':
-      return event.marks.length === 0 ? 'Walk round: nothing to note' : `Walk round: ${event.marks.map((m) => MARKS[m.what].toLowerCase()).join(', ')}`;
+      return event.marks.length === 0
+        ? 'Walk round: nothing to note'
+        : `Walk round: ${event.marks.map((m) => MARKS[m.what].toLowerCase()).join(', ')}`;
     case 'listing':
       return `Hardware listing: ${event.listing.devices.length} devices`;
     case 'placed':

@@ -127,11 +127,20 @@ export const Joint = z.discriminatedUnion('kind', [
     /** Thickness of film or pad, mm. */
     thicknessMm: z.number().gt(0).max(10).optional(),
     /** Strips as they lie, each from its pull tab to its far end, mm. */
-    strips: z.array(z.tuple([Point, Point])).min(1).max(50).optional(),
+    strips: z
+      .array(z.tuple([Point, Point]))
+      .min(1)
+      .max(50)
+      .optional(),
     /** Time before it may be loaded, s. */
     settingSeconds: Seconds.default(0)
   }),
-  z.strictObject({ kind: z.literal('tape'), ...common, material: z.enum(['polyimide', 'polyester-film', 'cloth', 'foil']), singleUse: z.boolean().default(false) }),
+  z.strictObject({
+    kind: z.literal('tape'),
+    ...common,
+    material: z.enum(['polyimide', 'polyester-film', 'cloth', 'foil']),
+    singleUse: z.boolean().default(false)
+  }),
   z.strictObject({ kind: z.literal('dressing'), ...common, guide: z.enum(['channel', 'clip', 'tab', 'loop', 'foam']) }),
   /** A seal that tells whether somebody was inside: broken with the owner's word, recorded, and not renewed. */
   z.strictObject({ kind: z.literal('seal'), ...common, of: z.enum(['maker', 'seller', 'owner']) }),
@@ -162,6 +171,9 @@ export const Cable = z.strictObject({
   form: z.enum(['flat', 'round', 'coax', 'bundle']),
   colour: line(40),
   /** Its plugs: the joint at each end, and the mark that it carries there. */
-  ends: z.array(z.strictObject({ joint: Id, mark: line(40).optional() })).min(1).max(8)
+  ends: z
+    .array(z.strictObject({ joint: Id, mark: line(40).optional() }))
+    .min(1)
+    .max(8)
 });
 export type Cable = z.infer<typeof Cable>;

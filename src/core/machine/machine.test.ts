@@ -2,7 +2,23 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { demoAccess, machine, part, screw } from '../testing/machines';
-import { area, boxOf, contentHash, distance, fault, flatten, Id, line, Machine, Outline, parseDocument, prose, referenceFaults, shown, type Point } from '.';
+import {
+  area,
+  boxOf,
+  contentHash,
+  distance,
+  fault,
+  flatten,
+  Id,
+  line,
+  Machine,
+  Outline,
+  parseDocument,
+  prose,
+  referenceFaults,
+  shown,
+  type Point
+} from '.';
 
 describe('outlines', () => {
   it('a rectangle keeps its area, less what its rounded corners take', () => {
@@ -14,12 +30,37 @@ describe('outlines', () => {
         const truth = width * height - (4 - Math.PI) * r * r;
         expect(Math.abs(area(points) - truth)).toBeLessThanOrEqual(0.1 * 2 * (width + height));
         const box = boxOf(points);
-        expect([box.minX, box.minY, box.maxX, box.maxY].map((v) => Math.round(v * 100) / 100)).toEqual([3, 4, 3 + width, 4 + height]);
+        expect([box.minX, box.minY, box.maxX, box.maxY].map((v) => Math.round(v * 100) / 100)).toEqual([
+          3,
+          4,
+          3 + width,
+          4 + height
+        ]);
       })
     );
   });
   it('a path follows its curves within its tolerance and ends where its last piece ends', () => {
-    const outline = Outline.parse({ form: 'path', start: [0, 0], to: [{ line: [10, 0] }, { quad: [[20, 0], [20, 10]] }, { cubic: [[20, 20], [0, 20], [0, 10]] }], tolerance: 0.1 });
+    const outline = Outline.parse({
+      form: 'path',
+      start: [0, 0],
+      to: [
+        { line: [10, 0] },
+        {
+          quad: [
+            [20, 0],
+            [20, 10]
+          ]
+        },
+        {
+          cubic: [
+            [20, 20],
+            [0, 20],
+            [0, 10]
+          ]
+        }
+      ],
+      tolerance: 0.1
+    });
     const points = flatten(outline);
     expect(points[0]).toEqual([0, 0]);
     expect(points.at(-1)).toEqual([0, 10]);
@@ -34,7 +75,9 @@ describe('outlines', () => {
 
 describe('names and ids', () => {
   it.each(['fan', 'fan-2', 'a1-b2-c3'])('"%s" is an id', (id) => expect(Id.safeParse(id).success).toBe(true));
-  it.each(['', 'Fan', 'fan_2', '-fan', 'fan-', 'fan--2', 'fän', 'a'.repeat(65)])('"%s" is none', (id) => expect(Id.safeParse(id).success).toBe(false));
+  it.each(['', 'Fan', 'fan_2', '-fan', 'fan-', 'fan--2', 'fän', 'a'.repeat(65)])('"%s" is none', (id) =>
+    expect(Id.safeParse(id).success).toBe(false)
+  );
   it('a line is one line; prose may have several', () => {
     expect(line(10).safeParse('one\ntwo').success).toBe(false);
     expect(prose(10).safeParse('one\ntwo').success).toBe(true);
@@ -69,14 +112,19 @@ describe('reading a document', () => {
     ['{"a":1,"list":[],"b":1,"c":2}', 'file: has fields not in the format: b, c'],
     ['null', 'file: must be an object']
   ])('%s', (text, expected) => expect(first(text)).toBe(expected));
-  it('says in which line it stops being JSON', () => expect(first('{\n"a": 1,\n"list": oops\n}')).toMatch(/is not JSON.*line 3/));
-  it('brackets within strings are not nesting', () => expect(first(JSON.stringify({ a: 1, list: ['x'], note: '['.repeat(100) }))).toContain('note'));
-  it('a place is written as one would look for it', () => expect(fault(['joints', 3, 'screw', 'lengthMm'], 'x').place).toBe('joints[3].screw.lengthMm'));
+  it('says in which line it stops being JSON', () =>
+    expect(first('{\n"a": 1,\n"list": oops\n}')).toMatch(/is not JSON.*line 3/));
+  it('brackets within strings are not nesting', () =>
+    expect(first(JSON.stringify({ a: 1, list: ['x'], note: '['.repeat(100) }))).toContain('note'));
+  it('a place is written as one would look for it', () =>
+    expect(fault(['joints', 3, 'screw', 'lengthMm'], 'x').place).toBe('joints[3].screw.lengthMm'));
 });
 
 it('the content hash is that of the canonical form', () => {
   // SHA-256 of {"a":1,"b":[true,null,"é"]} as RFC 8785 writes it.
-  expect(contentHash({ b: [true, null, 'é'], a: 1 })).toBe(contentHash(JSON.parse('{"a":1.0,"b":[true,null,"\\u00e9"]}')));
+  expect(contentHash({ b: [true, null, 'é'], a: 1 })).toBe(
+    contentHash(JSON.parse('{"a":1.0,"b":[true,null,"\\u00e9"]}'))
+  );
   expect(contentHash({ a: 1 })).not.toBe(contentHash({ a: 2 }));
   expect(contentHash({})).toBe('44136fa355b3678a1146ad16f7e8649e94fb4fc21fe77e8310c060f61caaff8a');
 });
@@ -107,24 +155,81 @@ describe('who carries whom', () => {
 
 describe('references', () => {
   const faults = (change: (m: ReturnType<typeof machine>) => void) => {
-    const m = machine([part('a', [0, 0, 10], [1, 2]), part('b', [20, 0, 10], [1, 2])], [screw('a-s', 'a', 'base', [5, 5], 1), screw('b-s', 'b', 'base', [25, 5], 1)]);
+    const m = machine(
+      [part('a', [0, 0, 10], [1, 2]), part('b', [20, 0, 10], [1, 2])],
+      [screw('a-s', 'a', 'base', [5, 5], 1), screw('b-s', 'b', 'base', [25, 5], 1)]
+    );
     change(m);
     return referenceFaults(Machine.parse(m)).map((f) => `${f.place}: ${f.message}`);
   };
   it('a sound machine has none', () => expect(faults(() => {})).toEqual([]));
   it.each<[string, (m: ReturnType<typeof machine>) => void, string]>([
-    ['two parts that stand on nothing', (m) => delete (m.parts[1] as { on?: string }).on, 'only one part may stand on nothing; these do: base, a'],
+    [
+      'two parts that stand on nothing',
+      (m) => delete (m.parts[1] as { on?: string }).on,
+      'only one part may stand on nothing; these do: base, a'
+    ],
     ['no part that stands on nothing', (m) => (m.parts[0]!.on = 'a'), 'every part stands on another'],
     ['a joint onto itself', (m) => (m.joints[0]!.b = 'a'), 'holds "a" onto itself'],
-    ['an unknown rider of a spare', (m) => (m.parts[1]!.spareIncludes = ['ghost']), 'parts[1].spareIncludes[0]: names part "ghost"'],
-    ['an unknown joint on a leash', (m) => (m.parts[1]!.moves![0]!.leaves = ['ghost']), 'parts[1].moves[0].leaves[0]: names joint "ghost"'],
-    ['an unknown guide', (m) => (m.cables = [{ part: 'a', path: [{ zone: 'face', at: [0, 0], depth: 1, guide: 'ghost' }, { zone: 'face', at: [9, 0], depth: 1 }], lengthMm: 12, widthMm: 1, minBendRadiusMm: 1, form: 'round', colour: 'black', ends: [{ joint: 'a-s' }] }]), 'cables[0].path[0].guide: names joint "ghost"'],
-    ['an unknown move in a relation', (m) => (m.relations = [{ kind: 'order', before: { part: 'a', move: 'fly' }, after: { joint: 'b-s' }, leg: 'down', reason: 'x' }]), 'relations[0].before.move: names move "fly", which part "a" does not have'],
-    ['an unknown part in an exemption', (m) => (m.relations = [{ kind: 'exempt', cover: 'ghost', action: { joint: 'b-s' }, reason: 'x' }]), 'relations[0].cover: names part "ghost"'],
+    [
+      'an unknown rider of a spare',
+      (m) => (m.parts[1]!.spareIncludes = ['ghost']),
+      'parts[1].spareIncludes[0]: names part "ghost"'
+    ],
+    [
+      'an unknown joint on a leash',
+      (m) => (m.parts[1]!.moves![0]!.leaves = ['ghost']),
+      'parts[1].moves[0].leaves[0]: names joint "ghost"'
+    ],
+    [
+      'an unknown guide',
+      (m) =>
+        (m.cables = [
+          {
+            part: 'a',
+            path: [
+              { zone: 'face', at: [0, 0], depth: 1, guide: 'ghost' },
+              { zone: 'face', at: [9, 0], depth: 1 }
+            ],
+            lengthMm: 12,
+            widthMm: 1,
+            minBendRadiusMm: 1,
+            form: 'round',
+            colour: 'black',
+            ends: [{ joint: 'a-s' }]
+          }
+        ]),
+      'cables[0].path[0].guide: names joint "ghost"'
+    ],
+    [
+      'an unknown move in a relation',
+      (m) =>
+        (m.relations = [
+          { kind: 'order', before: { part: 'a', move: 'fly' }, after: { joint: 'b-s' }, leg: 'down', reason: 'x' }
+        ]),
+      'relations[0].before.move: names move "fly", which part "a" does not have'
+    ],
+    [
+      'an unknown part in an exemption',
+      (m) => (m.relations = [{ kind: 'exempt', cover: 'ghost', action: { joint: 'b-s' }, reason: 'x' }]),
+      'relations[0].cover: names part "ghost"'
+    ],
     ['an unknown joint that isolates', (m) => (m.isolation.joint = 'ghost'), 'isolation.joint: names joint "ghost"'],
     ['two moves of one id', (m) => m.parts[1]!.moves!.push({ ...m.parts[1]!.moves![0]! }), 'has two moves of one id'],
-    ['a depth that runs the wrong way', (m) => (m.parts[1]!.shapes![0]!.depth = [3, 2]), 'must run from nearer to farther'],
-    ['a printed order that names a hole twice', (m) => ((m.joints[0] as { screw: { printedOrder?: number[] } }).screw.printedOrder = [1]), 'must name each of the 1 holes once'],
-    ['an unknown variant', (m) => (m.parts[1]!.numbers = [{ number: 'X1', variants: ['gold'] }]), 'names variant "gold"']
+    [
+      'a depth that runs the wrong way',
+      (m) => (m.parts[1]!.shapes![0]!.depth = [3, 2]),
+      'must run from nearer to farther'
+    ],
+    [
+      'a printed order that names a hole twice',
+      (m) => ((m.joints[0] as { screw: { printedOrder?: number[] } }).screw.printedOrder = [1]),
+      'must name each of the 1 holes once'
+    ],
+    [
+      'an unknown variant',
+      (m) => (m.parts[1]!.numbers = [{ number: 'X1', variants: ['gold'] }]),
+      'names variant "gold"'
+    ]
   ])('%s', (_, change, expected) => expect(faults(change).join('\n')).toContain(expected));
 });

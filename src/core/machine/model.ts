@@ -67,12 +67,28 @@ export function modelOf(machine: Machine): Model {
   for (const [id, chain] of carriers) for (const up of chain) riders.get(up)!.add(id);
 
   const groupMoves = machine.parts.flatMap((part) => part.moves.filter((m) => m.with).map((move) => ({ part, move })));
-  const together = new Map(groupMoves.map(({ part, move }) => [`${part.id}/${move.id}`, new Set(movedBy(part.id, move).flatMap((id) => [...(riders.get(id) ?? [])]))]));
-  const takes = (part: string, move: Move): ReadonlySet<string> => (move.with ? get(together, `${part}/${move.id}`, 'move') : get(riders, part, 'part'));
-  const waysOut = new Map(machine.parts.map(({ id }) => {
-    const own = [id, ...carriers.get(id)!].flatMap((up) => parts.get(up)!.moves.filter(removes).map((move) => ({ part: parts.get(up)!, move })));
-    return [id, [...own, ...groupMoves.filter((g) => takes(g.part.id, g.move).has(id) && !own.some((o) => o.move === g.move))]];
-  }));
+  const together = new Map(
+    groupMoves.map(({ part, move }) => [
+      `${part.id}/${move.id}`,
+      new Set(movedBy(part.id, move).flatMap((id) => [...(riders.get(id) ?? [])]))
+    ])
+  );
+  const takes = (part: string, move: Move): ReadonlySet<string> =>
+    move.with ? get(together, `${part}/${move.id}`, 'move') : get(riders, part, 'part');
+  const waysOut = new Map(
+    machine.parts.map(({ id }) => {
+      const own = [id, ...carriers.get(id)!].flatMap((up) =>
+        parts
+          .get(up)!
+          .moves.filter(removes)
+          .map((move) => ({ part: parts.get(up)!, move }))
+      );
+      return [
+        id,
+        [...own, ...groupMoves.filter((g) => takes(g.part.id, g.move).has(id) && !own.some((o) => o.move === g.move))]
+      ];
+    })
+  );
 
   const root = machine.parts.find((p) => !p.on && !cables.has(p.id)) ?? machine.parts[0]!;
   return {

@@ -20,7 +20,13 @@ export function flatten(outline: Outline): Point[] {
     case 'rect': {
       const { x, y, width, height } = outline;
       const r = Math.min(outline.radius ?? 0, width / 2, height / 2);
-      if (r === 0) return [[x, y], [x + width, y], [x + width, y + height], [x, y + height]];
+      if (r === 0)
+        return [
+          [x, y],
+          [x + width, y],
+          [x + width, y + height],
+          [x, y + height]
+        ];
       const right = Math.PI / 2;
       return [
         ...arc(x + r, y + r, r, 2 * right, 3 * right),

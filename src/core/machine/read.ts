@@ -63,13 +63,19 @@ function nesting(text: string): number {
 function whereItBreaks(text: string): string {
   let place = 'it ends too early';
   let found = false;
-  visit(text, {
-    onError: (error, _offset, _length, line, column) => {
-      if (found) return;
-      found = true;
-      place = `${printParseErrorCode(error).replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()} in line ${line + 1}, column ${column + 1}`;
-    }
-  }, { disallowComments: true });
+  visit(
+    text,
+    {
+      onError: (error, _offset, _length, line, column) => {
+        if (found) return;
+        found = true;
+        place = `${printParseErrorCode(error)
+          .replace(/([a-z])([A-Z])/g, '$1 $2')
+          .toLowerCase()} in line ${line + 1}, column ${column + 1}`;
+      }
+    },
+    { disallowComments: true }
+  );
   return place;
 }
 
@@ -77,17 +83,45 @@ function inWords(issue: z.core.$ZodIssue, data: unknown): Fault {
   const path = issue.path;
   switch (issue.code) {
     case 'unrecognized_keys':
-      return fault(path, `has ${issue.keys.length > 1 ? 'fields' : 'a field'} not in the format: ${issue.keys.slice(0, 5).map(shown).join(', ')}`);
+      return fault(
+        path,
+        `has ${issue.keys.length > 1 ? 'fields' : 'a field'} not in the format: ${issue.keys.slice(0, 5).map(shown).join(', ')}`
+      );
     case 'invalid_type':
-      return fault(path, isThere(data, path) ? `must be ${article(issue.expected)}` : `is missing: ${article(issue.expected)} is wanted`);
+      return fault(
+        path,
+        isThere(data, path) ? `must be ${article(issue.expected)}` : `is missing: ${article(issue.expected)} is wanted`
+      );
     case 'invalid_value':
-      return fault(path, `must be ${issue.values.length > 1 ? 'one of ' : ''}${issue.values.map((v) => shown(String(v))).join(', ')}`);
+      return fault(
+        path,
+        `must be ${issue.values.length > 1 ? 'one of ' : ''}${issue.values.map((v) => shown(String(v))).join(', ')}`
+      );
     case 'invalid_union':
-      return fault(path, 'options' in issue && Array.isArray(issue.options) ? `must be one of ${issue.options.map((v) => shown(String(v))).join(', ')}` : 'has none of the forms that the format knows');
+      return fault(
+        path,
+        'options' in issue && Array.isArray(issue.options)
+          ? `must be one of ${issue.options.map((v) => shown(String(v))).join(', ')}`
+          : 'has none of the forms that the format knows'
+      );
     case 'too_big':
-      return fault(path, issue.origin === 'array' ? `has too many entries (at most ${issue.maximum})` : issue.message.startsWith('is ') ? issue.message : `is too large (at most ${issue.maximum})`);
+      return fault(
+        path,
+        issue.origin === 'array'
+          ? `has too many entries (at most ${issue.maximum})`
+          : issue.message.startsWith('is ')
+            ? issue.message
+            : `is too large (at most ${issue.maximum})`
+      );
     case 'too_small':
-      return fault(path, issue.origin === 'array' ? `has too few entries (at least ${issue.minimum})` : issue.message.startsWith('is ') ? issue.message : `is too small (at least ${issue.minimum})`);
+      return fault(
+        path,
+        issue.origin === 'array'
+          ? `has too few entries (at least ${issue.minimum})`
+          : issue.message.startsWith('is ')
+            ? issue.message
+            : `is too small (at least ${issue.minimum})`
+      );
     default:
       return fault(path, shown(issue.message));
   }

@@ -20,7 +20,8 @@ export function referenceFaults(machine: Machine): Fault[] {
   const cables = new Set(machine.cables.map((c) => c.part));
   const moves = new Map(machine.parts.map((p) => [p.id, new Set(p.moves.map((m) => m.id))]));
   const known = (set: ReadonlySet<string>, id: string | undefined, what: string, path: PropertyKey[]) => {
-    if (id !== undefined && !set.has(id)) faults.push(fault(path, `names ${what} "${shown(id)}", which is not in the file`));
+    if (id !== undefined && !set.has(id))
+      faults.push(fault(path, `names ${what} "${shown(id)}", which is not in the file`));
   };
   const action = (ref: ActionRef, path: PropertyKey[]) => {
     if ('joint' in ref) return known(joints, ref.joint, 'joint', [...path, 'joint']);
@@ -32,7 +33,8 @@ export function referenceFaults(machine: Machine): Fault[] {
   let corners = 0;
   const outline = (shape: Outline, path: PropertyKey[]) => {
     const points = flatten(shape);
-    if (corners <= MAX_CORNERS_IN_ALL && (corners += points.length) > MAX_CORNERS_IN_ALL) faults.push(fault(path, `brings the drawing to more than ${MAX_CORNERS_IN_ALL} corners in all`));
+    if (corners <= MAX_CORNERS_IN_ALL && (corners += points.length) > MAX_CORNERS_IN_ALL)
+      faults.push(fault(path, `brings the drawing to more than ${MAX_CORNERS_IN_ALL} corners in all`));
     if (points.length > MAX_CORNERS) faults.push(fault(path, `has more than ${MAX_CORNERS} corners`));
     else if (Math.abs(area(points)) < 0.01) faults.push(fault(path, 'encloses no area'));
   };
@@ -54,18 +56,37 @@ export function referenceFaults(machine: Machine): Fault[] {
       known(zones, move.zone, 'zone', [...at, 'moves', k, 'zone']);
       move.leaves.forEach((id, n) => known(joints, id, 'joint', [...at, 'moves', k, 'leaves', n]));
       move.with?.forEach((id, n) => known(parts, id, 'part', [...at, 'moves', k, 'with', n]));
-      if (move.with && !removes(move)) faults.push(fault([...at, 'moves', k, 'with'], `is for moves that take parts out: a ${move.kind} leaves them on their leash`));
-      if (move.lid && removes(move)) faults.push(fault([...at, 'moves', k, 'lid'], `is for parts that stay on their leash: a ${move.kind} takes this one out`));
+      if (move.with && !removes(move))
+        faults.push(
+          fault(
+            [...at, 'moves', k, 'with'],
+            `is for moves that take parts out: a ${move.kind} leaves them on their leash`
+          )
+        );
+      if (move.lid && removes(move))
+        faults.push(
+          fault([...at, 'moves', k, 'lid'], `is for parts that stay on their leash: a ${move.kind} takes this one out`)
+        );
     });
     part.numbers.forEach((number, k) =>
-      number.variants?.forEach((id, n) => known(new Set(machine.variants.map((v) => v.id)), id, 'variant', [...at, 'numbers', k, 'variants', n]))
+      number.variants?.forEach((id, n) =>
+        known(new Set(machine.variants.map((v) => v.id)), id, 'variant', [...at, 'numbers', k, 'variants', n])
+      )
     );
   });
   const roots = machine.parts.filter((p) => !p.on && !cables.has(p.id));
   if (roots.length !== 1) {
-    faults.push(fault(['parts'], roots.length === 0
-      ? 'every part stands on another: one has to carry them all'
-      : `only one part may stand on nothing; these do: ${roots.slice(0, 6).map((p) => p.id).join(', ')}`));
+    faults.push(
+      fault(
+        ['parts'],
+        roots.length === 0
+          ? 'every part stands on another: one has to carry them all'
+          : `only one part may stand on nothing; these do: ${roots
+              .slice(0, 6)
+              .map((p) => p.id)
+              .join(', ')}`
+      )
+    );
   }
   faults.push(...carrierLoops(machine), ...togetherFaults(machine), ...lidFaults(machine));
 
@@ -82,13 +103,19 @@ export function referenceFaults(machine: Machine): Fault[] {
       faults.push(fault([...at, 'at'], `gives ${joint.at.length} places for ${joint.count} screws`));
     }
     const order = joint.screw.printedOrder;
-    if (order && (order.length !== joint.count || new Set(order).size !== order.length || Math.max(...order) >= joint.count)) {
-      faults.push(fault([...at, 'screw', 'printedOrder'], `must name each of the ${joint.count} holes once, counted from 0`));
+    if (
+      order &&
+      (order.length !== joint.count || new Set(order).size !== order.length || Math.max(...order) >= joint.count)
+    ) {
+      faults.push(
+        fault([...at, 'screw', 'printedOrder'], `must name each of the ${joint.count} holes once, counted from 0`)
+      );
     }
   });
   const held = new Set(machine.joints.flatMap((j) => [j.a, j.b]));
   machine.parts.forEach((part, i) => {
-    if (!held.has(part.id) && machine.parts.length > 1) faults.push(fault(['parts', i], `"${part.id}" is held by no joint`));
+    if (!held.has(part.id) && machine.parts.length > 1)
+      faults.push(fault(['parts', i], `"${part.id}" is held by no joint`));
   });
 
   machine.cables.forEach((cable, i) => {
@@ -135,18 +162,42 @@ function togetherFaults(machine: Machine): Fault[] {
     }
     return false;
   };
-  return machine.parts.flatMap((part, i) => part.moves.flatMap((move, k) => (move.with ?? []).flatMap((id, n) => {
-    const others = movedBy(part.id, move).slice(0, n + 1);
-    const meant = others.find((other) => other === id || stands(id, other) || stands(other, id));
-    if (meant === undefined) return [];
-    return [fault(['parts', i, 'moves', k, 'with', n], meant === id ? `names "${shown(id)}" twice` : stands(id, meant) ? `names "${shown(id)}", which rides on "${meant}" and leaves with it anyway` : `names "${shown(id)}", which carries "${meant}": give it a move of its own`)];
-  })));
+  return machine.parts.flatMap((part, i) =>
+    part.moves.flatMap((move, k) =>
+      (move.with ?? []).flatMap((id, n) => {
+        const others = movedBy(part.id, move).slice(0, n + 1);
+        const meant = others.find((other) => other === id || stands(id, other) || stands(other, id));
+        if (meant === undefined) return [];
+        return [
+          fault(
+            ['parts', i, 'moves', k, 'with', n],
+            meant === id
+              ? `names "${shown(id)}" twice`
+              : stands(id, meant)
+                ? `names "${shown(id)}", which rides on "${meant}" and leaves with it anyway`
+                : `names "${shown(id)}", which carries "${meant}": give it a move of its own`
+          )
+        ];
+      })
+    )
+  );
 }
 
 /** The lid is in one place at a time: what goes with it goes to one position, or nothing could count on two of them at once. */
 function lidFaults(machine: Machine): Fault[] {
-  const tied = machine.parts.flatMap((part, i) => part.moves.flatMap((move, k) => (move.lid ? [{ lid: move.lid, path: ['parts', i, 'moves', k, 'lid'], name: `${part.id}/${move.id}` }] : [])));
-  return tied.filter((t) => t.lid !== tied[0]!.lid).map((t) => fault(t.path, `goes with the lid ${t.lid}, and "${tied[0]!.name}" with the lid ${tied[0]!.lid}: all that goes with the lid has to go to one position`));
+  const tied = machine.parts.flatMap((part, i) =>
+    part.moves.flatMap((move, k) =>
+      move.lid ? [{ lid: move.lid, path: ['parts', i, 'moves', k, 'lid'], name: `${part.id}/${move.id}` }] : []
+    )
+  );
+  return tied
+    .filter((t) => t.lid !== tied[0]!.lid)
+    .map((t) =>
+      fault(
+        t.path,
+        `goes with the lid ${t.lid}, and "${tied[0]!.name}" with the lid ${tied[0]!.lid}: all that goes with the lid has to go to one position`
+      )
+    );
 }
 
 function carrierLoops(machine: Machine): Fault[] {

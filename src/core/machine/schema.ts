@@ -16,10 +16,38 @@ export const Zone = z.strictObject({ id: Id, name: line(80), pose: Pose, outline
 export type Zone = z.infer<typeof Zone>;
 
 export const PartKind = z.enum([
-  'case', 'cover', 'frame', 'bracket', 'shield', 'film', 'foot',
-  'board', 'small-board', 'card', 'memory', 'storage', 'processor', 'fan', 'heat-sink',
-  'battery', 'coin-cell', 'speaker', 'microphone', 'camera', 'touchpad', 'keyboard', 'reader',
-  'display', 'panel', 'bezel', 'hinge', 'tray', 'jack', 'flat-cable', 'cable', 'antenna'
+  'case',
+  'cover',
+  'frame',
+  'bracket',
+  'shield',
+  'film',
+  'foot',
+  'board',
+  'small-board',
+  'card',
+  'memory',
+  'storage',
+  'processor',
+  'fan',
+  'heat-sink',
+  'battery',
+  'coin-cell',
+  'speaker',
+  'microphone',
+  'camera',
+  'touchpad',
+  'keyboard',
+  'reader',
+  'display',
+  'panel',
+  'bezel',
+  'hinge',
+  'tray',
+  'jack',
+  'flat-cable',
+  'cable',
+  'antenna'
 ]);
 export type PartKind = z.infer<typeof PartKind>;
 
@@ -76,7 +104,10 @@ export const Part = z.strictObject({
   spareIncludes: z.array(Id).max(100).default([]),
   /** What works through it: wifi, camera, left-speaker ... */
   functions: z.array(Id).max(20).default([]),
-  care: z.array(z.enum(['bends', 'sharp', 'static', 'hot', 'cell', 'fragile'])).max(6).default([]),
+  care: z
+    .array(z.enum(['bends', 'sharp', 'static', 'hot', 'cell', 'fragile']))
+    .max(6)
+    .default([]),
   shapes: z.array(Shape).max(20).default([]),
   moves: z.array(Move).max(12).default([]),
   note: line(400).optional()
@@ -85,7 +116,15 @@ export type Part = z.infer<typeof Part>;
 
 export const IsolationStep = z.strictObject({
   id: Id,
-  kind: z.enum(['shut-down', 'unplug-adapter', 'firmware-disconnect', 'remove-battery', 'open-joint', 'hold-power', 'cool-down']),
+  kind: z.enum([
+    'shut-down',
+    'unplug-adapter',
+    'firmware-disconnect',
+    'remove-battery',
+    'open-joint',
+    'hold-power',
+    'cool-down'
+  ]),
   /** What to do, in full. */
   text: line(300),
   /** The joint that is opened, for `open-joint` and `remove-battery`. */
@@ -126,7 +165,10 @@ export const Machine = z.strictObject({
   maker: line(60),
   model: line(60),
   revision: line(20),
-  variants: z.array(z.strictObject({ id: Id, name: line(80) })).max(50).default([]),
+  variants: z
+    .array(z.strictObject({ id: Id, name: line(80) }))
+    .max(50)
+    .default([]),
   size: z.strictObject({ widthMm: PositiveMm, depthMm: PositiveMm, heightMm: PositiveMm }),
   zones: z.array(Zone).min(1).max(40),
   parts: z.array(Part).min(1).max(1000),

@@ -6,7 +6,9 @@ const UNFIT = /[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069
 
 /** Text as it is taken from a field where people write or paste: without the marks that nobody sees and no record takes. */
 export const cleaned = (text: string): string =>
-  [...text].filter((char) => char === '\n' || char === '\r' || char === '\t' || (!UNFIT.test(char) && wellFormed(char))).join('');
+  [...text]
+    .filter((char) => char === '\n' || char === '\r' || char === '\t' || (!UNFIT.test(char) && wellFormed(char)))
+    .join('');
 
 function wellFormed(text: string): boolean {
   for (const char of text) {
@@ -42,4 +44,5 @@ export function prose(max: number) {
 }
 
 /** A name as it reads within a sentence: "Fan screws" in lower case, "SSD" and "DC-in socket" as they are. */
-export const inSentence = (name: string): string => (/^[A-Z][a-z]/.test(name) ? name[0]!.toLowerCase() + name.slice(1) : name);
+export const inSentence = (name: string): string =>
+  /^[A-Z][a-z]/.test(name) ? name[0]!.toLowerCase() + name.slice(1) : name;

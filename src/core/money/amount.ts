@@ -8,13 +8,15 @@ export type Minor = number;
 export const MOST_MINOR: Minor = 1e12;
 
 export function checkedMinor(value: number): Minor {
-  if (!Number.isSafeInteger(value) || Math.abs(value) > MOST_MINOR) throw new RangeError(`${value} is no amount of money in whole minor units`);
+  if (!Number.isSafeInteger(value) || Math.abs(value) > MOST_MINOR)
+    throw new RangeError(`${value} is no amount of money in whole minor units`);
   return value;
 }
 
 /** A product of an amount and a fraction, rounded half away from zero, in exact integers. */
 export function share(amount: Minor, numerator: number, denominator: number): Minor {
-  if (!Number.isSafeInteger(numerator) || !Number.isSafeInteger(denominator) || denominator <= 0) throw new RangeError('a share needs whole numbers, the lower one positive');
+  if (!Number.isSafeInteger(numerator) || !Number.isSafeInteger(denominator) || denominator <= 0)
+    throw new RangeError('a share needs whole numbers, the lower one positive');
   const product = BigInt(checkedMinor(amount)) * BigInt(numerator);
   const by = BigInt(denominator);
   const twice = product * 2n;
@@ -39,7 +41,9 @@ export function written(amount: Minor, currency: string, locale: string): string
   const digits = minorDigits(currency);
   const text = String(Math.abs(checkedMinor(amount))).padStart(digits + 1, '0');
   const decimal = `${amount < 0 ? '-' : ''}${text.slice(0, text.length - digits)}${digits > 0 ? `.${text.slice(-digits)}` : ''}`;
-  return new Intl.NumberFormat(locale, { style: 'currency', currency }).format(decimal as unknown as number).replace(ANY_NO_BREAK, '\u00a0');
+  return new Intl.NumberFormat(locale, { style: 'currency', currency })
+    .format(decimal as unknown as number)
+    .replace(ANY_NO_BREAK, '\u00a0');
 }
 
 /**
@@ -54,7 +58,8 @@ export function readAmount(text: string, currency: string): Minor | undefined {
   if (!match || (match[2] !== undefined && match[2] === match[3])) return undefined;
   const [, whole, grouping, decimal, fraction = ''] = match;
   // "1.234" is a thousand to some and little more than one to others: asked again rather than guessed.
-  if (digits > 0 && grouping !== undefined && decimal === undefined && whole!.split(grouping).length === 2) return undefined;
+  if (digits > 0 && grouping !== undefined && decimal === undefined && whole!.split(grouping).length === 2)
+    return undefined;
   // Noughts beyond the currency's own digits say nothing: 5000.00 of one without minor units is 5000.
   if (/[1-9]/.test(fraction.slice(digits))) return undefined;
   const value = Number(`${whole!.replace(/[.,]/g, '')}${fraction.slice(0, digits).padEnd(digits, '0')}`);
@@ -62,4 +67,5 @@ export function readAmount(text: string, currency: string): Minor | undefined {
 }
 
 /** How an amount of a currency is typed, for whoever is asked again. */
-export const amountExample = (currency: string): string => (minorDigits(currency) === 0 ? '1234' : `1234.${'50'.padEnd(minorDigits(currency), '0')}`);
+export const amountExample = (currency: string): string =>
+  minorDigits(currency) === 0 ? '1234' : `1234.${'50'.padEnd(minorDigits(currency), '0')}`;

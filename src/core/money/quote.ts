@@ -3,13 +3,16 @@ import { line } from '../machine';
 import { MOST_MINOR, share, sum, type Minor } from './amount';
 
 const Amount = z.int().min(-MOST_MINOR).max(MOST_MINOR);
-const Currency = z.string().regex(/^[A-Z]{3}$/, 'is three capital letters').refine((c) => {
-  try {
-    return Boolean(new Intl.NumberFormat('en', { style: 'currency', currency: c }));
-  } catch {
-    return false;
-  }
-}, 'is no currency');
+const Currency = z
+  .string()
+  .regex(/^[A-Z]{3}$/, 'is three capital letters')
+  .refine((c) => {
+    try {
+      return Boolean(new Intl.NumberFormat('en', { style: 'currency', currency: c }));
+    } catch {
+      return false;
+    }
+  }, 'is no currency');
 
 /** What the shop charges. */
 export const Rates = z.strictObject({
@@ -66,7 +69,14 @@ const HOUR_S = 3600;
 export function makeQuote(rates: Rates, seconds: { p50: number; p80: number }, priced: readonly Priced[]): Quote {
   const labour = (s: number) => Math.max(rates.least, share(rates.hour, Math.round(s), HOUR_S));
   const lines: QuoteLine[] = [
-    { what: 'labour', text: 'Labour', quantity: 1, each: rates.hour, expected: labour(seconds.p50), atMost: labour(seconds.p80) },
+    {
+      what: 'labour',
+      text: 'Labour',
+      quantity: 1,
+      each: rates.hour,
+      expected: labour(seconds.p50),
+      atMost: labour(seconds.p80)
+    },
     ...priced.map(({ what, text, number, quantity, each }) => {
       const amount = share(each, quantity, 1);
       return { what, text, ...(number ? { number } : {}), quantity, each, expected: amount, atMost: amount };
@@ -77,5 +87,12 @@ export function makeQuote(rates: Rates, seconds: { p50: number; p80: number }, p
     const tax = share(net, rates.taxBp, 10_000);
     return { net, tax, gross: sum([net, tax]) };
   };
-  return { currency: rates.currency, taxBp: rates.taxBp, lines, seconds: { p50: Math.round(seconds.p50), p80: Math.round(seconds.p80) }, expected: totals((l) => l.expected), atMost: totals((l) => l.atMost) };
+  return {
+    currency: rates.currency,
+    taxBp: rates.taxBp,
+    lines,
+    seconds: { p50: Math.round(seconds.p50), p80: Math.round(seconds.p80) },
+    expected: totals((l) => l.expected),
+    atMost: totals((l) => l.atMost)
+  };
 }

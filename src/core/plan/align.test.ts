@@ -8,7 +8,9 @@ it('the common order is a longest one', () => {
   fc.assert(
     fc.property(list, list, (a, b) => {
       const common = commonOrder(a, b);
-      const fits = (whole: number[]) => common.every((x, i) => i === 0 || whole.indexOf(common[i - 1]!) < whole.indexOf(x)) && common.every((x) => whole.includes(x));
+      const fits = (whole: number[]) =>
+        common.every((x, i) => i === 0 || whole.indexOf(common[i - 1]!) < whole.indexOf(x)) &&
+        common.every((x) => whole.includes(x));
       expect(fits(a) && fits(b)).toBe(true);
       expect(common.length).toBe(longest(a, b));
     })

@@ -8,7 +8,11 @@ export function cautionsFor(model: Model, action: Action, leg: 'down' | 'up'): C
   if (action.kind === 'move') {
     const care = new Set([...model.takes(action.part.id, action.move)].flatMap((id) => model.part(id).care));
     const own = new Set(movedBy(action.part.id, action.move).flatMap((id) => model.part(id).care));
-    if (own.has('cell')) out.push({ text: 'Lithium cell: do not bend, press or pierce it. Swollen, wet or hot: stop, leave it, follow your local rules.', harm: true });
+    if (own.has('cell'))
+      out.push({
+        text: 'Lithium cell: do not bend, press or pierce it. Swollen, wet or hot: stop, leave it, follow your local rules.',
+        harm: true
+      });
     if (own.has('sharp')) out.push({ text: 'Sharp edges.', harm: true });
     if (own.has('hot') && leg === 'down') out.push({ text: 'May be hot: let it cool.', harm: true });
     if (own.has('bends')) out.push({ text: 'Bends easily: keep it flat and even.', harm: false });
@@ -26,8 +30,10 @@ export function cautionsFor(model: Model, action: Action, leg: 'down' | 'up'): C
   } else if (nearCell && joint.kind === 'connector') {
     out.push({ text: 'Plastic tools only at the battery plug.', harm: false });
   }
-  if (joint.kind === 'connector' && joint.family === 'flip-lock-back') out.push({ text: 'Locks at the back break more easily than those in front.', harm: false });
-  if (joint.kind === 'connector' && joint.family === 'antenna-snap') out.push({ text: 'Never pull by the wire.', harm: false });
+  if (joint.kind === 'connector' && joint.family === 'flip-lock-back')
+    out.push({ text: 'Locks at the back break more easily than those in front.', harm: false });
+  if (joint.kind === 'connector' && joint.family === 'antenna-snap')
+    out.push({ text: 'Never pull by the wire.', harm: false });
   return out;
 }
 
@@ -52,12 +58,18 @@ const TO_HOLD: Record<Unheld, (name: string) => string> = {
 
 /** What has to be held while the machine or its lid moves, and how. */
 export function looseCaution(model: Model, loose: readonly { part: string; how: Unheld }[]): Caution {
-  return { text: `Not held while it turns: ${loose.map(({ part, how }) => TO_HOLD[how](inSentence(model.part(part).name))).join('; ')}.`, harm: false };
+  return {
+    text: `Not held while it turns: ${loose.map(({ part, how }) => TO_HOLD[how](inSentence(model.part(part).name))).join('; ')}.`,
+    harm: false
+  };
 }
 
 /** What comes down, or up, as the lid is moved. */
 export function withLidCaution(model: Model, parts: readonly string[]): Caution {
-  return { text: `With the lid goes: ${parts.map((id) => inSentence(model.part(id).name)).join(', ')}. Slowly, with nothing beneath.`, harm: false };
+  return {
+    text: `With the lid goes: ${parts.map((id) => inSentence(model.part(id).name)).join(', ')}. Slowly, with nothing beneath.`,
+    harm: false
+  };
 }
 
 /** How the caution of a live step begins, so that it is known by whoever reads a plan. */
@@ -70,6 +82,8 @@ export const saysLive = (cautions: readonly Caution[]): boolean => cautions.some
  */
 export function energisedCaution(leg: 'down' | 'up', isFirst: boolean, tool: string | undefined): Caution {
   const power = leg === 'down' ? `${LIVE} the battery is still connected.` : `${LIVE} the battery is connected again.`;
-  const hand = tool?.startsWith('driver') ? 'The driver touches its screws alone; nothing else of metal near open contacts.' : 'Plastic tools only, nothing of metal near open contacts.';
+  const hand = tool?.startsWith('driver')
+    ? 'The driver touches its screws alone; nothing else of metal near open contacts.'
+    : 'Plastic tools only, nothing of metal near open contacts.';
   return { text: `${power} ${hand}`, harm: isFirst };
 }

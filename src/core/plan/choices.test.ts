@@ -5,20 +5,34 @@ import { alongside, alternatives, plan, PlanningError, type Goal } from '.';
 const replace = (...parts: string[]): Goal[] => parts.map((p) => ({ do: 'replace', part: p }));
 
 /** A keyboard on a palm rest, both over a fan: it can go alone or with what carries it. */
-const layered = accessTo(machine(
-  [
-    part('rest', [0, 0, 80], [1, 2], 'base', { name: 'Palm rest', shapes: [{ zone: 'face', outline: { form: 'rect', x: 0, y: 60, width: 100, height: 30 }, depth: [1, 2] }] }),
-    part('keys', [5, 5, 50], [0, 1], 'rest', { name: 'Keyboard' }),
-    part('fan', [10, 10, 20], [4, 6], 'base', { kind: 'fan' })
-  ],
-  [screw('keys-s', 'keys', 'rest', [8, 8], 0, { seconds: 12 } as never), screw('rest-s', 'rest', 'base', [90, 80], 1, { seconds: 20 } as never), screw('fan-s', 'fan', 'base', [12, 12], 4)]
-));
+const layered = accessTo(
+  machine(
+    [
+      part('rest', [0, 0, 80], [1, 2], 'base', {
+        name: 'Palm rest',
+        shapes: [{ zone: 'face', outline: { form: 'rect', x: 0, y: 60, width: 100, height: 30 }, depth: [1, 2] }]
+      }),
+      part('keys', [5, 5, 50], [0, 1], 'rest', { name: 'Keyboard' }),
+      part('fan', [10, 10, 20], [4, 6], 'base', { kind: 'fan' })
+    ],
+    [
+      screw('keys-s', 'keys', 'rest', [8, 8], 0, { seconds: 12 } as never),
+      screw('rest-s', 'rest', 'base', [90, 80], 1, { seconds: 20 } as never),
+      screw('fan-s', 'fan', 'base', [12, 12], 4)
+    ]
+  )
+);
 
 describe('what else could be done', () => {
   it('tells the next best way with its exact price, in words', () => {
     const [other, ...more] = alternatives(layered, replace('fan'));
     // There and back: keyboard alone 2 x (12 + 5), palm rest 2 x (20 + 5).
-    expect(other).toMatchObject({ extraSeconds: 16, text: 'Carry the keyboard off with the palm rest instead of taking it out alone', drops: ['joint:keys-s', 'move:keys/lift'], adds: ['joint:rest-s', 'move:rest/lift'] });
+    expect(other).toMatchObject({
+      extraSeconds: 16,
+      text: 'Carry the keyboard off with the palm rest instead of taking it out alone',
+      drops: ['joint:keys-s', 'move:keys/lift'],
+      adds: ['joint:rest-s', 'move:rest/lift']
+    });
     expect(more).toEqual([]);
   });
 
@@ -34,18 +48,49 @@ describe('what else could be done', () => {
 
   it('offers nothing where there is no choice, and refuses what cannot be met at all', () => {
     expect(alternatives(layered, replace('keys')).map((a) => a.text)).toEqual([]);
-    expect(() => plan(layered, replace('fan'), { avoid: ['move:keys/lift', 'move:rest/lift'] })).toThrow(/The keyboard lies over the fan.*Nothing that is allowed clears that/);
+    expect(() => plan(layered, replace('fan'), { avoid: ['move:keys/lift', 'move:rest/lift'] })).toThrow(
+      /The keyboard lies over the fan.*Nothing that is allowed clears that/
+    );
   });
 
   it('a cable plugged at both ends can be opened at either; the dearer end has its price', () => {
-    const wired = accessTo(machine(
-      [part('a', [0, 0, 20], [1, 2]), part('b', [40, 0, 20], [1, 2]), part('wire', [0, 0, 1], [0, 1], undefined as never, { on: undefined, shapes: [], kind: 'cable', moves: [] })],
-      [screw('a-s', 'a', 'base', [2, 2], 1), screw('b-s', 'b', 'base', [42, 2], 1), plug('near', 'wire', 'a', [18, 10], 1, { seconds: 8 } as never), plug('far', 'wire', 'b', [42, 10], 1, { seconds: 11 } as never)],
-      { cables: [{ part: 'wire', path: [{ zone: 'face', at: [18, 10], depth: 1 }, { zone: 'face', at: [42, 10], depth: 1 }], lengthMm: 30, widthMm: 1, minBendRadiusMm: 1, form: 'round', colour: 'black', ends: [{ joint: 'near' }, { joint: 'far' }] }] }
-    ));
+    const wired = accessTo(
+      machine(
+        [
+          part('a', [0, 0, 20], [1, 2]),
+          part('b', [40, 0, 20], [1, 2]),
+          part('wire', [0, 0, 1], [0, 1], undefined as never, { on: undefined, shapes: [], kind: 'cable', moves: [] })
+        ],
+        [
+          screw('a-s', 'a', 'base', [2, 2], 1),
+          screw('b-s', 'b', 'base', [42, 2], 1),
+          plug('near', 'wire', 'a', [18, 10], 1, { seconds: 8 } as never),
+          plug('far', 'wire', 'b', [42, 10], 1, { seconds: 11 } as never)
+        ],
+        {
+          cables: [
+            {
+              part: 'wire',
+              path: [
+                { zone: 'face', at: [18, 10], depth: 1 },
+                { zone: 'face', at: [42, 10], depth: 1 }
+              ],
+              lengthMm: 30,
+              widthMm: 1,
+              minBendRadiusMm: 1,
+              form: 'round',
+              colour: 'black',
+              ends: [{ joint: 'near' }, { joint: 'far' }]
+            }
+          ]
+        }
+      )
+    );
     const goals: Goal[] = [{ do: 'remove', part: 'a' }];
     expect(plan(wired, goals).steps.some((s) => s.joint === 'near')).toBe(true);
-    expect(alternatives(wired, goals)).toEqual([expect.objectContaining({ extraSeconds: 6, adds: ['joint:far'], drops: ['joint:near'] })]);
+    expect(alternatives(wired, goals)).toEqual([
+      expect.objectContaining({ extraSeconds: 6, adds: ['joint:far'], drops: ['joint:near'] })
+    ]);
   });
 });
 
@@ -65,7 +110,10 @@ describe('while you are there', () => {
   });
   it('what is out anyhow costs nothing more, and what is asked for is not offered', () => {
     const more = alongside(access, replace('board'), 1);
-    expect(more.find((m) => 'part' in m.goal && m.goal.part === 'ssd')).toMatchObject({ extraSeconds: 0, text: 'Replace the SSD' });
+    expect(more.find((m) => 'part' in m.goal && m.goal.part === 'ssd')).toMatchObject({
+      extraSeconds: 0,
+      text: 'Replace the SSD'
+    });
     expect(more.some((m) => 'part' in m.goal && m.goal.part === 'board')).toBe(false);
     expect(() => alongside(access, replace('flywheel'), 60)).toThrow(PlanningError);
   });

@@ -27,7 +27,11 @@ export function alternatives(access: Access, goals: readonly Goal[], avoid: read
 }
 
 /** The same, pausing after each that was tried. */
-export function* findAlternatives(access: Access, goals: readonly Goal[], avoid: readonly WayKey[] = []): Generator<void, Alternative[]> {
+export function* findAlternatives(
+  access: Access,
+  goals: readonly Goal[],
+  avoid: readonly WayKey[] = []
+): Generator<void, Alternative[]> {
   const settled = settleGoals(goals);
   const base = removalSet(access, settled, new Set(avoid));
   const found = new Map<string, Alternative>();
@@ -43,10 +47,19 @@ export function* findAlternatives(access: Access, goals: readonly Goal[], avoid:
     if (adds.length === 0 || drops.length === 0) continue;
     const result = adds.join(' ');
     if (!found.has(result)) {
-      found.set(result, { requirement: requirement.id, avoid: key, extraSeconds: other.cost - base.cost, text: insteadPhrase(access, adds, drops), adds, drops });
+      found.set(result, {
+        requirement: requirement.id,
+        avoid: key,
+        extraSeconds: other.cost - base.cost,
+        text: insteadPhrase(access, adds, drops),
+        adds,
+        drops
+      });
     }
   }
-  return [...found.values()].sort((a, b) => a.extraSeconds - b.extraSeconds || (a.requirement < b.requirement ? -1 : 1));
+  return [...found.values()].sort(
+    (a, b) => a.extraSeconds - b.extraSeconds || (a.requirement < b.requirement ? -1 : 1)
+  );
 }
 
 /** Something else that could be done in the same visit. */
@@ -61,9 +74,17 @@ export interface Alongside {
 
 /** Service that is worth a thought when its part is at hand anyhow, by kind: bench rules of thumb. */
 const SERVICE: Partial<Record<string, { do: 'expose' | 'remove' | 'replace'; task: string; reason: string }>> = {
-  fan: { do: 'remove', task: 'clean', reason: 'Dust in the fan is found at every visit; cleaning it costs minutes now.' },
+  fan: {
+    do: 'remove',
+    task: 'clean',
+    reason: 'Dust in the fan is found at every visit; cleaning it costs minutes now.'
+  },
   'heat-sink': { do: 'remove', task: 'fresh compound for', reason: 'Compound dries out with the years.' },
-  battery: { do: 'replace', task: 'replace', reason: 'If its health is below the shop\u2019s limit: the next visit would open all of this again.' },
+  battery: {
+    do: 'replace',
+    task: 'replace',
+    reason: 'If its health is below the shop\u2019s limit: the next visit would open all of this again.'
+  },
   'coin-cell': { do: 'replace', task: 'replace', reason: 'Cells for the clock last about as long as a first battery.' }
 };
 
@@ -71,12 +92,22 @@ const SERVICE: Partial<Record<string, { do: 'expose' | 'remove' | 'replace'; tas
  * "While you are there": further parts and service with what each would add to this job, cheapest first.
  * @param limitSeconds what adds more is left out
  */
-export function alongside(access: Access, goals: readonly Goal[], limitSeconds: number, avoid: readonly WayKey[] = []): Alongside[] {
+export function alongside(
+  access: Access,
+  goals: readonly Goal[],
+  limitSeconds: number,
+  avoid: readonly WayKey[] = []
+): Alongside[] {
   return finish(findAlongside(access, goals, limitSeconds, avoid));
 }
 
 /** The same, pausing after each that was tried. */
-export function* findAlongside(access: Access, goals: readonly Goal[], limitSeconds: number, avoid: readonly WayKey[] = []): Generator<void, Alongside[]> {
+export function* findAlongside(
+  access: Access,
+  goals: readonly Goal[],
+  limitSeconds: number,
+  avoid: readonly WayKey[] = []
+): Generator<void, Alongside[]> {
   const settled = settleGoals(goals);
   const asked = new Set(settled.flatMap((g) => (g.do === 'reach' ? [] : [g.part])));
   const forbidden = new Set(avoid);
@@ -84,7 +115,9 @@ export function* findAlongside(access: Access, goals: readonly Goal[], limitSeco
   const { model } = access;
   const service = model.machine.parts.flatMap((part): { goal: Goal; task: string; reason: string }[] => {
     const known = SERVICE[part.kind];
-    return known && !asked.has(part.id) ? [{ goal: { do: known.do, part: part.id }, task: known.task, reason: known.reason }] : [];
+    return known && !asked.has(part.id)
+      ? [{ goal: { do: known.do, part: part.id }, task: known.task, reason: known.reason }]
+      : [];
   });
   const served = new Set(service.map(({ goal }) => goalId(goal)));
   const parts = replaceableParts(model)
@@ -96,7 +129,8 @@ export function* findAlongside(access: Access, goals: readonly Goal[], limitSeco
     yield;
     const both = tryTo(() => removalSet(access, [...settled, goal], forbidden));
     const extraSeconds = both ? both.cost - base.cost : Infinity;
-    if (extraSeconds <= limitSeconds) found.push({ goal, extraSeconds, text: alongsidePhrase(model, task, goal), reason });
+    if (extraSeconds <= limitSeconds)
+      found.push({ goal, extraSeconds, text: alongsidePhrase(model, task, goal), reason });
   }
   return found.sort((a, b) => a.extraSeconds - b.extraSeconds || (goalId(a.goal) < goalId(b.goal) ? -1 : 1));
 }

@@ -38,10 +38,31 @@ describe('how much goes on again', () => {
 });
 
 describe('tape that does not hold again', () => {
-  const tape = (singleUse: boolean) => accessTo(machine(
-    [part('card', [0, 0, 20], [3, 4])],
-    [screw('card-s', 'card', 'base', [10, 18], 3), { kind: 'tape', id: 'card-tape', name: 'card tape', a: 'card', b: 'base', zone: 'face', at: [[5, 5], [15, 5]], depth: 3, seconds: 5, material: 'polyimide', singleUse } as never]
-  ));
+  const tape = (singleUse: boolean) =>
+    accessTo(
+      machine(
+        [part('card', [0, 0, 20], [3, 4])],
+        [
+          screw('card-s', 'card', 'base', [10, 18], 3),
+          {
+            kind: 'tape',
+            id: 'card-tape',
+            name: 'card tape',
+            a: 'card',
+            b: 'base',
+            zone: 'face',
+            at: [
+              [5, 5],
+              [15, 5]
+            ],
+            depth: 3,
+            seconds: 5,
+            material: 'polyimide',
+            singleUse
+          } as never
+        ]
+      )
+    );
   it('is in hand before, goes on fresh, and stands in the report', () => {
     const access = tape(true);
     const made = plan(access, [{ do: 'remove', part: 'card' }]);
@@ -49,8 +70,17 @@ describe('tape that does not hold again', () => {
     const closed = made.steps.find((s) => s.do === 'close' && s.joint === 'card-tape')!;
     expect(closed.text).toBe('Stick on a fresh piece of polyimide tape: card tape');
     expect(made.steps.find((s) => s.do === 'open' && s.joint === 'card-tape')!.detail).toMatch(/a fresh piece goes on/);
-    const event = RunEvent.parse({ type: 'done', id: '00000000-0000-4000-8000-000000000001', at: '2026-11-25T08:00:00.000Z', step: closed.id });
-    expect(reportSections(access.model, [made], fold(access.model, made, [event]), STANDARD_PLACE).find((s) => s.title === 'Used')?.lines.map((l) => l.text)).toEqual(['polyimide tape: card tape, 2 pieces']);
+    const event = RunEvent.parse({
+      type: 'done',
+      id: '00000000-0000-4000-8000-000000000001',
+      at: '2026-11-25T08:00:00.000Z',
+      step: closed.id
+    });
+    expect(
+      reportSections(access.model, [made], fold(access.model, made, [event]), STANDARD_PLACE)
+        .find((s) => s.title === 'Used')
+        ?.lines.map((l) => l.text)
+    ).toEqual(['polyimide tape: card tape, 2 pieces']);
   });
   it('another goes back as it is', () => {
     const made = plan(tape(false), [{ do: 'remove', part: 'card' }]);

@@ -25,7 +25,11 @@ export function amountOf(model: Model, joint: JointOf<'adhesive'>): Amount {
     return { kind: 'volume', areaMm2, filmMm: thicknessMm, volumeMm3: areaMm2 * thicknessMm };
   }
   const gap = joint.adhesive === 'thermal-pad' ? gapMm(model, joint) : undefined;
-  return { kind: 'sheet', areaMm2, thicknessMm: thicknessMm ?? (gap === undefined ? undefined : Math.ceil((gap * PRESSED) / PAD_STEP_MM) * PAD_STEP_MM) };
+  return {
+    kind: 'sheet',
+    areaMm2,
+    thicknessMm: thicknessMm ?? (gap === undefined ? undefined : Math.ceil((gap * PRESSED) / PAD_STEP_MM) * PAD_STEP_MM)
+  };
 }
 
 /** Distance between the facing sides of the two parts where they lie over each other in the joint's zone, mm. */

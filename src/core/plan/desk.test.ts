@@ -3,13 +3,29 @@ import { readMachineFile } from '../formats';
 import type { Machine } from '../machine';
 import { demoText } from '../testing/machines';
 import { notebook } from '../testing/notebook';
-import { alongside, alternatives, plan, PlanDesk, PlanningError, planRequest, requestKey, STANDARD_BASIS, type Goal, type Plan, type PlanRequest, type Progress } from '.';
+import {
+  alongside,
+  alternatives,
+  plan,
+  PlanDesk,
+  PlanningError,
+  planRequest,
+  requestKey,
+  STANDARD_BASIS,
+  type Goal,
+  type Plan,
+  type PlanRequest,
+  type Progress
+} from '.';
 import { checkPlan } from '../check';
 
 const file = readMachineFile(demoText());
 if (!file.ok) throw new Error('the demo machine is broken');
 const replace = (...parts: string[]): Goal[] => parts.map((part) => ({ do: 'replace', part }));
-const request = (goals: Goal[], more: Partial<PlanRequest> = {}): PlanRequest => ({ ...planRequest(file, STANDARD_BASIS, { goals, weighting: 'part-by-part', avoid: [] }), ...more });
+const request = (goals: Goal[], more: Partial<PlanRequest> = {}): PlanRequest => ({
+  ...planRequest(file, STANDARD_BASIS, { goals, weighting: 'part-by-part', avoid: [] }),
+  ...more
+});
 
 function ask(desk: PlanDesk, asked: PlanRequest): { heard: Progress[]; plan: Plan } {
   const heard: Progress[] = [];
@@ -35,7 +51,14 @@ describe('a planning desk', () => {
     const key = (goals: Goal[], more?: Partial<PlanRequest>) => requestKey(request(goals, more));
     expect(key(replace('fan', 'ssd'))).toBe(key(replace('ssd', 'fan', 'ssd')));
     expect(key(replace('fan'), { avoid: ['b', 'a'] })).toBe(key(replace('fan'), { avoid: ['a', 'b', 'a'] }));
-    const keys = [key(replace('fan')), key(replace('ssd')), key(replace('fan'), { weighting: 'bit-by-bit' }), key(replace('fan'), { variant: 'wwan' }), key(replace('fan'), { avoid: ['a'] }), key(replace('fan'), { hash: 'other' })];
+    const keys = [
+      key(replace('fan')),
+      key(replace('ssd')),
+      key(replace('fan'), { weighting: 'bit-by-bit' }),
+      key(replace('fan'), { variant: 'wwan' }),
+      key(replace('fan'), { avoid: ['a'] }),
+      key(replace('fan'), { hash: 'other' })
+    ];
     expect(new Set(keys).size).toBe(keys.length);
   });
   it('keeps nothing of what could not be planned', () => {
@@ -53,13 +76,20 @@ describe('a planning desk', () => {
   });
   it('gives the best so far to one who has had enough, with its gap, and does not keep it', () => {
     const large = notebook(1400) as Machine;
-    const asked = planRequest({ machine: large, hash: 'e'.repeat(64) }, STANDARD_BASIS, { goals: large.parts.filter((p) => p.numbers.length > 0).slice(0, 60).map((p) => ({ do: 'replace', part: p.id })), weighting: 'part-by-part', avoid: [] });
+    const asked = planRequest({ machine: large, hash: 'e'.repeat(64) }, STANDARD_BASIS, {
+      goals: large.parts
+        .filter((p) => p.numbers.length > 0)
+        .slice(0, 60)
+        .map((p) => ({ do: 'replace', part: p.id })),
+      weighting: 'part-by-part',
+      avoid: []
+    });
     const desk = new PlanDesk();
     for (const after of [1, 3]) {
       const making = desk.ask(asked);
       let heard = 0;
       let told = making.next();
-      for (; !told.done && ++heard < after; ) told = making.next();
+      for (; !told.done && ++heard < after;) told = making.next();
       const { value, done } = making.next(true);
       expect(done).toBe(true);
       const made = value as Plan;
@@ -77,7 +107,10 @@ describe('a planning desk', () => {
       const { value, done } = choosing.next();
       if (!done) pauses++;
       else {
-        expect(value).toEqual({ alternatives: alternatives(file.access, replace('touchpad')), alongside: alongside(file.access, replace('touchpad'), 300) });
+        expect(value).toEqual({
+          alternatives: alternatives(file.access, replace('touchpad')),
+          alongside: alongside(file.access, replace('touchpad'), 300)
+        });
         expect(value.alongside.length).toBeGreaterThan(0);
         break;
       }

@@ -40,7 +40,7 @@ export class PlanDesk {
     const { machine, goals, pace, spreads, ...options } = request;
     const factors = { factor: (kind: string) => pace[kind] ?? 1, spread: spreads.step, visitSpread: spreads.visit };
     const making = planning(this.access(request.hash, machine), goals, { ...options, pace: factors });
-    for (let isEnough = false; ; ) {
+    for (let isEnough = false; ;) {
       const { value, done } = making.next(isEnough);
       if (done) return isEnough ? value : this.plans.put(key, value);
       isEnough = (yield value) === true || isEnough;
@@ -53,7 +53,10 @@ export class PlanDesk {
    */
   *choose({ machine, hash, goals, avoid }: PlanRequest): Generator<void, Choices> {
     const access = this.access(hash, machine);
-    return { alternatives: yield* findAlternatives(access, goals, avoid), alongside: yield* findAlongside(access, goals, ALONGSIDE_SECONDS, avoid) };
+    return {
+      alternatives: yield* findAlternatives(access, goals, avoid),
+      alongside: yield* findAlongside(access, goals, ALONGSIDE_SECONDS, avoid)
+    };
   }
 }
 

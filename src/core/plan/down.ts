@@ -12,12 +12,20 @@ import { toolOf } from './tools';
 export const START = { up: 'topside', lid: 'closed' } as const;
 
 /** The way down as a problem of order: every requirement with all its ways that lie in the set. */
-export function downProblem(access: Access, set: RemovalSet, weights: Weights, from?: From): OrderProblem & { energised: ActionId[] } {
+export function downProblem(
+  access: Access,
+  set: RemovalSet,
+  weights: Weights,
+  from?: From
+): OrderProblem & { energised: ActionId[] } {
   const ids = [...set.actions];
   const done = from?.done ?? [];
   const isDone = new Set(done);
-  const needs = ids.flatMap((id) => (isDone.has(id) ? [] : access.requirements.get(id)!.map((r) => ({ of: id, alternatives: r.alternatives }))));
-  for (const { group, apart } of tornAfter(access.model, set.actions)) if (!isDone.has(group) && !isDone.has(apart)) needs.push({ of: apart, alternatives: [[group]] });
+  const needs = ids.flatMap((id) =>
+    isDone.has(id) ? [] : access.requirements.get(id)!.map((r) => ({ of: id, alternatives: r.alternatives }))
+  );
+  for (const { group, apart } of tornAfter(access.model, set.actions))
+    if (!isDone.has(group) && !isDone.has(apart)) needs.push({ of: apart, alternatives: [[group]] });
   // What is done stands first, as it was done.
   const last = done.at(-1);
   done.slice(1).forEach((id, i) => needs.push({ of: id, alternatives: [[done[i]!]] }));
@@ -29,7 +37,21 @@ export function downProblem(access: Access, set: RemovalSet, weights: Weights, f
     for (const id of ids) if (!first.has(id) && !isDone.has(id)) needs.push({ of: id, alternatives: [[isolating]] });
   }
   const about = aboutSet(access, set);
-  return { actions: ids.map((id) => orderAction(access, id, 'down', about)), needs: [...needs, ...wished(ids, needs, [...togetherFirst(access, set), ...beforeTheLid(access, set, about.lids), ...handFirst(access, ids)])], weights, start: START, loose: { opens: 'done', rules: looseRules(access) }, energised };
+  return {
+    actions: ids.map((id) => orderAction(access, id, 'down', about)),
+    needs: [
+      ...needs,
+      ...wished(ids, needs, [
+        ...togetherFirst(access, set),
+        ...beforeTheLid(access, set, about.lids),
+        ...handFirst(access, ids)
+      ])
+    ],
+    weights,
+    start: START,
+    loose: { opens: 'done', rules: looseRules(access) },
+    energised
+  };
 }
 
 type Needs = OrderProblem['needs'][number][];
@@ -60,7 +82,10 @@ function togetherFirst(access: Access, set: RemovalSet): Needs {
 function beforeTheLid(access: Access, set: RemovalSet, lids: Lids): Needs {
   const lid = lids.get(JOB);
   if (lid === undefined) return [];
-  const swings = [...set.actions].filter((id) => { const a = access.actions.get(id)!; return a.kind === 'move' && a.move.lid === lid; });
+  const swings = [...set.actions].filter((id) => {
+    const a = access.actions.get(id)!;
+    return a.kind === 'move' && a.move.lid === lid;
+  });
   return [...set.actions].flatMap((id) => {
     const other = poseOf(access, access.actions.get(id)!, 'down', lids).lid;
     return other === undefined || other === lid ? [] : swings.map((swing) => ({ of: swing, alternatives: [[id]] }));
@@ -71,7 +96,7 @@ function canAllBeDone(ids: readonly ActionId[], needs: Needs): boolean {
   const waiting = new Map<ActionId, Needs>(ids.map((id) => [id, []]));
   for (const need of needs) waiting.get(need.of)?.push(need);
   const done = new Set<ActionId>();
-  for (let grew = true; grew; ) {
+  for (let grew = true; grew;) {
     grew = false;
     for (const [id, own] of waiting) {
       if (!own.every((need) => need.alternatives.some((way) => way.every((a) => done.has(a))))) continue;
@@ -94,8 +119,18 @@ function beforeIsolation(access: Access, set: RemovalSet, isolating: ActionId): 
   const within = cheapestSet({
     job: JOB,
     requirementsOf: (id) => {
-      if (id === JOB) return [{ id: `${JOB} < isolation`, of: JOB, alternatives: [[isolating]], cause: { kind: 'isolation', joint: isolating } }];
-      const own = access.requirements.get(id)!.map((r) => ({ ...r, alternatives: r.alternatives.filter((way) => way.every((a) => set.actions.has(a))) }));
+      if (id === JOB)
+        return [
+          {
+            id: `${JOB} < isolation`,
+            of: JOB,
+            alternatives: [[isolating]],
+            cause: { kind: 'isolation', joint: isolating }
+          }
+        ];
+      const own = access.requirements
+        .get(id)!
+        .map((r) => ({ ...r, alternatives: r.alternatives.filter((way) => way.every((a) => set.actions.has(a))) }));
       return [...own, ...first.filter(({ apart }) => apart === id).map(({ group }) => comesAfter(id, group))];
     },
     cost: (id) => access.actions.get(id)!.seconds
@@ -104,10 +139,19 @@ function beforeIsolation(access: Access, set: RemovalSet, isolating: ActionId): 
 }
 
 /** What an order has to know of a set beside its actions. */
-export const aboutSet = (access: Access, set: RemovalSet) => ({ set, frees: freedBy(access, set), lids: lidsOf(access, set.taken.values()) });
+export const aboutSet = (access: Access, set: RemovalSet) => ({
+  set,
+  frees: freedBy(access, set),
+  lids: lidsOf(access, set.taken.values())
+});
 
 /** On the mat once the part is out (way down), or until it is back (way up). */
-export function orderAction(access: Access, id: ActionId, leg: 'down' | 'up', { set, frees, lids }: ReturnType<typeof aboutSet>): OrderAction {
+export function orderAction(
+  access: Access,
+  id: ActionId,
+  leg: 'down' | 'up',
+  { set, frees, lids }: ReturnType<typeof aboutSet>
+): OrderAction {
   const action = access.actions.get(id)!;
   const tool = toolOf(action);
   const of = ontoMat(access, action).filter((other) => set.actions.has(other));
@@ -128,7 +172,8 @@ function freedBy(access: Access, set: RemovalSet): Map<ActionId, Set<string>> {
   for (const { requirement, alternative } of set.taken.values()) {
     const by = access.actions.get(requirement.of);
     if (by?.kind !== 'move') continue;
-    for (const id of requirement.alternatives[alternative]!) frees.set(id, (frees.get(id) ?? new Set()).add(by.part.id));
+    for (const id of requirement.alternatives[alternative]!)
+      frees.set(id, (frees.get(id) ?? new Set()).add(by.part.id));
   }
   return frees;
 }

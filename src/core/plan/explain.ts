@@ -19,7 +19,9 @@ const ENDS = ['goal', 'rider', 'isolation'];
 export function explain(plan: Plan, step: Step): Reason[] {
   const requirements = new Map(plan.requirements.map((r) => [r.id, r]));
   const steps = new Map(plan.steps.map((s) => [s.id, s]));
-  const from = new Map<string, string | undefined>(step.because.filter((id) => requirements.has(id)).map((id) => [id, undefined]));
+  const from = new Map<string, string | undefined>(
+    step.because.filter((id) => requirements.has(id)).map((id) => [id, undefined])
+  );
   for (const id of from.keys()) {
     for (const next of steps.get(`down/${requirements.get(id)!.of}`)?.because ?? []) {
       if (requirements.has(next) && !from.has(next)) from.set(next, id);
@@ -27,7 +29,9 @@ export function explain(plan: Plan, step: Step): Reason[] {
   }
   // Reached in order of distance, so that the first of its kind is the nearest.
   const reached = [...from.keys()];
-  const last = ENDS.map((cause) => reached.find((id) => requirements.get(id)!.cause === cause)).find((id) => id !== undefined);
+  const last = ENDS.map((cause) => reached.find((id) => requirements.get(id)!.cause === cause)).find(
+    (id) => id !== undefined
+  );
   const chain: Reason[] = [];
   for (let id = last; id !== undefined; id = from.get(id)) {
     const { text, figures, of } = requirements.get(id)!;

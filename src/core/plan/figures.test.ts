@@ -1,6 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
-import { goalId, offeredGoals, partWays, plan, planFigures, removalSet, screwsTakenOut, brokenForGood, stretches, sumFigures } from '.';
+import {
+  goalId,
+  offeredGoals,
+  partWays,
+  plan,
+  planFigures,
+  removalSet,
+  screwsTakenOut,
+  brokenForGood,
+  stretches,
+  sumFigures
+} from '.';
 
 const access = demoAccess();
 const made = plan(access, [{ do: 'replace', part: 'fan' }]);
@@ -14,12 +25,16 @@ describe('a plan in figures', () => {
   });
   it('bit by bit never changes the tool more often than part by part on a whole service', () => {
     const goals = ['fan', 'ssd', 'battery'].map((part) => ({ do: 'replace', part }) as const);
-    const [parts, bits] = (['part-by-part', 'bit-by-bit'] as const).map((weighting) => planFigures(plan(access, goals, { weighting })).toolChanges) as [number, number];
+    const [parts, bits] = (['part-by-part', 'bit-by-bit'] as const).map(
+      (weighting) => planFigures(plan(access, goals, { weighting })).toolChanges
+    ) as [number, number];
     expect(bits).toBeLessThanOrEqual(parts);
   });
   it('a stretch begins where another tool is taken up, and only there', () => {
     const all = stretches(made);
-    expect(all.map((s) => s.step)).toEqual(made.steps.filter((s) => s.leg === 'down' || s.leg === 'up').map((s) => s.id));
+    expect(all.map((s) => s.step)).toEqual(
+      made.steps.filter((s) => s.leg === 'down' || s.leg === 'up').map((s) => s.id)
+    );
     let hand: string | undefined;
     for (const s of all) {
       expect(s.starts).toBe(s.tool !== undefined && s.tool !== hand);
@@ -43,21 +58,30 @@ describe('plans side by side', () => {
     expect(sumFigures([f, f])).toEqual(Object.fromEntries(Object.entries(f).map(([k, n]) => [k, 2 * n])));
   });
   it.each([
-    [['a', 'b'], ['a', 'b'], undefined], [['a', 'b'], ['a', 'c'], 1], [['a'], ['a', 'b'], 1], [['a', 'b'], ['a'], 1], [[], [], undefined], [['a'], ['b'], 0]
+    [['a', 'b'], ['a', 'b'], undefined],
+    [['a', 'b'], ['a', 'c'], 1],
+    [['a'], ['a', 'b'], 1],
+    [['a', 'b'], ['a'], 1],
+    [[], [], undefined],
+    [['a'], ['b'], 0]
   ])('%j and %j part at %s', (a, b, at) => expect(partWays(a, b)).toBe(at));
 });
 
 describe('what can be asked of a machine', () => {
-  it.each(DEMO_MACHINES)('%s: all that is offered, in whichever way, can be planned, and each is offered once by name', (id) => {
-    const { model, ...rest } = demoAccess(id);
-    for (const doing of ['replace', 'remove', 'expose', 'reach'] as const) {
-      const offered = offeredGoals(model, doing);
-      expect(offered.length).toBeGreaterThan(5);
-      expect(new Set(offered.map((o) => goalId(o.goal))).size).toBe(offered.length);
-      expect(offered.map((o) => o.name)).toEqual(offered.map((o) => o.name).sort((a, b) => a.localeCompare(b, 'en')));
-      for (const { goal } of offered) expect(() => removalSet({ model, ...rest }, [goal]), goalId(goal)).not.toThrow();
+  it.each(DEMO_MACHINES)(
+    '%s: all that is offered, in whichever way, can be planned, and each is offered once by name',
+    (id) => {
+      const { model, ...rest } = demoAccess(id);
+      for (const doing of ['replace', 'remove', 'expose', 'reach'] as const) {
+        const offered = offeredGoals(model, doing);
+        expect(offered.length).toBeGreaterThan(5);
+        expect(new Set(offered.map((o) => goalId(o.goal))).size).toBe(offered.length);
+        expect(offered.map((o) => o.name)).toEqual(offered.map((o) => o.name).sort((a, b) => a.localeCompare(b, 'en')));
+        for (const { goal } of offered)
+          expect(() => removalSet({ model, ...rest }, [goal]), goalId(goal)).not.toThrow();
+      }
     }
-  });
+  );
 });
 
 describe('power that is still inside', () => {
@@ -66,12 +90,22 @@ describe('power that is still inside', () => {
     expect(slip.energised.length).toBeGreaterThan(2);
     const said = slip.steps.map((s) => s.cautions.find((c) => c.text.startsWith('Live:')));
     const first = ['down', 'up'].map((leg) => slip.energised.find((id) => id.startsWith(leg)));
-    slip.steps.forEach((s, i) => expect(said[i]?.harm, s.id).toBe(slip.energised.includes(s.id) ? first.includes(s.id) : undefined));
+    slip.steps.forEach((s, i) =>
+      expect(said[i]?.harm, s.id).toBe(slip.energised.includes(s.id) ? first.includes(s.id) : undefined)
+    );
     // On the way up the palm rest's own plugs can only be closed once the power is on again.
-    expect(slip.energised.filter((id) => id.startsWith('up'))).toEqual(['up/joint:touchpad-plug', 'up/joint:keyboard-plug']);
-    const words = (id: string) => slip.steps.find((s) => s.id === id)!.cautions.find((c) => c.text.startsWith('Live:'))!.text;
-    expect(words('up/joint:keyboard-plug')).toBe('Live: the battery is connected again. Plastic tools only, nothing of metal near open contacts.');
-    for (const s of slip.steps) if (s.tool?.startsWith('driver') && slip.energised.includes(s.id)) expect(words(s.id)).toContain('The driver touches its screws alone');
+    expect(slip.energised.filter((id) => id.startsWith('up'))).toEqual([
+      'up/joint:touchpad-plug',
+      'up/joint:keyboard-plug'
+    ]);
+    const words = (id: string) =>
+      slip.steps.find((s) => s.id === id)!.cautions.find((c) => c.text.startsWith('Live:'))!.text;
+    expect(words('up/joint:keyboard-plug')).toBe(
+      'Live: the battery is connected again. Plastic tools only, nothing of metal near open contacts.'
+    );
+    for (const s of slip.steps)
+      if (s.tool?.startsWith('driver') && slip.energised.includes(s.id))
+        expect(words(s.id)).toContain('The driver touches its screws alone');
     expect(made.steps.some((s) => s.cautions.some((c) => c.text.startsWith('Live:')))).toBe(false);
   });
 });

@@ -55,7 +55,18 @@ export function stretches(plan: Plan): Stretch[] {
 /** Several visits as one row of figures. */
 export function sumFigures(all: readonly PlanFigures[]): PlanFigures {
   const sum = (key: keyof PlanFigures) => all.reduce((n, f) => n + f[key], 0);
-  return { steps: sum('steps'), joints: sum('joints'), parts: sum('parts'), turns: sum('turns'), toolChanges: sum('toolChanges'), departures: sum('departures'), energised: sum('energised'), loose: sum('loose'), p50: sum('p50'), p80: sum('p80') };
+  return {
+    steps: sum('steps'),
+    joints: sum('joints'),
+    parts: sum('parts'),
+    turns: sum('turns'),
+    toolChanges: sum('toolChanges'),
+    departures: sum('departures'),
+    energised: sum('energised'),
+    loose: sum('loose'),
+    p50: sum('p50'),
+    p80: sum('p80')
+  };
 }
 
 /** Index of the first step at which two ways part; undefined when they are the same. */

@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { moveId, openId, strandedWords, waysToClear, type Access, type ActionId, type Alternative, type Requirement } from '../access';
+import {
+  moveId,
+  openId,
+  strandedWords,
+  waysToClear,
+  type Access,
+  type ActionId,
+  type Alternative,
+  type Requirement
+} from '../access';
 import { Id, removes, type Model, type Part } from '../machine';
 
 /** What the job is for. `reach` names a joint (reseat a plug); the others name a part. */
@@ -17,7 +26,9 @@ export const goalId = (goal: Goal) => `${goal.do}:${goal.do === 'reach' ? goal.j
 
 /** Goals in one order whatever order they were asked in, each once. */
 export function settleGoals(goals: readonly Goal[]): Goal[] {
-  return [...new Map(goals.map((g) => [goalId(g), g])).entries()].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, g]) => g);
+  return [...new Map(goals.map((g) => [goalId(g), g])).entries()]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([, g]) => g);
 }
 
 /** The parts that the goals are about; reseating a plug is about none. */
@@ -27,16 +38,34 @@ export function goalParts(goals: readonly Goal[]): string[] {
 
 /** Parts that can be ordered and taken out: what a job can replace, by name. */
 export function replaceableParts(model: Model): Part[] {
-  return model.machine.parts.filter((p) => p.numbers.length > 0 && (p.id === model.root.id || p.moves.some(removes))).sort((a, b) => a.name.localeCompare(b.name, 'en'));
+  return model.machine.parts
+    .filter((p) => p.numbers.length > 0 && (p.id === model.root.id || p.moves.some(removes)))
+    .sort((a, b) => a.name.localeCompare(b.name, 'en'));
 }
 
 /** All that can be asked of a machine in one way, by name: what a list offers and a click on the drawing may mean. */
 export function offeredGoals(model: Model, doing: Goal['do']): { goal: Goal; name: string; number?: string }[] {
   const { parts, joints } = model.machine;
-  const named = <T extends { name: string }>(list: readonly T[]) => [...list].sort((a, b) => a.name.localeCompare(b.name, 'en'));
-  if (doing === 'reach') return named(joints.filter((j) => j.kind === 'connector')).map((j) => ({ goal: { do: doing, joint: j.id }, name: j.name }));
-  if (doing === 'replace') return replaceableParts(model).map((p) => ({ goal: { do: doing, part: p.id }, name: p.name, ...(p.numbers[0] ? { number: p.numbers[0].number } : {}) }));
-  return named(parts.filter((p) => p.id !== model.root.id && (doing === 'expose' ? p.shapes.length > 0 || model.cable(p.id) !== undefined : p.moves.some(removes)))).map((p) => ({ goal: { do: doing, part: p.id }, name: p.name }));
+  const named = <T extends { name: string }>(list: readonly T[]) =>
+    [...list].sort((a, b) => a.name.localeCompare(b.name, 'en'));
+  if (doing === 'reach')
+    return named(joints.filter((j) => j.kind === 'connector')).map((j) => ({
+      goal: { do: doing, joint: j.id },
+      name: j.name
+    }));
+  if (doing === 'replace')
+    return replaceableParts(model).map((p) => ({
+      goal: { do: doing, part: p.id },
+      name: p.name,
+      ...(p.numbers[0] ? { number: p.numbers[0].number } : {})
+    }));
+  return named(
+    parts.filter(
+      (p) =>
+        p.id !== model.root.id &&
+        (doing === 'expose' ? p.shapes.length > 0 || model.cable(p.id) !== undefined : p.moves.some(removes))
+    )
+  ).map((p) => ({ goal: { do: doing, part: p.id }, name: p.name }));
 }
 
 export class PlanningError extends Error {
@@ -59,7 +88,8 @@ export function goalRequirements(access: Access, goals: readonly Goal[]): Requir
       out.push({ id: `${JOB} < ${id}${key}`, of: JOB, alternatives, cause: { kind: 'goal', goal: id } });
 
     if (goal.do === 'reach') {
-      if (!model.machine.joints.some((j) => j.id === goal.joint)) throw new PlanningError(`no joint "${goal.joint}" in ${model.machine.id}`);
+      if (!model.machine.joints.some((j) => j.id === goal.joint))
+        throw new PlanningError(`no joint "${goal.joint}" in ${model.machine.id}`);
       ask([[openId(goal.joint)]]);
       continue;
     }
@@ -67,7 +97,10 @@ export function goalRequirements(access: Access, goals: readonly Goal[]): Requir
     if (!part) throw new PlanningError(`no part "${goal.part}" in ${model.machine.id}`);
     if (goal.do === 'expose') {
       const covers = access.drawing.coversOfSight(part);
-      if (!covers) throw new PlanningError(`"${part.id}" is drawn nowhere, by outline or path: what lies over it is not known. Take it out instead`);
+      if (!covers)
+        throw new PlanningError(
+          `"${part.id}" is drawn nowhere, by outline or path: what lies over it is not known. Take it out instead`
+        );
       // What is out of the machine is seen as well as what lies open in it.
       const out = part.id === model.root.id ? [] : part.moves.filter(removes).map((m) => [moveId(part.id, m.id)]);
       for (const { part: cover } of covers) {
@@ -79,13 +112,18 @@ export function goalRequirements(access: Access, goals: readonly Goal[]): Requir
     }
     if (part.id === model.root.id) {
       // What all others stand on is replaced by taking all others off it; where no spare is known it is what remains.
-      if (goal.do === 'remove' || part.numbers.length === 0) throw new PlanningError(`"${part.id}" is what everything else stands on: it is what remains`);
+      if (goal.do === 'remove' || part.numbers.length === 0)
+        throw new PlanningError(`"${part.id}" is what everything else stands on: it is what remains`);
       out.push(...movedOver(model, part.id));
       continue;
     }
     ask(waysOut(model, part.id, goal.do === 'replace' ? discarded(model, part.id) : undefined));
     if (goal.do !== 'replace') continue;
-    for (const beside of brought(model, part.id)) ask(model.waysOut(beside).map((way) => [moveId(way.part.id, way.move.id)]), ` < ${beside}`);
+    for (const beside of brought(model, part.id))
+      ask(
+        model.waysOut(beside).map((way) => [moveId(way.part.id, way.move.id)]),
+        ` < ${beside}`
+      );
     out.push(...movedOver(model, part.id));
   }
   return out;
@@ -96,16 +134,30 @@ export function goalRequirements(access: Access, goals: readonly Goal[]): Requir
  * @param old what is replaced, where the part rides on it and has to move over
  */
 function waysOut(model: Model, part: string, gone?: ReadonlySet<string>, old?: string): Alternative[] {
-  const ways = model.part(part).moves.filter(removes).flatMap((m): Alternative[] => {
-    const apart = gone ? (m.with ?? []).filter((id) => gone.has(id) !== gone.has(part)) : [];
-    return apart.reduce<ActionId[][]>((list, id) => model.part(id).moves.filter(removes).flatMap((own) => list.map((way) => [...way, moveId(id, own.id)])), [[moveId(part, m.id)]]);
-  });
-  if (ways.length === 0) throw new PlanningError(old === undefined ? `"${part}" has no move that takes it out` : strandedWords(part, old));
+  const ways = model
+    .part(part)
+    .moves.filter(removes)
+    .flatMap((m): Alternative[] => {
+      const apart = gone ? (m.with ?? []).filter((id) => gone.has(id) !== gone.has(part)) : [];
+      return apart.reduce<ActionId[][]>(
+        (list, id) =>
+          model
+            .part(id)
+            .moves.filter(removes)
+            .flatMap((own) => list.map((way) => [...way, moveId(id, own.id)])),
+        [[moveId(part, m.id)]]
+      );
+    });
+  if (ways.length === 0)
+    throw new PlanningError(old === undefined ? `"${part}" has no move that takes it out` : strandedWords(part, old));
   return ways;
 }
 
 /** What a spare of the part brings that is not mounted on it: it stands beside it and leaves together with it. */
-const brought = (model: Model, part: string): string[] => model.part(part).spareIncludes.filter((id) => !model.isLoose(id) && !model.riders(part).has(id) && !model.riders(id).has(part));
+const brought = (model: Model, part: string): string[] =>
+  model
+    .part(part)
+    .spareIncludes.filter((id) => !model.isLoose(id) && !model.riders(part).has(id) && !model.riders(id).has(part));
 
 /** Parts on the old one that its spare does not bring: each has to come off and go onto the new one. */
 export function ridersToMove(model: Model, part: string): string[] {
@@ -138,7 +190,12 @@ function movedOver(model: Model, part: string): Requirement[] {
   for (const cable of model.machine.parts.filter((p) => p.id !== part && model.isLoose(p.id) && !includes.has(p.id))) {
     for (const joint of model.jointsOf(cable.id)) {
       if (!old.has(joint.a) && !old.has(joint.b)) continue;
-      out.push({ id: `${JOB} < ${joint.id} from ${part}`, of: JOB, alternatives: [[openId(joint.id)]], cause: cause(cable.id) });
+      out.push({
+        id: `${JOB} < ${joint.id} from ${part}`,
+        of: JOB,
+        alternatives: [[openId(joint.id)]],
+        cause: cause(cable.id)
+      });
     }
   }
   return out;

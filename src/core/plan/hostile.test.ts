@@ -24,8 +24,10 @@ describe.each(Object.keys(HOSTILE) as (keyof typeof HOSTILE)[])('%s', (name) => 
     expect(heard).toBeLessThan(14);
     for (const plan of [first.plan, made]) {
       if (machine.joints.length < 1000) expect(checkPlan(machine, plan)).toEqual([]);
-      for (const goal of goals) expect(plan.steps.some((s) => s.do === 'move' && 'part' in goal && s.part === goal.part)).toBe(true);
-      for (const order of [plan.order, plan.orderUp!]) expect(order.proved).toBe(order.bound >= order.cost && order.loose!.least >= order.loose!.turns);
+      for (const goal of goals)
+        expect(plan.steps.some((s) => s.do === 'move' && 'part' in goal && s.part === goal.part)).toBe(true);
+      for (const order of [plan.order, plan.orderUp!])
+        expect(order.proved).toBe(order.bound >= order.cost && order.loose!.least >= order.loose!.turns);
     }
   });
 });

@@ -7,18 +7,30 @@ import { numbersFor } from './spare';
 import { toolOf } from './tools';
 
 /** What has to lie ready before the first screw. */
-export function inHand(access: Access, goals: readonly Goal[], actions: readonly Action[], variant?: string): Plan['inHand'] {
+export function inHand(
+  access: Access,
+  goals: readonly Goal[],
+  actions: readonly Action[],
+  variant?: string
+): Plan['inHand'] {
   const tools = new Map<string, Set<string>>();
   const consumables: Plan['inHand']['consumables'] = [];
   for (const action of actions) {
     const tool = toolOf(action);
     if (tool) {
-      const accepted = action.kind === 'open' && action.joint.kind === 'screws' ? action.joint.screw.substitutes.map((d) => `driver ${d}`) : [];
+      const accepted =
+        action.kind === 'open' && action.joint.kind === 'screws'
+          ? action.joint.screw.substitutes.map((d) => `driver ${d}`)
+          : [];
       const before = tools.get(tool);
       // A substitute has to do for every screw that the tool is used on.
       tools.set(tool, new Set(before ? accepted.filter((d) => before.has(d)) : accepted));
     }
-    if (action.kind === 'open' && (action.joint.kind === 'adhesive' || action.joint.kind === 'tape') && action.joint.singleUse) {
+    if (
+      action.kind === 'open' &&
+      (action.joint.kind === 'adhesive' || action.joint.kind === 'tape') &&
+      action.joint.singleUse
+    ) {
       consumables.push(consumableOf(access.model, action.joint));
     }
   }
@@ -36,7 +48,9 @@ export function inHand(access: Access, goals: readonly Goal[], actions: readonly
 export function brokenForGood(model: Model, plan: Plan): Joint[] {
   return plan.steps.flatMap((s) => {
     const joint = s.do === 'open' && s.joint ? model.joint(s.joint) : undefined;
-    return joint?.kind === 'seal' || ((joint?.kind === 'adhesive' || joint?.kind === 'tape') && joint.singleUse) ? [joint] : [];
+    return joint?.kind === 'seal' || ((joint?.kind === 'adhesive' || joint?.kind === 'tape') && joint.singleUse)
+      ? [joint]
+      : [];
   });
 }
 

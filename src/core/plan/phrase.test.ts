@@ -2,7 +2,19 @@ import { describe, expect, it } from 'vitest';
 import { ConnectorFamily, Joint } from '../machine';
 import { demoAccess, plug, screw } from '../testing/machines';
 import { cautionsFor, isolationCautions } from './cautions';
-import { causePhrase, closePhrase, consumableAmount, evidencePhrase, jobPhrase, movePhrase, openPhrase, posePhrase, returnPhrase, screwSize, swapPhrase } from './phrase';
+import {
+  causePhrase,
+  closePhrase,
+  consumableAmount,
+  evidencePhrase,
+  jobPhrase,
+  movePhrase,
+  openPhrase,
+  posePhrase,
+  returnPhrase,
+  screwSize,
+  swapPhrase
+} from './phrase';
 import { touchedFunctions } from './prove';
 import { toolFor } from './tools';
 
@@ -15,14 +27,22 @@ const move = (id: string) => {
 };
 const screws = (over: Record<string, unknown>, count = 1) => {
   const base = screw('s', 'x', 'y', [1, 1], 0) as unknown as { screw: object };
-  return Joint.parse({ ...base, at: Array.from({ length: count }, (_, i) => [i, 1]), count, screw: { ...base.screw, ...over } });
+  return Joint.parse({
+    ...base,
+    at: Array.from({ length: count }, (_, i) => [i, 1]),
+    count,
+    screw: { ...base.screw, ...over }
+  });
 };
 
 describe('screws in words', () => {
   it('by count, size and drive; captive ones are loosened, not taken out', () => {
     expect(openPhrase(screws({}, 3))).toEqual({ text: 'Take out 3 screws: s screw', detail: 'M2 x 4, PH0.' });
     expect(openPhrase(screws({})).text).toBe('Take out the screw: s screw');
-    expect(openPhrase(screws({ captive: true }, 4))).toEqual({ text: 'Loosen 4 captive screws: s screw', detail: 'M2 x 4, PH0. They stay in their part.' });
+    expect(openPhrase(screws({ captive: true }, 4))).toEqual({
+      text: 'Loosen 4 captive screws: s screw',
+      detail: 'M2 x 4, PH0. They stay in their part.'
+    });
     expect(closePhrase(screws({ captive: true }, 4)).text).toBe('Tighten 4 captive screws: s screw');
   });
   it('broad heads are part of the size', () => {
@@ -30,7 +50,9 @@ describe('screws in words', () => {
     expect(joint.kind === 'screws' && screwSize(joint.screw)).toBe('M2 x 4 broad');
   });
   it('tightening says order, passes, torque and locker', () => {
-    expect(closePhrase(screws({ printedOrder: [2, 0, 1], torqueNm: 0.2, threadLocker: true }, 3)).detail).toBe('M2 x 4, PH0. In the printed order, 1 to 3, in two passes. 0.2 N·m. Thread locker.');
+    expect(closePhrase(screws({ printedOrder: [2, 0, 1], torqueNm: 0.2, threadLocker: true }, 3)).detail).toBe(
+      'M2 x 4, PH0. In the printed order, 1 to 3, in two passes. 0.2 N·m. Thread locker.'
+    );
     expect(closePhrase(screws({}, 2)).detail).toBe('M2 x 4, PH0. About 0.18 N·m (guideline by thread and material).');
     expect(closePhrase(screws({ torqueNm: 0.3 }, 4)).detail).toBe('M2 x 4, PH0. Crosswise, in two passes. 0.3 N·m.');
   });
@@ -66,7 +88,10 @@ it.each([
 });
 
 it('moves name the part and which way it goes; a replaced one comes back new', () => {
-  expect(movePhrase(move('board/tilt'))).toMatchObject({ text: 'Tilt out the main board', detail: expect.stringMatching(/12 degrees/) });
+  expect(movePhrase(move('board/tilt'))).toMatchObject({
+    text: 'Tilt out the main board',
+    detail: expect.stringMatching(/12 degrees/)
+  });
   expect(returnPhrase(move('board/tilt'), false).text).toBe('Tilt back in the main board');
   expect(returnPhrase(move('fan/lift'), true).text).toBe('Put back the new fan');
   expect(movePhrase(move('keyboard/fold')).text).toBe('Fold back the keyboard');
@@ -77,17 +102,49 @@ it('moves name the part and which way it goes; a replaced one comes back new', (
 it('poses, swaps and jobs in words', () => {
   expect(posePhrase('underside/closed').text).toBe('Turn the machine: underside up, lid closed');
   expect(posePhrase('topside/open').text).toBe('Turn the machine: upright, lid open');
-  expect(swapPhrase(model, { part: 'fan', brings: ['fan-wire'], over: [], form: [] }).detail).toBe('Number NF14-3100. Same holes, same plugs, same side. Comes with the new one: fan wire.');
-  expect(swapPhrase(model, { part: 'board', brings: [], over: [{ part: 'ssd', when: 'before' }, { part: 'coin-cell', when: 'after' }], form: [] }).detail).toMatch(/off already: SSD\. .*on the mat: clock cell\.$/);
-  expect(jobPhrase(model, [{ do: 'replace', part: 'fan' }, { do: 'replace', part: 'ssd' }, { do: 'reach', joint: 'display-plug' }])).toBe('Replace fan, SSD; reach display plug');
+  expect(swapPhrase(model, { part: 'fan', brings: ['fan-wire'], over: [], form: [] }).detail).toBe(
+    'Number NF14-3100. Same holes, same plugs, same side. Comes with the new one: fan wire.'
+  );
+  expect(
+    swapPhrase(model, {
+      part: 'board',
+      brings: [],
+      over: [
+        { part: 'ssd', when: 'before' },
+        { part: 'coin-cell', when: 'after' }
+      ],
+      form: []
+    }).detail
+  ).toMatch(/off already: SSD\. .*on the mat: clock cell\.$/);
+  expect(
+    jobPhrase(model, [
+      { do: 'replace', part: 'fan' },
+      { do: 'replace', part: 'ssd' },
+      { do: 'reach', joint: 'display-plug' }
+    ])
+  ).toBe('Replace fan, SSD; reach display plug');
 });
 
 it.each([
   [{ kind: 'holds', joint: 'fan-screws', part: 'fan' } as const, 'The fan screws hold the fan.'],
   [{ kind: 'holds', joint: 'fan-plug', part: 'fan' } as const, 'The fan plug holds the fan.'],
-  [{ kind: 'covers', part: 'bottom-cover', what: 'fan-screws', evidence: { zone: 'underside', at: [40, 33] as [number, number], coverMm: 0, depthMm: 2, clearMm: 2.5 } } as const, 'The bottom cover lies over the fan screws.'],
-  [{ kind: 'raised', part: 'keyboard', joint: 'keyboard-plug' } as const, 'The keyboard plug can be reached only while the keyboard is raised.'],
-  [{ kind: 'loose-cable', cable: 'io-cable', part: 'board' } as const, 'The ports cable ties the main board to what stays; this is its cheaper end.'],
+  [
+    {
+      kind: 'covers',
+      part: 'bottom-cover',
+      what: 'fan-screws',
+      evidence: { zone: 'underside', at: [40, 33] as [number, number], coverMm: 0, depthMm: 2, clearMm: 2.5 }
+    } as const,
+    'The bottom cover lies over the fan screws.'
+  ],
+  [
+    { kind: 'raised', part: 'keyboard', joint: 'keyboard-plug' } as const,
+    'The keyboard plug can be reached only while the keyboard is raised.'
+  ],
+  [
+    { kind: 'loose-cable', cable: 'io-cable', part: 'board' } as const,
+    'The ports cable ties the main board to what stays; this is its cheaper end.'
+  ],
   [{ kind: 'relation', reason: 'Because', leg: 'down' } as const, 'Because.'],
   [{ kind: 'rider', part: 'ssd', of: 'board' } as const, 'The SSD does not come with a new main board: it moves over.'],
   [{ kind: 'isolation', joint: 'battery-plug' } as const, 'Power goes first: the battery plug is opened on every job.'],
@@ -95,9 +152,15 @@ it.each([
 ])('a cause is an answer to why: %j', (cause, text) => expect(causePhrase(model, cause)).toBe(text));
 
 it('what the drawing says comes with its figures', () => {
-  const over = access.requirements.get('joint:fan-screws')!.find((r) => r.cause.kind === 'covers' && r.cause.part === 'bottom-cover')!;
-  expect(over.cause.kind === 'covers' && evidencePhrase(model, over.cause.evidence)).toBe('Underside, 40 / 33 mm: it begins 0 mm below the face, what it covers lies at 2 mm and needs 2.5 mm of room.');
-  const out = access.requirements.get('move:fan/lift')!.find((r) => r.cause.kind === 'covers' && r.cause.part === 'bottom-cover')!;
+  const over = access.requirements
+    .get('joint:fan-screws')!
+    .find((r) => r.cause.kind === 'covers' && r.cause.part === 'bottom-cover')!;
+  expect(over.cause.kind === 'covers' && evidencePhrase(model, over.cause.evidence)).toBe(
+    'Underside, 40 / 33 mm: it begins 0 mm below the face, what it covers lies at 2 mm and needs 2.5 mm of room.'
+  );
+  const out = access.requirements
+    .get('move:fan/lift')!
+    .find((r) => r.cause.kind === 'covers' && r.cause.part === 'bottom-cover')!;
   expect(out.cause.kind === 'covers' && evidencePhrase(model, out.cause.evidence)).toMatch(/comes straight out\.$/);
 });
 
@@ -111,19 +174,27 @@ it('consumables come with amounts: area times film', () => {
 describe('cautions', () => {
   const texts = (id: string, leg: 'down' | 'up' = 'down') => cautionsFor(model, access.actions.get(id)!, leg);
   it('a cell can hurt, either way', () => {
-    for (const leg of ['down', 'up'] as const) expect(texts('move:battery/lift', leg)).toContainEqual(expect.objectContaining({ harm: true, text: expect.stringMatching(/Lithium cell/) }));
+    for (const leg of ['down', 'up'] as const)
+      expect(texts('move:battery/lift', leg)).toContainEqual(
+        expect.objectContaining({ harm: true, text: expect.stringMatching(/Lithium cell/) })
+      );
   });
   it('a hot part is hot on the way down, and bends either way', () => {
-    expect(texts('move:heat-sink/lift').map((c) => c.text)).toEqual(['May be hot: let it cool.', expect.stringMatching(/^Bends/)]);
+    expect(texts('move:heat-sink/lift').map((c) => c.text)).toEqual([
+      'May be hot: let it cool.',
+      expect.stringMatching(/^Bends/)
+    ]);
     expect(texts('move:heat-sink/lift', 'up').map((c) => c.text)).toEqual([expect.stringMatching(/^Bends/)]);
   });
-  it('a carrier of cards is held as the cards are', () => expect(texts('move:board/tilt').some((c) => c.text.includes('Wrist strap'))).toBe(true));
+  it('a carrier of cards is held as the cards are', () =>
+    expect(texts('move:board/tilt').some((c) => c.text.includes('Wrist strap'))).toBe(true));
   it('antenna snaps and locks at the back have their own', () => {
     expect(texts('joint:wlan-main-snap')[0]!.text).toMatch(/Never pull by the wire/);
     expect(texts('joint:keyboard-plug')[0]!.text).toMatch(/break more easily/);
     expect(texts('joint:fan-screws')).toEqual([]);
   });
-  it('the adapter stays away', () => expect(isolationCautions(model.machine.isolation.steps[1]!)[0]).toMatchObject({ harm: true }));
+  it('the adapter stays away', () =>
+    expect(isolationCautions(model.machine.isolation.steps[1]!)[0]).toMatchObject({ harm: true }));
 });
 
 it('tools: the drive for screws, plastic for plugs, nothing for what fingers do', () => {

@@ -1,5 +1,13 @@
 import type { Access, Action, Cause, Evidence } from '../access';
-import { inSentence, type ConnectorFamily, type IsolationStep, type Joint, type JointOf, type Model, type Part } from '../machine';
+import {
+  inSentence,
+  type ConnectorFamily,
+  type IsolationStep,
+  type Joint,
+  type JointOf,
+  type Model,
+  type Part
+} from '../machine';
 import { sizeText, tightening } from '../fasteners';
 import { runOf } from '../cables';
 import { amountOf } from './consumables';
@@ -26,7 +34,10 @@ export function openPhrase(joint: Joint, more?: string): Phrase {
     case 'screws':
       return screwsOut(joint);
     case 'connector':
-      return { text: `${joint.family === 'blade' ? 'Part' : 'Unplug'}: ${name}`, detail: sentence(more, OPEN_MOTION[joint.family], marks(joint), joint.note) };
+      return {
+        text: `${joint.family === 'blade' ? 'Part' : 'Unplug'}: ${name}`,
+        detail: sentence(more, OPEN_MOTION[joint.family], marks(joint), joint.note)
+      };
     case 'clips':
       return {
         text: `Free the clips: ${name}`,
@@ -40,7 +51,13 @@ export function openPhrase(joint: Joint, more?: string): Phrase {
     case 'adhesive':
       return { text: adhesiveText(joint), detail: sentence(`${joint.method}.`, joint.note) };
     case 'tape':
-      return { text: `Peel back the tape: ${name}`, detail: sentence(joint.singleUse ? 'It does not hold again: a fresh piece goes on.' : 'Keep it clean; it goes back.', joint.note) };
+      return {
+        text: `Peel back the tape: ${name}`,
+        detail: sentence(
+          joint.singleUse ? 'It does not hold again: a fresh piece goes on.' : 'Keep it clean; it goes back.',
+          joint.note
+        )
+      };
     case 'dressing':
       return { text: `Undress: ${name}`, detail: sentence(`Out of its ${joint.guide}; note how it ran.`, joint.note) };
     case 'latch':
@@ -57,8 +74,14 @@ function screwsOut(joint: JointOf<'screws'>): Phrase {
   const size = sizeText(screw);
   const order = screw.printedOrder && `In the printed order, 1 to ${count}, each a little at a time.`;
   return screw.captive
-    ? { text: `Loosen ${plural(count, 'captive screw')}: ${inSentence(joint.name)}`, detail: sentence(`${size}, ${screw.drive}. They stay in their part.`, order, joint.note) }
-    : { text: `Take out ${plural(count, 'screw')}: ${inSentence(joint.name)}`, detail: sentence(`${size}, ${screw.drive}.`, order, joint.note) };
+    ? {
+        text: `Loosen ${plural(count, 'captive screw')}: ${inSentence(joint.name)}`,
+        detail: sentence(`${size}, ${screw.drive}. They stay in their part.`, order, joint.note)
+      }
+    : {
+        text: `Take out ${plural(count, 'screw')}: ${inSentence(joint.name)}`,
+        detail: sentence(`${size}, ${screw.drive}.`, order, joint.note)
+      };
 }
 
 export function closePhrase(joint: Joint): Phrase {
@@ -68,7 +91,9 @@ export function closePhrase(joint: Joint): Phrase {
       const { screw, count } = joint;
       const { by, passes, torqueNm, guideline } = tightening(joint);
       return {
-        text: screw.captive ? `Tighten ${plural(count, 'captive screw')}: ${name}` : `Put in ${plural(count, 'screw')}: ${name}`,
+        text: screw.captive
+          ? `Tighten ${plural(count, 'captive screw')}: ${name}`
+          : `Put in ${plural(count, 'screw')}: ${name}`,
         detail: sentence(
           `${sizeText(screw)}, ${screw.drive}.`,
           by === 'printed' && `In the printed order, 1 to ${count},`,
@@ -84,18 +109,29 @@ export function closePhrase(joint: Joint): Phrase {
     case 'clips':
       return {
         text: `Close the clips: ${name}`,
-        detail: sentence(joint.hooked.length > 0 && `Hooks at ${joint.hooked.join(' and ')} go in first.`, 'Press along the seam until no gap is left.')
+        detail: sentence(
+          joint.hooked.length > 0 && `Hooks at ${joint.hooked.join(' and ')} go in first.`,
+          'Press along the seam until no gap is left.'
+        )
       };
     case 'adhesive':
-      return { text: joint.singleUse ? `Settle it on the fresh ${ADHESIVE[joint.adhesive]}: ${name}` : `Press down: ${name}`, detail: joint.settingSeconds > 0 ? `Sets in ${Math.ceil(joint.settingSeconds / 60)} min.` : undefined };
+      return {
+        text: joint.singleUse ? `Settle it on the fresh ${ADHESIVE[joint.adhesive]}: ${name}` : `Press down: ${name}`,
+        detail: joint.settingSeconds > 0 ? `Sets in ${Math.ceil(joint.settingSeconds / 60)} min.` : undefined
+      };
     case 'tape':
-      return joint.singleUse ? { text: `Stick on a fresh piece of ${TAPE[joint.material]}: ${name}`, detail: 'No old glue may stay.' } : { text: `Tape back: ${name}` };
+      return joint.singleUse
+        ? { text: `Stick on a fresh piece of ${TAPE[joint.material]}: ${name}`, detail: 'No old glue may stay.' }
+        : { text: `Tape back: ${name}` };
     case 'dressing':
       return { text: `Dress the cable: ${name}`, detail: `Into its ${joint.guide}, without a twist.` };
     case 'latch':
       return { text: `Close the latch: ${name}` };
     case 'seal':
-      return { text: `The seal stays broken: ${name}`, detail: 'It is not renewed: the record says when it was broken, and by whom.' };
+      return {
+        text: `The seal stays broken: ${name}`,
+        detail: 'It is not renewed: the record says when it was broken, and by whom.'
+      };
     case 'hook':
       return { text: `Hook in: ${name}` };
   }
@@ -135,7 +171,12 @@ const CLOSE_MOTION: Record<ConnectorFamily, string> = {
   blade: 'Slide it home until the contacts meet.'
 };
 
-const TAPE = { polyimide: 'polyimide tape', 'polyester-film': 'polyester film tape', cloth: 'cloth tape', foil: 'foil tape' } as const;
+const TAPE = {
+  polyimide: 'polyimide tape',
+  'polyester-film': 'polyester film tape',
+  cloth: 'cloth tape',
+  foil: 'foil tape'
+} as const;
 
 const ADHESIVE = {
   'thermal-compound': 'thermal compound',
@@ -161,37 +202,70 @@ function adhesiveText(joint: JointOf<'adhesive'>): string {
 
 function marks(joint: JointOf<'connector'>): string | undefined {
   if (!joint.marks) return undefined;
-  return joint.marks[0] === joint.marks[1] ? `Mark ${joint.marks[0]} to mark ${joint.marks[1]}.` : `Plug ${joint.marks[0]} belongs on ${joint.marks[1]}.`;
+  return joint.marks[0] === joint.marks[1]
+    ? `Mark ${joint.marks[0]} to mark ${joint.marks[1]}.`
+    : `Plug ${joint.marks[0]} belongs on ${joint.marks[1]}.`;
 }
 
 /** @param like plugs that look the same as this one, @param stays the part that its cable stays plugged to */
-export function leadPhrase(model: Model, joint: JointOf<'connector'>, like: readonly Joint[], stays: string | undefined): string | undefined {
+export function leadPhrase(
+  model: Model,
+  joint: JointOf<'connector'>,
+  like: readonly Joint[],
+  stays: string | undefined
+): string | undefined {
   return sentence(
-    stays !== undefined && `Only this end: the ${inSentence(model.part(joint.a).name)} stays plugged to the ${inSentence(model.part(stays).name)} and comes off with it.`,
-    like.length > 0 && `It looks like the ${like.map((j) => inSentence(j.name)).join(', the ')}: mark them or take a photo first.`
+    stays !== undefined &&
+      `Only this end: the ${inSentence(model.part(joint.a).name)} stays plugged to the ${inSentence(model.part(stays).name)} and comes off with it.`,
+    like.length > 0 &&
+      `It looks like the ${like.map((j) => inSentence(j.name)).join(', the ')}: mark them or take a photo first.`
   );
 }
 
-const OUT = { lift: 'Lift out', slide: 'Slide out', tilt: 'Tilt out', raise: 'Raise', swing: 'Swing away', fold: 'Fold back' } as const;
-const BACK = { lift: 'Put back', slide: 'Slide back in', tilt: 'Tilt back in', raise: 'Lower', swing: 'Swing back', fold: 'Fold down' } as const;
+const OUT = {
+  lift: 'Lift out',
+  slide: 'Slide out',
+  tilt: 'Tilt out',
+  raise: 'Raise',
+  swing: 'Swing away',
+  fold: 'Fold back'
+} as const;
+const BACK = {
+  lift: 'Put back',
+  slide: 'Slide back in',
+  tilt: 'Tilt back in',
+  raise: 'Lower',
+  swing: 'Swing back',
+  fold: 'Fold down'
+} as const;
 
 /** @param along parts that leave together with it */
 export function movePhrase(action: Action & { kind: 'move' }, along: readonly Part[] = []): Phrase {
-  return { text: `${OUT[action.move.kind]} the ${inSentence(action.part.name)}${together(along)}`, detail: action.move.how };
+  return {
+    text: `${OUT[action.move.kind]} the ${inSentence(action.part.name)}${together(along)}`,
+    detail: action.move.how
+  };
 }
 
 /** @param fresh the part is replaced: the new one goes in */
 export function returnPhrase(action: Action & { kind: 'move' }, fresh: boolean, along: readonly Part[] = []): Phrase {
-  return { text: `${BACK[action.move.kind]} the ${fresh ? 'new ' : ''}${inSentence(action.part.name)}${together(along)}`, detail: action.move.back };
+  return {
+    text: `${BACK[action.move.kind]} the ${fresh ? 'new ' : ''}${inSentence(action.part.name)}${together(along)}`,
+    detail: action.move.back
+  };
 }
 
-const together = (along: readonly Part[]) => (along.length === 0 ? '' : ` together with the ${along.map((p) => inSentence(p.name)).join(' and the ')}`);
+const together = (along: readonly Part[]) =>
+  along.length === 0 ? '' : ` together with the ${along.map((p) => inSentence(p.name)).join(' and the ')}`;
 
 /** @param loose whether something in the machine is not held meanwhile */
 export function posePhrase(pose: string, loose = false): Phrase {
   const [up, lid] = pose.split('/');
   const side = up === 'underside' ? 'underside up' : up === 'topside' ? 'upright' : 'as it lies';
-  return { text: `Turn the machine: ${side}${lid === 'any' ? '' : `, lid ${lid}`}`, detail: loose ? 'On a clean mat, slowly.' : 'On a clean mat; nothing loose inside.' };
+  return {
+    text: `Turn the machine: ${side}${lid === 'any' ? '' : `, lid ${lid}`}`,
+    detail: loose ? 'On a clean mat, slowly.' : 'On a clean mat; nothing loose inside.'
+  };
 }
 
 export function isolationPhrase(step: IsolationStep): Phrase {
@@ -206,9 +280,19 @@ export function consumablePhrase(model: Model, joint: JointOf<'adhesive'>): Phra
 }
 
 /** What is used up where a joint is closed again, as it stands in the list of what must be in hand. */
-export function consumableOf(model: Model, joint: JointOf<'adhesive'> | JointOf<'tape'>): { name: string; amount: string } {
-  if (joint.kind === 'tape') return { name: `${TAPE[joint.material]}: ${inSentence(joint.name)}`, amount: joint.at.length === 1 ? 'one piece' : `${joint.at.length} pieces` };
-  return { name: `${consumableName(joint)}: ${inSentence(model.part(joint.a).name)}`, amount: consumableAmount(model, joint) };
+export function consumableOf(
+  model: Model,
+  joint: JointOf<'adhesive'> | JointOf<'tape'>
+): { name: string; amount: string } {
+  if (joint.kind === 'tape')
+    return {
+      name: `${TAPE[joint.material]}: ${inSentence(joint.name)}`,
+      amount: joint.at.length === 1 ? 'one piece' : `${joint.at.length} pieces`
+    };
+  return {
+    name: `${consumableName(joint)}: ${inSentence(model.part(joint.a).name)}`,
+    amount: consumableAmount(model, joint)
+  };
 }
 
 /** How much of it, in words. */
@@ -257,7 +341,8 @@ export function formPhrase(model: Model, cable: string): Phrase {
     detail: sentence(
       'Lay both side by side.',
       folds > 0 && `Fold it at ${places(folds)}.`,
-      bends.length > folds && `Bend it at ${places(bends.length - folds)}, no tighter than ${model.cable(cable)!.minBendRadiusMm} mm.`,
+      bends.length > folds &&
+        `Bend it at ${places(bends.length - folds)}, no tighter than ${model.cable(cable)!.minBendRadiusMm} mm.`,
       'Foam, tape and tabs go over.'
     )
   };
@@ -265,7 +350,8 @@ export function formPhrase(model: Model, cable: string): Phrase {
 
 export const OPEN_TEST: Phrase = {
   text: 'Power test with the cover off',
-  detail: 'Adapter in: charge light, start, screen, keys. Then shut down fully, adapter out, battery disconnected in firmware again if it was.'
+  detail:
+    'Adapter in: charge light, start, screen, keys. Then shut down fully, adapter out, battery disconnected in firmware again if it was.'
 };
 
 /** Why a step moved although nothing of its own made it: what it waits for did. */
@@ -280,7 +366,9 @@ export const savesPhrase = 'Saves a change of tool, place or side here.';
 export function openTestReason(model: Model, hidden?: { cover: Action; last: Action }): string {
   const name = (a: Action) => inSentence(a.kind === 'open' ? a.joint.name : a.part.name);
   const isPower = hidden?.last.kind === 'open' && hidden.last.joint.id === model.machine.isolation.joint;
-  const why = hidden && (isPower ? 'power goes on after all work beside it' : `this is closed only after it: ${name(hidden.last)}`);
+  const why =
+    hidden &&
+    (isPower ? 'power goes on after all work beside it' : `this is closed only after it: ${name(hidden.last)}`);
   return `Boards, plugs or the battery were touched: tried before it is covered.${hidden ? ` The ${name(hidden.cover)} is on already: ${why}.` : ''}`;
 }
 
@@ -288,27 +376,46 @@ export function openTestReason(model: Model, hidden?: { cover: Action; last: Act
 export function goalWorkPhrase(model: Model, goal: Goal): Phrase {
   if (goal.do === 'reach') {
     const { kind, name } = model.joint(goal.joint);
-    return kind === 'connector' ? { text: `Reseat: ${inSentence(name)}`, detail: 'Look for bent contacts, dirt, a torn cable.' } : { text: `Look at: ${inSentence(name)}`, detail: 'How it sits, and what it holds or presses.' };
+    return kind === 'connector'
+      ? { text: `Reseat: ${inSentence(name)}`, detail: 'Look for bent contacts, dirt, a torn cable.' }
+      : { text: `Look at: ${inSentence(name)}`, detail: 'How it sits, and what it holds or presses.' };
   }
   const name = inSentence(model.part(goal.part).name);
-  return goal.do === 'expose' ? { text: `Look at the ${name}`, detail: 'Note what you find.' } : { text: `The ${name} is out: do the work on it`, detail: 'It goes back on the way up.' };
+  return goal.do === 'expose'
+    ? { text: `Look at the ${name}`, detail: 'Note what you find.' }
+    : { text: `The ${name} is out: do the work on it`, detail: 'It goes back on the way up.' };
 }
 
 /** Another way, told by what it does instead of what. */
 export function insteadPhrase(access: Access, adds: readonly string[], drops: readonly string[]): string {
-  const moves = (ids: readonly string[]) => ids.flatMap((id) => { const a = access.actions.get(id)!; return a.kind === 'move' ? [a] : []; });
-  const [added, dropped] = mainOf(moves(adds), moves(drops)) ?? [access.actions.get(moves(adds)[0]?.id ?? adds[0]!)!, access.actions.get(moves(drops)[0]?.id ?? drops[0]!)!];
+  const moves = (ids: readonly string[]) =>
+    ids.flatMap((id) => {
+      const a = access.actions.get(id)!;
+      return a.kind === 'move' ? [a] : [];
+    });
+  const [added, dropped] = mainOf(moves(adds), moves(drops)) ?? [
+    access.actions.get(moves(adds)[0]?.id ?? adds[0]!)!,
+    access.actions.get(moves(drops)[0]?.id ?? drops[0]!)!
+  ];
   const doing = (a: Action) => (a.kind === 'open' ? openPhrase(a.joint) : movePhrase(a, along(a))).text;
   const along = (a: Action & { kind: 'move' }) => (a.move.with ?? []).map((id) => access.model.part(id));
   if (added.kind === 'move' && dropped.kind === 'move') {
     const one = inSentence(dropped.part.name);
     const other = inSentence(added.part.name);
-    if (added.part === dropped.part && added.move.with) return `${doing(added)} instead of apart from ${added.move.with.length === 1 ? 'it' : 'them'}`;
-    if (added.part === dropped.part && dropped.move.with) return `${doing(added)} alone instead of${together(along(dropped))}`;
-    if (added.part !== dropped.part && access.model.riders(added.part.id).has(dropped.part.id)) return `Carry the ${one} off with the ${other} instead of taking it out alone`;
-    if (added.part !== dropped.part && access.model.riders(dropped.part.id).has(added.part.id)) return `Take the ${other} out alone instead of carrying it off with the ${one}`;
+    if (added.part === dropped.part && added.move.with)
+      return `${doing(added)} instead of apart from ${added.move.with.length === 1 ? 'it' : 'them'}`;
+    if (added.part === dropped.part && dropped.move.with)
+      return `${doing(added)} alone instead of${together(along(dropped))}`;
+    if (added.part !== dropped.part && access.model.riders(added.part.id).has(dropped.part.id))
+      return `Carry the ${one} off with the ${other} instead of taking it out alone`;
+    if (added.part !== dropped.part && access.model.riders(dropped.part.id).has(added.part.id))
+      return `Take the ${other} out alone instead of carrying it off with the ${one}`;
   }
-  if (added.kind === 'open' && dropped.kind === 'open' && access.model.cable(added.joint.a)?.ends.some((e) => e.joint === dropped.joint.id)) {
+  if (
+    added.kind === 'open' &&
+    dropped.kind === 'open' &&
+    access.model.cable(added.joint.a)?.ends.some((e) => e.joint === dropped.joint.id)
+  ) {
     return `Open the ${inSentence(access.model.part(added.joint.a).name)} at its other end: ${inSentence(added.joint.name)} instead of ${inSentence(dropped.joint.name)}`;
   }
   return `${doing(added)} instead of: ${inSentence(doing(dropped))}`;
@@ -316,7 +423,9 @@ export function insteadPhrase(access: Access, adds: readonly string[], drops: re
 
 /** Two ways to move the same part, where there are such: they are what the difference is about. */
 function mainOf<M extends Action & { kind: 'move' }>(adds: readonly M[], drops: readonly M[]): [M, M] | undefined {
-  for (const added of adds) for (const dropped of drops) if (added.part === dropped.part && (added.move.with || dropped.move.with)) return [added, dropped];
+  for (const added of adds)
+    for (const dropped of drops)
+      if (added.part === dropped.part && (added.move.with || dropped.move.with)) return [added, dropped];
   return undefined;
 }
 
@@ -358,7 +467,9 @@ const mm = (value: number) => Number(value.toFixed(2));
 /** The figures behind a cover: where, how deep, how much room. */
 export function evidencePhrase(model: Model, { zone, at, coverMm, depthMm, clearMm, travelMm }: Evidence): string {
   const place = `${model.zone(zone).name}, ${at.map((mm) => mm.toFixed(0)).join(' / ')} mm: it begins ${mm(coverMm)} mm below the face, what it covers lies at ${mm(depthMm)} mm`;
-  return clearMm !== undefined ? `${place} and needs ${mm(clearMm)} mm of room.` : `${place}${travelMm ? ` and has to move ${mm(travelMm)} mm` : ' and comes straight out'}.`;
+  return clearMm !== undefined
+    ? `${place} and needs ${mm(clearMm)} mm of room.`
+    : `${place}${travelMm ? ` and has to move ${mm(travelMm)} mm` : ' and comes straight out'}.`;
 }
 
 /** Plural names ("bottom cover screws") hold; singular ones ("fan plug") hold-s. */
@@ -368,7 +479,9 @@ function heldVerb(joint: Joint): string {
 
 export function goalPhrase(model: Model, goal: string): string {
   const [verb, id] = goal.split(':') as [string, string];
-  return verb === 'reach' ? `reach the ${inSentence(model.joint(id).name)}` : `${verb} the ${inSentence(model.part(id).name)}`;
+  return verb === 'reach'
+    ? `reach the ${inSentence(model.joint(id).name)}`
+    : `${verb} the ${inSentence(model.part(id).name)}`;
 }
 
 /** What a job is for, in one line: "Replace fan, keyboard; reach display plug". */
@@ -382,4 +495,7 @@ export function jobPhrase(model: Model, goals: readonly Goal[]): string {
   return text[0]!.toUpperCase() + text.slice(1);
 }
 
-export const WEIGHTING_NAMES: Record<Weighting, string> = { 'part-by-part': 'Part by part', 'bit-by-bit': 'Bit by bit' };
+export const WEIGHTING_NAMES: Record<Weighting, string> = {
+  'part-by-part': 'Part by part',
+  'bit-by-bit': 'Bit by bit'
+};

@@ -32,7 +32,12 @@ export function pinchWords(model: Model, { pinch, zone: inHand }: Step): PinchWo
   for (const { cable, where, zone, crosses } of pinch) {
     const key = `${cable} ${where}`;
     const places = (words.get(key)?.places ?? 0) + (zone === inHand ? crosses.length : 0);
-    words.set(key, { key, name: model.part(cable).name, text: where === 'under' ? 'lies under it: laid first' : 'runs over it: held clear', places });
+    words.set(key, {
+      key,
+      name: model.part(cable).name,
+      text: where === 'under' ? 'lies under it: laid first' : 'runs over it: held clear',
+      places
+    });
   }
   return [...words.values()];
 }

@@ -63,7 +63,12 @@ export function plan(access: Access, goals: readonly Goal[], options: PlanOption
  * @param first whether a plan with the first order found is wanted on the way
  * @throws PlanningError when a goal is not in the machine or cannot be met
  */
-export function* planning(access: Access, goals: readonly Goal[], options: PlanOptions = {}, first = true): Generator<Progress, Plan, boolean | undefined> {
+export function* planning(
+  access: Access,
+  goals: readonly Goal[],
+  options: PlanOptions = {},
+  first = true
+): Generator<Progress, Plan, boolean | undefined> {
   const settled = settleGoals(goals);
   if (settled.length === 0) throw new PlanningError('nothing to do: choose at least one goal');
   const { weighting = FIRST_WEIGHTING, avoid = [], budget, from } = options;
@@ -95,7 +100,11 @@ export function* planning(access: Access, goals: readonly Goal[], options: PlanO
   const { up, plan } = write(begun.set, down);
   return plan(yield* rest('up', ordering(up, budget)));
 
-  function* rest(stage: 'down' | 'up', search: Generator<Order, Order>, last?: Order): Generator<Progress, Order, boolean | undefined> {
+  function* rest(
+    stage: 'down' | 'up',
+    search: Generator<Order, Order>,
+    last?: Order
+  ): Generator<Progress, Order, boolean | undefined> {
     if (last && (last.proved || isEnough)) return last;
     for (;;) {
       const { value, done } = search.next();
@@ -107,33 +116,62 @@ export function* planning(access: Access, goals: readonly Goal[], options: PlanO
 }
 
 /** Steps with the power on, loose turns and wasted motion of the first order found, the worse first. */
-const motions = (access: Access, { set, quick }: { set: RemovalSet; quick: Order }) => [energised(access, set, quick.sequence).length, quick.loose.turns, quick.cost];
+const motions = (access: Access, { set, quick }: { set: RemovalSet; quick: Order }) => [
+  energised(access, set, quick.sequence).length,
+  quick.loose.turns,
+  quick.cost
+];
 const isBetter = (a: readonly number[], b: readonly number[]): boolean => {
   const i = a.findIndex((x, k) => x !== b[k]);
   return i >= 0 && a[i]! < b[i]!;
 };
 
-function written(access: Access, goals: Goal[], options: PlanOptions, set: RemovalSet, down: Order, up: Order, upward: ReturnType<typeof upProblem>): Plan {
+function written(
+  access: Access,
+  goals: Goal[],
+  options: PlanOptions,
+  set: RemovalSet,
+  down: Order,
+  up: Order,
+  upward: ReturnType<typeof upProblem>
+): Plan {
   const { model } = access;
   const { weighting = FIRST_WEIGHTING, avoid = [], conditions = [] } = options;
   const actions = down.sequence.map((id) => access.actions.get(id)!);
   const swaps = swapsOf(access, goals, down.sequence);
   const writer = new StepWriter(access, goals, reasonsOf(set), lidsOf(access, set.taken.values()));
-  const steps = underConditions(model, [
-    ...writer.isolation(),
-    ...writer.down(actions),
-    ...writer.swap(swaps),
-    ...writer.up(up.sequence, departures(access, down.sequence, up.sequence, upward.edges), openTestPlace(access, up.sequence)),
-    ...writer.restore(),
-    ...writer.prove(actions)
-  ], conditions);
+  const steps = underConditions(
+    model,
+    [
+      ...writer.isolation(),
+      ...writer.down(actions),
+      ...writer.swap(swaps),
+      ...writer.up(
+        up.sequence,
+        departures(access, down.sequence, up.sequence, upward.edges),
+        openTestPlace(access, up.sequence)
+      ),
+      ...writer.restore(),
+      ...writer.prove(actions)
+    ],
+    conditions
+  );
   pairPoses(steps);
-  const live = { down: energised(access, set, down.sequence).map((id) => `down/${id}`), up: liveAgain(access, up.sequence).map((id) => `up/${id}`) };
-  for (const leg of ['down', 'up'] as const) for (const step of steps) if (live[leg].includes(step.id)) step.cautions.push(energisedCaution(leg, step.id === live[leg][0], step.tool));
+  const live = {
+    down: energised(access, set, down.sequence).map((id) => `down/${id}`),
+    up: liveAgain(access, up.sequence).map((id) => `up/${id}`)
+  };
+  for (const leg of ['down', 'up'] as const)
+    for (const step of steps)
+      if (live[leg].includes(step.id)) step.cautions.push(energisedCaution(leg, step.id === live[leg][0], step.tool));
   const named = new Set(steps.flatMap((s) => s.because));
   return {
     format: PLAN_FORMAT,
-    machine: { id: model.machine.id, revision: model.machine.revision, hash: options.hash ?? contentHash(model.machine) },
+    machine: {
+      id: model.machine.id,
+      revision: model.machine.revision,
+      hash: options.hash ?? contentHash(model.machine)
+    },
     goals,
     weighting: typeof weighting === 'string' ? weighting : weighting.name,
     ...(avoid.length > 0 ? { avoid: [...avoid].sort() } : {}),
@@ -141,7 +179,13 @@ function written(access: Access, goals: Goal[], options: PlanOptions, set: Remov
     steps,
     requirements: [...set.taken.values()]
       .filter(({ requirement }) => named.has(requirement.id))
-      .map(({ requirement: r }) => ({ id: r.id, of: r.of, cause: r.cause.kind, text: causePhrase(model, r.cause), ...(r.cause.kind === 'covers' ? { figures: evidencePhrase(model, r.cause.evidence) } : {}) })),
+      .map(({ requirement: r }) => ({
+        id: r.id,
+        of: r.of,
+        cause: r.cause.kind,
+        text: causePhrase(model, r.cause),
+        ...(r.cause.kind === 'covers' ? { figures: evidencePhrase(model, r.cause.evidence) } : {})
+      })),
     energised: [...live.down, ...live.up],
     loose: steps.filter((s) => s.unheld).map((s) => s.id),
     set: { cost: set.cost, bound: set.bound, proved: set.proved },
@@ -149,7 +193,10 @@ function written(access: Access, goals: Goal[], options: PlanOptions, set: Remov
     orderUp: bounded(up),
     swaps,
     inHand: inHand(access, goals, actions, options.variant),
-    times: timesOf(steps.map((s) => ({ seconds: s.seconds, kind: kindOf(model, s) })), options.pace ?? STANDARD_PACE)
+    times: timesOf(
+      steps.map((s) => ({ seconds: s.seconds, kind: kindOf(model, s) })),
+      options.pace ?? STANDARD_PACE
+    )
   };
 }
 
@@ -158,7 +205,9 @@ const bounded = ({ cost, bound, proved, loose }: Order): Plan['order'] => ({ cos
 /** Actions before the isolating one, unless the power was already taken away from outside. */
 function energised(access: Access, set: RemovalSet, down: readonly ActionId[]): ActionId[] {
   const isolating = isolatingAction(access, set);
-  const fromOutside = access.model.machine.isolation.steps.some((s) => s.kind === 'firmware-disconnect' || s.kind === 'remove-battery');
+  const fromOutside = access.model.machine.isolation.steps.some(
+    (s) => s.kind === 'firmware-disconnect' || s.kind === 'remove-battery'
+  );
   return !isolating || fromOutside ? [] : down.slice(0, down.indexOf(isolating));
 }
 
@@ -189,7 +238,8 @@ function endOf(access: Access, set: RemovalSet, down: readonly ActionId[]): Setu
 function reasonsOf(set: RemovalSet): Map<ActionId, string[]> {
   const reasons = new Map<ActionId, string[]>();
   for (const { requirement, alternative } of set.taken.values()) {
-    for (const id of requirement.alternatives[alternative]!) reasons.set(id, [...(reasons.get(id) ?? []), requirement.id]);
+    for (const id of requirement.alternatives[alternative]!)
+      reasons.set(id, [...(reasons.get(id) ?? []), requirement.id]);
   }
   return reasons;
 }

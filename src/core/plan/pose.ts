@@ -42,11 +42,16 @@ function awayFrom(own: string, face: Pose['lid']): string {
 export function ontoMat(access: Access, action: Action): ActionId[] {
   const { model } = access;
   // A joint may be on the part that is out; a part that moves has to have come out with another.
-  const [first, ...others] = action.kind === 'open' ? [action.joint.a, action.joint.b] : movedBy(action.part.id, action.move);
-  const isElse = (way: PartMove) => action.kind === 'open' || (way.move !== action.move && (way.part !== action.part || way.move.with));
-  const whole = model.waysOut(first!).filter((way) => isElse(way) && others.every((id) => model.takes(way.part.id, way.move).has(id)));
+  const [first, ...others] =
+    action.kind === 'open' ? [action.joint.a, action.joint.b] : movedBy(action.part.id, action.move);
+  const isElse = (way: PartMove) =>
+    action.kind === 'open' || (way.move !== action.move && (way.part !== action.part || way.move.with));
+  const whole = model
+    .waysOut(first!)
+    .filter((way) => isElse(way) && others.every((id) => model.takes(way.part.id, way.move).has(id)));
   return whole.map(({ part, move }) => moveId(part.id, move.id));
 }
 
 /** What may be loose while the machine moves, as a problem of order knows it. */
-export const looseRules = (access: Access): LooseRule[] => access.holdings.map(({ part, holds, leash, out }) => ({ what: part.id, holds, leash, out }));
+export const looseRules = (access: Access): LooseRule[] =>
+  access.holdings.map(({ part, holds, leash, out }) => ({ what: part.id, holds, leash, out }));

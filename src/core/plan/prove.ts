@@ -24,7 +24,10 @@ export function touchedFunctions(model: Model, actions: Iterable<Touched>): stri
 /** How each function is tried; a function not listed here is tried by its name. */
 const TESTS: Record<string, Phrase> = {
   power: { text: 'Starts and charges', detail: 'Adapter in, charge light on, starts to the sign-in screen.' },
-  identity: { text: 'Serial number and identity data', detail: 'Firmware shows the machine\u2019s own serial number and model.' },
+  identity: {
+    text: 'Serial number and identity data',
+    detail: 'Firmware shows the machine\u2019s own serial number and model.'
+  },
   clock: { text: 'Clock keeps the time', detail: 'Date and time right after a cold start.' },
   storage: { text: 'Drive found', detail: 'Listed at full size; starts from it.' },
   memory: { text: 'Memory found', detail: 'The full amount is listed.' },
@@ -57,10 +60,17 @@ const TESTS: Record<string, Phrase> = {
 export const CLOSING_PARTS: ReadonlySet<string> = new Set(['cover', 'bezel', 'case', 'keyboard']);
 
 /** Whether something has to lie right again all round once it is back. */
-export const closesUp = (touched: Touched): boolean => (touched.kind === 'open' ? touched.joint.kind === 'clips' : CLOSING_PARTS.has(touched.part.kind) && removes(touched.move));
+export const closesUp = (touched: Touched): boolean =>
+  touched.kind === 'open'
+    ? touched.joint.kind === 'clips'
+    : CLOSING_PARTS.has(touched.part.kind) && removes(touched.move);
 
 /** The last look at the machine itself, before what works in it is tried. */
-export const CLOSING_CHECK: Phrase = { text: 'Closed all round', detail: 'No screw left, none missing; no gap along any seam, all four corners flat; the lid opens with one hand; nothing rattles.' };
+export const CLOSING_CHECK: Phrase = {
+  text: 'Closed all round',
+  detail:
+    'No screw left, none missing; no gap along any seam, all four corners flat; the lid opens with one hand; nothing rattles.'
+};
 
 const ORDER = Object.keys(TESTS);
 const rank = (f: string) => (ORDER.includes(f) ? ORDER.indexOf(f) : ORDER.length);

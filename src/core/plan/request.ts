@@ -18,7 +18,11 @@ export interface PlanBasis {
 }
 
 /** Nothing known of the machine at hand, nothing measured in the shop. */
-export const STANDARD_BASIS: PlanBasis = { conditions: [], pace: {}, spreads: { step: STANDARD_PACE.spread, visit: STANDARD_PACE.visitSpread } };
+export const STANDARD_BASIS: PlanBasis = {
+  conditions: [],
+  pace: {},
+  spreads: { step: STANDARD_PACE.spread, visit: STANDARD_PACE.visitSpread }
+};
 
 /** What is asked for. */
 export interface PlanWish {
@@ -38,9 +42,34 @@ export interface PlanRequest extends PlanBasis, PlanWish {
 }
 
 /** All that a plan depends on, from the three that know it: nobody puts it together otherwise. */
-export const planRequest = ({ machine, hash }: { machine: Machine; hash: string }, basis: PlanBasis, wish: PlanWish): PlanRequest => ({ machine, hash, ...basis, ...wish });
+export const planRequest = (
+  { machine, hash }: { machine: Machine; hash: string },
+  basis: PlanBasis,
+  wish: PlanWish
+): PlanRequest => ({ machine, hash, ...basis, ...wish });
 
 /** Equal keys are equal plans. */
-export function requestKey({ hash, goals, weighting, avoid, from, variant, conditions, pace, spreads }: PlanRequest): string {
-  return JSON.stringify([hash, settleGoals(goals), weighting, [...new Set(avoid)].sort(), variant ?? null, [...new Set(conditions)].sort(), Object.entries(pace).sort(), spreads.step, spreads.visit, ...(from ? [from.done, [...new Set(from.stuck)].sort()] : [])]);
+export function requestKey({
+  hash,
+  goals,
+  weighting,
+  avoid,
+  from,
+  variant,
+  conditions,
+  pace,
+  spreads
+}: PlanRequest): string {
+  return JSON.stringify([
+    hash,
+    settleGoals(goals),
+    weighting,
+    [...new Set(avoid)].sort(),
+    variant ?? null,
+    [...new Set(conditions)].sort(),
+    Object.entries(pace).sort(),
+    spreads.step,
+    spreads.visit,
+    ...(from ? [from.done, [...new Set(from.stuck)].sort()] : [])
+  ]);
 }

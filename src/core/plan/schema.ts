@@ -40,7 +40,13 @@ export const Step = z.strictObject({
   count: z.int().optional(),
   /** How screws are tightened: holes in turn by index from 0, in so many passes. */
   tighten: z
-    .strictObject({ order: z.array(z.int()), by: z.enum(['printed', 'crosswise', 'as-they-lie']), passes: z.int(), torqueNm: z.number(), guideline: z.boolean() })
+    .strictObject({
+      order: z.array(z.int()),
+      by: z.enum(['printed', 'crosswise', 'as-they-lie']),
+      passes: z.int(),
+      torqueNm: z.number(),
+      guideline: z.boolean()
+    })
     .optional(),
   /** Standard time, s. */
   seconds: z.number(),
@@ -81,7 +87,15 @@ export const Plan = z.strictObject({
   conditions: z.array(Condition).optional(),
   steps: z.array(Step),
   /** Every requirement that some step names, in words; with the figures where the drawing said so. */
-  requirements: z.array(z.strictObject({ id: z.string(), of: z.string(), cause: z.string(), text: z.string(), figures: z.string().optional() })),
+  requirements: z.array(
+    z.strictObject({
+      id: z.string(),
+      of: z.string(),
+      cause: z.string(),
+      text: z.string(),
+      figures: z.string().optional()
+    })
+  ),
   /** Ids of steps done before the power is away. */
   energised: z.array(z.string()),
   /** Ids of turns and lid moves during which something in the machine is not held. */
@@ -94,12 +108,14 @@ export const Plan = z.strictObject({
   orderUp: BoundedOrder.optional(),
   /** What each spare brings and what moves over to it; new flat cables that are bent after the old ones. */
   swaps: z
-    .array(z.strictObject({
-      part: z.string(),
-      brings: z.array(z.string()),
-      over: z.array(z.strictObject({ part: z.string(), when: z.enum(['before', 'after']) })),
-      form: z.array(z.string())
-    }))
+    .array(
+      z.strictObject({
+        part: z.string(),
+        brings: z.array(z.string()),
+        over: z.array(z.strictObject({ part: z.string(), when: z.enum(['before', 'after']) })),
+        form: z.array(z.string())
+      })
+    )
     .optional(),
   inHand: z.strictObject({
     spares: z.array(z.strictObject({ part: z.string(), name: z.string(), numbers: z.array(z.string()) })),

@@ -24,11 +24,28 @@ const FROM_START: From = { done: [], stuck: [] };
  * @param budget needs to weigh before the best set found is given with its gap
  * @throws PlanningError when some requirement cannot be met, naming it
  */
-export function removalSet(access: Access, goals: readonly Goal[], avoid: ReadonlySet<WayKey> = new Set(), from: From = FROM_START, budget?: number): RemovalSet {
+export function removalSet(
+  access: Access,
+  goals: readonly Goal[],
+  avoid: ReadonlySet<WayKey> = new Set(),
+  from: From = FROM_START,
+  budget?: number
+): RemovalSet {
   const problem = problemOf(access, from);
   const asked = [...goalRequirements(access, goals), ...keeping(from)];
-  const result = cheapestSet({ ...problem, job: JOB, requirementsOf: (id) => (id === JOB ? asked.map(problem.without) : problem.requirementsOf(id)) }, avoid, budget);
-  if (!result.ok) throw new PlanningError(`cannot be done: ${causePhrase(access.model, result.unmet.cause)} Nothing ${avoid.size > 0 || from.stuck.length > 0 ? 'that is allowed ' : 'in the file '}clears that.`);
+  const result = cheapestSet(
+    {
+      ...problem,
+      job: JOB,
+      requirementsOf: (id) => (id === JOB ? asked.map(problem.without) : problem.requirementsOf(id))
+    },
+    avoid,
+    budget
+  );
+  if (!result.ok)
+    throw new PlanningError(
+      `cannot be done: ${causePhrase(access.model, result.unmet.cause)} Nothing ${avoid.size > 0 || from.stuck.length > 0 ? 'that is allowed ' : 'in the file '}clears that.`
+    );
   return withSunk(access, from, result.set);
 }
 
@@ -36,14 +53,30 @@ export function removalSet(access: Access, goals: readonly Goal[], avoid: Readon
  * The same for any choice of these goals, from one state of the machine: many sets in the time of a few.
  * @returns given some of the goals by their id, in one order: their set, undefined where they cannot be met
  */
-export function setsOfGoals(access: Access, goals: readonly Goal[], from: From = FROM_START): (picked: readonly string[]) => Members | undefined {
+export function setsOfGoals(
+  access: Access,
+  goals: readonly Goal[],
+  from: From = FROM_START
+): (picked: readonly string[]) => Members | undefined {
   const problem = problemOf(access, from);
   const asked = new Map(goals.map((goal) => [goalId(goal), orNone(() => goalRequirements(access, [goal]))]));
-  const jobs = new Map<ActionId, Requirement[]>([...asked].flatMap(([id, list]) => (list ? [[`${JOB} ${id}`, list.map(problem.without)] as const] : [])));
+  const jobs = new Map<ActionId, Requirement[]>(
+    [...asked].flatMap(([id, list]) => (list ? [[`${JOB} ${id}`, list.map(problem.without)] as const] : []))
+  );
   jobs.set(JOB, keeping(from).map(problem.without));
-  const among = setsAmong({ ...problem, requirementsOf: (id) => jobs.get(id) ?? problem.requirementsOf(id), cost: (id) => (jobs.has(id) ? 0 : problem.cost(id)) }, [...jobs.keys()]);
+  const among = setsAmong(
+    {
+      ...problem,
+      requirementsOf: (id) => jobs.get(id) ?? problem.requirementsOf(id),
+      cost: (id) => (jobs.has(id) ? 0 : problem.cost(id))
+    },
+    [...jobs.keys()]
+  );
   const found = new Map<string, Members | undefined>();
-  const isMetBy = (goal: string, set: Members) => asked.get(goal)?.every((r) => problem.without(r).alternatives.some((way) => way.every((id) => set.actions.has(id)))) ?? false;
+  const isMetBy = (goal: string, set: Members) =>
+    asked
+      .get(goal)
+      ?.every((r) => problem.without(r).alternatives.some((way) => way.every((id) => set.actions.has(id)))) ?? false;
   const find = (picked: readonly string[]) => {
     // A set for some of the goals that meets the others as well is theirs: more goals never cost less.
     for (const goal of picked) {
@@ -67,23 +100,45 @@ function problemOf(access: Access, from: From) {
   // What was taken apart leaves together no more.
   const torn = together.filter(({ group, moves }) => !done.has(group) && moves.some((id) => done.has(id)));
   const stuck = new Set([...from.stuck, ...torn.map(({ group }) => group)]);
-  const without = (r: Requirement): Requirement => (stuck.size > 0 ? { ...r, alternatives: r.alternatives.filter((way) => !way.some((id) => stuck.has(id))) } : r);
+  const without = (r: Requirement): Requirement =>
+    stuck.size > 0 ? { ...r, alternatives: r.alternatives.filter((way) => !way.some((id) => stuck.has(id))) } : r;
   /** What a thing that is done needed is there, by the ways that were taken; where none was, it was found so. */
-  const asDone = (list: readonly Requirement[]) => list.flatMap((r) => { const taken = r.alternatives.filter((way) => way.every((id) => done.has(id))); return taken.length > 0 ? [{ ...r, alternatives: taken }] : []; });
+  const asDone = (list: readonly Requirement[]) =>
+    list.flatMap((r) => {
+      const taken = r.alternatives.filter((way) => way.every((id) => done.has(id)));
+      return taken.length > 0 ? [{ ...r, alternatives: taken }] : [];
+    });
   const isolating = access.model.machine.isolation.joint;
   // Whoever goes inside takes the power away, whichever comes first.
-  const powerless: Requirement | undefined = isolating ? without({ id: `${JOB} < isolation`, of: JOB, alternatives: waysToIsolate(access, isolating), cause: { kind: 'isolation', joint: isolating } }) : undefined;
+  const powerless: Requirement | undefined = isolating
+    ? without({
+        id: `${JOB} < isolation`,
+        of: JOB,
+        alternatives: waysToIsolate(access, isolating),
+        cause: { kind: 'isolation', joint: isolating }
+      })
+    : undefined;
   return {
     together: together.filter(({ group }) => !done.has(group)),
     without,
-    requirementsOf: (id: ActionId) => (done.has(id) ? asDone(access.requirements.get(id)!) : access.requirements.get(id)!.map(without)),
-    beside: (id: ActionId) => { const action = access.actions.get(id); return action && goesInside(action) ? powerless : undefined; },
+    requirementsOf: (id: ActionId) =>
+      done.has(id) ? asDone(access.requirements.get(id)!) : access.requirements.get(id)!.map(without),
+    beside: (id: ActionId) => {
+      const action = access.actions.get(id);
+      return action && goesInside(action) ? powerless : undefined;
+    },
     cost: (id: ActionId) => (done.has(id) ? 0 : actionCost(access.actions.get(id)!))
   };
 }
 
 /** What is done stays done. */
-const keeping = (from: From) => from.done.map((id): Requirement => ({ id: `${JOB} < done ${id}`, of: JOB, alternatives: [[id]], cause: { kind: 'done', what: id } }));
+const keeping = (from: From) =>
+  from.done.map((id): Requirement => ({
+    id: `${JOB} < done ${id}`,
+    of: JOB,
+    alternatives: [[id]],
+    cause: { kind: 'done', what: id }
+  }));
 
 /** What was paid before counts in the whole. */
 function withSunk<S extends Members>(access: Access, from: From, set: S): S {
@@ -100,10 +155,17 @@ const EQUAL_BUDGET = 1500;
  * Other sets that cost the same: for each choice that the set made, the best without it, where that is no dearer.
  * They are not all there are; the cost is proved, which of the equals has the best order is not.
  */
-export function* equalSets(access: Access, goals: readonly Goal[], set: RemovalSet, avoid: ReadonlySet<WayKey> = new Set(), from: From = FROM_START): Generator<RemovalSet> {
+export function* equalSets(
+  access: Access,
+  goals: readonly Goal[],
+  set: RemovalSet,
+  avoid: ReadonlySet<WayKey> = new Set(),
+  from: From = FROM_START
+): Generator<RemovalSet> {
   const told = new Set([[...set.actions].join(' ')]);
   const ways = new Set<WayKey>();
-  for (const { requirement, alternative } of set.taken.values()) if (requirement.alternatives.length > 1) ways.add(wayKey(requirement.alternatives[alternative]!));
+  for (const { requirement, alternative } of set.taken.values())
+    if (requirement.alternatives.length > 1) ways.add(wayKey(requirement.alternatives[alternative]!));
   for (const way of [...ways].sort().slice(0, MOST_TRIED)) {
     const other = orNone(() => removalSet(access, goals, new Set([...avoid, way]), from, EQUAL_BUDGET));
     if (!other || other.cost > set.cost + EQUAL) continue;

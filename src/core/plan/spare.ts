@@ -16,7 +16,11 @@ export type SpareCheck =
 export function numbersFor(model: Model, part: Part, variant?: string): string[] {
   const { revision } = model.machine;
   return part.numbers
-    .filter((n) => (!n.revisions || n.revisions.includes(revision)) && (variant === undefined || !n.variants || n.variants.includes(variant)))
+    .filter(
+      (n) =>
+        (!n.revisions || n.revisions.includes(revision)) &&
+        (variant === undefined || !n.variants || n.variants.includes(variant))
+    )
     .map((n) => n.number);
 }
 
@@ -28,8 +32,10 @@ export function checkSpare(model: Model, part: Part, number: string, variant?: s
     const other = model.machine.parts.find((p) => p.numbers.some((n) => plain(n.number) === written));
     return { verdict: 'unknown', ...(other ? { part: other.id } : {}) };
   }
-  if (known.revisions && !known.revisions.includes(model.machine.revision)) return { verdict: 'other-revision', fits: known.revisions };
-  if (variant !== undefined && known.variants && !known.variants.includes(variant)) return { verdict: 'other-variant', fits: known.variants };
+  if (known.revisions && !known.revisions.includes(model.machine.revision))
+    return { verdict: 'other-revision', fits: known.revisions };
+  if (variant !== undefined && known.variants && !known.variants.includes(variant))
+    return { verdict: 'other-variant', fits: known.variants };
   return { verdict: 'fits' };
 }
 
@@ -45,7 +51,9 @@ export function spareWords(model: Model, part: Part, check: SpareCheck): string 
     case 'other-variant':
       return `Does not fit here: it is for the variant ${check.fits.join(' or ')}.`;
     case 'unknown':
-      return check.part ? `That is the number of the ${inSentence(model.part(check.part).name)}, not of a ${name}.` : `The machine file does not know this number for a ${name}. Look twice before it goes in.`;
+      return check.part
+        ? `That is the number of the ${inSentence(model.part(check.part).name)}, not of a ${name}.`
+        : `The machine file does not know this number for a ${name}. Look twice before it goes in.`;
   }
 }
 
@@ -56,10 +64,22 @@ const plain = (number: string) => number.toUpperCase().replace(/[\s-]/g, '');
 export function swapsOf(access: Access, goals: readonly Goal[], down: readonly ActionId[]): NonNullable<Plan['swaps']> {
   const { model } = access;
   const at = new Map(down.map((id, i) => [id, i]));
-  const leaves = (part: string) => Math.min(...model.part(part).moves.filter(removes).map((m) => at.get(moveId(part, m.id)) ?? Infinity));
+  const leaves = (part: string) =>
+    Math.min(
+      ...model
+        .part(part)
+        .moves.filter(removes)
+        .map((m) => at.get(moveId(part, m.id)) ?? Infinity)
+    );
   return goalParts(goals.filter((g) => g.do === 'replace')).map((part) => {
-    const beside = model.part(part).moves.filter((m) => at.has(moveId(part, m.id))).flatMap((m) => (m.with ?? []).filter((id) => !model.part(part).spareIncludes.includes(id)));
-    const over = [...ridersToMove(model, part), ...beside].map((rider) => ({ part: rider, when: leaves(rider) < leaves(part) ? ('before' as const) : ('after' as const) }));
+    const beside = model
+      .part(part)
+      .moves.filter((m) => at.has(moveId(part, m.id)))
+      .flatMap((m) => (m.with ?? []).filter((id) => !model.part(part).spareIncludes.includes(id)));
+    const over = [...ridersToMove(model, part), ...beside].map((rider) => ({
+      part: rider,
+      when: leaves(rider) < leaves(part) ? ('before' as const) : ('after' as const)
+    }));
     const brings = model.part(part).spareIncludes;
     const form = [part, ...brings].filter((id) => {
       const cable = model.cable(id);

@@ -4,7 +4,22 @@ import { tightening } from '../fasteners';
 import { movedBy, removes, type IsolationStep, type Joint, type JointOf, type Model, type Part } from '../machine';
 import { cautionsFor, isolationCautions, looseCaution, withLidCaution } from './cautions';
 import { goalId, JOB, type Goal } from './goals';
-import { closePhrase, consumablePhrase, formPhrase, goalWorkPhrase, isolationPhrase, leadPhrase, movePhrase, openPhrase, OPEN_TEST, posePhrase, returnPhrase, swapPhrase, openTestReason, type Phrase } from './phrase';
+import {
+  closePhrase,
+  consumablePhrase,
+  formPhrase,
+  goalWorkPhrase,
+  isolationPhrase,
+  leadPhrase,
+  movePhrase,
+  openPhrase,
+  OPEN_TEST,
+  posePhrase,
+  returnPhrase,
+  swapPhrase,
+  openTestReason,
+  type Phrase
+} from './phrase';
 import { pinchList } from './pinch';
 import { ontoMat, poseOf, type Lids } from './pose';
 import { CLOSING_CHECK, closesUp, testPhrase, touchedFunctions } from './prove';
@@ -49,11 +64,16 @@ export class StepWriter {
   down(actions: readonly Action[]): Step[] {
     const out: Step[] = [];
     const opened = new Set(actions.flatMap((a) => (a.kind === 'open' ? [a.joint.id] : [])));
-    const leaves = new Set(actions.flatMap((a) => (a.kind === 'move' && a.removes ? [...this.access.model.takes(a.part.id, a.move)] : [])));
+    const leaves = new Set(
+      actions.flatMap((a) => (a.kind === 'move' && a.removes ? [...this.access.model.takes(a.part.id, a.move)] : []))
+    );
     for (const action of actions) {
       const pose = this.poseFor(action, 'down');
       out.push(...this.turn('down', pose, this.done));
-      const phrase = action.kind === 'open' ? openPhrase(action.joint, this.leadWords(action.joint, opened, leaves)) : movePhrase(action, this.along(action));
+      const phrase =
+        action.kind === 'open'
+          ? openPhrase(action.joint, this.leadWords(action.joint, opened, leaves))
+          : movePhrase(action, this.along(action));
       out.push({
         ...step('down', `down/${action.id}`, action.kind, phrase, action.seconds),
         ...this.place(action, pose),
@@ -72,7 +92,9 @@ export class StepWriter {
 
   private leadWords(joint: Joint, opened: ReadonlySet<string>, leaves: ReadonlySet<string>): string | undefined {
     const { model } = this.access;
-    return joint.kind === 'connector' ? leadPhrase(model, joint, likeLeads(model, joint), comesOffWith(model, joint, opened, leaves)) : undefined;
+    return joint.kind === 'connector'
+      ? leadPhrase(model, joint, likeLeads(model, joint), comesOffWith(model, joint, opened, leaves))
+      : undefined;
   }
 
   /** The power is away: the isolating joint is open, and a battery that comes out whole is out. */
@@ -102,7 +124,9 @@ export class StepWriter {
       const form = (swapped?.form ?? []).filter((cable) => !formed.has(cable) && formed.add(cable));
       const forming = form.map((cable): Step => ({
         ...step('swap', `swap/form:${cable}`, 'prepare', formPhrase(model, cable), SECONDS.form),
-        part: cable, because: work.because, departs: 'New flat cables come straight.'
+        part: cable,
+        because: work.because,
+        departs: 'New flat cables come straight.'
       }));
       return [work, ...forming];
     });
@@ -120,7 +144,10 @@ export class StepWriter {
       this.done.delete(id);
       const pose = this.poseFor(action, 'up');
       out.push(...this.turn('up', pose, open));
-      const phrase = action.kind === 'open' ? closePhrase(action.joint) : returnPhrase(action, replaced.has(action.part.id), this.along(action));
+      const phrase =
+        action.kind === 'open'
+          ? closePhrase(action.joint)
+          : returnPhrase(action, replaced.has(action.part.id), this.along(action));
       const departs = departures.get(id);
       out.push({
         ...step('up', `up/${id}`, action.kind === 'open' ? 'close' : 'return', phrase, action.backSeconds),
@@ -138,7 +165,11 @@ export class StepWriter {
   }
 
   private openTest({ hidden }: OpenTest): Step {
-    return { ...step('up', 'up/open-test', 'test', OPEN_TEST, SECONDS.openTest), departs: openTestReason(this.access.model, hidden), test: 'open-power' };
+    return {
+      ...step('up', 'up/open-test', 'test', OPEN_TEST, SECONDS.openTest),
+      departs: openTestReason(this.access.model, hidden),
+      test: 'open-power'
+    };
   }
 
   /** Isolation undone, last step first. */
@@ -146,7 +177,10 @@ export class StepWriter {
     return this.access.model.machine.isolation.steps
       .filter((s) => !s.joint && s.undo)
       .reverse()
-      .map((s) => ({ ...step('up', `restore/${s.id}`, 'restore', { text: s.undo! }, s.undoSeconds ?? s.seconds), mirror: `isolate/${s.id}` }));
+      .map((s) => ({
+        ...step('up', `restore/${s.id}`, 'restore', { text: s.undo! }, s.undoSeconds ?? s.seconds),
+        mirror: `isolate/${s.id}`
+      }));
   }
 
   prove(actions: readonly Action[]): Step[] {
@@ -156,12 +190,21 @@ export class StepWriter {
       test: f
     }));
     if (!actions.some(closesUp)) return tests;
-    return [{ ...step('prove', 'prove/closing', 'test', CLOSING_CHECK, SECONDS.closing), departs: 'Proves what was closed.', test: 'closing' }, ...tests];
+    return [
+      {
+        ...step('prove', 'prove/closing', 'test', CLOSING_CHECK, SECONDS.closing),
+        departs: 'Proves what was closed.',
+        test: 'closing'
+      },
+      ...tests
+    ];
   }
 
   /** What leaves or comes together with the part, of what was not taken off before. */
   private along(action: Action & { kind: 'move' }): Part[] {
-    return (action.move.with ?? []).map((id) => this.access.model.part(id)).filter((p) => !p.moves.some((m) => removes(m) && this.done.has(moveId(p.id, m.id))));
+    return (action.move.with ?? [])
+      .map((id) => this.access.model.part(id))
+      .filter((p) => !p.moves.some((m) => removes(m) && this.done.has(moveId(p.id, m.id))));
   }
 
   /** `up/lid`, `mat` for work on a part that is out, undefined where the machine may lie as it likes. */
@@ -183,52 +226,93 @@ export class StepWriter {
     if (now === before) return [];
     const loose = [...unheld(this.access.holdings, open)].map(([part, how]) => ({ part, how }));
     const { model } = this.access;
-    const tied = lidBefore === this.stands.lid ? [] : model.machine.parts.filter((p) => p.moves.some((m) => m.lid && open.has(moveId(p.id, m.id)))).map((p) => p.id);
-    const cautions = [...(loose.length > 0 ? [looseCaution(model, loose)] : []), ...(tied.length > 0 ? [withLidCaution(model, tied)] : [])];
-    return [{
-      ...step(leg, `${leg}/pose-${++this.poses}`, 'pose', posePhrase(now, loose.length > 0), SECONDS.pose),
-      pose: now,
-      ...(loose.length > 0 ? { unheld: loose } : {}),
-      cautions
-    }];
+    const tied =
+      lidBefore === this.stands.lid
+        ? []
+        : model.machine.parts
+            .filter((p) => p.moves.some((m) => m.lid && open.has(moveId(p.id, m.id))))
+            .map((p) => p.id);
+    const cautions = [
+      ...(loose.length > 0 ? [looseCaution(model, loose)] : []),
+      ...(tied.length > 0 ? [withLidCaution(model, tied)] : [])
+    ];
+    return [
+      {
+        ...step(leg, `${leg}/pose-${++this.poses}`, 'pose', posePhrase(now, loose.length > 0), SECONDS.pose),
+        pose: now,
+        ...(loose.length > 0 ? { unheld: loose } : {}),
+        cautions
+      }
+    ];
   }
 
   /** What is used once is made ready right before the part goes down on it, or before it is closed where the part stays. */
   private prepares(action: Action, sequence: readonly ActionId[]): Step[] {
-    const singles = (joint: Joint): joint is JointOf<'adhesive'> => joint.kind === 'adhesive' && joint.singleUse && sequence.includes(openId(joint.id));
+    const singles = (joint: Joint): joint is JointOf<'adhesive'> =>
+      joint.kind === 'adhesive' && joint.singleUse && sequence.includes(openId(joint.id));
     const { model } = this.access;
     /** The move that brings the part down on what it is bonded to: not one that takes both along. */
-    const seatOf = (joint: Joint) => sequence.findLast((id) => {
-      const a = this.access.actions.get(id)!;
-      return a.kind === 'move' && a.removes && movedBy(a.part.id, a.move).includes(joint.a) && (!a.move.with || !model.takes(a.part.id, a.move).has(joint.b));
-    });
-    const due = action.kind === 'move' ? movedBy(action.part.id, action.move).flatMap((id) => model.jointsOf(id).filter((j) => j.a === id && seatOf(j) === action.id)) : seatOf(action.joint) === undefined ? [action.joint] : [];
-    return due.filter(singles).map((joint) => ({
-      ...step('up', `up/prepare:${joint.id}`, 'prepare', consumablePhrase(model, joint), SECONDS.prepare),
-      joint: joint.id,
-      zone: joint.zone,
-      departs: 'Used once: fresh on the way up.',
-      because: this.reasons.get(openId(joint.id)) ?? []
-    }));
+    const seatOf = (joint: Joint) =>
+      sequence.findLast((id) => {
+        const a = this.access.actions.get(id)!;
+        return (
+          a.kind === 'move' &&
+          a.removes &&
+          movedBy(a.part.id, a.move).includes(joint.a) &&
+          (!a.move.with || !model.takes(a.part.id, a.move).has(joint.b))
+        );
+      });
+    const due =
+      action.kind === 'move'
+        ? movedBy(action.part.id, action.move).flatMap((id) =>
+            model.jointsOf(id).filter((j) => j.a === id && seatOf(j) === action.id)
+          )
+        : seatOf(action.joint) === undefined
+          ? [action.joint]
+          : [];
+    return due
+      .filter(singles)
+      .map((joint) => ({
+        ...step('up', `up/prepare:${joint.id}`, 'prepare', consumablePhrase(model, joint), SECONDS.prepare),
+        joint: joint.id,
+        zone: joint.zone,
+        departs: 'Used once: fresh on the way up.',
+        because: this.reasons.get(openId(joint.id)) ?? []
+      }));
   }
 
   private place(action: Action, pose: string | undefined): Partial<Step> {
     const tool = toolOf(action);
     // As it is drawn on the face in hand: where its nearest shape there begins; a part that is not drawn there has none.
-    const depths = action.kind === 'move' ? action.part.shapes.flatMap((s) => (s.zone === action.zone ? [s.depth[0]] : [])) : [];
+    const depths =
+      action.kind === 'move' ? action.part.shapes.flatMap((s) => (s.zone === action.zone ? [s.depth[0]] : [])) : [];
     return {
       ...(action.kind === 'open' ? { joint: action.joint.id } : { part: action.part.id, move: action.move.id }),
       zone: action.zone,
       ...(pose ? { pose } : {}),
       ...(tool ? { tool } : {}),
       ...(action.kind === 'open' && action.joint.kind === 'screws' ? { count: action.joint.count } : {}),
-      ...(action.kind === 'open' ? { depth: action.joint.depth } : depths.length > 0 ? { depth: Math.min(...depths) } : {})
+      ...(action.kind === 'open'
+        ? { depth: action.joint.depth }
+        : depths.length > 0
+          ? { depth: Math.min(...depths) }
+          : {})
     };
   }
 }
 
 function step(leg: Leg, id: string, what: Step['do'], phrase: Phrase, seconds: number): Step {
-  return { id, leg, do: what, text: phrase.text, ...(phrase.detail ? { detail: phrase.detail } : {}), seconds, because: [], cautions: [], pinch: [] };
+  return {
+    id,
+    leg,
+    do: what,
+    text: phrase.text,
+    ...(phrase.detail ? { detail: phrase.detail } : {}),
+    seconds,
+    because: [],
+    cautions: [],
+    pinch: []
+  };
 }
 
 /** The kind of work that a step is, for times: `open screws`, `move`, `test`. */

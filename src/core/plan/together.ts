@@ -11,21 +11,30 @@ export interface Together {
 }
 
 /** All moves of several parts of this machine, in the order of its file. */
-export const togetherOf = (model: Model): Together[] => model.groupMoves.map((group) => ({ group: idOf(group), moves: movesApart(model, group), joints: jointsAmong(model, group) }));
+export const togetherOf = (model: Model): Together[] =>
+  model.groupMoves.map((group) => ({
+    group: idOf(group),
+    moves: movesApart(model, group),
+    joints: jointsAmong(model, group)
+  }));
 
 function movesApart(model: Model, group: PartMove): ActionId[] {
   const { part, move } = group;
   const members = movedBy(part.id, move);
-  const some = model.machine.parts.flatMap((of) => of.moves.filter(removes).map((m) => ({ part: of, move: m }))).filter((way) => {
-    const taken = model.takes(way.part.id, way.move);
-    return idOf(way) !== idOf(group) && members.some((id) => taken.has(id)) && !members.every((id) => taken.has(id));
-  });
+  const some = model.machine.parts
+    .flatMap((of) => of.moves.filter(removes).map((m) => ({ part: of, move: m })))
+    .filter((way) => {
+      const taken = model.takes(way.part.id, way.move);
+      return idOf(way) !== idOf(group) && members.some((id) => taken.has(id)) && !members.every((id) => taken.has(id));
+    });
   return some.map(idOf);
 }
 
 function jointsAmong(model: Model, { part, move }: PartMove): ActionId[] {
   const taken = model.takes(part.id, move);
-  return [...new Set([...taken].flatMap((id) => model.jointsOf(id)))].filter((j) => taken.has(j.a) && taken.has(j.b)).map((j) => openId(j.id));
+  return [...new Set([...taken].flatMap((id) => model.jointsOf(id)))]
+    .filter((j) => taken.has(j.a) && taken.has(j.b))
+    .map((j) => openId(j.id));
 }
 
 const idOf = ({ part, move }: PartMove): ActionId => moveId(part.id, move.id);
@@ -41,5 +50,11 @@ export function takenApart(model: Model, within: ReadonlySet<ActionId>): { group
 }
 
 function pairsOf(model: Model, within: ReadonlySet<ActionId>, which: (t: Together) => ActionId[]) {
-  return togetherOf(model).filter(({ group }) => within.has(group)).flatMap((t) => which(t).filter((id) => within.has(id)).map((apart) => ({ group: t.group, apart })));
+  return togetherOf(model)
+    .filter(({ group }) => within.has(group))
+    .flatMap((t) =>
+      which(t)
+        .filter((id) => within.has(id))
+        .map((apart) => ({ group: t.group, apart }))
+    );
 }

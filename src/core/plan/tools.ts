@@ -14,7 +14,15 @@ export function toolFor(joint: Joint): string | undefined {
     case 'adhesive':
       return joint.adhesive === 'glue' ? 'plastic card' : undefined;
     case 'connector':
-      return ['flip-lock-back', 'flip-lock-front', 'slide-lock', 'antenna-snap', 'board-to-board', 'wire-along-board', 'lift-straight'].includes(joint.family)
+      return [
+        'flip-lock-back',
+        'flip-lock-front',
+        'slide-lock',
+        'antenna-snap',
+        'board-to-board',
+        'wire-along-board',
+        'lift-straight'
+      ].includes(joint.family)
         ? 'plastic spudger'
         : joint.family === 'tray'
           ? 'tray pin'

@@ -9,13 +9,21 @@ import type { RemovalSet } from './set';
 import { upEdges, type UpEdge } from './way-up';
 
 /** The way up as a problem of order: the edges of assembly, and the mirror to keep to. */
-export function upProblem(access: Access, set: RemovalSet, down: readonly ActionId[], start: Setup, weights: Weights): OrderProblem & { edges: UpEdge[] } {
+export function upProblem(
+  access: Access,
+  set: RemovalSet,
+  down: readonly ActionId[],
+  start: Setup,
+  weights: Weights
+): OrderProblem & { edges: UpEdge[] } {
   const edges = upEdges(access, set.actions, set.taken.values());
   const about = aboutSet(access, set);
   return {
     actions: down.map((id) => orderAction(access, id, 'up', about)),
     needs: edges.map(({ before, after }) => ({ of: after, alternatives: [[before]] })),
-    weights, start, edges,
+    weights,
+    start,
+    edges,
     loose: { opens: 'undone', rules: looseRules(access) },
     prefer: mirrorOrder(down, edges)
   };
@@ -45,12 +53,18 @@ export function mirrorOrder(down: readonly ActionId[], edges: readonly UpEdge[])
     out.push(down[i]!);
     for (const f of followers[i]!) if (--waits[f]! === 0) ready.push(f, -f);
   }
-  if (out.length < down.length) throw new Error(`the way up goes in a circle among ${down.filter((_, i) => waits[i]! > 0).join(', ')}`);
+  if (out.length < down.length)
+    throw new Error(`the way up goes in a circle among ${down.filter((_, i) => waits[i]! > 0).join(', ')}`);
   return out;
 }
 
 /** For each action of the way up that does not stand at its mirror's place: why. */
-export function departures(access: Access, down: readonly ActionId[], up: readonly ActionId[], edges: readonly UpEdge[]): Map<ActionId, string> {
+export function departures(
+  access: Access,
+  down: readonly ActionId[],
+  up: readonly ActionId[],
+  edges: readonly UpEdge[]
+): Map<ActionId, string> {
   const rank = new Map(down.map((id, i) => [id, i]));
   const stays = new Set(commonOrder([...down].reverse(), up));
   // Only what was done in the same order on the way down makes a difference to the mirror.
@@ -61,7 +75,9 @@ export function departures(access: Access, down: readonly ActionId[], up: readon
   const out = new Map<ActionId, string>();
   for (const id of up) {
     if (stays.has(id)) continue;
-    const own = [...new Set([...(forcedInto.get(id) ?? []), ...(forcedFrom.get(id) ?? [])].flatMap((e) => e.why ?? []))];
+    const own = [
+      ...new Set([...(forcedInto.get(id) ?? []), ...(forcedFrom.get(id) ?? [])].flatMap((e) => e.why ?? []))
+    ];
     const waits = into.get(id)?.find((e) => out.has(e.before));
     const action = waits && access.actions.get(waits.before);
     out.set(id, own.length > 0 ? own.join(' ') : action ? waitsPhrase(action) : savesPhrase);

@@ -8,20 +8,65 @@ import { mirrorOrder } from './up';
 const replace = (...parts: string[]): Goal[] => parts.map((p) => ({ do: 'replace', part: p }));
 const ids = (access: Access, ...parts: string[]) => {
   const made = plan(access, replace(...parts));
-  return { made, up: made.steps.filter((s) => s.leg === 'up').map((s) => s.id.replace('up/', '')), down: made.steps.filter((s) => s.leg === 'down').map((s) => s.id.replace('down/', '')) };
+  return {
+    made,
+    up: made.steps.filter((s) => s.leg === 'up').map((s) => s.id.replace('up/', '')),
+    down: made.steps.filter((s) => s.leg === 'down').map((s) => s.id.replace('down/', ''))
+  };
 };
 
 const wire = (depth: number) => ({
-  cables: [{ part: 'wire', path: [{ zone: 'face', at: [5, 25] as [number, number], depth }, { zone: 'face', at: [25, 25] as [number, number], depth, guide: 'wire-g' }, { zone: 'face', at: [60, 25] as [number, number], depth }], lengthMm: 60, widthMm: 1, minBendRadiusMm: 2, form: 'round' as const, colour: 'black', ends: [{ joint: 'wire-p' }] }]
+  cables: [
+    {
+      part: 'wire',
+      path: [
+        { zone: 'face', at: [5, 25] as [number, number], depth },
+        { zone: 'face', at: [25, 25] as [number, number], depth, guide: 'wire-g' },
+        { zone: 'face', at: [60, 25] as [number, number], depth }
+      ],
+      lengthMm: 60,
+      widthMm: 1,
+      minBendRadiusMm: 2,
+      form: 'round' as const,
+      colour: 'black',
+      ends: [{ joint: 'wire-p' }]
+    }
+  ]
 });
-const crossed = (depth: number) => [
-  [part('box', [10, 10, 30], [3, 5]), part('radio', [60, 20, 20], [3, 5]), part('wire', [90, 90, 5], [depth, depth + 1], 'radio', { kind: 'antenna', shapes: [] })],
-  [screw('box-s', 'box', 'base', [12, 12], 3), screw('radio-s', 'radio', 'base', [62, 22], 3), plug('wire-p', 'wire', 'base', [5, 25], depth), { kind: 'dressing', id: 'wire-g', name: 'wire guide', a: 'wire', b: 'base', zone: 'face', at: [[25, 25]], depth, seconds: 4, guide: 'clip' }]
-] as const;
+const crossed = (depth: number) =>
+  [
+    [
+      part('box', [10, 10, 30], [3, 5]),
+      part('radio', [60, 20, 20], [3, 5]),
+      part('wire', [90, 90, 5], [depth, depth + 1], 'radio', { kind: 'antenna', shapes: [] })
+    ],
+    [
+      screw('box-s', 'box', 'base', [12, 12], 3),
+      screw('radio-s', 'radio', 'base', [62, 22], 3),
+      plug('wire-p', 'wire', 'base', [5, 25], depth),
+      {
+        kind: 'dressing',
+        id: 'wire-g',
+        name: 'wire guide',
+        a: 'wire',
+        b: 'base',
+        zone: 'face',
+        at: [[25, 25]],
+        depth,
+        seconds: 4,
+        guide: 'clip'
+      }
+    ]
+  ] as const;
 
 describe('the way up', () => {
   it('is the strict mirror where nothing forbids it', () => {
-    const access = accessTo(machine([part('lid', [0, 0, 60], [0, 1]), part('fan', [10, 10, 20], [3, 5])], [screw('lid-s', 'lid', 'base', [58, 58], 0), screw('fan-s', 'fan', 'base', [12, 12], 3)]));
+    const access = accessTo(
+      machine(
+        [part('lid', [0, 0, 60], [0, 1]), part('fan', [10, 10, 20], [3, 5])],
+        [screw('lid-s', 'lid', 'base', [58, 58], 0), screw('fan-s', 'fan', 'base', [12, 12], 3)]
+      )
+    );
     const { up, down, made } = ids(access, 'fan');
     expect(up.filter((id) => !id.startsWith('pose'))).toEqual(down.filter((id) => !id.includes('pose')).reverse());
     expect(made.steps.filter((s) => s.leg === 'up' && s.departs && s.do !== 'pose')).toEqual([]);
@@ -48,8 +93,20 @@ describe('the way up', () => {
     const parts = [part('guide', [0, 0, 10], [3, 5]), part('cell', [20, 0, 20], [3, 5])];
     const joints = [screw('guide-s', 'guide', 'base', [2, 2], 3), screw('cell-s', 'cell', 'base', [22, 2], 3)];
     // Down: the guide first. Strictly mirrored it would come back last.
-    const down = { kind: 'order' as const, before: { part: 'guide', move: 'lift' }, after: { part: 'cell', move: 'lift' }, leg: 'down' as const, reason: 'first out' };
-    const up = { kind: 'order' as const, before: { part: 'guide', move: 'lift' }, after: { part: 'cell', move: 'lift' }, leg: 'up' as const, reason: 'The guide positions the cell' };
+    const down = {
+      kind: 'order' as const,
+      before: { part: 'guide', move: 'lift' },
+      after: { part: 'cell', move: 'lift' },
+      leg: 'down' as const,
+      reason: 'first out'
+    };
+    const up = {
+      kind: 'order' as const,
+      before: { part: 'guide', move: 'lift' },
+      after: { part: 'cell', move: 'lift' },
+      leg: 'up' as const,
+      reason: 'The guide positions the cell'
+    };
     const mirrored = ids(accessTo(machine(parts, joints, { relations: [down] })), 'cell', 'guide');
     expect(mirrored.up.indexOf('move:cell/lift')).toBeLessThan(mirrored.up.indexOf('move:guide/lift'));
     const { up: order, made } = ids(accessTo(machine(parts, joints, { relations: [down, up] })), 'cell', 'guide');
@@ -61,12 +118,25 @@ describe('the way up', () => {
   });
 
   it('closes a plug before the isolating one even where the strict mirror would not', () => {
-    const relation = { kind: 'order' as const, before: { joint: 'pad-p' }, after: { joint: 'cell-p' }, leg: 'down' as const, reason: 'The pad\u2019s plug hides the battery plug' };
-    const access = accessTo(machine(
-      [part('cell', [0, 0, 20], [3, 5], 'base', { kind: 'battery' }), part('pad', [40, 0, 20], [3, 5])],
-      [screw('cell-s', 'cell', 'base', [2, 2], 3), plug('cell-p', 'cell', 'base', [15, 15], 3), screw('pad-s', 'pad', 'base', [42, 2], 3), plug('pad-p', 'pad', 'base', [50, 15], 3)],
-      { isolation: { steps: [], joint: 'cell-p' }, relations: [relation] }
-    ));
+    const relation = {
+      kind: 'order' as const,
+      before: { joint: 'pad-p' },
+      after: { joint: 'cell-p' },
+      leg: 'down' as const,
+      reason: 'The pad\u2019s plug hides the battery plug'
+    };
+    const access = accessTo(
+      machine(
+        [part('cell', [0, 0, 20], [3, 5], 'base', { kind: 'battery' }), part('pad', [40, 0, 20], [3, 5])],
+        [
+          screw('cell-s', 'cell', 'base', [2, 2], 3),
+          plug('cell-p', 'cell', 'base', [15, 15], 3),
+          screw('pad-s', 'pad', 'base', [42, 2], 3),
+          plug('pad-p', 'pad', 'base', [50, 15], 3)
+        ],
+        { isolation: { steps: [], joint: 'cell-p' }, relations: [relation] }
+      )
+    );
     const { up, down, made } = ids(access, 'pad');
     expect(down.indexOf('joint:pad-p')).toBeLessThan(down.indexOf('joint:cell-p'));
     expect(up.indexOf('joint:pad-p')).toBeLessThan(up.indexOf('joint:cell-p'));
@@ -75,21 +145,35 @@ describe('the way up', () => {
   });
 
   it('closes the isolating plug after all others and once its battery is fixed', () => {
-    const access = accessTo(machine(
-      [part('cell', [0, 0, 20], [3, 5], 'base', { kind: 'battery' }), part('pad', [40, 0, 20], [3, 5])],
-      [screw('cell-s', 'cell', 'base', [2, 2], 3), plug('cell-p', 'cell', 'base', [15, 15], 3), screw('pad-s', 'pad', 'base', [42, 2], 3), plug('pad-p', 'pad', 'base', [50, 15], 3)],
-      { isolation: { steps: [], joint: 'cell-p' } }
-    ));
+    const access = accessTo(
+      machine(
+        [part('cell', [0, 0, 20], [3, 5], 'base', { kind: 'battery' }), part('pad', [40, 0, 20], [3, 5])],
+        [
+          screw('cell-s', 'cell', 'base', [2, 2], 3),
+          plug('cell-p', 'cell', 'base', [15, 15], 3),
+          screw('pad-s', 'pad', 'base', [42, 2], 3),
+          plug('pad-p', 'pad', 'base', [50, 15], 3)
+        ],
+        { isolation: { steps: [], joint: 'cell-p' } }
+      )
+    );
     const { up, down } = ids(access, 'cell', 'pad');
     expect(down[down.findIndex((id) => id.startsWith('joint') || id.startsWith('move'))]).toBe('joint:cell-p');
     expect(up.filter((id) => id.startsWith('joint')).at(-1)).toBe('joint:cell-p');
   });
 
   it('places the open test after the last plug and before the first cover, and only when plugs or boards were touched', () => {
-    const build = (fanPlug: boolean) => accessTo(machine(
-      [part('lid', [0, 0, 80], [0, 1], 'base', { kind: 'cover' }), part('fan', [10, 10, 20], [3, 5])],
-      [screw('lid-s', 'lid', 'base', [78, 78], 0), screw('fan-s', 'fan', 'base', [12, 12], 3), ...(fanPlug ? [plug('fan-p', 'fan', 'base', [28, 28], 3)] : [])]
-    ));
+    const build = (fanPlug: boolean) =>
+      accessTo(
+        machine(
+          [part('lid', [0, 0, 80], [0, 1], 'base', { kind: 'cover' }), part('fan', [10, 10, 20], [3, 5])],
+          [
+            screw('lid-s', 'lid', 'base', [78, 78], 0),
+            screw('fan-s', 'fan', 'base', [12, 12], 3),
+            ...(fanPlug ? [plug('fan-p', 'fan', 'base', [28, 28], 3)] : [])
+          ]
+        )
+      );
     const { up } = ids(build(true), 'fan');
     expect(up.indexOf('open-test')).toBe(up.indexOf('move:lid/lift') - 1);
     expect(up.indexOf('open-test')).toBeGreaterThan(up.indexOf('joint:fan-p'));
@@ -101,7 +185,10 @@ describe('the way up', () => {
       const { steps } = plan(one, [{ do: 'replace', part: battery.id }]);
       const at = (what: string) => steps.findIndex((s) => s.id === what);
       expect(at('up/open-test'), id).toBeGreaterThan(at(`up/joint:${one.model.machine.isolation.joint}`));
-      expect(steps.slice(at('up/open-test')).some((s) => s.do === 'return' && one.model.part(s.part!).kind === 'cover'), id).toBe(true);
+      expect(
+        steps.slice(at('up/open-test')).some((s) => s.do === 'return' && one.model.part(s.part!).kind === 'cover'),
+        id
+      ).toBe(true);
     }
   });
 });
@@ -109,5 +196,13 @@ describe('the way up', () => {
 it('the mirror order puts what was done last first, as far as it is allowed, and refuses a circle', () => {
   expect(mirrorOrder(['a', 'b', 'c'], [])).toEqual(['c', 'b', 'a']);
   expect(mirrorOrder(['a', 'b', 'c'], [{ before: 'a', after: 'c' }])).toEqual(['b', 'a', 'c']);
-  expect(() => mirrorOrder(['a', 'b'], [{ before: 'a', after: 'b' }, { before: 'b', after: 'a' }])).toThrow(/circle among a, b/);
+  expect(() =>
+    mirrorOrder(
+      ['a', 'b'],
+      [
+        { before: 'a', after: 'b' },
+        { before: 'b', after: 'a' }
+      ]
+    )
+  ).toThrow(/circle among a, b/);
 });

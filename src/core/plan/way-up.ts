@@ -15,11 +15,7 @@ export interface UpEdge {
  * Precedences of the way up: those of the way down inverted, then changed where assembly differs.
  * @param used the requirements that were followed on the way down, with the alternative taken
  */
-export function upEdges(
-  access: Access,
-  actions: ReadonlySet<ActionId>,
-  used: Iterable<Taken>
-): UpEdge[] {
+export function upEdges(access: Access, actions: ReadonlySet<ActionId>, used: Iterable<Taken>): UpEdge[] {
   const { model } = access;
   const edges = new Edges(actions);
   const replaced = new Set<string>();
@@ -70,7 +66,8 @@ class Edges {
   softInto(after: ActionId, befores: readonly { id: ActionId; why: string }[]): void {
     if (!this.actions.has(after)) return;
     const follows = this.following(after);
-    for (const { id, why } of befores) if (!follows.has(id) && this.known({ before: id, after })) this.push({ before: id, after, why });
+    for (const { id, why } of befores)
+      if (!follows.has(id) && this.known({ before: id, after })) this.push({ before: id, after, why });
   }
 
   private known({ before, after }: UpEdge): boolean {
@@ -103,7 +100,13 @@ function backWithTheLid(access: Access, all: readonly Action[], lids: Lids, edge
     const why = `The ${inSentence(swing.part.name)} is back as soon as the lid is moved.`;
     for (const other of all) {
       const { lid } = poseOf(access, other, 'up', lids);
-      if (other !== swing && lid !== undefined && lid !== swing.move.lid && !ontoMat(access, other).some((id) => edges.has(id))) edges.soft({ before: swing.id, after: other.id, why });
+      if (
+        other !== swing &&
+        lid !== undefined &&
+        lid !== swing.move.lid &&
+        !ontoMat(access, other).some((id) => edges.has(id))
+      )
+        edges.soft({ before: swing.id, after: other.id, why });
     }
   }
 }
@@ -120,15 +123,23 @@ function cableEdges(model: Model, all: readonly Action[], edges: Edges): void {
       const under = `The ${cable} runs under the ${name}: laid first.`;
       // It comes with what it rides on, and lies there once that is back; on what carries both it comes with the part.
       if (isUnder) {
-        for (const id of [crossing.cable, ...model.carriers(crossing.cable)].filter((c) => !model.riders(c).has(crossing.part))) {
-          for (const move of model.part(id).moves) edges.soft({ before: moveId(id, move.id), after: action.id, why: under });
+        for (const id of [crossing.cable, ...model.carriers(crossing.cable)].filter(
+          (c) => !model.riders(c).has(crossing.part)
+        )) {
+          for (const move of model.part(id).moves)
+            edges.soft({ before: moveId(id, move.id), after: action.id, why: under });
         }
       }
       for (const joint of model.jointsOf(crossing.cable)) {
         if (joint.reachedRaised === crossing.part || moving.includes(joint.a) || moving.includes(joint.b)) continue;
         if ((joint.kind !== 'dressing' && joint.kind !== 'tape') || joint.zone !== crossing.zone) continue;
         if (isUnder) edges.soft({ before: openId(joint.id), after: action.id, why: under });
-        else if (action.removes) edges.soft({ before: action.id, after: openId(joint.id), why: `The ${cable} runs over the ${name}: held clear while it goes down.` });
+        else if (action.removes)
+          edges.soft({
+            before: action.id,
+            after: openId(joint.id),
+            why: `The ${cable} runs over the ${name}: held clear while it goes down.`
+          });
       }
     }
   }
@@ -140,35 +151,54 @@ function powerLast(model: Model, all: readonly Action[], edges: Edges): void {
   if (!isolating) return;
   const { a: battery, zone } = model.joint(isolating);
   const why = (action: Action): string | undefined => {
-    if (action.kind === 'open' && action.joint.kind === 'connector') return 'Power goes on after all other plugs are in.';
-    if (action.kind === 'open' && (action.joint.a === battery || action.joint.b === battery)) return 'Power goes on once the battery is fixed.';
+    if (action.kind === 'open' && action.joint.kind === 'connector')
+      return 'Power goes on after all other plugs are in.';
+    if (action.kind === 'open' && (action.joint.a === battery || action.joint.b === battery))
+      return 'Power goes on once the battery is fixed.';
     // No driver and no part goes near a live board that can be finished before.
     return action.zone === zone ? 'Power goes on last of all.' : undefined;
   };
-  edges.softInto(openId(isolating), all.flatMap((action) => {
-    const reason = why(action);
-    return reason && action.id !== openId(isolating) ? [{ id: action.id, why: reason }] : [];
-  }));
+  edges.softInto(
+    openId(isolating),
+    all.flatMap((action) => {
+      const reason = why(action);
+      return reason && action.id !== openId(isolating) ? [{ id: action.id, why: reason }] : [];
+    })
+  );
 }
 
 /** What the open power test tries, and what it must not be done without: nothing runs with its heat sink off or its board loose. */
-const TRIED: ReadonlySet<PartKind> = new Set(['board', 'small-board', 'card', 'memory', 'storage', 'battery', 'processor', 'heat-sink', 'fan']);
+const TRIED: ReadonlySet<PartKind> = new Set([
+  'board',
+  'small-board',
+  'card',
+  'memory',
+  'storage',
+  'battery',
+  'processor',
+  'heat-sink',
+  'fan'
+]);
 
 /** Plugs, boards, cards, drives, cooling and the battery that the job opened or moved, with what fastens them. */
 function tried(model: Model, all: readonly Action[]): Action[] {
   const { joint: isolating, steps } = model.machine.isolation;
   // A battery that is taken out from outside on every job goes back in last of all: the machine is tried on its adapter.
-  const outside = steps.some((s) => s.kind === 'remove-battery') && isolating !== undefined ? model.joint(isolating).a : undefined;
+  const outside =
+    steps.some((s) => s.kind === 'remove-battery') && isolating !== undefined ? model.joint(isolating).a : undefined;
   return all.filter((a) =>
     a.kind === 'open'
-      ? (a.joint.kind === 'connector' || (TRIED.has(model.part(a.joint.a).kind) && a.joint.a !== outside)) && (outside === undefined || a.joint.id !== isolating)
+      ? (a.joint.kind === 'connector' || (TRIED.has(model.part(a.joint.a).kind) && a.joint.a !== outside)) &&
+        (outside === undefined || a.joint.id !== isolating)
       : movedBy(a.part.id, a.move).some((id) => TRIED.has(model.part(id).kind) && id !== outside)
   );
 }
 
 /** Whether more was touched than the plug that takes the power away on every job. */
 export function needsOpenTest(model: Model, all: readonly Action[]): boolean {
-  return tried(model, all).some((a) => a.kind === 'move' || (a.joint.kind === 'connector' && a.joint.id !== model.machine.isolation.joint));
+  return tried(model, all).some(
+    (a) => a.kind === 'move' || (a.joint.kind === 'connector' && a.joint.id !== model.machine.isolation.joint)
+  );
 }
 
 /**
@@ -177,7 +207,11 @@ export function needsOpenTest(model: Model, all: readonly Action[]): boolean {
  */
 function covering(access: Access, within: ReadonlySet<ActionId>, of: readonly Action[]): Set<ActionId> {
   const { model } = access;
-  const carriers = of.flatMap((a) => (a.kind === 'open' ? [a.joint.a, ...model.carriers(a.joint.a)] : movedBy(a.part.id, a.move).flatMap((id) => model.carriers(id))));
+  const carriers = of.flatMap((a) =>
+    a.kind === 'open'
+      ? [a.joint.a, ...model.carriers(a.joint.a)]
+      : movedBy(a.part.id, a.move).flatMap((id) => model.carriers(id))
+  );
   const own = new Set(of.map((a) => a.id));
   const ids = new Set([...own, ...carriers.flatMap((id) => model.part(id).moves.map((m) => moveId(id, m.id)))]);
   const out = new Set<ActionId>();
@@ -187,7 +221,13 @@ function covering(access: Access, within: ReadonlySet<ActionId>, of: readonly Ac
       for (const id of r.alternatives.flat()) {
         const action = access.actions.get(id)!;
         // What left before from under it hides nothing when it is back.
-        if (action.kind !== 'move' || own.has(id) || !within.has(id) || !model.takes(action.part.id, action.move).has(r.cause.part)) continue;
+        if (
+          action.kind !== 'move' ||
+          own.has(id) ||
+          !within.has(id) ||
+          !model.takes(action.part.id, action.move).has(r.cause.part)
+        )
+          continue;
         // What lies over something raised hides what is reached below it.
         if (action.removes) out.add(id);
         else ids.add(id);
@@ -207,8 +247,13 @@ function openTest(access: Access, all: readonly Action[], edges: Edges): void {
   // What can only be closed with the cover on cannot wait for a test without it.
   const covers = [...covering(access, new Set(all.map((a) => a.id)), touched)].sort();
   // Far beyond any notebook only the outermost wait for all the rest: each with each would be millions.
-  const waiting = covers.length * touched.length <= MOST_WAITING ? covers : covers.filter((id) => isCover(access.actions.get(id)!));
-  for (const cover of waiting) edges.softInto(cover, touched.map(({ id }) => ({ id, why: 'Everything is plugged in and tried before it is covered.' })));
+  const waiting =
+    covers.length * touched.length <= MOST_WAITING ? covers : covers.filter((id) => isCover(access.actions.get(id)!));
+  for (const cover of waiting)
+    edges.softInto(
+      cover,
+      touched.map(({ id }) => ({ id, why: 'Everything is plugged in and tried before it is covered.' }))
+    );
 }
 
 /** Where on the way up the machine is tried, and what hides something that was touched by then, with what could only be closed after it. */

@@ -6,14 +6,16 @@ import { expectedMark, wrongSocket } from './marks';
 /** Every step that a plan of the run ever had, those of plans that were taken back too: what was done by them was done. */
 export function everyStep(first: Plan, events: readonly RunEvent[]): Map<string, Step> {
   const steps = new Map(first.steps.map((s) => [s.id, s] as const));
-  for (const event of events) if (event.type === 'replanned') for (const s of event.plan.steps) if (!steps.has(s.id)) steps.set(s.id, s);
+  for (const event of events)
+    if (event.type === 'replanned') for (const s of event.plan.steps) if (!steps.has(s.id)) steps.set(s.id, s);
   return steps;
 }
 
 /** Why an event cannot be one of this machine and these plans, in words; undefined when it can. */
 export function strangeIn(model: Model, steps: ReadonlyMap<string, Step>, event: RunEvent): string | undefined {
   if (event.type === 'added') return strangeIn(model, steps, event.event);
-  if ('step' in event && event.step !== undefined && !steps.has(event.step)) return `No plan of this run has a step "${event.step}".`;
+  if ('step' in event && event.step !== undefined && !steps.has(event.step))
+    return `No plan of this run has a step "${event.step}".`;
   if ('part' in event && !model.hasPart(event.part)) return `The machine has no part "${event.part}".`;
   switch (event.type) {
     case 'done': {
@@ -24,9 +26,13 @@ export function strangeIn(model: Model, steps: ReadonlyMap<string, Step>, event:
     }
     case 'account':
       if (!model.hasJoint(event.joint)) return `The machine has no joint "${event.joint}".`;
-      return model.joint(event.joint).kind === 'screws' ? undefined : `"${event.joint}" is not held by screws: there are none to account for.`;
+      return model.joint(event.joint).kind === 'screws'
+        ? undefined
+        : `"${event.joint}" is not held by screws: there are none to account for.`;
     case 'looked':
-      return event.suspect === 'undocumented' || model.hasJoint(event.suspect.split('/')[0]!) ? undefined : `The machine has no joint "${event.suspect}".`;
+      return event.suspect === 'undocumented' || model.hasJoint(event.suspect.split('/')[0]!)
+        ? undefined
+        : `The machine has no joint "${event.suspect}".`;
     case 'moved-over':
       return model.hasPart(event.to) ? undefined : `The machine has no part "${event.to}".`;
     case 'torqued': {

@@ -22,9 +22,15 @@ export function obstacles(model: Model, plan: Plan, state: RunState): Obstacle[]
     if (line.unexplained < 0) pieces.push(`${-line.unexplained} more came out than the machine file knows`);
     if (line.inHand > 0) pieces.push(`${line.inHand} still in hand`);
     if (line.inHand < 0) pieces.push(`${-line.inHand} more went in than had come out`);
-    out.push({ kind: 'screws', at: line.joint, text: `${name}: ${pieces.join(', ')}. Say what became of ${Math.abs(line.inHand || line.unexplained) === 1 ? 'it' : 'them'}.` });
+    out.push({
+      kind: 'screws',
+      at: line.joint,
+      text: `${name}: ${pieces.join(', ')}. Say what became of ${Math.abs(line.inHand || line.unexplained) === 1 ? 'it' : 'them'}.`
+    });
   }
-  for (const step of plan.steps) if (state.conflicts[step.id]) out.push({ kind: 'conflict', at: step.id, text: `Said differently by two people: ${step.text}` });
+  for (const step of plan.steps)
+    if (state.conflicts[step.id])
+      out.push({ kind: 'conflict', at: step.id, text: `Said differently by two people: ${step.text}` });
   const open = plan.steps.filter((s) => !state.steps[s.id]);
   for (const step of open) out.push({ kind: step.do === 'test' ? 'test' : 'step', at: step.id, text: step.text });
   return out;
@@ -34,6 +40,7 @@ export function obstacles(model: Model, plan: Plan, state: RunState): Obstacle[]
 export function explanations(line: LedgerLine): { fate: Fate; count: number }[] {
   if (line.inHand > 0) return (['lost', 'discarded'] as const).map((fate) => ({ fate, count: line.inHand }));
   if (line.inHand < 0) return [{ fate: 'from-stock', count: -line.inHand }];
-  if (line.unexplained > 0) return (['missing-as-received', 'still-in'] as const).map((fate) => ({ fate, count: line.unexplained }));
+  if (line.unexplained > 0)
+    return (['missing-as-received', 'still-in'] as const).map((fate) => ({ fate, count: line.unexplained }));
   return line.unexplained < 0 ? [{ fate: 'extra', count: -line.unexplained }] : [];
 }

@@ -8,7 +8,9 @@ export function expectedCount(state: RunState, step: Step): number | undefined {
   if (step.count === undefined) return undefined;
   const line = state.ledger.find((l) => l.joint === step.joint);
   if (!line) return step.count;
-  return step.do === 'close' ? Math.max(0, line.inHand + (state.steps[step.id] ? line.back : 0)) : line.expected - line.fates['missing-as-received'];
+  return step.do === 'close'
+    ? Math.max(0, line.inHand + (state.steps[step.id] ? line.back : 0))
+    : line.expected - line.fates['missing-as-received'];
 }
 
 /** What can explain a count that differs from the expected one, likeliest first. */
@@ -44,7 +46,16 @@ export function currentStep(plan: Plan, state: RunState): Step | undefined {
 
 /** What may turn out not to be so at this step: sizes and counts only where there are screws. */
 export function possibleFacts(step: Step): NotSo[] {
-  if (step.count !== undefined) return ['different-size', 'stripped', 'missing-as-received', 'already-open', 'hidden-elsewhere', 'broken', 'could-not'];
+  if (step.count !== undefined)
+    return [
+      'different-size',
+      'stripped',
+      'missing-as-received',
+      'already-open',
+      'hidden-elsewhere',
+      'broken',
+      'could-not'
+    ];
   if (step.joint || step.part) return ['already-open', 'hidden-elsewhere', 'broken', 'could-not'];
   return ['could-not'];
 }

@@ -80,8 +80,27 @@ export function fold(model: Model, first: Plan, events: readonly RunEvent[]): Ru
   const known = allSteps(plans);
   const undone = new Set(unique.flatMap((e) => (e.type === 'undo' ? [e.event] : [])));
   const state: RunState = {
-    steps: {}, position: 0, ledger: [], findings: [], conflicts: {}, looks: [], replans: [], photos: [], swapped: [], movedOver: [], used: [], torques: [],
-    listings: {}, batteries: {}, paused: false, activeSeconds: 0, corrections: [], additions: [], strange: [], wrongClocks: [], counted: []
+    steps: {},
+    position: 0,
+    ledger: [],
+    findings: [],
+    conflicts: {},
+    looks: [],
+    replans: [],
+    photos: [],
+    swapped: [],
+    movedOver: [],
+    used: [],
+    torques: [],
+    listings: {},
+    batteries: {},
+    paused: false,
+    activeSeconds: 0,
+    corrections: [],
+    additions: [],
+    strange: [],
+    wrongClocks: [],
+    counted: []
   };
   const anyStep = everyStep(first, unique);
   const accounts = new Accounts(known);
@@ -96,7 +115,8 @@ export function fold(model: Model, first: Plan, events: readonly RunEvent[]): Ru
 
   for (const taken of unique) {
     const event = taken.took === undefined ? taken : { ...taken, at: when(taken) };
-    if (undone.has(event.id) || event.type === 'undo' || (state.signed !== undefined) !== AFTER_SIGNING.has(event.type)) continue;
+    if (undone.has(event.id) || event.type === 'undo' || (state.signed !== undefined) !== AFTER_SIGNING.has(event.type))
+      continue;
     const word = { event: event.id, at: event.at, ...(event.by === undefined ? {} : { by: event.by }) };
     const why = strangeIn(model, anyStep, event);
     if (why) {
@@ -111,8 +131,20 @@ export function fold(model: Model, first: Plan, events: readonly RunEvent[]): Ru
     }
     if (event.type === 'countersigned' || event.type === 'corrected') {
       const { id, at, by } = event;
-      if (event.type === 'corrected') state.corrections.push({ event: id, at, ...(by === undefined ? {} : { by }), ...(event.of ? { of: event.of } : {}), text: event.text });
-      else state.countersigned ??= { at, ...(by === undefined ? {} : { by }), ...(event.note ? { note: event.note } : {}) };
+      if (event.type === 'corrected')
+        state.corrections.push({
+          event: id,
+          at,
+          ...(by === undefined ? {} : { by }),
+          ...(event.of ? { of: event.of } : {}),
+          text: event.text
+        });
+      else
+        state.countersigned ??= {
+          at,
+          ...(by === undefined ? {} : { by }),
+          ...(event.note ? { note: event.note } : {})
+        };
       continue;
     }
     state.startedAt ??= event.at;
@@ -122,27 +154,70 @@ export function fold(model: Model, first: Plan, events: readonly RunEvent[]): Ru
     const who = event.by === undefined ? {} : { by: event.by };
     switch (event.type) {
       case 'done':
-        record(event.step, { event: event.id, at: event.at, ...who, ...(event.count === undefined ? {} : { count: event.count }), ...(event.mark === undefined ? {} : { mark: event.mark }) });
+        record(event.step, {
+          event: event.id,
+          at: event.at,
+          ...who,
+          ...(event.count === undefined ? {} : { count: event.count }),
+          ...(event.mark === undefined ? {} : { mark: event.mark })
+        });
         break;
       case 'tested':
-        record(event.step, { event: event.id, at: event.at, ...who, outcome: event.outcome, ...(event.note ? { note: event.note } : {}) });
+        record(event.step, {
+          event: event.id,
+          at: event.at,
+          ...who,
+          outcome: event.outcome,
+          ...(event.note ? { note: event.note } : {})
+        });
         break;
       case 'skipped':
         record(event.step, { event: event.id, at: event.at, ...who, outcome: 'skipped', note: event.note });
         break;
       case 'not-so':
-        state.findings.push({ event: event.id, at: event.at, ...who, step: event.step, what: event.what, ...(event.count === undefined ? {} : { count: event.count }), ...(event.note ? { note: event.note } : {}) });
+        state.findings.push({
+          event: event.id,
+          at: event.at,
+          ...who,
+          step: event.step,
+          what: event.what,
+          ...(event.count === undefined ? {} : { count: event.count }),
+          ...(event.note ? { note: event.note } : {})
+        });
         break;
       case 'account': {
         accounts.add(event.joint, event.fate, event.count);
-        state.findings.push({ event: event.id, at: event.at, ...who, step: `down/joint:${event.joint}`, what: event.fate, count: event.count, ...(event.note ? { note: event.note } : {}) });
+        state.findings.push({
+          event: event.id,
+          at: event.at,
+          ...who,
+          step: `down/joint:${event.joint}`,
+          what: event.fate,
+          count: event.count,
+          ...(event.note ? { note: event.note } : {})
+        });
         break;
       }
       case 'note':
-        state.findings.push({ event: event.id, at: event.at, ...who, ...(event.step ? { step: event.step } : {}), what: 'note', note: event.text });
+        state.findings.push({
+          event: event.id,
+          at: event.at,
+          ...who,
+          ...(event.step ? { step: event.step } : {}),
+          what: 'note',
+          note: event.text
+        });
         break;
       case 'looked':
-        state.looks.push({ event: event.id, at: event.at, ...who, part: event.part, suspect: event.suspect, found: event.found, ...(event.note ? { note: event.note } : {}) });
+        state.looks.push({
+          event: event.id,
+          at: event.at,
+          ...who,
+          part: event.part,
+          suspect: event.suspect,
+          found: event.found,
+          ...(event.note ? { note: event.note } : {})
+        });
         break;
       case 'settled': {
         const stands = said.get(event.step)?.find((r) => r.event === event.event);
@@ -155,7 +230,14 @@ export function fold(model: Model, first: Plan, events: readonly RunEvent[]): Ru
         state.replans.push({ ...word, why: event.why });
         break;
       case 'photo':
-        if (!state.photos.some((p) => p.photo === event.photo)) state.photos.push({ ...word, photo: event.photo, ...(event.step ? { step: event.step } : {}), ...(event.note ? { note: event.note } : {}), marks: [] });
+        if (!state.photos.some((p) => p.photo === event.photo))
+          state.photos.push({
+            ...word,
+            photo: event.photo,
+            ...(event.step ? { step: event.step } : {}),
+            ...(event.note ? { note: event.note } : {}),
+            marks: []
+          });
         break;
       case 'marked': {
         const photo = state.photos.find((p) => p.photo === event.photo);
@@ -163,17 +245,24 @@ export function fold(model: Model, first: Plan, events: readonly RunEvent[]): Ru
         break;
       }
       case 'swapped':
-        state.swapped = [...state.swapped.filter((s) => s.part !== event.part), { ...word, part: event.part, old: event.old, new: event.new }];
+        state.swapped = [
+          ...state.swapped.filter((s) => s.part !== event.part),
+          { ...word, part: event.part, old: event.old, new: event.new }
+        ];
         break;
       case 'moved-over':
-        if (!state.movedOver.some((m) => m.part === event.part && m.to === event.to)) state.movedOver.push({ ...word, part: event.part, to: event.to });
+        if (!state.movedOver.some((m) => m.part === event.part && m.to === event.to))
+          state.movedOver.push({ ...word, part: event.part, to: event.to });
         break;
       case 'used':
         state.used.push({ ...word, what: event.what, amount: event.amount });
         break;
       case 'torqued': {
         const { step, hole, pass, nm } = event;
-        state.torques = [...state.torques.filter((t) => t.step !== step || t.hole !== hole || t.pass !== pass), { ...word, step, hole, pass, nm }];
+        state.torques = [
+          ...state.torques.filter((t) => t.step !== step || t.hole !== hole || t.pass !== pass),
+          { ...word, step, hole, pass, nm }
+        ];
         break;
       }
       case 'listed':
@@ -236,7 +325,9 @@ class Accounts {
 function ledger(model: Model, steps: ReadonlyMap<string, Step>, state: RunState, accounts: Accounts): LedgerLine[] {
   const lines: LedgerLine[] = [];
   const groups = new Map<string, number>();
-  for (const step of steps.values()) if (step.do === 'open' && step.count !== undefined && step.joint) groups.set(step.joint, Math.max(groups.get(step.joint) ?? 1, roundOf(step.id)));
+  for (const step of steps.values())
+    if (step.do === 'open' && step.count !== undefined && step.joint)
+      groups.set(step.joint, Math.max(groups.get(step.joint) ?? 1, roundOf(step.id)));
   for (const [id, last] of groups) {
     const joint = model.joint(id);
     if (joint.kind !== 'screws') continue;

@@ -12,4 +12,12 @@ export { observedSteps } from './observed';
 export { runFigures, type BenchReading, type RunFigures } from './run-figures';
 export { countFacts, notSoFacts, type Fact } from './facts';
 export { chanceWords, proposedNote, suspects, type FoundBefore, type Suspect } from './resists';
-export { eventWords, NOT_SO_WORDS, OUTCOMES, reportSections, screwRows, type ReportLine, type ReportSection } from './report';
+export {
+  eventWords,
+  NOT_SO_WORDS,
+  OUTCOMES,
+  reportSections,
+  screwRows,
+  type ReportLine,
+  type ReportSection
+} from './report';

@@ -13,6 +13,7 @@ export function machineAfter(model: Model, plan: Plan, done: (step: Step) => boo
     else if (step.part && step.move && step.do === 'return') moved.delete(model.move(step.part, step.move));
   }
   // What went off by itself does not come back with what carried it, nor what carries it with what is put on it meanwhile.
-  for (const [move, part] of moved) for (const id of model.takes(part, move)) (removes(move) ? state.off : state.loose).add(id);
+  for (const [move, part] of moved)
+    for (const id of model.takes(part, move)) (removes(move) ? state.off : state.loose).add(id);
   return state;
 }

@@ -4,9 +4,11 @@ import type { Step } from '../plan';
 
 /** What is read off at this step before the plug counts as in; undefined where nothing could be mixed up. */
 export function expectedMark(model: Model, step: Step): Pairing | undefined {
-  const joint = step.do === 'close' && step.joint !== undefined && model.hasJoint(step.joint) ? model.joint(step.joint) : undefined;
+  const joint =
+    step.do === 'close' && step.joint !== undefined && model.hasJoint(step.joint) ? model.joint(step.joint) : undefined;
   return joint?.kind === 'connector' ? pairingOf(model, joint) : undefined;
 }
 
 /** What to do about a plug that was put on another one's place. */
-export const wrongSocket = ({ plug, socket }: Pairing): string => `Plug ${plug} belongs on ${socket}: move it, then read the mark again.`;
+export const wrongSocket = ({ plug, socket }: Pairing): string =>
+  `Plug ${plug} belongs on ${socket}: move it, then read the mark again.`;

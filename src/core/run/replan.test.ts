@@ -4,7 +4,21 @@ import { plan, PlanningError, type Goal, type Plan, type Step } from '../plan';
 import { isClosed } from '../fasteners';
 import { seeded } from '../plan';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
-import { continued, fold, fromHere, goalsAhead, likelyJoints, machineAfter, obstacles, planChanges, planInForce, plansOf, RunEvent, strangers, stuckJoints } from '.';
+import {
+  continued,
+  fold,
+  fromHere,
+  goalsAhead,
+  likelyJoints,
+  machineAfter,
+  obstacles,
+  planChanges,
+  planInForce,
+  plansOf,
+  RunEvent,
+  strangers,
+  stuckJoints
+} from '.';
 
 const accesses = DEMO_MACHINES.map((id) => demoAccess(id));
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
@@ -14,7 +28,10 @@ class Work {
   readonly events: RunEvent[] = [];
   private n = 0;
 
-  constructor(readonly access: (typeof accesses)[number], readonly first: Plan) {}
+  constructor(
+    readonly access: (typeof accesses)[number],
+    readonly first: Plan
+  ) {}
 
   get state() {
     return fold(this.access.model, this.first, this.events);
@@ -24,13 +41,18 @@ class Work {
   }
   say(body: Record<string, unknown>) {
     this.n++;
-    const event = { id: uuid(this.n), at: new Date(Date.UTC(2026, 10, 25, 8) + this.n * 1000).toISOString(), ...body } as RunEvent;
+    const event = {
+      id: uuid(this.n),
+      at: new Date(Date.UTC(2026, 10, 25, 8) + this.n * 1000).toISOString(),
+      ...body
+    } as RunEvent;
     this.events.push(event);
     return event;
   }
   answer(step: Step, change: Record<string, unknown> = {}) {
     if (step.do === 'test') this.say({ type: 'tested', step: step.id, outcome: 'pass', ...change });
-    else this.say({ type: 'done', step: step.id, ...(step.count === undefined ? {} : { count: step.count }), ...change });
+    else
+      this.say({ type: 'done', step: step.id, ...(step.count === undefined ? {} : { count: step.count }), ...change });
   }
   /** The next steps, as the plan asks. */
   steps(count = Infinity) {
@@ -49,7 +71,12 @@ class Work {
   }
   replan(goals: readonly Goal[], stuck: readonly string[] = []) {
     const plans = plansOf(this.first, this.events);
-    const made = continued(this.access.model, plan(this.access, goals, { from: fromHere(plans, this.state, stuck) }), plans, this.state);
+    const made = continued(
+      this.access.model,
+      plan(this.access, goals, { from: fromHere(plans, this.state, stuck) }),
+      plans,
+      this.state
+    );
     this.say({ type: 'replanned', why: 'test', plan: made });
     return made;
   }
@@ -66,7 +93,11 @@ function holdsTogether(work: Work) {
   expect(strangers(model, now)).toEqual([]);
   const open = new Set(fromHere(plansOf(work.first, work.events), work.state).done);
   now.steps.slice(0, work.state.position).forEach((s) => expect(work.state.steps[s.id], s.id).toBeDefined());
-  const shown = machineAfter(model, now, (s) => work.state.steps[s.id] !== undefined && work.state.steps[s.id]!.outcome !== 'skipped');
+  const shown = machineAfter(
+    model,
+    now,
+    (s) => work.state.steps[s.id] !== undefined && work.state.steps[s.id]!.outcome !== 'skipped'
+  );
   for (const joint of shown.open) expect(open).toContain(`joint:${joint}`);
   for (const s of now.steps) if (s.mirror) expect(now.steps.find((x) => x.id === s.mirror)?.mirror, s.id).toBe(s.id);
   for (const id of now.energised) expect(now.steps.map((s) => s.id)).toContain(id);
@@ -109,7 +140,9 @@ describe('replanning from here', () => {
     expect(after.steps.slice(0, 6).map((s) => s.id)).toEqual(before.steps.slice(0, 6).map((s) => s.id));
     expect(work.state.position).toBe(6);
     const { added, dropped } = planChanges(before, after, work.state);
-    expect(added.map((s) => s.id)).toEqual(expect.arrayContaining(['down/joint:ssd-screw', 'swap/replace:ssd', 'up/joint:ssd-screw']));
+    expect(added.map((s) => s.id)).toEqual(
+      expect.arrayContaining(['down/joint:ssd-screw', 'swap/replace:ssd', 'up/joint:ssd-screw'])
+    );
     expect(dropped).toEqual([]);
     holdsTogether(work);
   });
@@ -118,7 +151,9 @@ describe('replanning from here', () => {
     const work = start(replace('fan', 'ssd'));
     work.until('swap/replace:fan');
     const after = work.replan(replace('ssd'));
-    for (const s of work.first.steps) if (s.leg === 'down' && (s.do === 'open' || s.do === 'move')) expect(after.steps.map((x) => x.id)).toContain(s.mirror);
+    for (const s of work.first.steps)
+      if (s.leg === 'down' && (s.do === 'open' || s.do === 'move'))
+        expect(after.steps.map((x) => x.id)).toContain(s.mirror);
     holdsTogether(work);
     work.steps();
     expect(obstacles(fathom.model, work.plan, work.state)).toEqual([]);
@@ -128,7 +163,11 @@ describe('replanning from here', () => {
     let roundabout = 0;
     let blocked = 0;
     // A module whose door will not open is reached from above; a heat sink comes without its fan; a panel has one way only.
-    for (const [access, goal] of [[accesses[1]!, replace('memory-a')], [accesses[3]!, replace('heat-sink')], [accesses[4]!, replace('panel')]] as const) {
+    for (const [access, goal] of [
+      [accesses[1]!, replace('memory-a')],
+      [accesses[3]!, replace('heat-sink')],
+      [accesses[4]!, replace('panel')]
+    ] as const) {
       const first = plan(access, goal);
       for (const step of first.steps.filter((s) => s.do === 'open')) {
         const work = new Work(access, first);
@@ -171,7 +210,10 @@ describe('replanning from here', () => {
     expect(again.id).toBe(`down/joint:${screws.joint}~2`);
     expect(after.steps.map((s) => s.id)).toContain('prove/cooling~2');
     work.until(again.id);
-    expect(work.state.ledger.find((l) => l.joint === screws.joint)).toMatchObject({ expected: screws.count! - 1, inHand: 0 });
+    expect(work.state.ledger.find((l) => l.joint === screws.joint)).toMatchObject({
+      expected: screws.count! - 1,
+      inHand: 0
+    });
     work.answer(again, { count: screws.count! - 1 });
     work.until(again.mirror!);
     work.answer(work.plan.steps[work.state.position]!, { count: screws.count! - 1 });
@@ -191,28 +233,38 @@ describe('replanning from here', () => {
 
   it('wherever and however often the plan changes, all that was opened comes back and every screw is accounted for', () => {
     fc.assert(
-      fc.property(fc.nat(accesses.length - 1), fc.nat(), fc.array(fc.nat(60), { minLength: 1, maxLength: 4 }), (which, seed, walks) => {
-        const access = accesses[which]!;
-        const random = seeded(seed);
-        const removable = access.model.machine.parts.filter((p) => p.numbers.length > 0 && p.moves.length > 0 && p.id !== access.model.root.id);
-        const pick = () => removable[Math.floor(random() * removable.length)]!.id;
-        const work = start(replace(pick()), access);
-        for (const walk of walks) {
-          work.steps(walk);
-          const ahead = goalsAhead(access.model, plansOf(work.first, work.events), work.state);
-          try {
-            work.replan([...(random() < 0.7 ? ahead : []), ...(random() < 0.8 || ahead.length === 0 ? replace(pick()) : ahead)]);
-          } catch (error) {
-            if (!(error instanceof PlanningError)) throw error;
-            continue;
+      fc.property(
+        fc.nat(accesses.length - 1),
+        fc.nat(),
+        fc.array(fc.nat(60), { minLength: 1, maxLength: 4 }),
+        (which, seed, walks) => {
+          const access = accesses[which]!;
+          const random = seeded(seed);
+          const removable = access.model.machine.parts.filter(
+            (p) => p.numbers.length > 0 && p.moves.length > 0 && p.id !== access.model.root.id
+          );
+          const pick = () => removable[Math.floor(random() * removable.length)]!.id;
+          const work = start(replace(pick()), access);
+          for (const walk of walks) {
+            work.steps(walk);
+            const ahead = goalsAhead(access.model, plansOf(work.first, work.events), work.state);
+            try {
+              work.replan([
+                ...(random() < 0.7 ? ahead : []),
+                ...(random() < 0.8 || ahead.length === 0 ? replace(pick()) : ahead)
+              ]);
+            } catch (error) {
+              if (!(error instanceof PlanningError)) throw error;
+              continue;
+            }
+            holdsTogether(work);
           }
-          holdsTogether(work);
+          work.steps();
+          expect(fromHere(plansOf(work.first, work.events), work.state).done).toEqual([]);
+          expect(obstacles(access.model, work.plan, work.state)).toEqual([]);
+          expect(work.state.conflicts).toEqual({});
         }
-        work.steps();
-        expect(fromHere(plansOf(work.first, work.events), work.state).done).toEqual([]);
-        expect(obstacles(access.model, work.plan, work.state)).toEqual([]);
-        expect(work.state.conflicts).toEqual({});
-      }),
+      ),
       { numRuns: 25 }
     );
   });

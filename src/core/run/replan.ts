@@ -1,4 +1,14 @@
-import { actionOf, closesUp, goalId, touchedFunctions, type From, type Goal, type Plan, type Step, type Touched } from '../plan';
+import {
+  actionOf,
+  closesUp,
+  goalId,
+  touchedFunctions,
+  type From,
+  type Goal,
+  type Plan,
+  type Step,
+  type Touched
+} from '../plan';
 import { openId, type ActionId } from '../access';
 import type { Model } from '../machine';
 import { removes } from '../machine';
@@ -33,16 +43,22 @@ function recorded(plans: readonly Plan[], state: RunState): { step: Step; at: st
 /** Joints that were reported as not to be opened and have not been since. */
 export function stuckJoints(plan: Plan, state: RunState): string[] {
   const stuck = state.findings.filter((f) => f.what === 'could-not').map((f) => f.step);
-  return plan.steps.flatMap((s) => (s.do === 'open' && s.joint && stuck.includes(s.id) && state.steps[s.id]?.outcome === 'skipped' ? [s.joint] : []));
+  return plan.steps.flatMap((s) =>
+    s.do === 'open' && s.joint && stuck.includes(s.id) && state.steps[s.id]?.outcome === 'skipped' ? [s.joint] : []
+  );
 }
 
 /** The goals that are still to be worked for: those whose turning point was not reached yet, or whose part is still out. */
 export function goalsAhead(model: Model, plans: readonly Plan[], state: RunState): Goal[] {
   const { done } = fromHere(plans, state);
   return plans.at(-1)!.goals.filter((goal) => {
-    const swap = [...allSteps(plans).values()].filter((s) => s.do === 'swap' && inRound(s.id, 1) === `swap/${goalId(goal)}`).at(-1);
+    const swap = [...allSteps(plans).values()]
+      .filter((s) => s.do === 'swap' && inRound(s.id, 1) === `swap/${goalId(goal)}`)
+      .at(-1);
     if (!swap || !state.steps[swap.id]) return true;
-    return goal.do === 'reach' ? done.includes(openId(goal.joint)) : model.part(goal.part).moves.some((m) => removes(m) && done.includes(`move:${goal.part}/${m.id}`));
+    return goal.do === 'reach'
+      ? done.includes(openId(goal.joint))
+      : model.part(goal.part).moves.some((m) => removes(m) && done.includes(`move:${goal.part}/${m.id}`));
   });
 }
 
@@ -65,7 +81,10 @@ export function continued(model: Model, made: Plan, plans: readonly Plan[], stat
     }
     // What closes belongs to the round in which it was opened.
     const opened = step.leg === 'up' && actionOf(step) && step.mirror ? ids.get(step.mirror) : undefined;
-    ids.set(step.id, opened ? inRound(step.id, roundOf(opened)) : inRound(step.id, now.holds(step) ? round : round + 1));
+    ids.set(
+      step.id,
+      opened ? inRound(step.id, roundOf(opened)) : inRound(step.id, now.holds(step) ? round : round + 1)
+    );
     return true;
   });
   const asked = new Set(made.steps.map((s) => s.id));
@@ -82,7 +101,15 @@ export function continued(model: Model, made: Plan, plans: readonly Plan[], stat
     steps: [
       ...kept.map(({ mirror, ...step }) => {
         const twin = mirror === undefined ? undefined : ids.get(mirror);
-        return { ...step, id: ids.get(step.id)!, ...(twin ? { mirror: twin } : mirror === undefined ? {} : { departs: step.departs ?? 'Its counterpart was done before the plan changed.' }) };
+        return {
+          ...step,
+          id: ids.get(step.id)!,
+          ...(twin
+            ? { mirror: twin }
+            : mirror === undefined
+              ? {}
+              : { departs: step.departs ?? 'Its counterpart was done before the plan changed.' })
+        };
       }),
       ...owed
     ],
@@ -95,12 +122,17 @@ export function continued(model: Model, made: Plan, plans: readonly Plan[], stat
 function owedFor(model: Model, plans: readonly Plan[], state: RunState): (test: Step) => boolean {
   const opened = recorded(plans, state).flatMap(({ step: s }): Touched[] => {
     if (s.do === 'open' && s.joint !== undefined) return [{ kind: 'open', joint: model.joint(s.joint) }];
-    return s.do === 'move' && s.part !== undefined && s.move !== undefined ? [{ kind: 'move', part: model.part(s.part), move: model.move(s.part, s.move) }] : [];
+    return s.do === 'move' && s.part !== undefined && s.move !== undefined
+      ? [{ kind: 'move', part: model.part(s.part), move: model.move(s.part, s.move) }]
+      : [];
   });
   const functions = new Set(touchedFunctions(model, opened));
   return (test) => {
     if (test.test === undefined) return true;
-    return test.test === 'closing' ? opened.some(closesUp) : functions.has(test.test) || ![...model.machine.parts, ...model.machine.joints].some((x) => x.functions.includes(test.test!));
+    return test.test === 'closing'
+      ? opened.some(closesUp)
+      : functions.has(test.test) ||
+          ![...model.machine.parts, ...model.machine.joints].some((x) => x.functions.includes(test.test!));
   };
 }
 
@@ -111,14 +143,18 @@ class Standing {
   /** When the machine last had its power back. */
   private readonly poweredAt: string;
 
-  constructor(plans: readonly Plan[], private readonly state: RunState) {
+  constructor(
+    plans: readonly Plan[],
+    private readonly state: RunState
+  ) {
     this.open = new Set(fromHere(plans, state).done);
     let poweredAt = '';
     for (const step of allSteps(plans).values()) {
       const record = state.steps[step.id];
       if (!record) continue;
       this.rounds.set(inRound(step.id, 1), Math.max(this.lastRound(step.id), roundOf(step.id)));
-      if ((step.do === 'restore' || step.do === 'test') && record.outcome !== 'skipped' && record.at > poweredAt) poweredAt = record.at;
+      if ((step.do === 'restore' || step.do === 'test') && record.outcome !== 'skipped' && record.at > poweredAt)
+        poweredAt = record.at;
     }
     this.poweredAt = poweredAt;
   }
@@ -155,7 +191,10 @@ class Standing {
 /** What a new plan has that the old one had not, and what it no longer has; done steps are in neither. */
 export function planChanges(before: Plan, after: Plan, state: RunState): { added: Step[]; dropped: Step[] } {
   const [was, is] = [new Set(before.steps.map((s) => s.id)), new Set(after.steps.map((s) => s.id))];
-  return { added: after.steps.filter((s) => !was.has(s.id)), dropped: before.steps.filter((s) => !is.has(s.id) && !state.steps[s.id]) };
+  return {
+    added: after.steps.filter((s) => !was.has(s.id)),
+    dropped: before.steps.filter((s) => !is.has(s.id) && !state.steps[s.id])
+  };
 }
 
 /** References of a plan that this machine does not have: such a plan was not made for it. */
@@ -169,12 +208,18 @@ export function strangers(model: Model, plan: Plan): string[] {
   for (const s of plan.steps) {
     if (s.joint !== undefined) need(joint.has(s.joint), `${s.id}: no joint "${s.joint}"`);
     if (s.part !== undefined) need(part.has(s.part), `${s.id}: no part "${s.part}"`);
-    if (s.part !== undefined && s.move !== undefined) need(part.get(s.part)?.moves.some((m) => m.id === s.move) ?? false, `${s.id}: no move "${s.move}" of ${s.part}`);
+    if (s.part !== undefined && s.move !== undefined)
+      need(part.get(s.part)?.moves.some((m) => m.id === s.move) ?? false, `${s.id}: no move "${s.move}" of ${s.part}`);
     if (s.zone !== undefined) need(zone.has(s.zone), `${s.id}: no zone "${s.zone}"`);
-    for (const p of s.pinch) need(part.has(p.cable) && zone.has(p.zone), `${s.id}: no cable "${p.cable}" in "${p.zone}"`);
+    for (const p of s.pinch)
+      need(part.has(p.cable) && zone.has(p.zone), `${s.id}: no cable "${p.cable}" in "${p.zone}"`);
     if (s.tighten) need(s.joint !== undefined, `${s.id}: tightens nothing`);
   }
-  for (const goal of plan.goals) need(goal.do === 'reach' ? joint.has(goal.joint) : part.has(goal.part), `the goal ${goalId(goal)} is not of this machine`);
+  for (const goal of plan.goals)
+    need(
+      goal.do === 'reach' ? joint.has(goal.joint) : part.has(goal.part),
+      `the goal ${goalId(goal)} is not of this machine`
+    );
   const ids = new Set(plan.steps.map((s) => s.id));
   need(ids.size === plan.steps.length, 'two steps share an id');
   return out;

@@ -9,13 +9,20 @@ const made = plan(demoAccess(), [{ do: 'replace', part: 'battery' }]);
 
 let serial = 0;
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
-const event = (body: Record<string, unknown>): RunEvent => RunEvent.parse({ id: uuid(++serial), at: new Date(Date.UTC(2026, 10, 25, 8) + serial * 1000).toISOString(), ...body });
+const event = (body: Record<string, unknown>): RunEvent =>
+  RunEvent.parse({
+    id: uuid(++serial),
+    at: new Date(Date.UTC(2026, 10, 25, 8) + serial * 1000).toISOString(),
+    ...body
+  });
 const moves = made.steps.findIndex((s) => s.do === 'move' && s.part === 'battery');
 /** All steps before the battery comes, as expected but for these. */
 const upTo = (change: Record<string, Record<string, unknown> | null> = {}) =>
   made.steps.slice(0, moves).flatMap((s) => {
     const other = change[s.id];
-    return other === null ? [] : [event({ type: 'done', step: s.id, ...(s.count === undefined ? {} : { count: s.count }), ...other })];
+    return other === null
+      ? []
+      : [event({ type: 'done', step: s.id, ...(s.count === undefined ? {} : { count: s.count }), ...other })];
   });
 const ranked = (events: RunEvent[], part = 'battery') => suspects(model, made, fold(model, made, events), part);
 const screws = 'down/joint:battery-screws';
@@ -26,13 +33,23 @@ describe('it resists', () => {
   });
   it('a group that was counted short comes first, and says by how much', () => {
     const [first] = ranked([...upTo({ [screws]: { count: 4 } })]);
-    expect(first).toMatchObject({ id: 'battery-screws', joint: 'battery-screws', text: '1 of 5 still in: battery screws' });
+    expect(first).toMatchObject({
+      id: 'battery-screws',
+      joint: 'battery-screws',
+      text: '1 of 5 still in: battery screws'
+    });
     expect(first!.probability).toBeGreaterThan(0.5);
   });
   it('so does a step that was skipped, with what was said of it, and one that was never done', () => {
-    const skipped = ranked([...upTo({ [screws]: null }), event({ type: 'skipped', step: screws, note: 'bit too large' })]);
+    const skipped = ranked([
+      ...upTo({ [screws]: null }),
+      event({ type: 'skipped', step: screws, note: 'bit too large' })
+    ]);
     expect(skipped[0]).toMatchObject({ id: 'battery-screws', look: 'Left out: bit too large' });
-    expect(ranked(upTo({ [screws]: null }))[0]).toMatchObject({ id: 'battery-screws', text: 'Not opened yet: battery screws' });
+    expect(ranked(upTo({ [screws]: null }))[0]).toMatchObject({
+      id: 'battery-screws',
+      text: 'Not opened yet: battery screws'
+    });
   });
   it('with everything done as it should be, the fastener that nobody wrote down is thought of before what was counted', () => {
     const all = ranked(upTo());
@@ -56,8 +73,17 @@ describe('it resists', () => {
     expect(doubted[0]!.id).toBe('battery-screws');
   });
   it('clips that are hooked say which way to draw', () => {
-    const cover = ranked([event({ type: 'done', step: 'down/joint:cover-screws', count: 8 }), event({ type: 'done', step: 'down/joint:cover-clips' })], 'bottom-cover');
-    expect(cover.find((s) => s.id === 'cover-clips/hooks')).toMatchObject({ text: expect.stringContaining('the front edge'), look: expect.stringContaining('up and towards you') });
+    const cover = ranked(
+      [
+        event({ type: 'done', step: 'down/joint:cover-screws', count: 8 }),
+        event({ type: 'done', step: 'down/joint:cover-clips' })
+      ],
+      'bottom-cover'
+    );
+    expect(cover.find((s) => s.id === 'cover-clips/hooks')).toMatchObject({
+      text: expect.stringContaining('the front edge'),
+      look: expect.stringContaining('up and towards you')
+    });
   });
   it('on every part of every machine, in any state: shares that add up to one, each suspect once, joints that are there', () => {
     for (const id of DEMO_MACHINES) {
@@ -65,13 +91,23 @@ describe('it resists', () => {
       const parts = access.model.machine.parts.filter((p) => p.moves.length > 0);
       const whole = plan(access, [{ do: 'replace', part: 'board' }]);
       fc.assert(
-        fc.property(fc.subarray(whole.steps.filter((s) => s.leg === 'down')), fc.constantFrom(...parts), (steps, part) => {
-          const state = fold(access.model, whole, steps.map((s) => event({ type: 'done', step: s.id, ...(s.count === undefined ? {} : { count: s.count }) })));
-          const all = suspects(access.model, whole, state, part.id);
-          expect(all.reduce((sum, s) => sum + s.probability, 0)).toBeCloseTo(1, 9);
-          expect(new Set(all.map((s) => s.id)).size).toBe(all.length);
-          for (const s of all) if (s.joint) expect(() => access.model.joint(s.joint!)).not.toThrow();
-        }),
+        fc.property(
+          fc.subarray(whole.steps.filter((s) => s.leg === 'down')),
+          fc.constantFrom(...parts),
+          (steps, part) => {
+            const state = fold(
+              access.model,
+              whole,
+              steps.map((s) =>
+                event({ type: 'done', step: s.id, ...(s.count === undefined ? {} : { count: s.count }) })
+              )
+            );
+            const all = suspects(access.model, whole, state, part.id);
+            expect(all.reduce((sum, s) => sum + s.probability, 0)).toBeCloseTo(1, 9);
+            expect(new Set(all.map((s) => s.id)).size).toBe(all.length);
+            for (const s of all) if (s.joint) expect(() => access.model.joint(s.joint!)).not.toThrow();
+          }
+        ),
         { numRuns: 30 }
       );
     }
@@ -79,11 +115,18 @@ describe('it resists', () => {
   it('what held such a part in earlier runs is thought of sooner, and proposed as a note of the file', () => {
     const events = upTo();
     const state = fold(model, made, events);
-    const share = (times: number) => suspects(model, made, state, 'battery', [{ part: 'battery', suspect: 'battery-screws', times }]).find((s) => s.id === 'battery-screws')!.probability;
+    const share = (times: number) =>
+      suspects(model, made, state, 'battery', [{ part: 'battery', suspect: 'battery-screws', times }]).find(
+        (s) => s.id === 'battery-screws'
+      )!.probability;
     expect(share(1)).toBeGreaterThan(share(0));
     expect(share(9)).toBeGreaterThan(share(1));
-    expect(proposedNote(model, { part: 'battery', suspect: 'battery-screws', times: 2 })).toBe('The battery was held twice by the battery screws: look there first.');
-    expect(proposedNote(model, { part: 'battery', suspect: 'undocumented', times: 1 })).toMatch(/once by a fastener that this file does not know/);
+    expect(proposedNote(model, { part: 'battery', suspect: 'battery-screws', times: 2 })).toBe(
+      'The battery was held twice by the battery screws: look there first.'
+    );
+    expect(proposedNote(model, { part: 'battery', suspect: 'undocumented', times: 1 })).toMatch(
+      /once by a fastener that this file does not know/
+    );
     expect(proposedNote(model, { part: 'gone', suspect: 'battery-screws', times: 1 })).toBeUndefined();
   });
 });

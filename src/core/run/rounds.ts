@@ -6,11 +6,14 @@ import { when, type RunEvent } from './events';
  * opened again after a failed test) its steps get the next round: `down/joint:x~2`.
  */
 export const roundOf = (step: string): number => Number(/~(\d+)$/.exec(step)?.[1] ?? 1);
-export const inRound = (step: string, round: number): string => (round > 1 ? `${step.replace(/~\d+$/, '')}~${round}` : step.replace(/~\d+$/, ''));
+export const inRound = (step: string, round: number): string =>
+  round > 1 ? `${step.replace(/~\d+$/, '')}~${round}` : step.replace(/~\d+$/, '');
 
 /** A run's events in the order in which they happened (then of their ids), each once. */
 export function inOrder(events: readonly RunEvent[]): RunEvent[] {
-  return [...new Map(events.map((e) => [e.id, e])).values()].sort((a, b) => (when(a) !== when(b) ? (when(a) < when(b) ? -1 : 1) : a.id < b.id ? -1 : 1));
+  return [...new Map(events.map((e) => [e.id, e])).values()].sort((a, b) =>
+    when(a) !== when(b) ? (when(a) < when(b) ? -1 : 1) : a.id < b.id ? -1 : 1
+  );
 }
 
 /** The plans of a run, the one it was started with first, the one in force last; without those that were taken back. */

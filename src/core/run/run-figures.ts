@@ -23,7 +23,10 @@ export interface BenchReading extends DatedReading {
 /** @param plan the one in force @param state the fold of the run's events */
 export function runFigures(model: Model, plan: Plan, state: RunState): RunFigures {
   const isReplaced = state.swapped.some((s) => model.hasPart(s.part) && model.part(s.part).kind === 'battery');
-  const read = (['before', 'after'] as const).flatMap((when): BenchReading[] => { const said = state.batteries[when]; return said ? [{ at: said.at, reading: said.reading, when, isNew: when === 'after' && isReplaced }] : []; });
+  const read = (['before', 'after'] as const).flatMap((when): BenchReading[] => {
+    const said = state.batteries[when];
+    return said ? [{ at: said.at, reading: said.reading, when, isNew: when === 'after' && isReplaced }] : [];
+  });
   return {
     readings: read.sort((a, b) => (a.at < b.at ? -1 : 1)),
     stepsDone: plan.steps.filter((s) => state.steps[s.id] !== undefined).length,

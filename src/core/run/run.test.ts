@@ -2,7 +2,18 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { plan } from '../plan';
 import { demoAccess } from '../testing/machines';
-import { countFacts, expectedCount, explanations, fold, machineAfter, notSoFacts, obstacles, possibleFacts, possibleFates, RunEvent } from '.';
+import {
+  countFacts,
+  expectedCount,
+  explanations,
+  fold,
+  machineAfter,
+  notSoFacts,
+  obstacles,
+  possibleFacts,
+  possibleFates,
+  RunEvent
+} from '.';
 
 const access = demoAccess();
 const { model } = access;
@@ -11,12 +22,22 @@ const made = plan(access, [{ do: 'replace', part: 'fan' }]);
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 const at = (s: number) => new Date(Date.UTC(2026, 10, 24, 8) + s * 1000).toISOString();
 let serial = 0;
-const event = (body: Record<string, unknown>, second = ++serial): RunEvent => RunEvent.parse({ id: uuid(++serial), at: at(second), ...body });
+const event = (body: Record<string, unknown>, second = ++serial): RunEvent =>
+  RunEvent.parse({ id: uuid(++serial), at: at(second), ...body });
 
 /** A run that does every step of the plan, with changes by step id. */
 function wholeRun(change: Record<string, Record<string, unknown>> = {}): RunEvent[] {
   return made.steps.map((s, i) =>
-    event({ ...(s.leg === 'prove' ? { type: 'tested', outcome: 'pass' } : { type: 'done', ...(s.count === undefined ? {} : { count: s.count }) }), step: s.id, ...change[s.id] }, i * 10)
+    event(
+      {
+        ...(s.leg === 'prove'
+          ? { type: 'tested', outcome: 'pass' }
+          : { type: 'done', ...(s.count === undefined ? {} : { count: s.count }) }),
+        step: s.id,
+        ...change[s.id]
+      },
+      i * 10
+    )
   );
 }
 const state = (events: RunEvent[]) => fold(model, made, events);
@@ -49,7 +70,12 @@ describe('the fold', () => {
   });
 
   it('leaves pauses out of the time', () => {
-    const events = [event({ type: 'note', text: 'a' }, 0), event({ type: 'paused' }, 60), event({ type: 'resumed' }, 1000), event({ type: 'note', text: 'b' }, 1030)];
+    const events = [
+      event({ type: 'note', text: 'a' }, 0),
+      event({ type: 'paused' }, 60),
+      event({ type: 'resumed' }, 1000),
+      event({ type: 'note', text: 'b' }, 1030)
+    ];
     expect(state(events).activeSeconds).toBe(90);
   });
 
@@ -68,20 +94,26 @@ describe('closing', () => {
 
   it('with one screw fewer it does not close until it is said what became of it', () => {
     const short = wholeRun({ 'up/joint:fan-screws': { count: 1 } });
-    expect(left(short)).toMatchObject([{ kind: 'screws', at: 'fan-screws', text: expect.stringContaining('1 still in hand') }]);
+    expect(left(short)).toMatchObject([
+      { kind: 'screws', at: 'fan-screws', text: expect.stringContaining('1 still in hand') }
+    ]);
     expect(left([...short, event({ type: 'account', joint: 'fan-screws', fate: 'lost', count: 1 }, 9000)])).toEqual([]);
   });
 
   it('one that was missing from the start has to be said too', () => {
     const counted = wholeRun({ 'down/joint:cover-screws': { count: 7 }, 'up/joint:cover-screws': { count: 7 } });
     expect(left(counted)).toMatchObject([{ kind: 'screws', at: 'cover-screws' }]);
-    expect(left([...counted, event({ type: 'account', joint: 'cover-screws', fate: 'missing-as-received', count: 1 }, 9000)])).toEqual([]);
+    expect(
+      left([...counted, event({ type: 'account', joint: 'cover-screws', fate: 'missing-as-received', count: 1 }, 9000)])
+    ).toEqual([]);
   });
 
   it('one too many is a question as well', () => {
     const many = wholeRun({ 'up/joint:fan-screws': { count: 3 } });
     expect(left(many)[0]!.text).toContain('1 more went in');
-    expect(left([...many, event({ type: 'account', joint: 'fan-screws', fate: 'from-stock', count: 1 }, 9000)])).toEqual([]);
+    expect(
+      left([...many, event({ type: 'account', joint: 'fan-screws', fate: 'from-stock', count: 1 }, 9000)])
+    ).toEqual([]);
   });
 
   it('every step and every test has to be answered', () => {
@@ -133,12 +165,20 @@ describe('what is said at the bench, as facts', () => {
 
   it('a right count is one fact, another one is two', () => {
     expect(countFacts(screws, 2, 2)).toEqual([{ type: 'done', step: screws.id, count: 2 }]);
-    expect(countFacts(screws, 1, 2, 'lost')).toEqual([{ type: 'done', step: screws.id, count: 1 }, { type: 'account', joint: 'fan-screws', fate: 'lost', count: 1 }]);
+    expect(countFacts(screws, 1, 2, 'lost')).toEqual([
+      { type: 'done', step: screws.id, count: 1 },
+      { type: 'account', joint: 'fan-screws', fate: 'lost', count: 1 }
+    ]);
     expect(countFacts(screws, 5, 2, 'extra')[1]).toMatchObject({ fate: 'extra', count: 3 });
   });
 
   it('every offered explanation of a count lets the run close in the end', () => {
-    for (const [id, counted, expected] of [['down/joint:fan-screws', 1, 2], ['down/joint:fan-screws', 3, 2], ['up/joint:fan-screws', 1, 2], ['up/joint:fan-screws', 4, 2]] as const) {
+    for (const [id, counted, expected] of [
+      ['down/joint:fan-screws', 1, 2],
+      ['down/joint:fan-screws', 3, 2],
+      ['up/joint:fan-screws', 1, 2],
+      ['up/joint:fan-screws', 4, 2]
+    ] as const) {
       const step = made.steps.find((s) => s.id === id)!;
       for (const fate of possibleFates(step, counted, expected)) {
         const facts = countFacts(step, counted, expected, fate);
@@ -146,9 +186,13 @@ describe('what is said at the bench, as facts', () => {
         const said = [...before, ...facts.slice(1).map((f) => event({ ...f }, 8000))];
         // Whatever is still open after it can be explained, and then nothing is.
         const line = state(said).ledger.find((l) => l.joint === 'fan-screws')!;
-        const rest = explanations(line).slice(0, 1).map((e) => event({ type: 'account', joint: 'fan-screws', ...e }, 8100));
+        const rest = explanations(line)
+          .slice(0, 1)
+          .map((e) => event({ type: 'account', joint: 'fan-screws', ...e }, 8100));
         const open = state([...said, ...rest]).ledger.find((l) => l.joint === 'fan-screws')!;
-        const last = explanations(open).slice(0, 1).map((e) => event({ type: 'account', joint: 'fan-screws', ...e }, 8200));
+        const last = explanations(open)
+          .slice(0, 1)
+          .map((e) => event({ type: 'account', joint: 'fan-screws', ...e }, 8200));
         expect(left([...said, ...rest, ...last]), `${id} ${counted} ${fate}`).toEqual([]);
       }
     }
@@ -162,7 +206,9 @@ describe('what is said at the bench, as facts', () => {
     expect(notSoFacts(plug, 'could-not', '').map((f) => f.type)).toEqual(['not-so', 'skipped']);
     expect(notSoFacts(plug, 'already-open', 'hung loose').map((f) => f.type)).toEqual(['not-so', 'done']);
     expect(notSoFacts(screws, 'already-open', '').map((f) => f.type)).toEqual(['not-so']);
-    expect(notSoFacts(screws, 'stripped', 'PH0 bit')).toEqual([{ type: 'not-so', step: screws.id, what: 'stripped', note: 'PH0 bit' }]);
+    expect(notSoFacts(screws, 'stripped', 'PH0 bit')).toEqual([
+      { type: 'not-so', step: screws.id, what: 'stripped', note: 'PH0 bit' }
+    ]);
   });
 
   it('sizes and counts are asked only where there are screws', () => {
@@ -174,12 +220,18 @@ describe('what is said at the bench, as facts', () => {
 
 describe('two who say different things', () => {
   const screws = made.steps.find((s) => s.leg === 'down' && s.count !== undefined)!;
-  const word = (count: number, by: string, second: number) => event({ type: 'done', step: screws.id, count, by }, second);
+  const word = (count: number, by: string, second: number) =>
+    event({ type: 'done', step: screws.id, count, by }, second);
 
   it('are both kept and shown, and stand in the way of signing until one word stands', () => {
     const [tam, ines] = [word(screws.count!, 'Tam', 1), word(screws.count! - 1, 'Ines', 2)];
-    const run = state([...wholeRun(), tam, ines].filter((e) => !('step' in e) || e.step !== screws.id || e === tam || e === ines));
-    expect(run.conflicts[screws.id]!.map((r) => [r.by, r.count])).toEqual([['Tam', screws.count], ['Ines', screws.count! - 1]]);
+    const run = state(
+      [...wholeRun(), tam, ines].filter((e) => !('step' in e) || e.step !== screws.id || e === tam || e === ines)
+    );
+    expect(run.conflicts[screws.id]!.map((r) => [r.by, r.count])).toEqual([
+      ['Tam', screws.count],
+      ['Ines', screws.count! - 1]
+    ]);
     expect(obstacles(model, made, run).map((o) => o.kind)).toContain('conflict');
     const settled = state([tam, ines, event({ type: 'settled', step: screws.id, event: tam.id }, 3)]);
     expect(settled.conflicts).toEqual({});
@@ -196,6 +248,8 @@ describe('two who say different things', () => {
     const settled = event({ type: 'settled', step: screws.id, event: tam.id }, 3);
     expect(Object.keys(state([tam, ines, settled, word(1, 'Ines', 5)]).conflicts)).toEqual([screws.id]);
     // A word that nobody said settles nothing.
-    expect(Object.keys(state([tam, ines, event({ type: 'settled', step: screws.id, event: uuid(999_999) }, 3)]).conflicts)).toEqual([screws.id]);
+    expect(
+      Object.keys(state([tam, ines, event({ type: 'settled', step: screws.id, event: uuid(999_999) }, 3)]).conflicts)
+    ).toEqual([screws.id]);
   });
 });

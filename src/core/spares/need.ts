@@ -35,22 +35,39 @@ const material = (name: string) => name.toLowerCase().split(/[,:(]/)[0]!.trim();
 
 /** Everything that a plan needs in hand, once each. */
 export function needsOf(model: Model, plan: Plan, spares: readonly Spare[], variant?: string): Need[] {
-  const parts = plan.inHand.spares.map((s): Need => ({ what: 'part', name: s.name, part: s.part, numbers: numbersNow(model, model.part(s.part), spares, variant) }));
+  const parts = plan.inHand.spares.map((s): Need => ({
+    what: 'part',
+    name: s.name,
+    part: s.part,
+    numbers: numbersNow(model, model.part(s.part), spares, variant)
+  }));
   const byName = new Map<string, Need>();
   for (const { name, amount } of plan.inHand.consumables) {
     const key = material(name);
     const known = byName.get(key);
-    byName.set(key, known ? { ...known, amount: `${known.amount}; ${amount}` } : { what: 'consumable', name, amount, numbers: numbersOf(name, spares) });
+    byName.set(
+      key,
+      known
+        ? { ...known, amount: `${known.amount}; ${amount}` }
+        : { what: 'consumable', name, amount, numbers: numbersOf(name, spares) }
+    );
   }
   return [...parts, ...byName.values()];
 }
 
 /** The shop's numbers of a consumable. */
-const numbersOf = (name: string, spares: readonly Spare[]): string[] => spares.filter((s) => s.kind === 'consumable' && material(s.name) === material(name)).map((s) => s.number);
+const numbersOf = (name: string, spares: readonly Spare[]): string[] =>
+  spares.filter((s) => s.kind === 'consumable' && material(s.name) === material(name)).map((s) => s.number);
 
 /** A need that was worked out before, by what the shop knows now: numbers that took another's place, consumables that are kept by now. */
 export function renumbered(need: Need, spares: readonly Spare[]): Need {
-  return { ...need, numbers: need.what === 'consumable' ? numbersOf(need.name, spares) : [...new Set(need.numbers.flatMap((n) => [currentNumber(n, spares), n]))] };
+  return {
+    ...need,
+    numbers:
+      need.what === 'consumable'
+        ? numbersOf(need.name, spares)
+        : [...new Set(need.numbers.flatMap((n) => [currentNumber(n, spares), n]))]
+  };
 }
 
 /** How each need stands. A part without any number, such as one of the crew's own, cannot be kept in stock: it is not asked for. */
@@ -67,5 +84,5 @@ export function needStates(needs: readonly Need[], stock: readonly Stocked[]): N
 }
 
 /** Whether everything is in hand: only then is the machine opened. */
-export const isInHand = (states: readonly NeedState[]): boolean => states.every((s) => s.is === 'held' || s.is === 'free');
-
+export const isInHand = (states: readonly NeedState[]): boolean =>
+  states.every((s) => s.is === 'held' || s.is === 'free');

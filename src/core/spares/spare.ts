@@ -39,8 +39,18 @@ const HOLE_MM = 0.5;
  * then its hole pattern and its plugs, where both sides are known. What is wrong in any of them does not fit.
  * @param all other spares that the shop knows: supersessions are followed through them
  */
-export function checkFit(model: Model, part: Part, spare: Spare, all: readonly Spare[] = [], variant?: string): FitVerdict {
-  const checks = [numberCheck(model, part, spare, all, variant), ...holeCheck(model, part, spare), ...plugCheck(model, part, spare)];
+export function checkFit(
+  model: Model,
+  part: Part,
+  spare: Spare,
+  all: readonly Spare[] = [],
+  variant?: string
+): FitVerdict {
+  const checks = [
+    numberCheck(model, part, spare, all, variant),
+    ...holeCheck(model, part, spare),
+    ...plugCheck(model, part, spare)
+  ];
   const is = (what: FitCheck['is']) => checks.some((c) => c.is === what);
   // A number that the file does not know may still be right; holes and plugs alone do not make it so.
   return { verdict: is('wrong') ? 'does-not-fit' : is('unknown') ? 'look' : 'fits', checks };
@@ -66,7 +76,8 @@ export function numbersNow(model: Model, part: Part, all: readonly Spare[], vari
 
 function numberCheck(model: Model, part: Part, spare: Spare, all: readonly Spare[], variant?: string): FitCheck {
   const own = checkSpare(model, part, spare.number, variant);
-  if (own.verdict !== 'unknown') return { what: 'number', is: own.verdict === 'fits' ? 'right' : 'wrong', text: spareWords(model, part, own) };
+  if (own.verdict !== 'unknown')
+    return { what: 'number', is: own.verdict === 'fits' ? 'right' : 'wrong', text: spareWords(model, part, own) };
   const earlier = numbersFor(model, part, variant).find((n) => currentNumber(n, all) === spare.number);
   if (earlier) return { what: 'number', is: 'right', text: `Takes the place of ${earlier}, which fits.` };
   return { what: 'number', is: own.part ? 'wrong' : 'unknown', text: spareWords(model, part, own) };
@@ -76,18 +87,35 @@ function holeCheck(model: Model, part: Part, spare: Spare): FitCheck[] {
   if (!spare.holes) return [];
   const holes = model.jointsOf(part.id).flatMap((j) => (j.kind === 'screws' && j.a === part.id ? j.at : []));
   if (holes.length === 0) return [];
-  if (holes.length !== spare.holes.length) return [{ what: 'holes', is: 'wrong', text: `It has ${spare.holes.length} screw holes, the ${inSentence(part.name)} of this machine ${holes.length}.` }];
+  if (holes.length !== spare.holes.length)
+    return [
+      {
+        what: 'holes',
+        is: 'wrong',
+        text: `It has ${spare.holes.length} screw holes, the ${inSentence(part.name)} of this machine ${holes.length}.`
+      }
+    ];
   const off = patternOffMm(holes, spare.holes);
-  return [off <= HOLE_MM ? { what: 'holes', is: 'right', text: `All ${holes.length} screw holes lie where they should.` } : { what: 'holes', is: 'wrong', text: `Its holes lie up to ${off.toFixed(1)} mm off.` }];
+  return [
+    off <= HOLE_MM
+      ? { what: 'holes', is: 'right', text: `All ${holes.length} screw holes lie where they should.` }
+      : { what: 'holes', is: 'wrong', text: `Its holes lie up to ${off.toFixed(1)} mm off.` }
+  ];
 }
 
 /**
  * How far two patterns of equally many holes are apart at their worst hole, mm, laid over each other by their middles, as they
  * are or turned half round: labels are read either way up. Each hole goes to the nearest that is left.
  */
-export function patternOffMm(a: readonly (readonly [number, number])[], b: readonly (readonly [number, number])[]): number {
+export function patternOffMm(
+  a: readonly (readonly [number, number])[],
+  b: readonly (readonly [number, number])[]
+): number {
   const centred = (points: readonly (readonly [number, number])[]) => {
-    const [mx, my] = [0, 1].map((i) => points.reduce((sum, p) => sum + p[i as 0 | 1], 0) / points.length) as [number, number];
+    const [mx, my] = [0, 1].map((i) => points.reduce((sum, p) => sum + p[i as 0 | 1], 0) / points.length) as [
+      number,
+      number
+    ];
     return points.map(([x, y]) => [x - mx, y - my] as const);
   };
   const from = centred(a);
@@ -113,18 +141,35 @@ function plugCheck(model: Model, part: Part, spare: Spare): FitCheck[] {
   const of = plugFamilies(model, part.id, spare.includes);
   if (of.length === 0) return [];
   const count = (list: readonly string[]) => [...list].sort().join(', ');
-  return [count(of) === count(spare.plugs) ? { what: 'plugs', is: 'right', text: 'Its plugs are of the same kinds.' } : { what: 'plugs', is: 'wrong', text: `Its plugs are ${count(spare.plugs) || 'none'}; here it needs ${count(of)}.` }];
+  return [
+    count(of) === count(spare.plugs)
+      ? { what: 'plugs', is: 'right', text: 'Its plugs are of the same kinds.' }
+      : {
+          what: 'plugs',
+          is: 'wrong',
+          text: `Its plugs are ${count(spare.plugs) || 'none'}; here it needs ${count(of)}.`
+        }
+  ];
 }
 
 /** Families of the plugs by which a part, with what its spare brings, holds to the rest. */
 export function plugFamilies(model: Model, part: string, includes: readonly string[]): string[] {
   const own = new Set([part, ...includes]);
-  return model.machine.joints.flatMap((j) => (j.kind === 'connector' && own.has(j.a) !== own.has(j.b) ? [j.family] : [])).sort();
+  return model.machine.joints
+    .flatMap((j) => (j.kind === 'connector' && own.has(j.a) !== own.has(j.b) ? [j.family] : []))
+    .sort();
 }
 
 /** A spare as the machine file has it: what a catalogue would say of it. */
 export function spareOf(model: Model, part: Part, number: string): Spare {
   const holes = model.jointsOf(part.id).flatMap((j) => (j.kind === 'screws' && j.a === part.id ? j.at : []));
   const plugs = plugFamilies(model, part.id, part.spareIncludes);
-  return Spare.parse({ number, name: `${part.name}, ${model.machine.model}`, kind: 'part', includes: part.spareIncludes, ...(holes.length > 0 ? { holes } : {}), ...(plugs.length > 0 ? { plugs } : {}) });
+  return Spare.parse({
+    number,
+    name: `${part.name}, ${model.machine.model}`,
+    kind: 'part',
+    includes: part.spareIncludes,
+    ...(holes.length > 0 ? { holes } : {}),
+    ...(plugs.length > 0 ? { plugs } : {})
+  });
 }

@@ -9,7 +9,8 @@ const { model } = fathom;
 const fan = model.part('fan');
 const number = fan.numbers[0]!.number;
 const right = spareOf(model, fan, number);
-const verdict = (spare: Partial<Spare>, all: Spare[] = [], variant?: string) => checkFit(model, fan, { ...right, ...spare }, all, variant);
+const verdict = (spare: Partial<Spare>, all: Spare[] = [], variant?: string) =>
+  checkFit(model, fan, { ...right, ...spare }, all, variant);
 
 describe('whether a spare fits', () => {
   it('the part of the file itself always does', () => {
@@ -23,34 +24,71 @@ describe('whether a spare fits', () => {
     }
   });
   it('goes by number, holes and plugs, and says which is wrong', () => {
-    expect(verdict({}).checks.map((c) => [c.what, c.is])).toEqual([['number', 'right'], ['holes', 'right'], ['plugs', 'right']]);
-    expect(verdict({ holes: right.holes!.map(([x, y], i) => [i === 0 ? x + 3 : x, y]) })).toMatchObject({ verdict: 'does-not-fit', checks: expect.arrayContaining([expect.objectContaining({ what: 'holes', is: 'wrong' })]) });
+    expect(verdict({}).checks.map((c) => [c.what, c.is])).toEqual([
+      ['number', 'right'],
+      ['holes', 'right'],
+      ['plugs', 'right']
+    ]);
+    expect(verdict({ holes: right.holes!.map(([x, y], i) => [i === 0 ? x + 3 : x, y]) })).toMatchObject({
+      verdict: 'does-not-fit',
+      checks: expect.arrayContaining([expect.objectContaining({ what: 'holes', is: 'wrong' })])
+    });
     expect(verdict({ holes: right.holes!.slice(1) }).checks[1]!.text).toMatch(/has \d+ screw holes/);
     expect(verdict({ plugs: ['flip-lock-front'] })).toMatchObject({ verdict: 'does-not-fit' });
-    expect(verdict({ number: model.part('battery').numbers[0]!.number }).checks[0]!.text).toMatch(/number of the battery/);
+    expect(verdict({ number: model.part('battery').numbers[0]!.number }).checks[0]!.text).toMatch(
+      /number of the battery/
+    );
     expect(verdict({ number: 'ZZ-1' }).verdict).toBe('look');
   });
   it('a number that has taken the place of the right one fits; the old one is known by it', () => {
-    const all: Spare[] = [{ ...right, supersededBy: 'NEW-2' }, { ...right, number: 'NEW-2', supersededBy: 'NEW-3' }, { ...right, number: 'NEW-3' }];
+    const all: Spare[] = [
+      { ...right, supersededBy: 'NEW-2' },
+      { ...right, number: 'NEW-2', supersededBy: 'NEW-3' },
+      { ...right, number: 'NEW-3' }
+    ];
     expect(currentNumber(number, all)).toBe('NEW-3');
     expect(verdict({ number: 'NEW-3' }, all)).toMatchObject({ verdict: 'fits' });
     expect(numbersNow(model, fan, all)[0]).toBe('NEW-3');
-    expect(currentNumber('A', [{ ...right, number: 'A', supersededBy: 'B' }, { ...right, number: 'B', supersededBy: 'A' }])).toBe('A');
+    expect(
+      currentNumber('A', [
+        { ...right, number: 'A', supersededBy: 'B' },
+        { ...right, number: 'B', supersededBy: 'A' }
+      ])
+    ).toBe('A');
   });
   it('patterns are the same however they are moved or turned half round, and never closer than a hole is off', () => {
-    const points = fc.array(fc.tuple(fc.integer({ min: 0, max: 300 }), fc.integer({ min: 0, max: 200 })), { minLength: 1, maxLength: 8 });
+    const points = fc.array(fc.tuple(fc.integer({ min: 0, max: 300 }), fc.integer({ min: 0, max: 200 })), {
+      minLength: 1,
+      maxLength: 8
+    });
     fc.assert(
       fc.property(points, fc.integer({ min: -50, max: 50 }), fc.boolean(), (pattern, by, turned) => {
-        const moved = pattern.map(([x, y]) => [(turned ? -x : x) + by, (turned ? -y : y) - by] as [number, number]).reverse();
+        const moved = pattern
+          .map(([x, y]) => [(turned ? -x : x) + by, (turned ? -y : y) - by] as [number, number])
+          .reverse();
         expect(patternOffMm(pattern, moved)).toBeLessThan(1e-6);
       })
     );
-    expect(patternOffMm([[0, 0], [10, 0]], [[0, 0], [14, 0]])).toBeCloseTo(2, 9);
+    expect(
+      patternOffMm(
+        [
+          [0, 0],
+          [10, 0]
+        ],
+        [
+          [0, 0],
+          [14, 0]
+        ]
+      )
+    ).toBeCloseTo(2, 9);
   });
 });
 
 describe('what has to be in hand', () => {
-  const made = plan(fathom, [{ do: 'replace', part: 'fan' }, { do: 'remove', part: 'heat-sink' }]);
+  const made = plan(fathom, [
+    { do: 'replace', part: 'fan' },
+    { do: 'remove', part: 'heat-sink' }
+  ]);
   const paste = Spare.parse({ number: 'C-1', name: 'Thermal compound, 4 g', kind: 'consumable' });
   const needs = needsOf(model, made, [right, paste]);
 
@@ -59,9 +97,13 @@ describe('what has to be in hand', () => {
     expect(needs.find((n) => n.what === 'consumable')).toMatchObject({ numbers: ['C-1'] });
   });
   it('what is set aside for this job counts before what is free; what is neither is missing', () => {
-    const of = (stock: Parameters<typeof needStates>[1]) => Object.fromEntries(needStates(needs, stock).map((s) => [s.name.split(':')[0], s.is]));
+    const of = (stock: Parameters<typeof needStates>[1]) =>
+      Object.fromEntries(needStates(needs, stock).map((s) => [s.name.split(':')[0], s.is]));
     expect(of([])).toEqual({ Fan: 'unlisted', 'thermal compound': 'unlisted' });
-    const stock = [{ number, free: 0, held: 1 }, { number: 'C-1', free: 3, held: 0 }];
+    const stock = [
+      { number, free: 0, held: 1 },
+      { number: 'C-1', free: 3, held: 0 }
+    ];
     expect(of(stock)).toEqual({ Fan: 'held', 'thermal compound': 'free' });
     expect(isInHand(needStates(needs, stock))).toBe(true);
     // What the shop keeps no such thing of is not in hand either.

@@ -20,14 +20,26 @@ export const LIVE = [4, 6, 8, 10, 12, 40] as const;
  * A fault set over a machine as large as one likes: faults sit at its parts and plugs, plugs are reseated and parts replaced,
  * tests are outside or behind what covers a part. Times are spread as those of the demo's sets.
  */
-export function generatedFaults(model: Model, { faults: count, tests: trials, tells }: SetSize, seed: number): FaultSet {
+export function generatedFaults(
+  model: Model,
+  { faults: count, tests: trials, tells }: SetSize,
+  seed: number
+): FaultSet {
   const random = seeded(seed);
   const below = (n: number) => Math.floor(random() * n);
   const of = <T>(list: readonly T[]) => list[below(list.length)]!;
   const plugs = model.machine.joints.filter((j) => j.kind === 'connector');
   const parts = replaceableParts(model).filter((p) => p.id !== model.root.id);
-  const faults: { id: string; name: string; weight: number; part?: string; joint?: string; shows: Record<string, number> }[] = Array.from({ length: count }, (_, i) => {
-    const where = random() < 0.35 && plugs.length > 0 ? { joint: of(plugs).id } : random() < 0.85 ? { part: of(parts).id } : {};
+  const faults: {
+    id: string;
+    name: string;
+    weight: number;
+    part?: string;
+    joint?: string;
+    shows: Record<string, number>;
+  }[] = Array.from({ length: count }, (_, i) => {
+    const where =
+      random() < 0.35 && plugs.length > 0 ? { joint: of(plugs).id } : random() < 0.85 ? { part: of(parts).id } : {};
     return { id: `f${i}`, name: `fault ${i}`, weight: Math.ceil(30 * random() ** 3), ...where, shows: {} };
   });
   for (const n of LIVE) {
@@ -39,7 +51,14 @@ export function generatedFaults(model: Model, { faults: count, tests: trials, te
   const mend = (id: string, fault: string, goal?: Goal) => {
     const known = repairs.get(id);
     if (known) known.mends.push(fault);
-    else repairs.set(id, { id, text: id, seconds: 10 * (goal?.do === 'replace' ? 9 + below(52) : 3 + below(22)), mends: [fault], ...(goal ? { goal } : {}) });
+    else
+      repairs.set(id, {
+        id,
+        text: id,
+        seconds: 10 * (goal?.do === 'replace' ? 9 + below(52) : 3 + below(22)),
+        mends: [fault],
+        ...(goal ? { goal } : {})
+      });
   };
   for (const { id, part, joint } of faults) {
     if (joint) {
@@ -55,14 +74,32 @@ export function generatedFaults(model: Model, { faults: count, tests: trials, te
       const p = chance();
       return random() < 0.8 ? [p, 1 - p, 0] : [p / 2, 1 - p, p / 2];
     };
-    const needs: Goal[] = random() < 0.7 ? [] : random() < 0.5 && plugs.length > 0 ? [{ do: 'reach', joint: of(plugs).id }] : [{ do: 'remove', part: of(parts).id }];
+    const needs: Goal[] =
+      random() < 0.7
+        ? []
+        : random() < 0.5 && plugs.length > 0
+          ? [{ do: 'reach', joint: of(plugs).id }]
+          : [{ do: 'remove', part: of(parts).id }];
     return {
-      id: `t${t}`, text: `test ${t}`, seconds: 10 * (2 + below(23)), needs, outcomes: ['yes', 'no', 'odd'].map((id) => ({ id, text: id })),
-      given: Object.fromEntries(faults.filter(() => random() < tells).map((f) => [f.id, row()])), otherwise: random() < 0.8 ? [0.04, 0.96, 0] : [0.97, 0.03, 0]
+      id: `t${t}`,
+      text: `test ${t}`,
+      seconds: 10 * (2 + below(23)),
+      needs,
+      outcomes: ['yes', 'no', 'odd'].map((id) => ({ id, text: id })),
+      given: Object.fromEntries(faults.filter(() => random() < tells).map((f) => [f.id, row()])),
+      otherwise: random() < 0.8 ? [0.04, 0.96, 0] : [0.97, 0.03, 0]
     };
   });
-  return FaultSet.parse({ format: 'eager-wrench/faults@1', machine: model.machine.id, symptoms: LIVE.map((n) => ({ id: `live-${n}`, text: `live ${n}` })), faults, tests, repairs: [...repairs.values()] });
+  return FaultSet.parse({
+    format: 'eager-wrench/faults@1',
+    machine: model.machine.id,
+    symptoms: LIVE.map((n) => ({ id: `live-${n}`, text: `live ${n}` })),
+    faults,
+    tests,
+    repairs: [...repairs.values()]
+  });
 }
 
 /** What is believed after the complaint that leaves so many faults. */
-export const liveBelief = (set: FaultSet, live: (typeof LIVE)[number]) => belief(set, { ...NOTHING_KNOWN, symptoms: { [`live-${live}`]: true } }, {});
+export const liveBelief = (set: FaultSet, live: (typeof LIVE)[number]) =>
+  belief(set, { ...NOTHING_KNOWN, symptoms: { [`live-${live}`]: true } }, {});

@@ -11,12 +11,21 @@ export const HOSTILE = {
   'about 3,000 joints': () => notebook(4900)
 } satisfies Record<string, () => Machine>;
 
-export const allBoards = (machine: Machine): Goal[] => machine.parts.filter((p) => p.id.startsWith('board')).slice(0, 60).map((p): Goal => ({ do: 'remove', part: p.id }));
+export const allBoards = (machine: Machine): Goal[] =>
+  machine.parts
+    .filter((p) => p.id.startsWith('board'))
+    .slice(0, 60)
+    .map((p): Goal => ({ do: 'remove', part: p.id }));
 
 /** Every group of screws with a drive of its own choice. */
 function withDrives(machine: Machine, count: number): Machine {
   const random = seeded(count);
-  return { ...machine, joints: machine.joints.map((j) => (j.kind === 'screws' ? { ...j, screw: { ...j.screw, drive: Drive.options[Math.floor(random() * count)]! } } : j)) };
+  return {
+    ...machine,
+    joints: machine.joints.map((j) =>
+      j.kind === 'screws' ? { ...j, screw: { ...j.screw, drive: Drive.options[Math.floor(random() * count)]! } } : j
+    )
+  };
 }
 
 /** Between each two boards a cable that may be opened at either end. */
@@ -27,11 +36,36 @@ function withLooseCables(machine: Machine): Machine {
   boards.slice(1).forEach((board, i) => {
     const [from, to] = [boards[i]!, board];
     const id = `lead-${i}`;
-    parts.push({ id, name: id, kind: 'cable', numbers: [], spareIncludes: [], functions: [], care: [], shapes: [], moves: [] });
+    parts.push({
+      id,
+      name: id,
+      kind: 'cable',
+      numbers: [],
+      spareIncludes: [],
+      functions: [],
+      care: [],
+      shapes: [],
+      moves: []
+    });
     for (const end of [from, to]) {
       const { outline, zone, depth } = end.shapes[0]!;
       if (outline.form !== 'rect') continue;
-      joints.push({ kind: 'connector', id: `${id}-${end.id}`, name: `${id} at ${end.id}`, a: id, b: end.id, zone, at: [[outline.x + 3, outline.y + (end === from ? 6 : 12)]], depth: depth[0], seconds: 6 + (i % 3), functions: [], family: 'wire-along-board', carries: 'signal', faces: 'up', clearMm: 2 });
+      joints.push({
+        kind: 'connector',
+        id: `${id}-${end.id}`,
+        name: `${id} at ${end.id}`,
+        a: id,
+        b: end.id,
+        zone,
+        at: [[outline.x + 3, outline.y + (end === from ? 6 : 12)]],
+        depth: depth[0],
+        seconds: 6 + (i % 3),
+        functions: [],
+        family: 'wire-along-board',
+        carries: 'signal',
+        faces: 'up',
+        clearMm: 2
+      });
     }
   });
   return { ...machine, parts, joints };

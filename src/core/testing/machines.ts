@@ -10,7 +10,13 @@ export function demoText(id = 'norrvik-fathom-14'): string {
 }
 
 /** The machines of the demo. */
-export const DEMO_MACHINES = ['norrvik-fathom-14', 'norrvik-ballast-15', 'lindquay-slip-11', 'lindquay-gannet-13', 'norrvik-pilot-14'] as const;
+export const DEMO_MACHINES = [
+  'norrvik-fathom-14',
+  'norrvik-ballast-15',
+  'lindquay-slip-11',
+  'lindquay-gannet-13',
+  'norrvik-pilot-14'
+] as const;
 
 export function demoAccess(id?: string): Access {
   return accessOf(modelOf(Machine.parse(JSON.parse(demoText(id)))));
@@ -23,29 +29,101 @@ type Joint = Input['joints'][number];
 const square = (x: number, y: number, size: number) => ({ form: 'rect' as const, x, y, width: size, height: size });
 
 /** A part as a square in the zone "face", with one lift. */
-export function part(id: string, at: [x: number, y: number, size: number], depth: [number, number], on = 'base', more: Partial<Part> = {}): Part {
-  return { id, name: id, kind: 'bracket', on, shapes: [{ zone: 'face', outline: square(...at), depth }], moves: [{ id: 'lift', kind: 'lift', zone: 'face', seconds: 5 }], ...more };
+export function part(
+  id: string,
+  at: [x: number, y: number, size: number],
+  depth: [number, number],
+  on = 'base',
+  more: Partial<Part> = {}
+): Part {
+  return {
+    id,
+    name: id,
+    kind: 'bracket',
+    on,
+    shapes: [{ zone: 'face', outline: square(...at), depth }],
+    moves: [{ id: 'lift', kind: 'lift', zone: 'face', seconds: 5 }],
+    ...more
+  };
 }
 
 /** A group of one screw. */
-export function screw(id: string, a: string, b: string, at: [number, number], depth: number, more: Partial<Joint> = {}): Joint {
+export function screw(
+  id: string,
+  a: string,
+  b: string,
+  at: [number, number],
+  depth: number,
+  more: Partial<Joint> = {}
+): Joint {
   return {
-    kind: 'screws', id, name: `${id} screw`, a, b, zone: 'face', at: [at], depth, count: 1, seconds: 10,
-    screw: { threadMm: 2, pitchMm: 0.4, lengthMm: 4, measured: 'under-head', head: 'pan', headDiameterMm: 3.8, drive: 'PH0', hole: { clampedMm: 1, depthMm: 3.5, material: 'brass-insert' } },
+    kind: 'screws',
+    id,
+    name: `${id} screw`,
+    a,
+    b,
+    zone: 'face',
+    at: [at],
+    depth,
+    count: 1,
+    seconds: 10,
+    screw: {
+      threadMm: 2,
+      pitchMm: 0.4,
+      lengthMm: 4,
+      measured: 'under-head',
+      head: 'pan',
+      headDiameterMm: 3.8,
+      drive: 'PH0',
+      hole: { clampedMm: 1, depthMm: 3.5, material: 'brass-insert' }
+    },
     ...more
   } as Joint;
 }
 
-export function plug(id: string, a: string, b: string, at: [number, number], depth: number, more: Partial<Joint> = {}): Joint {
-  return { kind: 'connector', id, name: `${id} plug`, a, b, zone: 'face', at: [at], depth, seconds: 8, family: 'wire-along-board', carries: 'signal', clearMm: 2, ...more } as Joint;
+export function plug(
+  id: string,
+  a: string,
+  b: string,
+  at: [number, number],
+  depth: number,
+  more: Partial<Joint> = {}
+): Joint {
+  return {
+    kind: 'connector',
+    id,
+    name: `${id} plug`,
+    a,
+    b,
+    zone: 'face',
+    at: [at],
+    depth,
+    seconds: 8,
+    family: 'wire-along-board',
+    carries: 'signal',
+    clearMm: 2,
+    ...more
+  } as Joint;
 }
 
 export function machine(parts: Part[], joints: Joint[], more: Partial<Input> = {}): Input {
   return {
-    format: 'eager-wrench/machine@1', id: 'little', maker: 'Norrvik', model: 'Little', revision: 'r1',
+    format: 'eager-wrench/machine@1',
+    id: 'little',
+    maker: 'Norrvik',
+    model: 'Little',
+    revision: 'r1',
     size: { widthMm: 100, depthMm: 100, heightMm: 10 },
     zones: [{ id: 'face', name: 'Face', pose: { up: 'underside', lid: 'closed' }, outline: square(0, 0, 100) }],
-    parts: [{ id: 'base', name: 'base', kind: 'case', shapes: [{ zone: 'face', outline: square(0, 0, 100), depth: [9, 10] }] }, ...parts],
+    parts: [
+      {
+        id: 'base',
+        name: 'base',
+        kind: 'case',
+        shapes: [{ zone: 'face', outline: square(0, 0, 100), depth: [9, 10] }]
+      },
+      ...parts
+    ],
     joints,
     isolation: { steps: [] },
     ...more

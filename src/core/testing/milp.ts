@@ -31,24 +31,39 @@ export function setProgramme(problem: SetProblem, ids: readonly string[], tight 
         return y;
       });
       const demand = of === problem.job ? '>= 1' : `- ${x(of)} >= 0`;
-      rows.push(names.length > 0 ? `${names.join(' + ')} ${demand}` : `- ${of === problem.job ? 'impossible' : x(of)} >= ${of === problem.job ? 1 : 0}`);
+      rows.push(
+        names.length > 0
+          ? `${names.join(' + ')} ${demand}`
+          : `- ${of === problem.job ? 'impossible' : x(of)} >= ${of === problem.job ? 1 : 0}`
+      );
     }
   }
   const objective = ids.map((id) => `${problem.cost(id)} ${x(id)}`).join(' + ');
   return [
-    'Minimize', ` cost: ${objective}`, 'Subject To', ...rows.map((r, i) => ` r${i}: ${r}`),
-    'Bounds', ...ids.map((id) => ` 0 <= ${u(id)} <= ${circle ? circle.get(id)!.size : ids.length}`), 'Binary', ` ${binaries.join(' ')}`, 'End'
+    'Minimize',
+    ` cost: ${objective}`,
+    'Subject To',
+    ...rows.map((r, i) => ` r${i}: ${r}`),
+    'Bounds',
+    ...ids.map((id) => ` 0 <= ${u(id)} <= ${circle ? circle.get(id)!.size : ids.length}`),
+    'Binary',
+    ` ${binaries.join(' ')}`,
+    'End'
   ].join('\n');
 }
 
 /** Of each action those, itself among them, that lead to it and to which it leads. */
 function circlesOf(problem: SetProblem, ids: readonly string[]): Map<string, Set<string>> {
-  const leads = new Map(ids.map((id) => [id, new Set(problem.requirementsOf(id).flatMap((r) => r.alternatives.flat()))]));
-  const reach = new Map(ids.map((id) => {
-    const seen = new Set([id]);
-    for (const a of seen) for (const b of leads.get(a)!) seen.add(b);
-    return [id, seen];
-  }));
+  const leads = new Map(
+    ids.map((id) => [id, new Set(problem.requirementsOf(id).flatMap((r) => r.alternatives.flat()))])
+  );
+  const reach = new Map(
+    ids.map((id) => {
+      const seen = new Set([id]);
+      for (const a of seen) for (const b of leads.get(a)!) seen.add(b);
+      return [id, seen];
+    })
+  );
   return new Map(ids.map((id) => [id, new Set([...reach.get(id)!].filter((a) => reach.get(a)!.has(id)))]));
 }
 
@@ -70,9 +85,20 @@ export function orderProgramme({ actions, needs, weights, start }: OrderProblem,
     for (let k = 0; k < n; k++) binaries.push(p(i, k));
   }
   /** Terms that come to 1 when the action stands before place k. */
-  const before = (i: number, k: number, sign: '+' | '-') => Array.from({ length: k }, (_, j) => `${sign} ${p(i, j)}`).join(' ');
-  const placeByPlace = (of: number, needed: number, way?: string) => Array.from({ length: n }, (_, k) => `${[before(needed, k, '+'), before(of, k + 1, '-')].filter(Boolean).join(' ')}${way ? ` - ${way}` : ''} >= ${way ? -1 : 0}`);
-  if (tight) for (const [i, k] of impossiblePlaces(actions.map((a) => a.id), needs)) rows.push(`${p(i, k)} = 0`);
+  const before = (i: number, k: number, sign: '+' | '-') =>
+    Array.from({ length: k }, (_, j) => `${sign} ${p(i, j)}`).join(' ');
+  const placeByPlace = (of: number, needed: number, way?: string) =>
+    Array.from(
+      { length: n },
+      (_, k) =>
+        `${[before(needed, k, '+'), before(of, k + 1, '-')].filter(Boolean).join(' ')}${way ? ` - ${way}` : ''} >= ${way ? -1 : 0}`
+    );
+  if (tight)
+    for (const [i, k] of impossiblePlaces(
+      actions.map((a) => a.id),
+      needs
+    ))
+      rows.push(`${p(i, k)} = 0`);
   needs.forEach(({ of, alternatives }, r) => {
     const i = index.get(of);
     if (i === undefined) return;
@@ -82,19 +108,34 @@ export function orderProgramme({ actions, needs, weights, start }: OrderProblem,
     rows.push(`${names.join(' + ')} >= 1`);
     // Place of `of` lies after that of each member of the way taken.
     if (tight) {
-      rows.push(...ways.flatMap((way, w) => way.flatMap((id) => placeByPlace(i, index.get(id)!, ways.length > 1 ? names[w] : undefined))));
+      rows.push(
+        ...ways.flatMap((way, w) =>
+          way.flatMap((id) => placeByPlace(i, index.get(id)!, ways.length > 1 ? names[w] : undefined))
+        )
+      );
       // Whichever way is taken, one of its members stands before.
-      if (ways.length > 1) for (let k = 0; k < n; k++) rows.push(`${[...ways.map((way) => before(index.get(way[0]!)!, k, '+')), before(i, k + 1, '-')].filter(Boolean).join(' ')} >= 0`);
+      if (ways.length > 1)
+        for (let k = 0; k < n; k++)
+          rows.push(
+            `${[...ways.map((way) => before(index.get(way[0]!)!, k, '+')), before(i, k + 1, '-')].filter(Boolean).join(' ')} >= 0`
+          );
       return;
     }
     ways.forEach((way, w) => {
       for (const id of way) {
-        const terms = actions.flatMap((_, k) => (k === 0 ? [] : [`+ ${k} ${p(i, k)}`, `- ${k} ${p(index.get(id)!, k)}`]));
+        const terms = actions.flatMap((_, k) =>
+          k === 0 ? [] : [`+ ${k} ${p(i, k)}`, `- ${k} ${p(index.get(id)!, k)}`]
+        );
         rows.push(`${terms.join(' ')} - ${n + 1} ${names[w]} >= -${n}`);
       }
     });
   });
-  for (const [part, weight] of [['up', weights.turn], ['lid', weights.lid], ['tool', weights.tool], ['focus', weights.focus]] as const) {
+  for (const [part, weight] of [
+    ['up', weights.turn],
+    ['lid', weights.lid],
+    ['tool', weights.tool],
+    ['focus', weights.focus]
+  ] as const) {
     if (weight === 0) continue;
     const labels = [...new Set([start[part], ...actions.map((a) => a[part])].filter((l) => l !== undefined))];
     if (labels.length === 0) continue;
@@ -114,13 +155,33 @@ export function orderProgramme({ actions, needs, weights, start }: OrderProblem,
     }
   }
   const bounded = costs.map((c) => ` 0 <= ${c.split(' ')[1]!} <= 1`);
-  return ['Minimize', ` cost: ${costs.join(' + ') || '0 p_0_0'}`, 'Subject To', ...rows.map((r, i) => ` r${i}: ${r}`), 'Bounds', ...bounded, 'Binary', ...binaries.map((b) => ` ${b}`), 'End'].join('\n');
+  return [
+    'Minimize',
+    ` cost: ${costs.join(' + ') || '0 p_0_0'}`,
+    'Subject To',
+    ...rows.map((r, i) => ` r${i}: ${r}`),
+    'Bounds',
+    ...bounded,
+    'Binary',
+    ...binaries.map((b) => ` ${b}`),
+    'End'
+  ].join('\n');
 }
 
 /** Places that an action cannot have: as many stand before it as it needs without choice, as many after it as need it. */
 function impossiblePlaces(ids: readonly string[], needs: OrderProblem['needs']): [action: number, place: number][] {
   const known = new Set(ids);
-  const forced = new Map(ids.map((id) => [id, needs.filter((r) => r.of === id).flatMap((r) => { const ways = r.alternatives.filter((way) => way.every((a) => known.has(a))); return ways.length === 1 ? ways[0]! : []; })]));
+  const forced = new Map(
+    ids.map((id) => [
+      id,
+      needs
+        .filter((r) => r.of === id)
+        .flatMap((r) => {
+          const ways = r.alternatives.filter((way) => way.every((a) => known.has(a)));
+          return ways.length === 1 ? ways[0]! : [];
+        })
+    ])
+  );
   const reach = ids.map((id) => {
     const seen = new Set(forced.get(id)!);
     for (const a of seen) for (const b of forced.get(a)!) seen.add(b);
@@ -128,6 +189,8 @@ function impossiblePlaces(ids: readonly string[], needs: OrderProblem['needs']):
   });
   return ids.flatMap((id, i) => {
     const after = reach.filter((needed) => needed.has(id)).length;
-    return [...ids.keys()].filter((k) => k < reach[i]!.size || k >= ids.length - after).map((k): [number, number] => [i, k]);
+    return [...ids.keys()]
+      .filter((k) => k < reach[i]!.size || k >= ids.length - after)
+      .map((k): [number, number] => [i, k]);
   });
 }

@@ -10,22 +10,38 @@ export const LOOSE = 1e6;
  * (dynamic programming over subsets, no bound and no shortcut), and the cost of a given order counted action by action.
  * Each turn or lid move with something loose counts LOOSE besides.
  */
-export function bestOrderCost(problem: OrderProblem): { best: number; costOf(sequence: readonly string[]): number | undefined } {
+export function bestOrderCost(problem: OrderProblem): {
+  best: number;
+  costOf(sequence: readonly string[]): number | undefined;
+} {
   const { actions, needs } = problem;
   const index = new Map(actions.map((a, i) => [a.id, i]));
-  const weights = { up: problem.weights.turn, lid: problem.weights.lid, tool: problem.weights.tool, focus: problem.weights.focus };
+  const weights = {
+    up: problem.weights.turn,
+    lid: problem.weights.lid,
+    tool: problem.weights.tool,
+    focus: problem.weights.focus
+  };
   const canBe = (i: number, done: number) =>
-    needs.every((n) => n.of !== actions[i]!.id || n.alternatives.some((way) => way.every((id) => index.has(id) && done & (1 << index.get(id)!))));
+    needs.every(
+      (n) =>
+        n.of !== actions[i]!.id ||
+        n.alternatives.some((way) => way.every((id) => index.has(id) && done & (1 << index.get(id)!)))
+    );
   const asks = (i: number, done: number): Setup => {
     const { onMat, ...own } = actions[i]!;
-    const out = onMat?.of.some((id) => index.has(id) && ((done & (1 << index.get(id)!)) !== 0) === (onMat.when === 'done'));
+    const out = onMat?.of.some(
+      (id) => index.has(id) && ((done & (1 << index.get(id)!)) !== 0) === (onMat.when === 'done')
+    );
     return out ? { tool: own.tool, focus: own.focus } : own;
   };
-  const isAnythingLoose = (done: number) => (problem.loose?.rules ?? []).some((rule) => {
-    const isOpen = (id: string) => index.has(id) && ((done & (1 << index.get(id)!)) !== 0) === (problem.loose!.opens === 'done');
-    const isFree = rule.holds.length > 0 && rule.holds.every((ways) => ways.some((way) => way.every(isOpen)));
-    return (isFree || rule.leash.some(isOpen)) && !rule.out.some(isOpen);
-  });
+  const isAnythingLoose = (done: number) =>
+    (problem.loose?.rules ?? []).some((rule) => {
+      const isOpen = (id: string) =>
+        index.has(id) && ((done & (1 << index.get(id)!)) !== 0) === (problem.loose!.opens === 'done');
+      const isFree = rule.holds.length > 0 && rule.holds.every((ways) => ways.some((way) => way.every(isOpen)));
+      return (isFree || rule.leash.some(isOpen)) && !rule.out.some(isOpen);
+    });
   const enter = (at: Setup, next: Setup, done: number): [Setup, number] => {
     const after: Setup = { ...at };
     let cost = 0;
@@ -39,7 +55,9 @@ export function bestOrderCost(problem: OrderProblem): { best: number; costOf(seq
   };
   const key = (at: Setup) => PARTS.map((part) => at[part] ?? '').join('|');
   const full = (1 << actions.length) - 1;
-  const layers = new Map<number, Map<string, { at: Setup; cost: number }>>([[0, new Map([[key(problem.start), { at: problem.start, cost: 0 }]])]]);
+  const layers = new Map<number, Map<string, { at: Setup; cost: number }>>([
+    [0, new Map([[key(problem.start), { at: problem.start, cost: 0 }]])]
+  ]);
   for (let done = 0; done < full; done++) {
     const here = layers.get(done);
     if (!here) continue;

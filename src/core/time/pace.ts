@@ -43,25 +43,43 @@ export function paceOf(...levels: readonly (readonly Observed[])[]): Pace {
   let kinds = new Map<string, number>();
   let { spread, visitSpread } = PRIOR;
   for (const observed of levels) {
-    const logs = observed.filter((o) => o.seconds > 0 && o.standardSeconds > 0).map((o) => ({ kind: o.kind, visit: o.visit, log: clipped(Math.log(o.seconds / o.standardSeconds)) }));
+    const logs = observed
+      .filter((o) => o.seconds > 0 && o.standardSeconds > 0)
+      .map((o) => ({ kind: o.kind, visit: o.visit, log: clipped(Math.log(o.seconds / o.standardSeconds)) }));
     const above = middle;
-    middle = shrunk(logs.map((l) => l.log), above);
+    middle = shrunk(
+      logs.map((l) => l.log),
+      above
+    );
     const now = new Map<string, number>();
     for (const kind of new Set([...kinds.keys(), ...logs.map((l) => l.kind)])) {
       // What was particular to this kind one level up stays particular to it here.
       const particular = (kinds.get(kind) ?? above) - above;
-      now.set(kind, shrunk(logs.filter((l) => l.kind === kind).map((l) => l.log), middle + particular));
+      now.set(
+        kind,
+        shrunk(
+          logs.filter((l) => l.kind === kind).map((l) => l.log),
+          middle + particular
+        )
+      );
     }
     kinds = now;
     const found = variances(logs.map((l) => ({ visit: l.visit, rest: l.log - now.get(l.kind)! })));
     spread = Math.sqrt((found.squares + WEIGHT * spread ** 2) / (found.steps + WEIGHT));
-    visitSpread = Math.sqrt((found.visits * found.between + VISIT_WEIGHT * visitSpread ** 2) / (found.visits + VISIT_WEIGHT));
+    visitSpread = Math.sqrt(
+      (found.visits * found.between + VISIT_WEIGHT * visitSpread ** 2) / (found.visits + VISIT_WEIGHT)
+    );
   }
   return { factor: (kind) => Math.exp(kinds.get(kind) ?? middle), spread, visitSpread };
 }
 
 /** Sum of squares within visits with its degrees of freedom, and the variance between visits with how many tell of it. */
-function variances(rests: readonly { visit: string | undefined; rest: number }[]): { squares: number; steps: number; between: number; visits: number } {
+function variances(rests: readonly { visit: string | undefined; rest: number }[]): {
+  squares: number;
+  steps: number;
+  between: number;
+  visits: number;
+} {
   const groups = new Map<string, number[]>();
   const alone: number[] = [];
   for (const { visit, rest } of rests) {
@@ -81,7 +99,11 @@ function variances(rests: readonly { visit: string | undefined; rest: number }[]
   // The middle of all was fitted to these very steps: about it, not about nought.
   const centre = means.length > 1 ? means.reduce((sum, m) => sum + m.mean, 0) / means.length : 0;
   const free = Math.max(1, means.length - 1);
-  const between = Math.max(0, means.reduce((sum, m) => sum + (m.mean - centre) ** 2, 0) / free - means.reduce((sum, m) => sum + within / m.n, 0) / Math.max(1, means.length));
+  const between = Math.max(
+    0,
+    means.reduce((sum, m) => sum + (m.mean - centre) ** 2, 0) / free -
+      means.reduce((sum, m) => sum + within / m.n, 0) / Math.max(1, means.length)
+  );
   return { squares, steps, between, visits: means.length > 1 ? means.length : 0 };
 }
 

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { paceOf, STANDARD_PACE, timesOf, type Observed } from '.';
 
-const done = (n: number, ratio: number, kind = 'open screws'): Observed[] => Array.from({ length: n }, () => ({ kind, standardSeconds: 20, seconds: 20 * ratio }));
+const done = (n: number, ratio: number, kind = 'open screws'): Observed[] =>
+  Array.from({ length: n }, () => ({ kind, standardSeconds: 20, seconds: 20 * ratio }));
 
 describe('pace', () => {
   it('is the standard while nothing is measured', () => expect(paceOf([]).factor('open screws')).toBe(1));
@@ -71,36 +72,55 @@ describe('visits as they come', () => {
   const KINDS = ['open screws', 'close screws', 'open connector', 'close connector', 'move', 'return', 'test'];
   const FACTOR: Record<string, number> = { 'open screws': 1.3, 'close screws': 0.8, move: 1.1 };
   /** The steps of one job: 25 to 65, of 6 to 90 s. */
-  const job = (normal: () => number) => Array.from({ length: 25 + (Math.floor(Math.abs(normal()) * 20) % 41) }, (_, i) => ({ kind: KINDS[(i * 3 + Math.floor(Math.abs(normal()) * 7)) % KINDS.length]!, seconds: 6 + (Math.abs(normal()) * 40) % 84 }));
+  const job = (normal: () => number) =>
+    Array.from({ length: 25 + (Math.floor(Math.abs(normal()) * 20) % 41) }, (_, i) => ({
+      kind: KINDS[(i * 3 + Math.floor(Math.abs(normal()) * 7)) % KINDS.length]!,
+      seconds: 6 + ((Math.abs(normal()) * 40) % 84)
+    }));
   const visit = (normal: () => number, spread: number, ofVisit: number, name: string): Observed[] => {
     const common = Math.exp(ofVisit * normal());
-    return job(normal).map(({ kind, seconds }) => ({ kind, standardSeconds: seconds, seconds: seconds * (FACTOR[kind] ?? 1) * common * Math.exp(spread * normal()), visit: name }));
+    return job(normal).map(({ kind, seconds }) => ({
+      kind,
+      standardSeconds: seconds,
+      seconds: seconds * (FACTOR[kind] ?? 1) * common * Math.exp(spread * normal()),
+      visit: name
+    }));
   };
 
-  it.each([0.3, 0.45, 0.6].flatMap((spread) => [0.1, 0.2, 0.3, 0.4].map((ofVisit) => [spread, ofVisit] as const)))('with a spread of %f and a visit factor of %f 78 to 82 %% stay within the P80, once 100 visits are known', (spread, ofVisit) => {
-    let within = 0;
-    let middle = 0;
-    let all = 0;
-    // Which hundred visits one has come to know is chance itself: over forty such shops.
-    for (let shop = 0; shop < 40; shop++) {
-      const normal = normals(1000 * shop + Math.round(100 * spread) + Math.round(7000 * ofVisit));
-      const pace = paceOf(Array.from({ length: 100 }, (_, i) => visit(normal, spread, ofVisit, `v${i}`)).flat());
-      for (let i = 0; i < 250; i++) {
-        const came = visit(normal, spread, ofVisit, 'x');
-        const told = timesOf(came.map((o) => ({ kind: o.kind, seconds: o.standardSeconds })), pace);
-        const took = came.reduce((sum, o) => sum + o.seconds, 0);
-        if (took <= told.p80) within++;
-        if (took <= told.p50) middle++;
-        all++;
+  it.each([0.3, 0.45, 0.6].flatMap((spread) => [0.1, 0.2, 0.3, 0.4].map((ofVisit) => [spread, ofVisit] as const)))(
+    'with a spread of %f and a visit factor of %f 78 to 82 %% stay within the P80, once 100 visits are known',
+    (spread, ofVisit) => {
+      let within = 0;
+      let middle = 0;
+      let all = 0;
+      // Which hundred visits one has come to know is chance itself: over forty such shops.
+      for (let shop = 0; shop < 40; shop++) {
+        const normal = normals(1000 * shop + Math.round(100 * spread) + Math.round(7000 * ofVisit));
+        const pace = paceOf(Array.from({ length: 100 }, (_, i) => visit(normal, spread, ofVisit, `v${i}`)).flat());
+        for (let i = 0; i < 250; i++) {
+          const came = visit(normal, spread, ofVisit, 'x');
+          const told = timesOf(
+            came.map((o) => ({ kind: o.kind, seconds: o.standardSeconds })),
+            pace
+          );
+          const took = came.reduce((sum, o) => sum + o.seconds, 0);
+          if (took <= told.p80) within++;
+          if (took <= told.p50) middle++;
+          all++;
+        }
       }
+      expect(100 * (within / all)).toBeGreaterThanOrEqual(78);
+      expect(100 * (within / all)).toBeLessThanOrEqual(82);
+      expect(100 * (middle / all)).toBeGreaterThan(47.5);
+      expect(100 * (middle / all)).toBeLessThan(52.5);
     }
-    expect(100 * (within / all)).toBeGreaterThanOrEqual(78);
-    expect(100 * (within / all)).toBeLessThanOrEqual(82);
-    expect(100 * (middle / all)).toBeGreaterThan(47.5);
-    expect(100 * (middle / all)).toBeLessThan(52.5);
-  });
+  );
   it('what visits have in common is told from what each step has for itself', () => {
-    for (const [spread, ofVisit] of [[0.3, 0.4], [0.6, 0.1], [0.45, 0.25]] as const) {
+    for (const [spread, ofVisit] of [
+      [0.3, 0.4],
+      [0.6, 0.1],
+      [0.45, 0.25]
+    ] as const) {
       const normal = normals(77);
       const pace = paceOf(Array.from({ length: 400 }, (_, i) => visit(normal, spread, ofVisit, `v${i}`)).flat());
       expect(Math.abs(pace.spread - spread)).toBeLessThan(0.02);

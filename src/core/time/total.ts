@@ -9,7 +9,10 @@ const Z80 = 0.8416;
  * the sum of their means, which are above their medians by exp(spread² / 2): it is fitted by a log-normal with the sum's own mean and
  * variance (Fenton and Wilkinson, 1960), so that its spread shrinks with the number of steps down to that of the visit.
  */
-export function timesOf(steps: readonly { seconds: number; kind?: string }[], pace: Pace): { p50: number; p80: number } {
+export function timesOf(
+  steps: readonly { seconds: number; kind?: string }[],
+  pace: Pace
+): { p50: number; p80: number } {
   const growth = Math.exp(pace.spread ** 2);
   let mean = 0;
   let variance = 0;
@@ -21,5 +24,8 @@ export function timesOf(steps: readonly { seconds: number; kind?: string }[], pa
   if (mean === 0) return { p50: 0, p80: 0 };
   const ofSum = Math.log(1 + variance / mean ** 2);
   const middle = mean * Math.exp(-ofSum / 2);
-  return { p50: Math.round(middle), p80: Math.round(middle * Math.exp(Z80 * Math.sqrt(ofSum + pace.visitSpread ** 2))) };
+  return {
+    p50: Math.round(middle),
+    p80: Math.round(middle * Math.exp(Z80 * Math.sqrt(ofSum + pace.visitSpread ** 2)))
+  };
 }

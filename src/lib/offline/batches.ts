@@ -24,7 +24,10 @@ export interface Refused {
 }
 
 /** The events of a batch that were refused, each with why; empty when the answer names none of them. */
-export function refusedOf(batch: readonly RunEvent[], refused: readonly Refused[]): { event: RunEvent; why: Refused }[] {
+export function refusedOf(
+  batch: readonly RunEvent[],
+  refused: readonly Refused[]
+): { event: RunEvent; why: Refused }[] {
   return batch.flatMap((event, i) => {
     const why = refused.find((r) => (r.event === null ? r.index === i : r.event === event.id));
     return why ? [{ event, why }] : [];

@@ -3,7 +3,19 @@ import { bytesToHex } from '@noble/hashes/utils.js';
 import { v4 as uuid } from 'uuid';
 import { cleaned, type Model } from '$core/machine';
 import type { Plan } from '$core/plan';
-import { CLOCK_TOLERANCE_MS, fold, inOrder, isAddable, planInForce, plansOf, RunEvent, when, type Fact, type Obstacle, type RunState } from '$core/run';
+import {
+  CLOCK_TOLERANCE_MS,
+  fold,
+  inOrder,
+  isAddable,
+  planInForce,
+  plansOf,
+  RunEvent,
+  when,
+  type Fact,
+  type Obstacle,
+  type RunState
+} from '$core/run';
 import { nextBatch, refusedOf, type Refused } from './batches';
 import { isKept, keep, keptOf, takeOverOld, type KeptEvent } from './kept';
 import { Photos } from './photos.svelte';
@@ -93,7 +105,9 @@ export class Bench {
     this.#pending = [...waiting, ...this.#pending];
     this.events = [...this.events, ...sent, ...waiting.map((e) => ({ ...e, by: this.me.name }))];
     const stored = new Set(kept.filter((k) => k.is === 'sent').map((k) => k.event.id));
-    void this.#keep(this.events.filter((e) => this.#onServer.has(e.id) && !stored.has(e.id)).map((e) => this.#sentRow(e)));
+    void this.#keep(
+      this.events.filter((e) => this.#onServer.has(e.id) && !stored.has(e.id)).map((e) => this.#sentRow(e))
+    );
     this.#opened = true;
     void this.#send();
     await this.photos.open();
@@ -110,7 +124,13 @@ export class Bench {
   }
 
   #sentRow(event: RunEvent): KeptEvent {
-    return { run: this.run, event, person: this.me.id, is: 'sent', ...(this.#own.has(event.id) ? { isOwn: true } : {}) };
+    return {
+      run: this.run,
+      event,
+      person: this.me.id,
+      is: 'sent',
+      ...(this.#own.has(event.id) ? { isOwn: true } : {})
+    };
   }
 
   async #keep(rows: readonly KeptEvent[]): Promise<void> {
@@ -179,9 +199,14 @@ export class Bench {
   #read(fact: Fact): { event: RunEvent } | { why: string } {
     const now = Date.now() + this.clockOffMs;
     // Two facts within one clock tick keep their order, and a clock set back does not undo what was done; one that ran ahead is not followed.
-    const last = this.events.reduce((latest, e) => (when(e) > latest && Date.parse(when(e)) <= now + CLOCK_TOLERANCE_MS ? when(e) : latest), '');
+    const last = this.events.reduce(
+      (latest, e) => (when(e) > latest && Date.parse(when(e)) <= now + CLOCK_TOLERANCE_MS ? when(e) : latest),
+      ''
+    );
     const at = last === '' ? now : Math.max(now, Date.parse(last) + 1);
-    const fields = Object.fromEntries(Object.entries(fact).map(([k, v]) => [k, typeof v === 'string' ? cleaned(v) : v]));
+    const fields = Object.fromEntries(
+      Object.entries(fact).map(([k, v]) => [k, typeof v === 'string' ? cleaned(v) : v])
+    );
     const read = RunEvent.safeParse({ ...fields, id: uuid(), at: new Date(at).toISOString() });
     if (read.success) return { event: read.data };
     const { path, message } = read.error.issues[0]!;
@@ -241,7 +266,8 @@ export class Bench {
     } catch (error) {
       this.#reached = false;
       this.sync = (error as Error).cause === 401 ? 'signed-out' : 'waiting';
-      if ((error as Error).cause === 403) this.problem = 'Your role does not allow recording any more. What you recorded is kept here: ask a lead.';
+      if ((error as Error).cause === 403)
+        this.problem = 'Your role does not allow recording any more. What you recorded is kept here: ask a lead.';
       this.#timer = setTimeout(() => void this.#send(), RETRY_MS[Math.min(this.#tries++, RETRY_MS.length - 1)]);
     } finally {
       this.#sending = false;
@@ -250,8 +276,10 @@ export class Bench {
 
   /** Asks the server what it has besides, so that nothing is called saved on an old page's word. */
   async #reach(): Promise<void> {
-    for (let more = true; more; ) {
-      const answer = await this.#ask<{ events: RunEvent[]; seq: number; more?: boolean }>(`/api/runs/${this.run}/events?after=${this.#seq}`);
+    for (let more = true; more;) {
+      const answer = await this.#ask<{ events: RunEvent[]; seq: number; more?: boolean }>(
+        `/api/runs/${this.run}/events?after=${this.#seq}`
+      );
       if (answer.status !== 200) throw new Error(`status ${answer.status}`, { cause: answer.status });
       this.#seq = Math.max(this.#seq, answer.body.seq ?? 0);
       if (answer.body.events?.length) this.hear(answer.body.events);
@@ -259,8 +287,11 @@ export class Bench {
     }
     // What was sent and is not there any more (a server set back to an earlier day) is sent again.
     const waiting = new Set(this.#pending.map((e) => e.id));
-    const lost = inOrder(this.events.filter((e) => this.#own.has(e.id) && !this.#onServer.has(e.id) && !waiting.has(e.id)));
-    if (lost.length > 0) this.#pending = [...lost.map(({ by: _by, took: _took, ...e }) => e as RunEvent), ...this.#pending];
+    const lost = inOrder(
+      this.events.filter((e) => this.#own.has(e.id) && !this.#onServer.has(e.id) && !waiting.has(e.id))
+    );
+    if (lost.length > 0)
+      this.#pending = [...lost.map(({ by: _by, took: _took, ...e }) => e as RunEvent), ...this.#pending];
     this.#reached = true;
   }
 
@@ -274,14 +305,20 @@ export class Bench {
 
   async #sendSome(): Promise<void> {
     const batch = nextBatch(this.#pending, this.#oneByOne);
-    const { status, body } = await this.#ask<{ message?: string; refused?: Refused[] }>(`/api/runs/${this.run}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: batch }) });
+    const { status, body } = await this.#ask<{ message?: string; refused?: Refused[] }>(
+      `/api/runs/${this.run}/events`,
+      { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: batch }) }
+    );
     if (status === 200) return this.#taken(batch);
     if (status !== 409 && status !== 413 && status !== 422) throw new Error(`status ${status}`, { cause: status });
     const named = refusedOf(batch, body.refused ?? []);
     if (named.length > 0) this.#refused(named);
     // Where the answer does not say which one is meant, it is told by sending each by itself.
     else if (batch.length > 1) this.#oneByOne = true;
-    else this.#refused([{ event: batch[0]!, why: { event: batch[0]!.id, message: body.message ?? 'The server will not have it.' } }]);
+    else
+      this.#refused([
+        { event: batch[0]!, why: { event: batch[0]!.id, message: body.message ?? 'The server will not have it.' } }
+      ]);
   }
 
   #taken(batch: readonly RunEvent[]): void {
@@ -300,19 +337,32 @@ export class Bench {
     const isSignature = ({ event }: { event: RunEvent }) => event.type === 'signed' || event.type === 'countersigned';
     const signature = named.find(isSignature);
     if (signature) this.refusal = { message: signature.why.message, obstacles: signature.why.obstacles ?? [] };
-    const aside = named.filter((n) => !isSignature(n)).map(({ event, why }): KeptEvent => ({ run: this.run, event, person: this.me.id, is: 'refused', why: why.message }));
+    const aside = named
+      .filter((n) => !isSignature(n))
+      .map(({ event, why }): KeptEvent => ({
+        run: this.run,
+        event,
+        person: this.me.id,
+        is: 'refused',
+        why: why.message
+      }));
     this.setAside = [...this.setAside, ...aside];
     this.#pending = this.#pending.filter((e) => !ids.has(e.id));
     this.events = this.events.filter((e) => !ids.has(e.id));
     this.sync = signature ? 'refused' : 'saving';
     // A signature that was taken back is not sent again at the next visit.
-    const back = named.filter(isSignature).map(({ event }): KeptEvent => ({ run: this.run, event, person: this.me.id, is: 'withdrawn' }));
+    const back = named
+      .filter(isSignature)
+      .map(({ event }): KeptEvent => ({ run: this.run, event, person: this.me.id, is: 'withdrawn' }));
     void this.#keep([...aside, ...back]);
   }
 
   /** Sends what was set aside once more, with other words where it has any. @returns why that cannot be, in words */
   sendAgain(row: KeptEvent, words?: string): string | undefined {
-    const said = words === undefined ? row.event : { ...row.event, ...('text' in row.event ? { text: cleaned(words) } : { note: cleaned(words) }) };
+    const said =
+      words === undefined
+        ? row.event
+        : { ...row.event, ...('text' in row.event ? { text: cleaned(words) } : { note: cleaned(words) }) };
     const read = RunEvent.safeParse(said);
     if (!read.success) return `${read.error.issues[0]!.path.join(', ')} ${read.error.issues[0]!.message}`;
     this.setAside = this.setAside.filter((r) => r !== row);

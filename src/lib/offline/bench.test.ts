@@ -75,7 +75,10 @@ describe('the bench', () => {
     bench.record({ type: 'signed' });
     await settled(bench, 'refused');
     expect(bench.events).toEqual([]);
-    expect(bench.refusal).toMatchObject({ message: 'The run cannot be signed yet.', obstacles: [{ at: 'fan-screws' }] });
+    expect(bench.refusal).toMatchObject({
+      message: 'The run cannot be signed yet.',
+      obstacles: [{ at: 'fan-screws' }]
+    });
     server.answer = 'take';
     bench.record(step(0));
     await settled(bench);
@@ -99,7 +102,10 @@ describe('the bench', () => {
 
   it('a clock set back does not undo the order of what was done, and one that ran ahead is not followed', async () => {
     const soon = new Date(Date.now() + 60_000).toISOString();
-    const bench = await openBench(`run-${++runs}`, [{ ...step(0), id: crypto.randomUUID(), at: soon }, { ...step(2), id: crypto.randomUUID(), at: '2099-01-01T00:00:00.000Z' }]);
+    const bench = await openBench(`run-${++runs}`, [
+      { ...step(0), id: crypto.randomUUID(), at: soon },
+      { ...step(2), id: crypto.randomUUID(), at: '2099-01-01T00:00:00.000Z' }
+    ]);
     bench.record(step(1));
     expect(Date.parse(bench.events[2]!.at)).toBe(Date.parse(soon) + 1);
     bench.close();
@@ -120,7 +126,12 @@ describe('the bench', () => {
     const bench = await openBench(`run-${++runs}`);
     bench.record(step(0));
     await settled(bench);
-    const other = { id: '00000000-0000-4000-8000-00000000000a', at: new Date().toISOString(), by: 'Ines', ...step(1) } as RunEvent;
+    const other = {
+      id: '00000000-0000-4000-8000-00000000000a',
+      at: new Date().toISOString(),
+      by: 'Ines',
+      ...step(1)
+    } as RunEvent;
     bench.hear([...bench.events, other]);
     bench.hear([other]);
     expect(bench.events).toHaveLength(2);
@@ -154,7 +165,12 @@ describe('the bench', () => {
     try {
       bench.follow();
       const [first] = Stream.opened;
-      first!.onmessage!({ data: JSON.stringify({ events: [{ id: '00000000-0000-4000-8000-00000000000b', at: new Date().toISOString(), by: 'Ines', ...step(0) }] }), lastEventId: '5' });
+      first!.onmessage!({
+        data: JSON.stringify({
+          events: [{ id: '00000000-0000-4000-8000-00000000000b', at: new Date().toISOString(), by: 'Ines', ...step(0) }]
+        }),
+        lastEventId: '5'
+      });
       expect(bench.events).toHaveLength(1);
       // Broken: the browser itself tries again.
       first!.fail(0);

@@ -45,7 +45,8 @@ describe('what is recorded is never lost', () => {
     bench.record({ type: 'note', text: 'odd' });
     await settled(bench, 'waiting');
     vi.stubGlobal('fetch', async (url: string, init: { method?: string; body: string }) => {
-      if (init.method === 'POST' && init.body.includes('"odd"')) return Response.json({ message: 'No.' }, { status: 422 });
+      if (init.method === 'POST' && init.body.includes('"odd"'))
+        return Response.json({ message: 'No.' }, { status: 422 });
       return server.fetch(url, init);
     });
     server.answer = 'take';
@@ -122,9 +123,25 @@ describe('what is recorded is never lost', () => {
     const real = globalThis.indexedDB;
     afterEach(() => vi.stubGlobal('indexedDB', real));
     const broken: [string, object][] = [
-      ['throws', { open: () => { throw new Error('no'); } }],
+      [
+        'throws',
+        {
+          open: () => {
+            throw new Error('no');
+          }
+        }
+      ],
       ['hangs', { open: () => ({}) }],
-      ['fails', { open: () => { const request: { onerror?: () => void; error: Error } = { error: new Error('full') }; setTimeout(() => request.onerror?.()); return request; } }]
+      [
+        'fails',
+        {
+          open: () => {
+            const request: { onerror?: () => void; error: Error } = { error: new Error('full') };
+            setTimeout(() => request.onerror?.());
+            return request;
+          }
+        }
+      ]
     ];
     it.each(broken)('one that %s: what is recorded is sent at once, and the screen says so', async (_, database) => {
       const bench = newBench(`run-${++runs}`);

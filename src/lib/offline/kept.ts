@@ -60,7 +60,12 @@ export class KeepsNothing extends Error {}
 async function inTime<T>(work: () => Promise<T>): Promise<T> {
   let timer: ReturnType<typeof setTimeout> | undefined;
   try {
-    return await Promise.race([work(), new Promise<never>((_, reject) => (timer = setTimeout(() => reject(new Error('it does not answer')), PATIENCE_MS)))]);
+    return await Promise.race([
+      work(),
+      new Promise<never>(
+        (_, reject) => (timer = setTimeout(() => reject(new Error('it does not answer')), PATIENCE_MS))
+      )
+    ]);
   } catch (error) {
     // A database that was closed under us is opened anew the next time.
     dropConnection();
@@ -84,26 +89,39 @@ const write = (work: (s: IDBObjectStore) => void): Promise<void> =>
   );
 
 /** All that is kept of a run, in no order. */
-export const keptOf = (run: string): Promise<KeptEvent[]> => inTime(() => use('readonly', (s) => promisifyRequest<KeptEvent[]>(s.getAll(rowsOf('event', run)))));
+export const keptOf = (run: string): Promise<KeptEvent[]> =>
+  inTime(() => use('readonly', (s) => promisifyRequest<KeptEvent[]>(s.getAll(rowsOf('event', run)))));
 
 /** Keeps events, or changes how they stand. */
-export const keep = (rows: readonly KeptEvent[]): Promise<void> => write((s) => rows.forEach((row) => s.put(row, keyOf(row))));
+export const keep = (rows: readonly KeptEvent[]): Promise<void> =>
+  write((s) => rows.forEach((row) => s.put(row, keyOf(row))));
 
 /** Whether an event is still there: a browser may be emptied while one works. */
-export const isKept = (row: KeptEvent): Promise<boolean> => inTime(() => use('readonly', async (s) => (await promisifyRequest(s.getKey(keyOf(row)))) !== undefined));
+export const isKept = (row: KeptEvent): Promise<boolean> =>
+  inTime(() => use('readonly', async (s) => (await promisifyRequest(s.getKey(keyOf(row)))) !== undefined));
 
-export const keptPhotos = (run: string): Promise<KeptPhoto[]> => inTime(() => use('readonly', (s) => promisifyRequest<KeptPhoto[]>(s.getAll(rowsOf('photo', run)))));
+export const keptPhotos = (run: string): Promise<KeptPhoto[]> =>
+  inTime(() => use('readonly', (s) => promisifyRequest<KeptPhoto[]>(s.getAll(rowsOf('photo', run)))));
 export const keepPhoto = (row: KeptPhoto): Promise<void> => write((s) => s.put(row, ['photo', row.run, row.photo]));
 export const dropPhoto = (run: string, photo: string): Promise<void> => write((s) => s.delete(['photo', run, photo]));
-export const keptPhoto = (run: string, photo: string): Promise<KeptPhoto | undefined> => inTime(() => use('readonly', (s) => promisifyRequest<KeptPhoto | undefined>(s.get(['photo', run, photo]))));
+export const keptPhoto = (run: string, photo: string): Promise<KeptPhoto | undefined> =>
+  inTime(() => use('readonly', (s) => promisifyRequest<KeptPhoto | undefined>(s.get(['photo', run, photo]))));
 
 /** Remembers that a bench can be opened here. */
 export const keepBench = (bench: KeptBench): Promise<void> => write((s) => s.put(bench, ['bench', bench.run]));
 
 /** The benches that can be opened here, the last one first, each with how much of it the server has not got. */
 export async function keptBenches(): Promise<KeptBench[]> {
-  const [benches, events] = await inTime(() => use('readonly', (s) => Promise.all([promisifyRequest<KeptBench[]>(s.getAll(allOf('bench'))), promisifyRequest<KeptEvent[]>(s.getAll(allOf('event')))])));
-  const waiting = (run: string) => events.filter((e) => e.run === run && (e.is === 'waiting' || e.is === 'refused')).length;
+  const [benches, events] = await inTime(() =>
+    use('readonly', (s) =>
+      Promise.all([
+        promisifyRequest<KeptBench[]>(s.getAll(allOf('bench'))),
+        promisifyRequest<KeptEvent[]>(s.getAll(allOf('event')))
+      ])
+    )
+  );
+  const waiting = (run: string) =>
+    events.filter((e) => e.run === run && (e.is === 'waiting' || e.is === 'refused')).length;
   return benches.map((b) => ({ ...b, waiting: waiting(b.run) })).sort((a, b) => (a.at < b.at ? 1 : -1));
 }
 

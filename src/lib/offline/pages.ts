@@ -37,7 +37,9 @@ export async function keepPage(path: string): Promise<void> {
 /** Sees to it that this window is served by the service worker, and lets that of a new build begin, where one waits; it does so itself only when no bench is open. */
 export async function takeOver(): Promise<void> {
   if (!('serviceWorker' in navigator)) return;
-  void navigator.serviceWorker.ready.then(({ active }) => navigator.serviceWorker.controller ?? active?.postMessage(SERVE_ME));
+  void navigator.serviceWorker.ready.then(
+    ({ active }) => navigator.serviceWorker.controller ?? active?.postMessage(SERVE_ME)
+  );
   const registration = await navigator.serviceWorker.getRegistration().catch(() => undefined);
   // A bench that was just left lets go a moment later.
   if (registration?.waiting) setTimeout(() => registration.waiting?.postMessage(TAKE_OVER), 500);

@@ -27,7 +27,9 @@ export class Photos {
   async open(): Promise<void> {
     const mine = await this.#mine();
     this.waiting = mine.filter((p) => p.is === 'waiting').length;
-    this.refused = Object.fromEntries(mine.flatMap((p) => (p.is === 'refused' ? [[p.photo, p.why ?? 'The server will not have it.']] : [])));
+    this.refused = Object.fromEntries(
+      mine.flatMap((p) => (p.is === 'refused' ? [[p.photo, p.why ?? 'The server will not have it.']] : []))
+    );
   }
 
   async take(photo: string, bytes: Blob): Promise<void> {
@@ -60,7 +62,12 @@ export class Photos {
   }
 
   #post(photo: string, bytes: Blob): Promise<Response | undefined> {
-    return fetch(`/api/runs/${this.run}/photos/${photo}`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: bytes, signal: AbortSignal.timeout(PATIENCE_MS) }).catch(() => undefined);
+    return fetch(`/api/runs/${this.run}/photos/${photo}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body: bytes,
+      signal: AbortSignal.timeout(PATIENCE_MS)
+    }).catch(() => undefined);
   }
 
   async #mine(): Promise<KeptPhoto[]> {

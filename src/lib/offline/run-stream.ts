@@ -18,7 +18,8 @@ export function followRun(run: string, by: Hearer): () => void {
   const listen = () => {
     const mine = new EventSource(`/api/runs/${run}/stream?after=${by.after()}`);
     stream = mine;
-    mine.onmessage = ({ data, lastEventId }) => by.heard((JSON.parse(data) as { events: RunEvent[] }).events, Number(lastEventId));
+    mine.onmessage = ({ data, lastEventId }) =>
+      by.heard((JSON.parse(data) as { events: RunEvent[] }).events, Number(lastEventId));
     mine.onopen = () => by.opened();
     mine.onerror = () => {
       by.lost();

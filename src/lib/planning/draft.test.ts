@@ -24,7 +24,12 @@ describe('a plan while it is being changed', () => {
   it('undoes every kind of change, step by step', () => {
     const d = draft();
     const wishes = [d.wish];
-    for (const change of [() => d.add(ssd), () => d.weigh('bit-by-bit'), () => d.avoid('move:a/lift'), () => d.allowAll()]) {
+    for (const change of [
+      () => d.add(ssd),
+      () => d.weigh('bit-by-bit'),
+      () => d.avoid('move:a/lift'),
+      () => d.allowAll()
+    ]) {
       change();
       wishes.push(d.wish);
     }

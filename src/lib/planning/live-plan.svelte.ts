@@ -57,7 +57,12 @@ export class LivePlan {
     this.worker ??= this.begin();
     this.watch();
     const { machine, ...rest } = request;
-    this.worker.postMessage({ id: this.asked, request: rest, withChoices: this.withChoices, ...(this.sent.has(request.hash) ? {} : { machine }) });
+    this.worker.postMessage({
+      id: this.asked,
+      request: rest,
+      withChoices: this.withChoices,
+      ...(this.sent.has(request.hash) ? {} : { machine })
+    });
     this.sent.add(request.hash);
   }
 
@@ -119,5 +124,9 @@ export class LivePlan {
 
 /** Plans in a web worker of this page. */
 export function livePlan(withChoices = false): LivePlan {
-  return new LivePlan(() => new Worker(new URL('../../workers/plan-web.ts', import.meta.url), { type: 'module' }) as unknown as PlanWorker, withChoices);
+  return new LivePlan(
+    () =>
+      new Worker(new URL('../../workers/plan-web.ts', import.meta.url), { type: 'module' }) as unknown as PlanWorker,
+    withChoices
+  );
 }

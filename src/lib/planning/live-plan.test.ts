@@ -6,12 +6,25 @@ import { LivePlan, type PlanWorker } from './live-plan.svelte';
 function desk(patienceMs?: number) {
   const asked: Asked[] = [];
   const workers: (PlanWorker & { ended: boolean })[] = [];
-  const live = new LivePlan(() => {
-    const worker = { postMessage: (a: Asked) => void asked.push(a), onmessage: null, onerror: null, ended: false, terminate() { this.ended = true; } } as PlanWorker & { ended: boolean };
-    workers.push(worker);
-    return worker;
-  }, false, patienceMs);
-  const tell = (id: number, answer: Told['answer']) => workers.at(-1)!.onmessage!({ data: { id, answer } } as MessageEvent<Told>);
+  const live = new LivePlan(
+    () => {
+      const worker = {
+        postMessage: (a: Asked) => void asked.push(a),
+        onmessage: null,
+        onerror: null,
+        ended: false,
+        terminate() {
+          this.ended = true;
+        }
+      } as PlanWorker & { ended: boolean };
+      workers.push(worker);
+      return worker;
+    },
+    false,
+    patienceMs
+  );
+  const tell = (id: number, answer: Told['answer']) =>
+    workers.at(-1)!.onmessage!({ data: { id, answer } } as MessageEvent<Told>);
   return { live, asked, workers, tell };
 }
 const plan = (name: string) => ({ weighting: name }) as Plan;
@@ -92,7 +105,13 @@ describe('planning while one chooses', () => {
   it('asks for choices where they are wanted, and forgets them with the question', () => {
     const { asked, workers, tell } = desk();
     const choosing = new LivePlan(() => {
-      const worker = { postMessage: (a: Asked) => void asked.push(a), onmessage: null, onerror: null, ended: false, terminate() {} } as PlanWorker & { ended: boolean };
+      const worker = {
+        postMessage: (a: Asked) => void asked.push(a),
+        onmessage: null,
+        onerror: null,
+        ended: false,
+        terminate() {}
+      } as PlanWorker & { ended: boolean };
       workers.push(worker);
       return worker;
     }, true);

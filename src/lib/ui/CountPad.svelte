@@ -12,15 +12,37 @@
 
 <div class="flex items-center gap-5">
   <div class="text-center">
-    <output class="figure block min-w-28 rounded-lg border-2 border-rule-strong bg-sunk px-3 text-6xl leading-[1.35] font-bold" aria-label="Counted">{value === '' ? '–' : value}</output>
+    <output
+      class="figure block min-w-28 rounded-lg border-2 border-rule-strong bg-sunk px-3 text-6xl leading-[1.35] font-bold"
+      aria-label="Counted">{value === '' ? '–' : value}</output
+    >
     <span class="text-base text-soft">of {expected} expected</span>
   </div>
   <!-- Taps leave the focus where it was, so that the next Enter still means done. -->
   <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
-  <div class="grid grid-cols-6 gap-1.5" role="group" aria-label="Count" onpointerdown={(e) => e.preventDefault()} onmousedown={(e) => e.preventDefault()}>
+  <div
+    class="grid grid-cols-6 gap-1.5"
+    role="group"
+    aria-label="Count"
+    onpointerdown={(e) => e.preventDefault()}
+    onmousedown={(e) => e.preventDefault()}
+  >
     {#each ['1', '2', '3', '4', '5', 'Backspace', '6', '7', '8', '9', '0'] as key (key)}
-      <button type="button" tabindex="-1" class="button figure size-13 p-0 text-xl" onclick={() => press(key)} aria-label={key === 'Backspace' ? 'Delete a digit' : key}>{#if key === 'Backspace'}<Delete size={22} aria-hidden="true" />{:else}{key}{/if}</button>
+      <button
+        type="button"
+        tabindex="-1"
+        class="button figure size-13 p-0 text-xl"
+        onclick={() => press(key)}
+        aria-label={key === 'Backspace' ? 'Delete a digit' : key}
+        >{#if key === 'Backspace'}<Delete size={22} aria-hidden="true" />{:else}{key}{/if}</button
+      >
     {/each}
-    <button type="button" tabindex="-1" class="button figure size-13 p-0 text-sm" onclick={() => (value = String(expected))} aria-label="All {expected}">all</button>
+    <button
+      type="button"
+      tabindex="-1"
+      class="button figure size-13 p-0 text-sm"
+      onclick={() => (value = String(expected))}
+      aria-label="All {expected}">all</button
+    >
   </div>
 </div>

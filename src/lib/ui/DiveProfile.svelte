@@ -37,33 +37,74 @@
 </script>
 
 <div class="flex h-full flex-col">
-<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions (the list of steps does the same by keyboard) -->
-<svg viewBox="0 0 {W} {H}" preserveAspectRatio="none" role="img" aria-label="Depth of each step: down {deepest} mm and back up" class="min-h-0 w-full flex-1 {onselect ? 'cursor-pointer' : ''}" onclick={onselect ? pick : undefined}>
-  {#each bands as band (band)}
-    <rect x="0" y={TOP + (band * (BOTTOM - TOP)) / 5} width={W} height={(BOTTOM - TOP) / 5 + 8} style:fill="var(--depth-{band})" />
-  {/each}
-  {#if turn >= 0}
-    <path d="M{x(turn)} {TOP - 8}V{BOTTOM + 8}" class="mark" vector-effect="non-scaling-stroke" />
-  {/if}
-  {#if prove >= 0}
-    <path d="M{(x(prove - 1) + x(prove)) / 2} {TOP - 8}V{BOTTOM + 8}" class="mark" vector-effect="non-scaling-stroke" />
-  {/if}
-  <path d={line(0, plan.steps.length)} class="course" vector-effect="non-scaling-stroke" />
-  {#if at !== undefined}
-    <path d={line(0, Math.min(at + 1, plan.steps.length))} class="done" vector-effect="non-scaling-stroke" />
-    {#if at < plan.steps.length}<path d="M{x(at)} {y(at)}h0.01" class="here" vector-effect="non-scaling-stroke" />{/if}
-  {/if}
-</svg>
-<div class="relative h-5 shrink-0 text-sm text-soft" aria-hidden="true">
-  <span class="absolute left-1">down</span>
-  {#if turn >= 0}<span class="absolute -translate-x-1/2" style:left="{x(turn) / 10}%">swap</span>{/if}
-  {#if prove >= 0}<span class="absolute -translate-x-full" style:left="{x(prove - 1) / 10 - 1}%">up</span><span class="absolute right-1">prove</span>{/if}
-</div>
+  <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions (the list of steps does the same by keyboard) -->
+  <svg
+    viewBox="0 0 {W} {H}"
+    preserveAspectRatio="none"
+    role="img"
+    aria-label="Depth of each step: down {deepest} mm and back up"
+    class="min-h-0 w-full flex-1 {onselect ? 'cursor-pointer' : ''}"
+    onclick={onselect ? pick : undefined}
+  >
+    {#each bands as band (band)}
+      <rect
+        x="0"
+        y={TOP + (band * (BOTTOM - TOP)) / 5}
+        width={W}
+        height={(BOTTOM - TOP) / 5 + 8}
+        style:fill="var(--depth-{band})"
+      />
+    {/each}
+    {#if turn >= 0}
+      <path d="M{x(turn)} {TOP - 8}V{BOTTOM + 8}" class="mark" vector-effect="non-scaling-stroke" />
+    {/if}
+    {#if prove >= 0}
+      <path
+        d="M{(x(prove - 1) + x(prove)) / 2} {TOP - 8}V{BOTTOM + 8}"
+        class="mark"
+        vector-effect="non-scaling-stroke"
+      />
+    {/if}
+    <path d={line(0, plan.steps.length)} class="course" vector-effect="non-scaling-stroke" />
+    {#if at !== undefined}
+      <path d={line(0, Math.min(at + 1, plan.steps.length))} class="done" vector-effect="non-scaling-stroke" />
+      {#if at < plan.steps.length}<path
+          d="M{x(at)} {y(at)}h0.01"
+          class="here"
+          vector-effect="non-scaling-stroke"
+        />{/if}
+    {/if}
+  </svg>
+  <div class="relative h-5 shrink-0 text-sm text-soft" aria-hidden="true">
+    <span class="absolute left-1">down</span>
+    {#if turn >= 0}<span class="absolute -translate-x-1/2" style:left="{x(turn) / 10}%">swap</span>{/if}
+    {#if prove >= 0}<span class="absolute -translate-x-full" style:left="{x(prove - 1) / 10 - 1}%">up</span><span
+        class="absolute right-1">prove</span
+      >{/if}
+  </div>
 </div>
 
 <style>
-  .course { fill: none; stroke: var(--rule-strong); stroke-width: 2; stroke-linejoin: round; }
-  .done { fill: none; stroke: var(--now); stroke-width: 3; stroke-linejoin: round; }
-  .here { stroke: var(--now); stroke-width: 13; stroke-linecap: round; }
-  .mark { stroke: var(--drawn-fine); stroke-width: 1; stroke-dasharray: 3 4; }
+  .course {
+    fill: none;
+    stroke: var(--rule-strong);
+    stroke-width: 2;
+    stroke-linejoin: round;
+  }
+  .done {
+    fill: none;
+    stroke: var(--now);
+    stroke-width: 3;
+    stroke-linejoin: round;
+  }
+  .here {
+    stroke: var(--now);
+    stroke-width: 13;
+    stroke-linecap: round;
+  }
+  .mark {
+    stroke: var(--drawn-fine);
+    stroke-width: 1;
+    stroke-dasharray: 3 4;
+  }
 </style>

@@ -14,7 +14,9 @@
     { id: 'cell', name: 'Cell' },
     { id: 'plan', name: 'Plan' },
     { id: 'spares', name: 'Spares and quote' },
-    ...(job.stage === 'planned' ? [] : [{ id: job.stage === 'closed' ? 'report' : 'bench', name: job.stage === 'closed' ? 'Report' : 'Bench' }])
+    ...(job.stage === 'planned'
+      ? []
+      : [{ id: job.stage === 'closed' ? 'report' : 'bench', name: job.stage === 'closed' ? 'Report' : 'Bench' }])
   ]);
   const at = $derived(settledAt(job.waits));
 </script>
@@ -24,10 +26,18 @@
   <nav aria-label="This job" class="flex min-w-0 items-center gap-0.5">
     {#each places as place, i (place.id)}
       {#if i > 0}<span class="text-soft" aria-hidden="true">›</span>{/if}
-      <a href="/jobs/{job.number}/{place.id}" aria-current={place.id === here ? 'page' : undefined} class="rounded px-2 py-1 whitespace-nowrap {place.id === here ? 'bg-sheet font-semibold text-ink' : 'text-soft hover:text-ink'}">{place.name}</a>
+      <a
+        href="/jobs/{job.number}/{place.id}"
+        aria-current={place.id === here ? 'page' : undefined}
+        class="rounded px-2 py-1 whitespace-nowrap {place.id === here
+          ? 'bg-sheet font-semibold text-ink'
+          : 'text-soft hover:text-ink'}">{place.name}</a
+      >
     {/each}
   </nav>
   <span class="ml-auto min-w-0 truncate">
-    {#if job.waits === 'nothing'}Closed{:else if at !== here}<a class="link" href="/jobs/{job.number}/{at}">Next: {WAITS[job.waits].toLowerCase()}</a>{:else}<span class="font-semibold">{WAITS[job.waits]}</span>{/if}
+    {#if job.waits === 'nothing'}Closed{:else if at !== here}<a class="link" href="/jobs/{job.number}/{at}"
+        >Next: {WAITS[job.waits].toLowerCase()}</a
+      >{:else}<span class="font-semibold">{WAITS[job.waits]}</span>{/if}
   </span>
 </div>

@@ -3,7 +3,8 @@
   import Working from './Working.svelte';
 
   /** Shows what a page is about when it is there, and until then that it is being worked out. */
-  let { of, what, children }: { of: { now: T } | { later: Promise<T> }; what: string; children: Snippet<[T]> } = $props();
+  let { of, what, children }: { of: { now: T } | { later: Promise<T> }; what: string; children: Snippet<[T]> } =
+    $props();
 </script>
 
 {#if 'now' in of}
@@ -13,7 +14,9 @@
     <div class="mx-auto max-w-xl px-6 py-20 text-center">
       <h1 class="mb-3 text-2xl">{what}</h1>
       <Working />
-      <p class="mt-2 text-soft">It ends by itself after a minute at most, with the best that was found. You may leave this page.</p>
+      <p class="mt-2 text-soft">
+        It ends by itself after a minute at most, with the best that was found. You may leave this page.
+      </p>
     </div>
   {:then found}
     {@render children(found)}

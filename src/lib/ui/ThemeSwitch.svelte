@@ -12,10 +12,24 @@
   async function change() {
     chosen = NEXT[chosen];
     document.documentElement.dataset.theme = chosen;
-    await fetch('/theme', { method: 'POST', keepalive: true, headers: { 'content-type': 'application/json' }, body: JSON.stringify({ theme: chosen }) }).catch(() => {});
+    await fetch('/theme', {
+      method: 'POST',
+      keepalive: true,
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ theme: chosen })
+    }).catch(() => {});
   }
 </script>
 
-<button type="button" class="button" onclick={change} aria-label="Theme: {NAME[chosen]}. Change to {NAME[NEXT[chosen]]}" title="Theme: {NAME[chosen]}">
-  {#if chosen === 'light'}<Sun size={16} aria-hidden="true" />{:else if chosen === 'dark'}<Moon size={16} aria-hidden="true" />{:else}<SunMoon size={16} aria-hidden="true" />{/if}
+<button
+  type="button"
+  class="button"
+  onclick={change}
+  aria-label="Theme: {NAME[chosen]}. Change to {NAME[NEXT[chosen]]}"
+  title="Theme: {NAME[chosen]}"
+>
+  {#if chosen === 'light'}<Sun size={16} aria-hidden="true" />{:else if chosen === 'dark'}<Moon
+      size={16}
+      aria-hidden="true"
+    />{:else}<SunMoon size={16} aria-hidden="true" />{/if}
 </button>

@@ -16,7 +16,10 @@
   onMount(() => {
     const since = performance.now();
     const ask = async () => {
-      pieces = (await fetch('/api/working').then((r) => (r.ok ? r.json() : []), () => [])) as Piece[];
+      pieces = (await fetch('/api/working').then(
+        (r) => (r.ok ? r.json() : []),
+        () => []
+      )) as Piece[];
     };
     void ask();
     const timer = setInterval(() => {
@@ -28,10 +31,16 @@
   const count = (stage: Piece['stage']) => pieces.filter((p) => p.stage === stage).length;
   const farthest = $derived(Math.max(...pieces.flatMap((p) => p.gap ?? [])));
   const how = $derived(
-    count('working') > 0 ? 'Looking for what has to come off.'
-    : count('proving') > 0 ? `A plan stands; looking for a shorter order${Number.isFinite(farthest) ? `, at most ${number(Math.ceil(1000 * farthest) / 10, 1)} % away` : ''}.`
-    : count('waiting') > 0 ? 'Waiting for its turn: others are being planned for.' : ''
+    count('working') > 0
+      ? 'Looking for what has to come off.'
+      : count('proving') > 0
+        ? `A plan stands; looking for a shorter order${Number.isFinite(farthest) ? `, at most ${number(Math.ceil(1000 * farthest) / 10, 1)} % away` : ''}.`
+        : count('waiting') > 0
+          ? 'Waiting for its turn: others are being planned for.'
+          : ''
   );
 </script>
 
-<p class={inLine ? '' : 'text-lg'} role="status">Still working{seconds > 0 ? `, for ${duration(seconds)}` : ''}. {how}</p>
+<p class={inLine ? '' : 'text-lg'} role="status">
+  Still working{seconds > 0 ? `, for ${duration(seconds)}` : ''}. {how}
+</p>

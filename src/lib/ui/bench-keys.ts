@@ -23,13 +23,21 @@ export type Key = keyof typeof KEYS;
 /** Keys that a person chose instead, one for each. */
 export type Chosen = Partial<Record<Key, string>>;
 
-const NAMES: Record<string, string> = { ' ': 'Space', ArrowRight: '→', ArrowLeft: '←', ArrowUp: '↑', ArrowDown: '↓', Escape: 'Esc' };
+const NAMES: Record<string, string> = {
+  ' ': 'Space',
+  ArrowRight: '→',
+  ArrowLeft: '←',
+  ArrowUp: '↑',
+  ArrowDown: '↓',
+  Escape: 'Esc'
+};
 export const shownKey = (key: string): string => NAMES[key] ?? (key.length === 1 ? key.toUpperCase() : key);
 
 const named = (event: Pick<KeyboardEvent, 'key'>) => (event.key.length === 1 ? event.key.toLowerCase() : event.key);
 
 /** The keys that do something: the one that was chosen, or those it has from the start. */
-export const keysOf = (key: Key, chosen: Chosen): readonly string[] => (chosen[key] === undefined ? KEYS[key].keys : [chosen[key]!]);
+export const keysOf = (key: Key, chosen: Chosen): readonly string[] =>
+  chosen[key] === undefined ? KEYS[key].keys : [chosen[key]!];
 
 export function keyOf(event: KeyboardEvent, chosen: Chosen = {}): Key | undefined {
   if (event.ctrlKey || event.metaKey || event.altKey) return undefined;
@@ -41,14 +49,23 @@ export function keyOf(event: KeyboardEvent, chosen: Chosen = {}): Key | undefine
  * Gives a key another place, such as one that a pedal sends.
  * @returns the new choice, or why not: digits count screws, Tab moves on, and one key does one thing
  */
-export function choose(chosen: Chosen, key: Key, event: Pick<KeyboardEvent, 'key'>): { ok: true; chosen: Chosen } | { ok: false; why: string } {
+export function choose(
+  chosen: Chosen,
+  key: Key,
+  event: Pick<KeyboardEvent, 'key'>
+): { ok: true; chosen: Chosen } | { ok: false; why: string } {
   const pressed = named(event);
-  if (/^\d$/.test(pressed) || pressed === 'Backspace') return { ok: false, why: `${shownKey(pressed)} counts the screws.` };
-  if (['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 'Dead', 'Unidentified'].includes(pressed)) return { ok: false, why: 'That key is needed for other things.' };
+  if (/^\d$/.test(pressed) || pressed === 'Backspace')
+    return { ok: false, why: `${shownKey(pressed)} counts the screws.` };
+  if (['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 'Dead', 'Unidentified'].includes(pressed))
+    return { ok: false, why: 'That key is needed for other things.' };
   const other = (Object.keys(KEYS) as Key[]).find((k) => k !== key && keysOf(k, chosen).includes(pressed));
   if (other) return { ok: false, why: `${shownKey(pressed)} already means: ${KEYS[other].means}.` };
   const { [key]: _, ...rest } = chosen;
-  return { ok: true, chosen: (KEYS[key].keys as readonly string[]).includes(pressed) ? rest : { ...rest, [key]: pressed } };
+  return {
+    ok: true,
+    chosen: (KEYS[key].keys as readonly string[]).includes(pressed) ? rest : { ...rest, [key]: pressed }
+  };
 }
 
 const STORED = 'bench keys';
@@ -57,10 +74,15 @@ const STORED = 'bench keys';
 export function storedKeys(store: Pick<Storage, 'getItem'>): Chosen {
   try {
     const kept: unknown = JSON.parse(store.getItem(STORED) ?? '{}');
-    return Object.fromEntries(Object.entries(kept as object).filter(([k, v]) => Object.hasOwn(KEYS, k) && typeof v === 'string' && v.length > 0 && v.length < 20)) as Chosen;
+    return Object.fromEntries(
+      Object.entries(kept as object).filter(
+        ([k, v]) => Object.hasOwn(KEYS, k) && typeof v === 'string' && v.length > 0 && v.length < 20
+      )
+    ) as Chosen;
   } catch {
     return {};
   }
 }
 
-export const storeKeys = (store: Pick<Storage, 'setItem'>, chosen: Chosen): void => store.setItem(STORED, JSON.stringify(chosen));
+export const storeKeys = (store: Pick<Storage, 'setItem'>, chosen: Chosen): void =>
+  store.setItem(STORED, JSON.stringify(chosen));

@@ -27,7 +27,11 @@ export function once(then?: SubmitFunction, unanswered?: () => void): SubmitFunc
       const noAnswer = result.type === 'error' && (result.status === undefined || result.status >= 500);
       if (noAnswer) {
         unanswered?.();
-        return applyAction({ type: 'failure', status: 503, data: { message: 'The server did not answer. What you entered is still here: send it again, it counts once.' } });
+        return applyAction({
+          type: 'failure',
+          status: 503,
+          data: { message: 'The server did not answer. What you entered is still here: send it again, it counts once.' }
+        });
       }
       unansweredIds.answered(said);
       const shown = await after;

@@ -12,10 +12,19 @@ const ids = new Unanswered(() => uuid());
 export async function sayOfJob(job: number, fact: JobFact): Promise<string | undefined> {
   const body = JSON.stringify(fact);
   const said = `${job} ${body}`;
-  const response = await fetch(`/api/jobs/${job}/facts`, { method: 'POST', headers: { 'content-type': 'application/json', 'idempotency-key': ids.of(said) }, body }).catch(() => undefined);
-  if (!response || response.status >= 500) return 'The server does not answer. What you said is not written down yet: say it again in a moment.';
+  const response = await fetch(`/api/jobs/${job}/facts`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', 'idempotency-key': ids.of(said) },
+    body
+  }).catch(() => undefined);
+  if (!response || response.status >= 500)
+    return 'The server does not answer. What you said is not written down yet: say it again in a moment.';
   ids.answered(said);
-  if (!response.ok) return ((await response.json().catch(() => undefined)) as { message?: string } | undefined)?.message ?? 'This could not be written down.';
+  if (!response.ok)
+    return (
+      ((await response.json().catch(() => undefined)) as { message?: string } | undefined)?.message ??
+      'This could not be written down.'
+    );
   await invalidateAll();
   return undefined;
 }

@@ -3,22 +3,40 @@ import { choose, KEYS, keyOf, keysOf, storedKeys, storeKeys, type Chosen } from 
 import { duration, plural } from './format';
 
 describe('figures as one says them', () => {
-  it.each([[0, '0 s'], [89, '89 s'], [90, '2 min'], [3540, '59 min'], [3600, '1 h 00 min'], [5400, '1 h 30 min']])('%i s is %s', (seconds, text) => expect(duration(seconds)).toBe(text));
+  it.each([
+    [0, '0 s'],
+    [89, '89 s'],
+    [90, '2 min'],
+    [3540, '59 min'],
+    [3600, '1 h 00 min'],
+    [5400, '1 h 30 min']
+  ])('%i s is %s', (seconds, text) => expect(duration(seconds)).toBe(text));
   it('counts by number', () => {
     expect([plural(1, 'step'), plural(2, 'step'), plural(0, 'box', 'boxes')]).toEqual(['1 step', '2 steps', '0 boxes']);
   });
 });
 
 describe('keys at the bench', () => {
-  const press = (key: string, more: object = {}) => keyOf({ key, ctrlKey: false, metaKey: false, altKey: false, ...more } as KeyboardEvent);
+  const press = (key: string, more: object = {}) =>
+    keyOf({ key, ctrlKey: false, metaKey: false, altKey: false, ...more } as KeyboardEvent);
   it('no key means two things', () => {
     const all = Object.values(KEYS).flatMap((k) => [...k.keys] as string[]);
     expect(new Set(all).size).toBe(all.length);
     expect(all.some((k) => /^\d$/.test(k))).toBe(false);
   });
   it('are found whatever the case, and left to the browser with Ctrl, Alt or Meta', () => {
-    expect([press('Enter'), press(' '), press('U'), press('u'), press('?')]).toEqual(['done', 'done', 'undo', 'undo', 'help']);
-    expect([press('p', { ctrlKey: true }), press('n', { metaKey: true }), press('q')]).toEqual([undefined, undefined, undefined]);
+    expect([press('Enter'), press(' '), press('U'), press('u'), press('?')]).toEqual([
+      'done',
+      'done',
+      'undo',
+      'undo',
+      'help'
+    ]);
+    expect([press('p', { ctrlKey: true }), press('n', { metaKey: true }), press('q')]).toEqual([
+      undefined,
+      undefined,
+      undefined
+    ]);
   });
   const chosenFor = (chosen: Chosen, key: keyof typeof KEYS, pressed: string) => {
     const answer = choose(chosen, key, { key: pressed });
@@ -28,13 +46,23 @@ describe('keys at the bench', () => {
   it('may be others, one for each, and come back to what they were', () => {
     const pedal = chosenFor({}, 'done', 'PageDown');
     const event = (key: string) => ({ key, ctrlKey: false, metaKey: false, altKey: false }) as KeyboardEvent;
-    expect([keyOf(event('PageDown'), pedal), keyOf(event('Enter'), pedal), keyOf(event('PageDown'))]).toEqual(['done', undefined, undefined]);
+    expect([keyOf(event('PageDown'), pedal), keyOf(event('Enter'), pedal), keyOf(event('PageDown'))]).toEqual([
+      'done',
+      undefined,
+      undefined
+    ]);
     expect(keysOf('done', pedal)).toEqual(['PageDown']);
     expect(chosenFor(pedal, 'done', 'Enter')).toEqual({});
     // A key that was given up is free for another.
     expect(chosenFor(pedal, 'note', 'Enter')).toEqual({ done: 'PageDown', note: 'Enter' });
   });
-  it.each([['5', /counts the screws/], ['Backspace', /counts the screws/], ['Tab', /other things/], ['n', /already means: Not so/], ['N', /already means/]])('%s is refused for another, and why is said', (pressed, why) => {
+  it.each([
+    ['5', /counts the screws/],
+    ['Backspace', /counts the screws/],
+    ['Tab', /other things/],
+    ['n', /already means: Not so/],
+    ['N', /already means/]
+  ])('%s is refused for another, and why is said', (pressed, why) => {
     const answer = choose({}, 'done', { key: pressed });
     expect(answer.ok ? '' : answer.why).toMatch(why);
   });
@@ -42,6 +70,15 @@ describe('keys at the bench', () => {
     let kept: string | null = null;
     storeKeys({ setItem: (_, value) => void (kept = value) }, { done: 'PageDown' });
     expect(storedKeys({ getItem: () => kept })).toEqual({ done: 'PageDown' });
-    for (const junk of [null, '', '{', '[]', 'null', '{"done":5,"nothing":"x","undo":""}', `{"done":"${'x'.repeat(99)}"}`]) expect(storedKeys({ getItem: () => junk })).toEqual({});
+    for (const junk of [
+      null,
+      '',
+      '{',
+      '[]',
+      'null',
+      '{"done":5,"nothing":"x","undo":""}',
+      `{"done":"${'x'.repeat(99)}"}`
+    ])
+      expect(storedKeys({ getItem: () => junk })).toEqual({});
   });
 });

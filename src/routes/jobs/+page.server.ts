@@ -11,11 +11,30 @@ import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ url, locals }) => {
   const query = queryFrom(url.searchParams);
-  const [jobs, counts, views, { place }] = await Promise.all([listJobs(pool(), query, PAGE, (query.page - 1) * PAGE), countJobs(pool(), query), savedViews(pool(), locals.person!.id), shopSettings(pool())]);
-  return { today: dayOf(new Date().toISOString(), place), jobs, query, counts, views, pages: Math.ceil(counts.found / PAGE), isCapped: counts.found >= MOST_COUNTED };
+  const [jobs, counts, views, { place }] = await Promise.all([
+    listJobs(pool(), query, PAGE, (query.page - 1) * PAGE),
+    countJobs(pool(), query),
+    savedViews(pool(), locals.person!.id),
+    shopSettings(pool())
+  ]);
+  return {
+    today: dayOf(new Date().toISOString(), place),
+    jobs,
+    query,
+    counts,
+    views,
+    pages: Math.ceil(counts.found / PAGE),
+    isCapped: counts.found >= MOST_COUNTED
+  };
 };
 
-const View = z.object({ name: line(60), query: z.string().max(500).regex(/^[\w=&%+.*'()!~-]*$/) });
+const View = z.object({
+  name: line(60),
+  query: z
+    .string()
+    .max(500)
+    .regex(/^[\w=&%+.*'()!~-]*$/)
+});
 
 export const actions: Actions = {
   save: async ({ request, locals }) => {

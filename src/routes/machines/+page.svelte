@@ -7,7 +7,11 @@
 
   let { data } = $props();
   let query = $state('');
-  const shown = $derived(data.machines.filter((m) => `${m.maker} ${m.model} ${m.revision} ${m.machineId}`.toLowerCase().includes(query.trim().toLowerCase())));
+  const shown = $derived(
+    data.machines.filter((m) =>
+      `${m.maker} ${m.model} ${m.revision} ${m.machineId}`.toLowerCase().includes(query.trim().toLowerCase())
+    )
+  );
 
   let answer = $state<{ ok: boolean; fileId?: number; message: string; faults: Fault[] } | undefined>();
   let sending = $state(false);
@@ -22,16 +26,34 @@
     sending = true;
     answer = undefined;
     try {
-      const response = await fetch('/api/machines', { method: 'POST', headers: { 'content-type': 'application/json' }, body: file });
+      const response = await fetch('/api/machines', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: file
+      });
       const body = await response.json();
-      answer = response.ok && body.faultSet
-        ? { ok: true, message: `${file.name}: ${body.faultSet.faults} faults of ${body.faultSet.machine} are known now.`, faults: [] }
-        : response.ok
-        ? { ok: true, fileId: body.machine.fileId, message: `${file.name}: ${body.machine.maker} ${body.machine.model} ${body.machine.revision} ${response.status === 201 ? 'is now in the library' : 'was in the library already'}.`, faults: body.warnings }
-        : { ok: false, message: `${file.name}: ${body.message}`, faults: body.faults ?? [] };
+      answer =
+        response.ok && body.faultSet
+          ? {
+              ok: true,
+              message: `${file.name}: ${body.faultSet.faults} faults of ${body.faultSet.machine} are known now.`,
+              faults: []
+            }
+          : response.ok
+            ? {
+                ok: true,
+                fileId: body.machine.fileId,
+                message: `${file.name}: ${body.machine.maker} ${body.machine.model} ${body.machine.revision} ${response.status === 201 ? 'is now in the library' : 'was in the library already'}.`,
+                faults: body.warnings
+              }
+            : { ok: false, message: `${file.name}: ${body.message}`, faults: body.faults ?? [] };
       if (response.ok) await invalidateAll();
     } catch {
-      answer = { ok: false, message: `${file.name} could not be sent: the server does not answer. Nothing was stored.`, faults: [] };
+      answer = {
+        ok: false,
+        message: `${file.name} could not be sent: the server does not answer. Nothing was stored.`,
+        faults: []
+      };
     }
     sending = false;
   }
@@ -40,7 +62,9 @@
     isOver = false;
     send(event.dataTransfer?.files[0]);
   }
-  const ranked = $derived([...(answer?.faults ?? [])].sort((a, b) => Number(a.severity === 'warning') - Number(b.severity === 'warning')));
+  const ranked = $derived(
+    [...(answer?.faults ?? [])].sort((a, b) => Number(a.severity === 'warning') - Number(b.severity === 'warning'))
+  );
   const hard = $derived(ranked.filter((f) => f.severity === 'fault').length);
 </script>
 
@@ -50,24 +74,46 @@
   <section aria-label="Machines in the library">
     <div class="flex items-end gap-4">
       <h1 class="text-2xl">Machines</h1>
-      {#if data.machines.length > 0}<label class="ml-auto w-64"><span class="sr-only">Find a machine</span><input class="field" type="search" placeholder="Find a machine" bind:value={query} /></label>{/if}
+      {#if data.machines.length > 0}<label class="ml-auto w-64"
+          ><span class="sr-only">Find a machine</span><input
+            class="field"
+            type="search"
+            placeholder="Find a machine"
+            bind:value={query}
+          /></label
+        >{/if}
     </div>
     {#if data.machines.length === 0}
       <div class="sheet mt-4 px-8 py-14 text-center">
         <h2 class="text-xl">The library is empty</h2>
-        <p class="mx-auto mt-2 max-w-prose text-soft">A machine file says what a notebook is made of: its parts and where they lie, its screws, plugs and cables. With one here, jobs on that machine can be planned.{data.mayImport ? ' Import one on the right.' : ' A lead can import one.'}</p>
+        <p class="mx-auto mt-2 max-w-prose text-soft">
+          A machine file says what a notebook is made of: its parts and where they lie, its screws, plugs and cables.
+          With one here, jobs on that machine can be planned.{data.mayImport
+            ? ' Import one on the right.'
+            : ' A lead can import one.'}
+        </p>
       </div>
     {:else}
       <table class="sheet mt-4 w-full border-collapse">
-        <thead class="text-left text-sm text-soft"><tr><th class="px-4 py-2 font-semibold">Machine</th><th class="px-3 font-semibold">Revision</th><th class="px-3 text-right font-semibold">Files</th><th class="px-3 text-right font-semibold">Open jobs</th><th class="px-4 font-semibold">Newest</th></tr></thead>
+        <thead class="text-left text-sm text-soft"
+          ><tr
+            ><th class="px-4 py-2 font-semibold">Machine</th><th class="px-3 font-semibold">Revision</th><th
+              class="px-3 text-right font-semibold">Files</th
+            ><th class="px-3 text-right font-semibold">Open jobs</th><th class="px-4 font-semibold">Newest</th></tr
+          ></thead
+        >
         <tbody>
           {#each shown as m (m.fileId)}
             <tr class="border-t border-rule hover:bg-sunk">
-              <td class="px-4"><a class="block py-3 text-lg font-semibold" href="/machines/{m.fileId}">{m.maker} {m.model}</a></td>
+              <td class="px-4"
+                ><a class="block py-3 text-lg font-semibold" href="/machines/{m.fileId}">{m.maker} {m.model}</a></td
+              >
               <td class="px-3">{m.revision}</td>
               <td class="figure px-3 text-right">{m.files}</td>
               <td class="figure px-3 text-right">{m.openJobs}</td>
-              <td class="px-4 whitespace-nowrap">{day(m.importedAt)} <span class="code text-sm text-soft">{m.hash.slice(0, 8)}</span></td>
+              <td class="px-4 whitespace-nowrap"
+                >{day(m.importedAt)} <span class="code text-sm text-soft">{m.hash.slice(0, 8)}</span></td
+              >
             </tr>
           {:else}
             <tr><td colspan="5" class="px-4 py-8 text-center text-soft">No machine of that name.</td></tr>
@@ -80,42 +126,87 @@
   <section aria-label="Import">
     {#if data.mayImport}
       <!-- svelte-ignore a11y_no_static_element_interactions (the button in it does the same) -->
-      <div class="drop {isOver ? 'over' : ''}" ondragover={(e) => { e.preventDefault(); isOver = true; }} ondragleave={() => (isOver = false)} ondrop={drop}>
+      <div
+        class="drop {isOver ? 'over' : ''}"
+        ondragover={(e) => {
+          e.preventDefault();
+          isOver = true;
+        }}
+        ondragleave={() => (isOver = false)}
+        ondrop={drop}
+      >
         <h2 class="text-lg">Import a machine file</h2>
-        <p class="mt-1 text-soft">Drop it here, or choose it. It is checked from end to end first; what is wrong is named by its place, and nothing is stored until all is right.</p>
-        <label class="button button-act mt-4 focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-now">
-          <FileUp size={17} aria-hidden="true" /> {sending ? 'Checking ...' : 'Choose a file'}
-          <input type="file" accept="application/json,.json" class="sr-only" aria-label="Import a machine file" onchange={(e) => { send(e.currentTarget.files?.[0]); e.currentTarget.value = ''; }} />
+        <p class="mt-1 text-soft">
+          Drop it here, or choose it. It is checked from end to end first; what is wrong is named by its place, and
+          nothing is stored until all is right.
+        </p>
+        <label
+          class="button button-act mt-4 focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-now"
+        >
+          <FileUp size={17} aria-hidden="true" />
+          {sending ? 'Checking ...' : 'Choose a file'}
+          <input
+            type="file"
+            accept="application/json,.json"
+            class="sr-only"
+            aria-label="Import a machine file"
+            onchange={(e) => {
+              send(e.currentTarget.files?.[0]);
+              e.currentTarget.value = '';
+            }}
+          />
         </label>
       </div>
     {:else}
       <p class="sheet px-5 py-4 text-soft">A lead imports machine files. Anyone can look at them and take them away.</p>
     {/if}
     {#if answer}
-      <div role="alert" class="mt-4 rounded-md border-l-4 px-4 py-3 {answer.ok ? 'border-good bg-good-wash' : 'border-now bg-now-wash'}">
+      <div
+        role="alert"
+        class="mt-4 rounded-md border-l-4 px-4 py-3 {answer.ok ? 'border-good bg-good-wash' : 'border-now bg-now-wash'}"
+      >
         <p class="font-semibold">{answer.message}</p>
         {#if answer.fileId}<p class="mt-1"><a class="link" href="/machines/{answer.fileId}">Look at it</a></p>{/if}
       </div>
       {#if ranked.length > 0}
         <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
-        <div role="region" aria-label="What was found" tabindex="0" class="sheet mt-3 max-h-[calc(100vh-420px)] min-h-40 overflow-y-auto">
+        <div
+          role="region"
+          aria-label="What was found"
+          tabindex="0"
+          class="sheet mt-3 max-h-[calc(100vh-420px)] min-h-40 overflow-y-auto"
+        >
           <ol>
             {#each ranked as f, i (i)}
               <li class="border-b border-rule px-4 py-2 last:border-0">
                 <span class="code text-sm">{f.place}</span>
-                <span class="ml-2 text-sm {f.severity === 'fault' ? 'font-semibold text-now' : 'text-soft'}">{f.severity === 'fault' ? 'to be put right' : 'worth a look'}</span>
+                <span class="ml-2 text-sm {f.severity === 'fault' ? 'font-semibold text-now' : 'text-soft'}"
+                  >{f.severity === 'fault' ? 'to be put right' : 'worth a look'}</span
+                >
                 <span class="block">{f.message}</span>
               </li>
             {/each}
           </ol>
         </div>
-        <p class="mt-2 text-sm text-soft">{hard > 0 ? `${plural(hard, 'fault')} to be put right in the file; then import it again.` : `${plural(ranked.length, 'remark')}: the file is in the library all the same.`}</p>
+        <p class="mt-2 text-sm text-soft">
+          {hard > 0
+            ? `${plural(hard, 'fault')} to be put right in the file; then import it again.`
+            : `${plural(ranked.length, 'remark')}: the file is in the library all the same.`}
+        </p>
       {/if}
     {/if}
   </section>
 </div>
 
 <style>
-  .drop { border: 2px dashed var(--rule-strong); border-radius: 10px; padding: 20px 22px; background: var(--sheet); }
-  .drop.over { border-color: var(--act); background: var(--sunk); }
+  .drop {
+    border: 2px dashed var(--rule-strong);
+    border-radius: 10px;
+    padding: 20px 22px;
+    background: var(--sheet);
+  }
+  .drop.over {
+    border-color: var(--act);
+    background: var(--sunk);
+  }
 </style>

@@ -9,10 +9,24 @@ import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async () => ({ people: await accounts(pool()), log: await auditLog(pool()) });
 
-const New = z.object({ signIn: z.string().trim().toLowerCase().regex(/^[a-z0-9][a-z0-9._-]{0,59}$/, 'takes small letters, digits, dots and hyphens'), name: line(120), role: z.enum(ROLES), password: Password });
+const New = z.object({
+  signIn: z
+    .string()
+    .trim()
+    .toLowerCase()
+    .regex(/^[a-z0-9][a-z0-9._-]{0,59}$/, 'takes small letters, digits, dots and hyphens'),
+  name: line(120),
+  role: z.enum(ROLES),
+  password: Password
+});
 const Change = z.object({ id: z.uuid(), role: z.enum(ROLES), isDisabled: z.enum(['yes', 'no']) });
 const Reset = z.object({ id: z.uuid(), password: Password });
-const WORDS: Record<string, string> = { signIn: 'The sign-in name', name: 'The name', role: 'The role', password: 'The password' };
+const WORDS: Record<string, string> = {
+  signIn: 'The sign-in name',
+  name: 'The name',
+  role: 'The role',
+  password: 'The password'
+};
 
 async function form<T>(request: Request, shape: z.ZodType<T>): Promise<{ data: T } | { message: string }> {
   const asked = shape.safeParse(Object.fromEntries(await request.formData()));
@@ -32,7 +46,11 @@ export const actions: Actions = {
   change: async ({ request, locals }) => {
     const asked = await form(request, Change);
     if ('message' in asked) return fail(400, asked);
-    const changed = await changeAccount(asked.data.id, { role: asked.data.role, isDisabled: asked.data.isDisabled === 'yes' }, locals.person!.id);
+    const changed = await changeAccount(
+      asked.data.id,
+      { role: asked.data.role, isDisabled: asked.data.isDisabled === 'yes' },
+      locals.person!.id
+    );
     return changed.ok ? {} : fail(409, { message: changed.why });
   },
   reset: async ({ request, locals }) => {

@@ -14,27 +14,64 @@
 
 <div class="mx-auto max-w-[1240px] px-5 py-5">
   <h1 class="text-2xl">People</h1>
-  <p class="text-soft">Leads import machines, let stopped work go on and decide for the shop. Technicians work. Trainees read and follow.</p>
+  <p class="text-soft">
+    Leads import machines, let stopped work go on and decide for the shop. Technicians work. Trainees read and follow.
+  </p>
   {#if message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{message}</p>{/if}
   <div class="mt-4 grid grid-cols-[minmax(0,1fr)_340px] items-start gap-5">
     <div class="sheet overflow-hidden">
       <table class="w-full table-fixed">
-        <thead><tr class="border-b border-rule-strong text-left text-sm text-soft"><th class="py-2 pl-4 font-semibold" scope="col">Name</th><th class="w-30 font-semibold" scope="col">Signs in as</th><th class="w-36 font-semibold" scope="col">Seen</th><th class="w-96 pr-4 font-semibold" scope="col">Role and account</th></tr></thead>
+        <thead
+          ><tr class="border-b border-rule-strong text-left text-sm text-soft"
+            ><th class="py-2 pl-4 font-semibold" scope="col">Name</th><th class="w-30 font-semibold" scope="col"
+              >Signs in as</th
+            ><th class="w-36 font-semibold" scope="col">Seen</th><th class="w-96 pr-4 font-semibold" scope="col"
+              >Role and account</th
+            ></tr
+          ></thead
+        >
         <tbody>
           {#each data.people as p (p.id)}
             <tr class="border-b border-rule align-top last:border-0 {p.disabledAt ? 'text-soft' : ''}">
-              <td class="py-2.5 pl-4 font-semibold">{p.name}{#if p.disabledAt}<span class="block text-sm font-normal">shut since {moment(p.disabledAt)}</span>{/if}</td>
+              <td class="py-2.5 pl-4 font-semibold"
+                >{p.name}{#if p.disabledAt}<span class="block text-sm font-normal"
+                    >shut since {moment(p.disabledAt)}</span
+                  >{/if}</td
+              >
               <td class="code py-2.5">{p.signIn}</td>
-              <td class="py-2.5 text-sm">{p.seenAt ? moment(p.seenAt) : 'not signed in'}{#if p.sessions > 1}<span class="block text-soft">{plural(p.sessions, 'session')}</span>{/if}</td>
+              <td class="py-2.5 text-sm"
+                >{p.seenAt ? moment(p.seenAt) : 'not signed in'}{#if p.sessions > 1}<span class="block text-soft"
+                    >{plural(p.sessions, 'session')}</span
+                  >{/if}</td
+              >
               <td class="py-2 pr-4">
                 <form method="POST" action="?/change" use:enhance={once()} class="flex gap-2">
                   <input type="hidden" name="id" value={p.id} />
-                  <select class="field" name="role" aria-label="Role of {p.name}" value={p.role}>{#each ROLES as r (r)}<option>{r}</option>{/each}</select>
-                  <select class="field" name="isDisabled" aria-label="Account of {p.name}" value={p.disabledAt ? 'yes' : 'no'}><option value="no">open</option><option value="yes">shut</option></select>
+                  <select class="field" name="role" aria-label="Role of {p.name}" value={p.role}
+                    >{#each ROLES as r (r)}<option>{r}</option>{/each}</select
+                  >
+                  <select
+                    class="field"
+                    name="isDisabled"
+                    aria-label="Account of {p.name}"
+                    value={p.disabledAt ? 'yes' : 'no'}
+                    ><option value="no">open</option><option value="yes">shut</option></select
+                  >
                   <button class="button" aria-label="Change {p.name}">Change</button>
                 </form>
-                <details class="mt-1"><summary class="link cursor-pointer text-sm">Give a new password</summary>
-                  <form method="POST" action="?/reset" use:enhance={once()} class="mt-1 flex gap-2"><input type="hidden" name="id" value={p.id} /><input class="field" type="password" name="password" required minlength="10" autocomplete="new-password" aria-label="New password of {p.name}" /><button class="button">Give it</button></form>
+                <details class="mt-1">
+                  <summary class="link cursor-pointer text-sm">Give a new password</summary>
+                  <form method="POST" action="?/reset" use:enhance={once()} class="mt-1 flex gap-2">
+                    <input type="hidden" name="id" value={p.id} /><input
+                      class="field"
+                      type="password"
+                      name="password"
+                      required
+                      minlength="10"
+                      autocomplete="new-password"
+                      aria-label="New password of {p.name}"
+                    /><button class="button">Give it</button>
+                  </form>
                 </details>
               </td>
             </tr>
@@ -45,10 +82,33 @@
     <section class="sheet px-4 py-3.5" aria-labelledby="add">
       <h2 id="add" class="text-lg">Open an account</h2>
       <form method="POST" action="?/add" use:enhance={once()} class="mt-2 space-y-2">
-        <label class="block"><span class="label">Name</span><input class="field" name="name" required maxlength="120" /></label>
-        <label class="block"><span class="label">Signs in as</span><input class="field code" name="signIn" required maxlength="60" autocomplete="off" /></label>
-        <label class="block"><span class="label">Role</span><select class="field" name="role">{#each ROLES as r (r)}<option>{r}</option>{/each}</select></label>
-        <label class="block"><span class="label">First password, 10 characters or more</span><input class="field" type="password" name="password" required minlength="10" autocomplete="new-password" /></label>
+        <label class="block"
+          ><span class="label">Name</span><input class="field" name="name" required maxlength="120" /></label
+        >
+        <label class="block"
+          ><span class="label">Signs in as</span><input
+            class="field code"
+            name="signIn"
+            required
+            maxlength="60"
+            autocomplete="off"
+          /></label
+        >
+        <label class="block"
+          ><span class="label">Role</span><select class="field" name="role"
+            >{#each ROLES as r (r)}<option>{r}</option>{/each}</select
+          ></label
+        >
+        <label class="block"
+          ><span class="label">First password, 10 characters or more</span><input
+            class="field"
+            type="password"
+            name="password"
+            required
+            minlength="10"
+            autocomplete="new-password"
+          /></label
+        >
         <button class="button button-act w-full">Open it</button>
       </form>
     </section>
@@ -58,7 +118,13 @@
     <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
     <div class="mt-1 max-h-96 overflow-y-auto" tabindex="0" role="region" aria-label="Changes, the newest first">
       {#each data.log as row, i (i)}
-        <p class="grid grid-cols-[150px_150px_170px_130px_minmax(0,1fr)] gap-3 border-b border-rule py-1 last:border-0"><span class="text-sm text-soft">{moment(row.at)}</span><span>{row.by ?? 'set-up'}</span><span>{row.what}</span><span class="code text-sm">{row.about}</span><span class="truncate text-sm text-soft" title={detail(row.detail)}>{detail(row.detail)}</span></p>
+        <p class="grid grid-cols-[150px_150px_170px_130px_minmax(0,1fr)] gap-3 border-b border-rule py-1 last:border-0">
+          <span class="text-sm text-soft">{moment(row.at)}</span><span>{row.by ?? 'set-up'}</span><span>{row.what}</span
+          ><span class="code text-sm">{row.about}</span><span
+            class="truncate text-sm text-soft"
+            title={detail(row.detail)}>{detail(row.detail)}</span
+          >
+        </p>
       {:else}<p class="py-4 text-soft">Nothing was changed yet.</p>{/each}
     </div>
   </section>

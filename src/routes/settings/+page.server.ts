@@ -6,8 +6,19 @@ import { dueToErase, saveSettings, settingsHistory, shopSettings } from '$lib/se
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {
-  const [settings, history, now] = [await shopSettings(pool()), await settingsHistory(pool()), new Date().toISOString()];
-  return { settings, history, now, due: await dueToErase(pool(), settings, now), zones: Intl.supportedValuesOf('timeZone'), mayChange: locals.person!.role === 'lead' };
+  const [settings, history, now] = [
+    await shopSettings(pool()),
+    await settingsHistory(pool()),
+    new Date().toISOString()
+  ];
+  return {
+    settings,
+    history,
+    now,
+    due: await dueToErase(pool(), settings, now),
+    zones: Intl.supportedValuesOf('timeZone'),
+    mayChange: locals.person!.role === 'lead'
+  };
 };
 
 const number = (value: FormDataEntryValue | undefined) => Number(String(value ?? '').replace(',', '.'));
@@ -18,22 +29,45 @@ const hundredths = (value: FormDataEntryValue | undefined) => Math.round(number(
 export const actions: Actions = {
   default: async ({ request, locals }) => {
     const sent = Object.fromEntries(await request.formData());
-    const currency = String(sent.currency ?? '').trim().toUpperCase();
-    const valid = ShopSettings.safeParse({ ...(await shopSettings(pool())), rates: { ...(await shopSettings(pool())).rates, currency } });
+    const currency = String(sent.currency ?? '')
+      .trim()
+      .toUpperCase();
+    const valid = ShopSettings.safeParse({
+      ...(await shopSettings(pool())),
+      rates: { ...(await shopSettings(pool())).rates, currency }
+    });
     if (!valid.success) return fail(400, { message: `The currency ${valid.error.issues[0]!.message}.` });
-    const [hour, least] = [readAmount(String(sent.hour ?? ''), currency), readAmount(String(sent.least ?? ''), currency)];
-    if (hour === undefined || least === undefined) return fail(400, { message: `The amounts for labour cannot be read, or could be read in two ways: write them like ${amountExample(currency)}.` });
-    const pace = Object.fromEntries(Object.entries(sent).flatMap(([key, value]) => (key.startsWith('pace ') && number(value) !== 100 && value !== '' ? [[key.slice(5), number(value) / 100]] : [])));
+    const [hour, least] = [
+      readAmount(String(sent.hour ?? ''), currency),
+      readAmount(String(sent.least ?? ''), currency)
+    ];
+    if (hour === undefined || least === undefined)
+      return fail(400, {
+        message: `The amounts for labour cannot be read, or could be read in two ways: write them like ${amountExample(currency)}.`
+      });
+    const pace = Object.fromEntries(
+      Object.entries(sent).flatMap(([key, value]) =>
+        key.startsWith('pace ') && number(value) !== 100 && value !== '' ? [[key.slice(5), number(value) / 100]] : []
+      )
+    );
     const wanted = ShopSettings.safeParse({
       name: String(sent.name ?? '').trim(),
       place: { timeZone: String(sent.timeZone ?? '').trim(), language: sent.language },
       secondSignature: sent.secondSignature === 'on',
       keepMonths: String(sent.keepMonths ?? '').trim() === '' ? null : number(sent.keepMonths),
-      cell: { good: number(sent.good) / 100, replace: number(sent.replace) / 100, cycles: number(sent.cycles), safeCharge: number(sent.safeCharge) / 100 },
+      cell: {
+        good: number(sent.good) / 100,
+        replace: number(sent.replace) / 100,
+        cycles: number(sent.cycles),
+        safeCharge: number(sent.safeCharge) / 100
+      },
       rates: { currency, hour, least, taxBp: hundredths(sent.tax) },
       pace
     });
-    if (!wanted.success) return fail(400, { message: `${wanted.error.issues[0]!.path.join(' ')}: ${wanted.error.issues[0]!.message}. Nothing was changed.` });
+    if (!wanted.success)
+      return fail(400, {
+        message: `${wanted.error.issues[0]!.path.join(' ')}: ${wanted.error.issues[0]!.message}. Nothing was changed.`
+      });
     const changed = await transaction((db) => saveSettings(db, wanted.data, locals.person!.id));
     return { done: changed ? 'Kept. Plans made from now on go by it.' : 'Nothing was different.' };
   }

@@ -11,77 +11,238 @@
   const s = $derived(data.settings);
   const plain = (minor: number) => (minor / 10 ** minorDigits(s.rates.currency)).toFixed(minorDigits(s.rates.currency));
   const percent = (share: number) => String(Math.round(share * 1000) / 10);
-  const NAMES: Record<string, string> = { name: 'name', place: 'place', timeZone: 'time zone', language: 'language', secondSignature: 'second signature', keepMonths: 'months kept', cell: 'cells', safeCharge: 'worked at up to', rates: 'rates', hour: 'an hour', least: 'least', taxBp: 'tax, hundredths of %', pace: 'standard times' };
+  const NAMES: Record<string, string> = {
+    name: 'name',
+    place: 'place',
+    timeZone: 'time zone',
+    language: 'language',
+    secondSignature: 'second signature',
+    keepMonths: 'months kept',
+    cell: 'cells',
+    safeCharge: 'worked at up to',
+    rates: 'rates',
+    hour: 'an hour',
+    least: 'least',
+    taxBp: 'tax, hundredths of %',
+    pace: 'standard times'
+  };
   /** Every single setting of a version, by its path. */
   const leaves = (value: unknown, path: string[] = []): [string, string][] =>
-    value !== null && typeof value === 'object' ? Object.entries(value).flatMap(([k, v]) => leaves(v, [...path, NAMES[k] ?? PACE_KINDS[k as PaceKind]?.toLowerCase() ?? k])) : [[path.join(', '), value === null ? 'none' : value === true ? 'yes' : value === false ? 'no' : String(value)]];
+    value !== null && typeof value === 'object'
+      ? Object.entries(value).flatMap(([k, v]) =>
+          leaves(v, [...path, NAMES[k] ?? PACE_KINDS[k as PaceKind]?.toLowerCase() ?? k])
+        )
+      : [[path.join(', '), value === null ? 'none' : value === true ? 'yes' : value === false ? 'no' : String(value)]];
   /** What a version changed against the one before it. */
-  const changes = $derived(data.history.map((v, i) => {
-    const before = data.history[i + 1];
-    if (!before) return ['as it was set up'];
-    const [was, is] = [new Map(leaves(before.document)), new Map(leaves(v.document))];
-    return [...new Set([...was.keys(), ...is.keys()])].filter((k) => was.get(k) !== is.get(k)).map((k) => `${k}: ${was.get(k) ?? 'standard'} → ${is.get(k) ?? 'standard'}`);
-  }));
+  const changes = $derived(
+    data.history.map((v, i) => {
+      const before = data.history[i + 1];
+      if (!before) return ['as it was set up'];
+      const [was, is] = [new Map(leaves(before.document)), new Map(leaves(v.document))];
+      return [...new Set([...was.keys(), ...is.keys()])]
+        .filter((k) => was.get(k) !== is.get(k))
+        .map((k) => `${k}: ${was.get(k) ?? 'standard'} → ${is.get(k) ?? 'standard'}`);
+    })
+  );
 </script>
 
 <svelte:head><title>Settings · Eager Wrench</title></svelte:head>
 
 <div class="mx-auto max-w-[1100px] px-5 py-5">
   <h1 class="text-2xl">The shop's settings</h1>
-  {#if form?.message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{form.message}</p>{/if}
-  {#if form?.done}<p role="status" class="mt-3 rounded-md border-l-4 border-good bg-good-wash px-3 py-2 text-good">{form.done}</p>{/if}
-  <form method="POST" use:enhance={once(() => async ({ update }) => update({ reset: false }))} class="mt-4">
+  {#if form?.message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+      {form.message}
+    </p>{/if}
+  {#if form?.done}<p role="status" class="mt-3 rounded-md border-l-4 border-good bg-good-wash px-3 py-2 text-good">
+      {form.done}
+    </p>{/if}
+  <form
+    method="POST"
+    use:enhance={once(
+      () =>
+        async ({ update }) =>
+          update({ reset: false })
+    )}
+    class="mt-4"
+  >
     <fieldset disabled={!data.mayChange} class="grid grid-cols-2 items-start gap-5">
       <div class="space-y-5">
-        <section class="sheet px-4 py-3.5" aria-labelledby="cells"><h2 id="cells" class="text-lg">Cells</h2>
+        <section class="sheet px-4 py-3.5" aria-labelledby="cells">
+          <h2 id="cells" class="text-lg">Cells</h2>
           <div class="mt-2 grid grid-cols-2 gap-3">
-            <label><span class="label">Good from, % of new</span><input class="field" name="good" inputmode="decimal" value={percent(s.cell.good)} /></label>
-            <label><span class="label">Replace below, % of new</span><input class="field" name="replace" inputmode="decimal" value={percent(s.cell.replace)} /></label>
-            <label><span class="label">Cycles expected</span><input class="field" name="cycles" inputmode="numeric" value={s.cell.cycles} /></label>
-            <label><span class="label">Worked at up to, % charged</span><input class="field" name="safeCharge" inputmode="decimal" value={percent(s.cell.safeCharge)} /></label>
+            <label
+              ><span class="label">Good from, % of new</span><input
+                class="field"
+                name="good"
+                inputmode="decimal"
+                value={percent(s.cell.good)}
+              /></label
+            >
+            <label
+              ><span class="label">Replace below, % of new</span><input
+                class="field"
+                name="replace"
+                inputmode="decimal"
+                value={percent(s.cell.replace)}
+              /></label
+            >
+            <label
+              ><span class="label">Cycles expected</span><input
+                class="field"
+                name="cycles"
+                inputmode="numeric"
+                value={s.cell.cycles}
+              /></label
+            >
+            <label
+              ><span class="label">Worked at up to, % charged</span><input
+                class="field"
+                name="safeCharge"
+                inputmode="decimal"
+                value={percent(s.cell.safeCharge)}
+              /></label
+            >
           </div>
         </section>
-        <section class="sheet px-4 py-3.5" aria-labelledby="rates"><h2 id="rates" class="text-lg">What it costs</h2>
+        <section class="sheet px-4 py-3.5" aria-labelledby="rates">
+          <h2 id="rates" class="text-lg">What it costs</h2>
           <div class="mt-2 grid grid-cols-2 gap-3">
-            <label><span class="label">Currency</span><input class="field code" name="currency" maxlength="3" value={s.rates.currency} /></label>
-            <label><span class="label">Tax, %</span><input class="field" name="tax" inputmode="decimal" value={String(s.rates.taxBp / 100)} /></label>
-            <label><span class="label">An hour of labour</span><input class="field" name="hour" inputmode="decimal" value={plain(s.rates.hour)} /></label>
-            <label><span class="label">Least for labour</span><input class="field" name="least" inputmode="decimal" value={plain(s.rates.least)} /></label>
+            <label
+              ><span class="label">Currency</span><input
+                class="field code"
+                name="currency"
+                maxlength="3"
+                value={s.rates.currency}
+              /></label
+            >
+            <label
+              ><span class="label">Tax, %</span><input
+                class="field"
+                name="tax"
+                inputmode="decimal"
+                value={String(s.rates.taxBp / 100)}
+              /></label
+            >
+            <label
+              ><span class="label">An hour of labour</span><input
+                class="field"
+                name="hour"
+                inputmode="decimal"
+                value={plain(s.rates.hour)}
+              /></label
+            >
+            <label
+              ><span class="label">Least for labour</span><input
+                class="field"
+                name="least"
+                inputmode="decimal"
+                value={plain(s.rates.least)}
+              /></label
+            >
           </div>
         </section>
-        <section class="sheet px-4 py-3.5" aria-labelledby="sign"><h2 id="sign" class="text-lg">Signing</h2>
-          <label class="mt-2 flex items-start gap-2"><input type="checkbox" class="mt-1 size-4.5 accent-(--act)" name="secondSignature" checked={s.secondSignature} /><span>A job is closed only once a second person has looked at it and signed</span></label>
+        <section class="sheet px-4 py-3.5" aria-labelledby="sign">
+          <h2 id="sign" class="text-lg">Signing</h2>
+          <label class="mt-2 flex items-start gap-2"
+            ><input
+              type="checkbox"
+              class="mt-1 size-4.5 accent-(--act)"
+              name="secondSignature"
+              checked={s.secondSignature}
+            /><span>A job is closed only once a second person has looked at it and signed</span></label
+          >
         </section>
       </div>
       <div class="space-y-5">
-        <section class="sheet px-4 py-3.5" aria-labelledby="pace"><h2 id="pace" class="text-lg">Standard times</h2>
-          <p class="text-sm text-soft">In percent of the standard: 80 is a fifth faster. Plans, promises and quotes go by it.</p>
+        <section class="sheet px-4 py-3.5" aria-labelledby="pace">
+          <h2 id="pace" class="text-lg">Standard times</h2>
+          <p class="text-sm text-soft">
+            In percent of the standard: 80 is a fifth faster. Plans, promises and quotes go by it.
+          </p>
           <div class="mt-2 grid grid-cols-2 gap-3">
-            {#each Object.entries(PACE_KINDS) as [kind, name] (kind)}<label><span class="label">{name}</span><input class="field" name="pace {kind}" inputmode="decimal" value={percent(s.pace[kind as PaceKind] ?? 1)} /></label>{/each}
+            {#each Object.entries(PACE_KINDS) as [kind, name] (kind)}<label
+                ><span class="label">{name}</span><input
+                  class="field"
+                  name="pace {kind}"
+                  inputmode="decimal"
+                  value={percent(s.pace[kind as PaceKind] ?? 1)}
+                /></label
+              >{/each}
           </div>
         </section>
-        <section class="sheet px-4 py-3.5" aria-labelledby="place"><h2 id="place" class="text-lg">The shop</h2>
-          <label class="mt-2 block"><span class="label">Name, as it stands on reports</span><input class="field" name="name" maxlength="120" autocomplete="off" value={s.name} /></label>
-          <p class="mt-3 text-sm text-soft">Days and times are those of this time zone, on every screen and on paper.</p>
+        <section class="sheet px-4 py-3.5" aria-labelledby="place">
+          <h2 id="place" class="text-lg">The shop</h2>
+          <label class="mt-2 block"
+            ><span class="label">Name, as it stands on reports</span><input
+              class="field"
+              name="name"
+              maxlength="120"
+              autocomplete="off"
+              value={s.name}
+            /></label
+          >
+          <p class="mt-3 text-sm text-soft">
+            Days and times are those of this time zone, on every screen and on paper.
+          </p>
           <div class="mt-2 grid grid-cols-2 gap-3">
-            <label><span class="label">Time zone</span><input class="field" name="timeZone" list="zones" autocomplete="off" value={s.place.timeZone} /></label>
-            <label><span class="label">Dates and amounts in</span><select class="field" name="language" value={s.place.language}>{#each Object.entries(LANGUAGES) as [tag, { name }] (tag)}<option value={tag}>{name}</option>{/each}</select></label>
+            <label
+              ><span class="label">Time zone</span><input
+                class="field"
+                name="timeZone"
+                list="zones"
+                autocomplete="off"
+                value={s.place.timeZone}
+              /></label
+            >
+            <label
+              ><span class="label">Dates and amounts in</span><select
+                class="field"
+                name="language"
+                value={s.place.language}
+                >{#each Object.entries(LANGUAGES) as [tag, { name }] (tag)}<option value={tag}>{name}</option
+                  >{/each}</select
+              ></label
+            >
           </div>
-          <datalist id="zones">{#each data.zones as z (z)}<option value={z}></option>{/each}</datalist>
+          <datalist id="zones"
+            >{#each data.zones as z (z)}<option value={z}></option>{/each}</datalist
+          >
           <p class="mt-2 text-sm text-soft">Now: {moment(data.now)}</p>
         </section>
-        <section class="sheet px-4 py-3.5" aria-labelledby="keeping"><h2 id="keeping" class="text-lg">Customers' data</h2>
-          <label class="mt-2 block max-w-60"><span class="label">Kept for months after closing</span><input class="field" name="keepMonths" inputmode="numeric" placeholder="without end" value={s.keepMonths ?? ''} /></label>
-          <p class="mt-2 text-sm text-soft">Then name, complaint, serial number and what was said at the counter are due to be erased; what was done to the machine stays. The server's keeper runs <code class="code">ew-admin erase --due</code>.{#if data.due > 0}<b class="block text-ink">{plural(data.due, 'closed job')} {data.due === 1 ? 'is' : 'are'} due.</b>{/if}</p>
+        <section class="sheet px-4 py-3.5" aria-labelledby="keeping">
+          <h2 id="keeping" class="text-lg">Customers' data</h2>
+          <label class="mt-2 block max-w-60"
+            ><span class="label">Kept for months after closing</span><input
+              class="field"
+              name="keepMonths"
+              inputmode="numeric"
+              placeholder="without end"
+              value={s.keepMonths ?? ''}
+            /></label
+          >
+          <p class="mt-2 text-sm text-soft">
+            Then name, complaint, serial number and what was said at the counter are due to be erased; what was done to
+            the machine stays. The server's keeper runs <code class="code">ew-admin erase --due</code
+            >.{#if data.due > 0}<b class="block text-ink"
+                >{plural(data.due, 'closed job')} {data.due === 1 ? 'is' : 'are'} due.</b
+              >{/if}
+          </p>
         </section>
       </div>
     </fieldset>
-    {#if data.mayChange}<button class="button button-act mt-4">Keep these</button>{:else}<p class="mt-4 text-soft">A lead decides these.</p>{/if}
+    {#if data.mayChange}<button class="button button-act mt-4">Keep these</button>{:else}<p class="mt-4 text-soft">
+        A lead decides these.
+      </p>{/if}
   </form>
-  <section class="sheet mt-5 px-4 py-3.5" aria-labelledby="history"><h2 id="history" class="text-lg">How they came to be</h2>
+  <section class="sheet mt-5 px-4 py-3.5" aria-labelledby="history">
+    <h2 id="history" class="text-lg">How they came to be</h2>
     <ol class="mt-1">
       {#each data.history as v, i (v.version)}
-        <li class="grid grid-cols-[150px_150px_minmax(0,1fr)] gap-3 border-b border-rule py-1.5 last:border-0"><span class="text-sm text-soft">{moment(v.at)}</span><span>{v.by ?? 'set-up'}</span><span class="min-w-0">{#each changes[i] as c (c)}<span class="block text-sm break-words">{c}</span>{/each}</span></li>
+        <li class="grid grid-cols-[150px_150px_minmax(0,1fr)] gap-3 border-b border-rule py-1.5 last:border-0">
+          <span class="text-sm text-soft">{moment(v.at)}</span><span>{v.by ?? 'set-up'}</span><span class="min-w-0"
+            >{#each changes[i] as c (c)}<span class="block text-sm break-words">{c}</span>{/each}</span
+          >
+        </li>
       {/each}
     </ol>
   </section>

@@ -16,19 +16,39 @@ export const actions: Actions = {
   default: async ({ request, cookies, url, getClientAddress, locals }) => {
     const form = await request.formData();
     const name = String(form.get('name') ?? '').slice(0, 100);
-    const answer = await signIn(name, String(form.get('password') ?? ''), getClientAddress(), cookies.get(DEVICE_COOKIE));
+    const answer = await signIn(
+      name,
+      String(form.get('password') ?? ''),
+      getClientAddress(),
+      cookies.get(DEVICE_COOKIE)
+    );
     if (!answer.ok) {
       log.warn({ request: locals.requestId, limited: answer.waitSeconds !== undefined }, 'sign-in refused');
       return answer.waitSeconds === undefined
         ? fail(400, { name, message: 'Name and password do not go together.' })
-        : fail(429, { name, message: `Too many tries. Wait ${Math.ceil(answer.waitSeconds / 60)} min, then try again.` });
+        : fail(429, {
+            name,
+            message: `Too many tries. Wait ${Math.ceil(answer.waitSeconds / 60)} min, then try again.`
+          });
     }
     // Signing in anew ends the session that was there.
     const before = cookies.get(SESSION_COOKIE);
     if (before) await closeSession(pool(), before);
     const token = await openSession(pool(), answer.person.id, request.headers.get('user-agent') ?? '');
-    cookies.set(SESSION_COOKIE, token, { path: '/', httpOnly: true, sameSite: 'lax', secure: url.protocol === 'https:', maxAge: 14 * 86_400 });
-    cookies.set(DEVICE_COOKIE, answer.device, { path: '/signin', httpOnly: true, sameSite: 'strict', secure: url.protocol === 'https:', maxAge: 180 * 86_400 });
+    cookies.set(SESSION_COOKIE, token, {
+      path: '/',
+      httpOnly: true,
+      sameSite: 'lax',
+      secure: url.protocol === 'https:',
+      maxAge: 14 * 86_400
+    });
+    cookies.set(DEVICE_COOKIE, answer.device, {
+      path: '/signin',
+      httpOnly: true,
+      sameSite: 'strict',
+      secure: url.protocol === 'https:',
+      maxAge: 180 * 86_400
+    });
     redirect(303, destination(url));
   }
 };

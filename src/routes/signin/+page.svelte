@@ -9,7 +9,9 @@
 
 <div class="grid min-h-screen grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
   <section class="flex flex-col justify-center px-[8vw]">
-    <p class="flex items-center gap-3 text-lg font-semibold"><img src="/mark.svg" alt="" width="34" height="34" /> Eager Wrench</p>
+    <p class="flex items-center gap-3 text-lg font-semibold">
+      <img src="/mark.svg" alt="" width="34" height="34" /> Eager Wrench
+    </p>
     <h1 class="mt-10 text-3xl">Sign in</h1>
     <form
       method="POST"
@@ -25,8 +27,26 @@
       {#if form?.message}
         <p role="alert" class="rounded-md border-l-4 border-now bg-now-wash px-3 py-2.5">{form.message}</p>
       {/if}
-      <label class="block"><span class="label">Name</span><input class="field" name="name" autocomplete="username" required maxlength="60" value={form?.name ?? ''} /></label>
-      <label class="block"><span class="label">Password</span><input class="field" name="password" type="password" autocomplete="current-password" required maxlength="200" /></label>
+      <label class="block"
+        ><span class="label">Name</span><input
+          class="field"
+          name="name"
+          autocomplete="username"
+          required
+          maxlength="60"
+          value={form?.name ?? ''}
+        /></label
+      >
+      <label class="block"
+        ><span class="label">Password</span><input
+          class="field"
+          name="password"
+          type="password"
+          autocomplete="current-password"
+          required
+          maxlength="200"
+        /></label
+      >
       <button class="button button-act w-full" disabled={sending}>{sending ? 'Signing in ...' : 'Sign in'}</button>
     </form>
   </section>
@@ -36,13 +56,27 @@
       {#each [0, 1, 2, 3, 4, 5] as band (band)}
         <rect x="0" y={90 + band * 118} width="600" height="720" style:fill="var(--depth-{band})" />
       {/each}
-      <path d="M0 90H90L120 208H170L195 326H245L262 444H285L300 640L318 640L335 444H380L400 326H440L465 208H500L530 90H600" class="line" vector-effect="non-scaling-stroke" />
+      <path
+        d="M0 90H90L120 208H170L195 326H245L262 444H285L300 640L318 640L335 444H380L400 326H440L465 208H500L530 90H600"
+        class="line"
+        vector-effect="non-scaling-stroke"
+      />
     </svg>
-    <p class="absolute bottom-10 left-10 max-w-sm text-2xl font-semibold text-ink">Down to the part, and back up with every screw.</p>
+    <p class="absolute bottom-10 left-10 max-w-sm text-2xl font-semibold text-ink">
+      Down to the part, and back up with every screw.
+    </p>
   </section>
 </div>
 
 <style>
-  .descent { background: var(--sheet); border-left: 1px solid var(--rule); }
-  .line { fill: none; stroke: var(--now); stroke-width: 4; stroke-linejoin: round; }
+  .descent {
+    background: var(--sheet);
+    border-left: 1px solid var(--rule);
+  }
+  .line {
+    fill: none;
+    stroke: var(--now);
+    stroke-width: 4;
+    stroke-linejoin: round;
+  }
 </style>

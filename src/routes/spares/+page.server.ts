@@ -15,13 +15,24 @@ export const load: PageServerLoad = async ({ locals }) => {
   return { spares, orders, currency: rates.currency, mayWrite: locals.person!.role !== 'trainee' };
 };
 
-const Move = z.object({ number: line(40), place: line(60), change: z.coerce.number().int().min(-10_000).max(10_000), why: line(200) });
+const Move = z.object({
+  number: line(40),
+  place: line(60),
+  change: z.coerce.number().int().min(-10_000).max(10_000),
+  why: line(200)
+});
 const Arrived = z.object({ order: z.uuid(), place: line(60) });
-const Added = z.object({ number: line(40), name: line(120), kind: z.enum(['part', 'consumable']), price: z.string().max(40) });
+const Added = z.object({
+  number: line(40),
+  name: line(120),
+  kind: z.enum(['part', 'consumable']),
+  price: z.string().max(40)
+});
 const Again = z.object({ order: z.uuid(), number: line(40), quantity: z.coerce.number().int().min(1).max(10_000) });
 
 const Once = z.object({ once: z.uuid().optional().catch(undefined) });
-const form = async <T>(request: Request, shape: z.ZodType<T>) => z.intersection(Once, shape).safeParse(Object.fromEntries(await request.formData()));
+const form = async <T>(request: Request, shape: z.ZodType<T>) =>
+  z.intersection(Once, shape).safeParse(Object.fromEntries(await request.formData()));
 
 export const actions: Actions = {
   move: async ({ request, locals }) => {
@@ -49,16 +60,28 @@ export const actions: Actions = {
   },
   drop: async ({ request }) => {
     const order = z.uuid().safeParse((await request.formData()).get('order'));
-    if (!order.success || !(await dropOrder(order.data))) return fail(409, { message: 'The supplier has confirmed this order: it can only arrive.' });
+    if (!order.success || !(await dropOrder(order.data)))
+      return fail(409, { message: 'The supplier has confirmed this order: it can only arrive.' });
     return {};
   },
   add: async ({ request, locals }) => {
     const asked = await form(request, Added);
-    if (!asked.success) return fail(400, { message: `${asked.error.issues[0]!.path[0] === 'number' ? 'The number' : 'The name'} ${asked.error.issues[0]!.message}.` });
+    if (!asked.success)
+      return fail(400, {
+        message: `${asked.error.issues[0]!.path[0] === 'number' ? 'The number' : 'The name'} ${asked.error.issues[0]!.message}.`
+      });
     const { rates } = await shopSettings(pool());
     const price = asked.data.price.trim() === '' ? null : readAmount(asked.data.price, rates.currency);
-    if (price === undefined) return fail(400, { message: `“${asked.data.price}” is no amount, or could be read in two ways: write it like ${amountExample(rates.currency)}.` });
-    await learnSpare(pool(), Spare.parse({ number: asked.data.number.trim(), name: asked.data.name, kind: asked.data.kind }), price, locals.person!.id);
+    if (price === undefined)
+      return fail(400, {
+        message: `“${asked.data.price}” is no amount, or could be read in two ways: write it like ${amountExample(rates.currency)}.`
+      });
+    await learnSpare(
+      pool(),
+      Spare.parse({ number: asked.data.number.trim(), name: asked.data.name, kind: asked.data.kind }),
+      price,
+      locals.person!.id
+    );
     return {};
   }
 };

@@ -11,7 +11,13 @@
   let onlyOut = $state(false);
   let chosen = $state(untrack(() => data.spares[0]?.number ?? ''));
   const count = (s: SpareRow) => s.places.reduce((sum, p) => sum + p.quantity, 0);
-  const found = $derived(data.spares.filter((s) => `${s.number} ${s.spare.name}`.toLowerCase().includes(query.trim().toLowerCase()) && (!onlyOut || count(s) - s.held <= 0)));
+  const found = $derived(
+    data.spares.filter(
+      (s) =>
+        `${s.number} ${s.spare.name}`.toLowerCase().includes(query.trim().toLowerCase()) &&
+        (!onlyOut || count(s) - s.held <= 0)
+    )
+  );
   /** More rows than anyone reads: the words above narrow them. */
   const MOST = 200;
   const spare = $derived(data.spares.find((s) => s.number === chosen));
@@ -22,8 +28,17 @@
 <div class="mx-auto max-w-[1320px] px-5 py-5">
   <div class="flex items-center gap-4">
     <h1 class="text-2xl">Spares</h1>
-    <label class="ml-auto w-80"><span class="sr-only">Find a spare</span><input class="field" type="search" placeholder="number or name" bind:value={query} /></label>
-    <label class="flex items-center gap-2"><input type="checkbox" class="size-4.5 accent-(--act)" bind:checked={onlyOut} /> None free</label>
+    <label class="ml-auto w-80"
+      ><span class="sr-only">Find a spare</span><input
+        class="field"
+        type="search"
+        placeholder="number or name"
+        bind:value={query}
+      /></label
+    >
+    <label class="flex items-center gap-2"
+      ><input type="checkbox" class="size-4.5 accent-(--act)" bind:checked={onlyOut} /> None free</label
+    >
   </div>
   {#if message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{message}</p>{/if}
   {#if data.orders.length > 0}
@@ -31,14 +46,34 @@
       <h2 id="coming" class="text-lg">Coming</h2>
       {#each data.orders as o (o.id)}
         <div class="flex items-center gap-3 border-b border-rule py-2 last:border-0">
-          <span class="min-w-0 flex-1">{o.quantity} × <span class="code">{o.number}</span> {o.name}{#if o.job}, for <a class="link" href="/jobs/{o.job}/spares">job {o.job}</a>{/if}</span>
+          <span class="min-w-0 flex-1"
+            >{o.quantity} × <span class="code">{o.number}</span>
+            {o.name}{#if o.job}, for <a class="link" href="/jobs/{o.job}/spares">job {o.job}</a>{/if}</span
+          >
           {#if o.supplierRef}
             <span class="text-soft">{o.supplierRef}{o.dueOn ? `, due ${day(o.dueOn)}` : ''}</span>
-            {#if data.mayWrite}<form method="POST" action="?/arrived" use:enhance={once()} class="flex gap-2"><input type="hidden" name="order" value={o.id} /><input class="field w-36" name="place" required maxlength="60" aria-label="Where {o.number} is put" placeholder="put where" /><button class="button button-act">It is here</button></form>{/if}
+            {#if data.mayWrite}<form method="POST" action="?/arrived" use:enhance={once()} class="flex gap-2">
+                <input type="hidden" name="order" value={o.id} /><input
+                  class="field w-36"
+                  name="place"
+                  required
+                  maxlength="60"
+                  aria-label="Where {o.number} is put"
+                  placeholder="put where"
+                /><button class="button button-act">It is here</button>
+              </form>{/if}
           {:else}
             <span class="font-semibold text-now">Not confirmed by the supplier</span>
-            {#if data.mayWrite}<form method="POST" action="?/again" use:enhance={once()}><input type="hidden" name="order" value={o.id} /><input type="hidden" name="number" value={o.number} /><input type="hidden" name="quantity" value={o.quantity} /><button class="button">Ask again</button></form>
-              <form method="POST" action="?/drop" use:enhance={once()}><input type="hidden" name="order" value={o.id} /><button class="button">Drop it</button></form>{/if}
+            {#if data.mayWrite}<form method="POST" action="?/again" use:enhance={once()}>
+                <input type="hidden" name="order" value={o.id} /><input
+                  type="hidden"
+                  name="number"
+                  value={o.number}
+                /><input type="hidden" name="quantity" value={o.quantity} /><button class="button">Ask again</button>
+              </form>
+              <form method="POST" action="?/drop" use:enhance={once()}>
+                <input type="hidden" name="order" value={o.id} /><button class="button">Drop it</button>
+              </form>{/if}
           {/if}
         </div>
       {/each}
@@ -47,20 +82,53 @@
   <div class="mt-4 grid grid-cols-[minmax(0,1fr)_380px] items-start gap-5">
     <div class="sheet overflow-hidden">
       <table class="w-full table-fixed">
-        <thead><tr class="border-b border-rule-strong text-left text-sm text-soft"><th class="w-32 py-2 pl-4 font-semibold" scope="col">Number</th><th class="font-semibold" scope="col">Name</th><th class="w-52 font-semibold" scope="col">Where</th><th class="w-16 text-right font-semibold" scope="col">Free</th><th class="w-20 text-right font-semibold" scope="col">Set aside</th><th class="w-24 pr-4 text-right font-semibold" scope="col">Price</th></tr></thead>
+        <thead
+          ><tr class="border-b border-rule-strong text-left text-sm text-soft"
+            ><th class="w-32 py-2 pl-4 font-semibold" scope="col">Number</th><th class="font-semibold" scope="col"
+              >Name</th
+            ><th class="w-52 font-semibold" scope="col">Where</th><th class="w-16 text-right font-semibold" scope="col"
+              >Free</th
+            ><th class="w-20 text-right font-semibold" scope="col">Set aside</th><th
+              class="w-24 pr-4 text-right font-semibold"
+              scope="col">Price</th
+            ></tr
+          ></thead
+        >
         <tbody>
           {#each found.slice(0, MOST) as s (s.number)}
             {@const free = count(s) - s.held}
             <tr class="border-b border-rule last:border-0 {s.number === chosen ? 'bg-sunk' : ''}">
-              <td class="py-1.5 pl-4"><button type="button" class="code link" onclick={() => (chosen = s.number)}>{s.number}</button></td>
-              <td class="truncate pr-3">{s.spare.name}{#if s.spare.supersededBy}<span class="block text-sm text-soft">replaced by <span class="code">{s.spare.supersededBy}</span></span>{/if}</td>
-              <td class="truncate pr-3 text-soft">{s.places.map((p) => `${p.place}: ${p.quantity}`).join(', ') || 'nowhere'}{#if s.coming > 0}<span class="text-act">; {s.coming} coming</span>{/if}</td>
-              <td class="figure text-right {free <= 0 ? 'font-semibold text-now' : ''}">{free}</td><td class="figure text-right">{s.held || ''}</td><td class="figure pr-4 text-right">{s.priceMinor === null ? 'not known' : money(s.priceMinor, data.currency)}</td>
+              <td class="py-1.5 pl-4"
+                ><button type="button" class="code link" onclick={() => (chosen = s.number)}>{s.number}</button></td
+              >
+              <td class="truncate pr-3"
+                >{s.spare.name}{#if s.spare.supersededBy}<span class="block text-sm text-soft"
+                    >replaced by <span class="code">{s.spare.supersededBy}</span></span
+                  >{/if}</td
+              >
+              <td class="truncate pr-3 text-soft"
+                >{s.places.map((p) => `${p.place}: ${p.quantity}`).join(', ') || 'nowhere'}{#if s.coming > 0}<span
+                    class="text-act">; {s.coming} coming</span
+                  >{/if}</td
+              >
+              <td class="figure text-right {free <= 0 ? 'font-semibold text-now' : ''}">{free}</td><td
+                class="figure text-right">{s.held || ''}</td
+              ><td class="figure pr-4 text-right"
+                >{s.priceMinor === null ? 'not known' : money(s.priceMinor, data.currency)}</td
+              >
             </tr>
-          {:else}<tr><td colspan="6" class="px-4 py-10 text-center text-soft">{data.spares.length === 0 ? 'Nothing is kept here yet. Add what the shop buys, on the right.' : 'Nothing of that name.'}</td></tr>{/each}
+          {:else}<tr
+              ><td colspan="6" class="px-4 py-10 text-center text-soft"
+                >{data.spares.length === 0
+                  ? 'Nothing is kept here yet. Add what the shop buys, on the right.'
+                  : 'Nothing of that name.'}</td
+              ></tr
+            >{/each}
         </tbody>
       </table>
-      {#if found.length > MOST}<p class="px-4 py-2 text-soft">{found.length - MOST} more: narrow it with words above.</p>{/if}
+      {#if found.length > MOST}<p class="px-4 py-2 text-soft">
+          {found.length - MOST} more: narrow it with words above.
+        </p>{/if}
     </div>
     <div class="space-y-4">
       {#if spare}
@@ -68,16 +136,48 @@
           <h2 id="this" class="text-lg">{spare.spare.name}</h2>
           <p class="code text-soft">{spare.number}</p>
           <dl class="mt-2 grid grid-cols-[90px_minmax(0,1fr)] gap-y-1">
-            {#if spare.spare.includes.length > 0}<dt class="text-soft">Brings</dt><dd>{spare.spare.includes.join(', ')}</dd>{/if}
-            {#if spare.spare.holes}<dt class="text-soft">Holes</dt><dd>{spare.spare.holes.length}</dd>{/if}
-            {#if spare.spare.plugs}<dt class="text-soft">Plugs</dt><dd>{spare.spare.plugs.join(', ')}</dd>{/if}
+            {#if spare.spare.includes.length > 0}<dt class="text-soft">Brings</dt>
+              <dd>{spare.spare.includes.join(', ')}</dd>{/if}
+            {#if spare.spare.holes}<dt class="text-soft">Holes</dt>
+              <dd>{spare.spare.holes.length}</dd>{/if}
+            {#if spare.spare.plugs}<dt class="text-soft">Plugs</dt>
+              <dd>{spare.spare.plugs.join(', ')}</dd>{/if}
           </dl>
           {#if data.mayWrite}
-            <form method="POST" action="?/move" use:enhance={once()} class="mt-3 grid grid-cols-[80px_minmax(0,1fr)] gap-2 border-t border-rule pt-3">
+            <form
+              method="POST"
+              action="?/move"
+              use:enhance={once()}
+              class="mt-3 grid grid-cols-[80px_minmax(0,1fr)] gap-2 border-t border-rule pt-3"
+            >
               <input type="hidden" name="number" value={spare.number} />
-              <label><span class="label">How many</span><input class="field" name="change" type="number" required placeholder="+1" /></label>
-              <label><span class="label">Where</span><input class="field" name="place" required maxlength="60" value={spare.places[0]?.place ?? ''} /></label>
-              <label class="col-span-2"><span class="label">Why</span><input class="field" name="why" required maxlength="200" placeholder="bought, counted anew, broken" /></label>
+              <label
+                ><span class="label">How many</span><input
+                  class="field"
+                  name="change"
+                  type="number"
+                  required
+                  placeholder="+1"
+                /></label
+              >
+              <label
+                ><span class="label">Where</span><input
+                  class="field"
+                  name="place"
+                  required
+                  maxlength="60"
+                  value={spare.places[0]?.place ?? ''}
+                /></label
+              >
+              <label class="col-span-2"
+                ><span class="label">Why</span><input
+                  class="field"
+                  name="why"
+                  required
+                  maxlength="200"
+                  placeholder="bought, counted anew, broken"
+                /></label
+              >
               <button class="button col-span-2">Write it down</button>
             </form>
           {/if}
@@ -87,10 +187,30 @@
         <section class="sheet px-4 py-3.5" aria-labelledby="new">
           <h2 id="new" class="text-lg">Add one</h2>
           <form method="POST" action="?/add" use:enhance={once()} class="mt-2 grid grid-cols-2 gap-2">
-            <label><span class="label">Number</span><input class="field code" name="number" required maxlength="40" /></label>
-            <label><span class="label">Price, {data.currency}</span><input class="field" name="price" inputmode="decimal" maxlength="40" /></label>
-            <label class="col-span-2"><span class="label">Name</span><input class="field" name="name" required maxlength="120" /></label>
-            <label class="col-span-2"><span class="label">It is a</span><select class="field" name="kind"><option value="part">part</option><option value="consumable">consumable</option></select></label>
+            <label
+              ><span class="label">Number</span><input
+                class="field code"
+                name="number"
+                required
+                maxlength="40"
+              /></label
+            >
+            <label
+              ><span class="label">Price, {data.currency}</span><input
+                class="field"
+                name="price"
+                inputmode="decimal"
+                maxlength="40"
+              /></label
+            >
+            <label class="col-span-2"
+              ><span class="label">Name</span><input class="field" name="name" required maxlength="120" /></label
+            >
+            <label class="col-span-2"
+              ><span class="label">It is a</span><select class="field" name="kind"
+                ><option value="part">part</option><option value="consumable">consumable</option></select
+              ></label
+            >
             <button class="button col-span-2">Add it</button>
           </form>
         </section>

@@ -6,6 +6,12 @@ export const POST: RequestHandler = async ({ request, cookies, url }) => {
   const body: unknown = await request.json().catch(() => undefined);
   const theme = (body as { theme?: unknown } | undefined)?.theme;
   if (!isTheme(theme)) error(400, 'theme must be light, dark or auto');
-  cookies.set(THEME_COOKIE, theme, { path: '/', httpOnly: true, sameSite: 'lax', secure: url.protocol === 'https:', maxAge: 365 * 86_400 });
+  cookies.set(THEME_COOKIE, theme, {
+    path: '/',
+    httpOnly: true,
+    sameSite: 'lax',
+    secure: url.protocol === 'https:',
+    maxAge: 365 * 86_400
+  });
   return new Response(null, { status: 204 });
 };

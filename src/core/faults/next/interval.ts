@@ -54,7 +54,11 @@ export class IntervalSearch {
     private readonly openings: Openings
   ) {
     this.pairs = new PaidPairs(live, openings);
-    this.root = this.situation(live.weights, openings.start, live.tests.map((_, t) => t));
+    this.root = this.situation(
+      live.weights,
+      openings.start,
+      live.tests.map((_, t) => t)
+    );
     this.firsts = this.open(this.root);
     // The way that is known at once belongs to the repair that it begins with.
     const known = this.firsts.find((o) => o.deed === this.byRepairsAlone(live.weights, openings.start).first);
@@ -153,7 +157,8 @@ export class IntervalSearch {
       // What is opened for this is open for the others: they may come nearer by so much, and no more.
       const way = own - (deed < allTests.length ? allTests[deed]! : repairs[deed - allTests.length]!).seconds;
       let least = own;
-      for (let f = 0; f < weights.length; f++) if (weights[f]! > 0 && !isMended?.[f]) least += weights[f]! * Math.max(0, this.openings.told(opening, f) - way);
+      for (let f = 0; f < weights.length; f++)
+        if (weights[f]! > 0 && !isMended?.[f]) least += weights[f]! * Math.max(0, this.openings.told(opening, f) - way);
       options.push({ deed, own, least, most: Infinity });
     };
     for (const t of tests) add(t);
@@ -174,14 +179,28 @@ export class IntervalSearch {
     const add = (unscaled: Float64Array, left: readonly number[]) => {
       const chance = unscaled.reduce((a, b) => a + b, 0);
       if (chance <= NOTHING) return;
-      option.after!.push({ chance, situation: this.situation(unscaled.map((w) => (w <= NOTHING * chance ? 0 : w / chance)), next, left) });
+      option.after!.push({
+        chance,
+        situation: this.situation(
+          unscaled.map((w) => (w <= NOTHING * chance ? 0 : w / chance)),
+          next,
+          left
+        )
+      });
     };
     if (option.deed < allTests.length) {
       const left = tests.filter((t) => t !== option.deed);
-      for (const of of allTests[option.deed]!.outcomes) add(weights.map((w, f) => w * of[f]!), left);
+      for (const of of allTests[option.deed]!.outcomes)
+        add(
+          weights.map((w, f) => w * of[f]!),
+          left
+        );
     } else {
       const { isMended } = repairs[option.deed - allTests.length]!;
-      add(weights.map((w, f) => (isMended[f] ? 0 : w)), tests);
+      add(
+        weights.map((w, f) => (isMended[f] ? 0 : w)),
+        tests
+      );
     }
     this.value(option);
   }

@@ -42,15 +42,26 @@ export interface Live {
  * @param weights how much each fault is believed in, in the set's order; any unit
  * @param isOpen what may still be done, by id
  */
-export function liveOf(set: FaultSet, weights: readonly number[], isOpen: { test: (id: string) => boolean; repair: (id: string) => boolean }): Live {
+export function liveOf(
+  set: FaultSet,
+  weights: readonly number[],
+  isOpen: { test: (id: string) => boolean; repair: (id: string) => boolean }
+): Live {
   const whole = weights.reduce((a, b) => a + b, 0);
   const believed = weights.flatMap((w, f) => (w > NOTHING * whole ? [f] : []));
-  const repairs = set.repairs.filter((r) => isOpen.repair(r.id) && believed.some((f) => r.mends.includes(set.faults[f]!.id)));
+  const repairs = set.repairs.filter(
+    (r) => isOpen.repair(r.id) && believed.some((f) => r.mends.includes(set.faults[f]!.id))
+  );
   const tests = set.tests.map((test, t) => ({ test, t })).filter(({ test }) => isOpen.test(test.id));
-  const row = (t: number, f: number) => likelihoods(set, t, f).map((p) => Math.round(p * 1e9) / 1e9).join(' ');
+  const row = (t: number, f: number) =>
+    likelihoods(set, t, f)
+      .map((p) => Math.round(p * 1e9) / 1e9)
+      .join(' ');
   const alike = new Map<string, number[]>();
   for (const f of believed) {
-    const key = [...tests.map(({ t }) => row(t, f)), ...repairs.map((r) => r.mends.includes(set.faults[f]!.id))].join('|');
+    const key = [...tests.map(({ t }) => row(t, f)), ...repairs.map((r) => r.mends.includes(set.faults[f]!.id))].join(
+      '|'
+    );
     alike.set(key, [...(alike.get(key) ?? []), f]);
   }
   const faults = [...alike.values()];
@@ -70,7 +81,14 @@ export function liveOf(set: FaultSet, weights: readonly number[], isOpen: { test
     }),
     repairs: repairs.map((r): LiveRepair => {
       const isMended = Uint8Array.from(faults, ([f]) => Number(r.mends.includes(set.faults[f!]!.id)));
-      return { do: 'repair', id: r.id, seconds: r.seconds, goals: r.goal ? [r.goal] : [], mends: [...isMended.keys()].filter((f) => isMended[f]), isMended };
+      return {
+        do: 'repair',
+        id: r.id,
+        seconds: r.seconds,
+        goals: r.goal ? [r.goal] : [],
+        mends: [...isMended.keys()].filter((f) => isMended[f]),
+        isMended
+      };
     })
   };
 }

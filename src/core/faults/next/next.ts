@@ -53,11 +53,17 @@ export class NextStep {
    * @param reach the planner's time there and back
    */
   constructor(set: FaultSet, weights: readonly number[], done: Done, reach: ReachSeconds) {
-    const isOpen = { test: (id: string) => !done.tests.includes(id), repair: (id: string) => !done.repairs.includes(id) };
+    const isOpen = {
+      test: (id: string) => !done.tests.includes(id),
+      repair: (id: string) => !done.repairs.includes(id)
+    };
     const all = liveOf(set, weights, isOpen);
     this.left = unplannable(all, reach);
     const isShut = new Set(this.left.map((l) => `${l.do} ${l.id}`));
-    const within = { test: (id: string) => isOpen.test(id) && !isShut.has(`test ${id}`), repair: (id: string) => isOpen.repair(id) && !isShut.has(`repair ${id}`) };
+    const within = {
+      test: (id: string) => isOpen.test(id) && !isShut.has(`test ${id}`),
+      repair: (id: string) => isOpen.repair(id) && !isShut.has(`repair ${id}`)
+    };
     const mended = new Set(set.repairs.filter((r) => within.repair(r.id)).flatMap((r) => r.mends));
     // What nothing within reach mends would make every expected time endless: it is named, and the rest is searched for.
     const counted = set.faults.map((fault, f) => (mended.has(fault.id) ? weights[f]! : 0));
@@ -85,10 +91,20 @@ export class NextStep {
       return { do: kind, id, least, most, own };
     });
     candidates.sort((a, b) => a.least - b.least || a.most - b.most || (a.id < b.id ? -1 : 1));
-    const best = candidates.reduce<Candidate | undefined>((least, c) => (!least || c.most < least.most - 1e-9 ? c : least), undefined);
+    const best = candidates.reduce<Candidate | undefined>(
+      (least, c) => (!least || c.most < least.most - 1e-9 ? c : least),
+      undefined
+    );
     const proved = this.search?.isProved ?? true;
     const ranked = best ? [best, ...candidates.filter((c) => c !== best)] : [];
-    return { candidates: ranked, least: proved ? (best?.most ?? 0) : this.search!.least, most: best?.most ?? 0, proved, left: this.left, unmended: this.unmended };
+    return {
+      candidates: ranked,
+      least: proved ? (best?.most ?? 0) : this.search!.least,
+      most: best?.most ?? 0,
+      proved,
+      left: this.left,
+      unmended: this.unmended
+    };
   }
 }
 
@@ -96,7 +112,13 @@ export class NextStep {
  * The same, gone on with until it is proved or `trials` are over.
  * @see NextStep
  */
-export function nextStep(set: FaultSet, weights: readonly number[], done: Done, reach: ReachSeconds, trials = Infinity): Next {
+export function nextStep(
+  set: FaultSet,
+  weights: readonly number[],
+  done: Done,
+  reach: ReachSeconds,
+  trials = Infinity
+): Next {
   const step = new NextStep(set, weights, done, reach);
   step.goOn(trials);
   return step.answer;
@@ -115,7 +137,9 @@ export function steady(before: Next | undefined, now: Next): Next {
 
 /** What could tell or mend something, were there a way to it. */
 function unplannable({ tests, repairs }: Live, reach: ReachSeconds): Next['left'] {
-  return [...tests, ...repairs].filter(({ goals }) => goals.length > 0 && reach(goals) === Infinity).map(({ do: kind, id }) => ({ do: kind, id }));
+  return [...tests, ...repairs]
+    .filter(({ goals }) => goals.length > 0 && reach(goals) === Infinity)
+    .map(({ do: kind, id }) => ({ do: kind, id }));
 }
 
 const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);

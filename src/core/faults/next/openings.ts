@@ -36,7 +36,8 @@ export class Openings {
 
   /** Time of a test or repair with the way there from here, s. */
   own(from: Opening, deed: number): number {
-    if (Number.isNaN(from.own[deed])) from.own[deed] = this.deed(deed).seconds + this.after(from, deed).reach - from.reach;
+    if (Number.isNaN(from.own[deed]))
+      from.own[deed] = this.deed(deed).seconds + this.after(from, deed).reach - from.reach;
     return from.own[deed]!;
   }
 
@@ -44,7 +45,10 @@ export class Openings {
   told(from: Opening, fault: number): number {
     if (Number.isNaN(from.told[fault])) {
       const { tests, repairs } = this.live;
-      from.told[fault] = repairs.reduce((least, { isMended }, r) => (isMended[fault] ? Math.min(least, this.own(from, tests.length + r)) : least), Infinity);
+      from.told[fault] = repairs.reduce(
+        (least, { isMended }, r) => (isMended[fault] ? Math.min(least, this.own(from, tests.length + r)) : least),
+        Infinity
+      );
     }
     return from.told[fault]!;
   }
@@ -61,7 +65,14 @@ export class Openings {
     if (known) return known;
     const { tests, repairs, weights } = this.live;
     const nothing = (n: number) => new Float64Array(n).fill(NaN);
-    const made: Opening = { goals: settled, id: this.known.size, reach: this.reach(settled), own: nothing(tests.length + repairs.length), after: [], told: nothing(weights.length) };
+    const made: Opening = {
+      goals: settled,
+      id: this.known.size,
+      reach: this.reach(settled),
+      own: nothing(tests.length + repairs.length),
+      after: [],
+      told: nothing(weights.length)
+    };
     this.known.set(key, made);
     return made;
   }

@@ -135,7 +135,11 @@ class Group {
 
   /** Least own seconds, for each that it mends, of a repair that mends g while f is at work. */
   private dearest(f: number, g: number): number {
-    return this.live.repairs.reduce((least, { seconds, isMended }, r) => (isMended[g] && !isMended[f] ? Math.min(least, seconds / this.mended[r]!.length) : least), Infinity);
+    return this.live.repairs.reduce(
+      (least, { seconds, isMended }, r) =>
+        isMended[g] && !isMended[f] ? Math.min(least, seconds / this.mended[r]!.length) : least,
+      Infinity
+    );
   }
 
   /** What is left of a pair's price where one repair mends both: it costs more than the nearest, or tells nothing. */
@@ -173,18 +177,20 @@ interface Outcome {
 }
 
 function outcomesOf({ outcomes }: LiveTest, f: number, g: number): Outcome[] {
-  return outcomes.filter((of) => of[f]! > 0 && of[g]! > 0).map((of) => {
-    const shift = Math.log(of[f]! / of[g]!);
-    const [at, low, high] = [new Int32Array(POINTS), new Float64Array(POINTS), new Float64Array(POINTS)];
-    for (let i = 0; i < POINTS; i++) {
-      const both = SHARE[i]! * of[f]! + (1 - SHARE[i]!) * of[g]!;
-      const chord = chordAt(i * STEP - FURTHEST + shift, (SHARE[i]! * of[f]!) / both);
-      at[i] = chord.at;
-      low[i] = both * chord.low;
-      high[i] = both * chord.high;
-    }
-    return { at, low, high };
-  });
+  return outcomes
+    .filter((of) => of[f]! > 0 && of[g]! > 0)
+    .map((of) => {
+      const shift = Math.log(of[f]! / of[g]!);
+      const [at, low, high] = [new Int32Array(POINTS), new Float64Array(POINTS), new Float64Array(POINTS)];
+      for (let i = 0; i < POINTS; i++) {
+        const both = SHARE[i]! * of[f]! + (1 - SHARE[i]!) * of[g]!;
+        const chord = chordAt(i * STEP - FURTHEST + shift, (SHARE[i]! * of[f]!) / both);
+        at[i] = chord.at;
+        low[i] = both * chord.low;
+        high[i] = both * chord.high;
+      }
+      return { at, low, high };
+    });
 }
 
 /**

@@ -14,7 +14,9 @@ export function swapLikeliest(set: FaultSet, weights: readonly number[], reach: 
   let [at, seconds] = [openings.start, 0];
   for (let whole = 1; whole > NOTHING; whole = left.reduce((a, b) => a + b, 0)) {
     const mass = live.repairs.map(({ mends }) => mends.reduce((sum, f) => sum + left[f]!, 0));
-    const open = [...live.repairs.keys()].filter((r) => !tried.has(r) && mass[r]! > 0 && openings.own(at, r) < Infinity);
+    const open = [...live.repairs.keys()].filter(
+      (r) => !tried.has(r) && mass[r]! > 0 && openings.own(at, r) < Infinity
+    );
     const parts = open.filter((r) => live.repairs[r]!.goals[0]?.do === 'replace');
     const best = (parts.length > 0 ? parts : open).sort((a, b) => mass[b]! - mass[a]! || a - b)[0];
     if (best === undefined) return Infinity;

@@ -18,18 +18,27 @@ import { VisitBound } from './visits';
 import { costOfOrder, Walk } from './walk';
 
 /** What is left of a problem after a walk, as a problem of its own. */
-function rest(problem: OrderProblem, table: Table, walk: Walk, labelOf: (part: number, label: number) => string | undefined): OrderProblem {
+function rest(
+  problem: OrderProblem,
+  table: Table,
+  walk: Walk,
+  labelOf: (part: number, label: number) => string | undefined
+): OrderProblem {
   const done = new Set(walk.sequence.map((i) => table.ids[i]!));
-  const start = Object.fromEntries(PARTS_OF_SETUP.map((part, k) => [part, labelOf(k, walk.at[k]!) ?? problem.start[part]]));
+  const start = Object.fromEntries(
+    PARTS_OF_SETUP.map((part, k) => [part, labelOf(k, walk.at[k]!) ?? problem.start[part]])
+  );
   return {
     ...problem,
     start,
-    actions: problem.actions.filter((a) => !done.has(a.id)).map(({ onMat, ...a }) => {
-      const left = onMat?.of.filter((id) => !done.has(id)) ?? [];
-      const out = onMat && (onMat.when === 'done' ? left.length < onMat.of.length : false);
-      if (out) return { ...a, up: undefined, lid: undefined };
-      return left.length > 0 ? { ...a, onMat: { when: onMat!.when, of: left } } : a;
-    }),
+    actions: problem.actions
+      .filter((a) => !done.has(a.id))
+      .map(({ onMat, ...a }) => {
+        const left = onMat?.of.filter((id) => !done.has(id)) ?? [];
+        const out = onMat && (onMat.when === 'done' ? left.length < onMat.of.length : false);
+        if (out) return { ...a, up: undefined, lid: undefined };
+        return left.length > 0 ? { ...a, onMat: { when: onMat!.when, of: left } } : a;
+      }),
     needs: problem.needs
       .filter((n) => !done.has(n.of))
       .map((n) => ({ of: n.of, alternatives: n.alternatives.map((way) => way.filter((id) => !done.has(id))) }))
@@ -82,8 +91,14 @@ describe('bounds from anywhere in a problem', () => {
   it('solve single parts of the setup exactly', () => {
     fc.assert(
       fc.property(randomOrders, turns, fc.integer({ min: 0, max: 3 }), (problem, t, part) => {
-        const plain = { ...problem, needs: problem.needs.filter((n) => n.alternatives.length === 1), actions: problem.actions.map(({ onMat: _, ...a }) => a) };
-        const only = Object.fromEntries(Object.entries(plain.weights).map(([name, w], k) => [name, k === part ? w : 0])) as unknown as OrderProblem['weights'];
+        const plain = {
+          ...problem,
+          needs: problem.needs.filter((n) => n.alternatives.length === 1),
+          actions: problem.actions.map(({ onMat: _, ...a }) => a)
+        };
+        const only = Object.fromEntries(
+          Object.entries(plain.weights).map(([name, w], k) => [name, k === part ? w : 0])
+        ) as unknown as OrderProblem['weights'];
         const { table, row, left } = wander({ ...plain, weights: only }, t);
         expect(new Projection(table, [part]).of(row)).toBe(bestOrderCost(left).best);
       }),
@@ -96,14 +111,28 @@ describe('bounds from anywhere in a problem', () => {
     fc.assert(
       fc.property(randomOrders, turns, fc.integer({ min: 0, max: 12 }), fc.boolean(), (problem, t, most, isMany) => {
         // As many tools as actions, most of them beyond the 30th by number.
-        const many = { ...problem, actions: problem.actions.map((a, k) => ({ ...a, tool: a.tool && `${a.tool}-${k}` })), needs: problem.needs };
+        const many = {
+          ...problem,
+          actions: problem.actions.map((a, k) => ({ ...a, tool: a.tool && `${a.tool}-${k}` })),
+          needs: problem.needs
+        };
         const { table, row, left } = wander(isMany ? many : problem, t);
-        const shifted = { ...table, labels: table.labels.map(([up, lid, tool, focus]) => [up, lid, isMany && tool >= 0 ? tool + 28 : tool, focus] as typeof table.labels[number]) };
+        const shifted = {
+          ...table,
+          labels: table.labels.map(
+            ([up, lid, tool, focus]) =>
+              [up, lid, isMany && tool >= 0 ? tool + 28 : tool, focus] as (typeof table.labels)[number]
+          )
+        };
         if (isMany && row[table.words + 2]! >= 0) row[table.words + 2]! += 28;
         const { best } = bestOrderCost(left);
         const visits = new VisitBound(shifted, most).of(row);
         expect(visits).toBeLessThanOrEqual(best + 1e-9);
-        expect(new Projection(table, [0, 1, 2], most).of(isMany ? Int32Array.from(row, (x, k) => (k === table.words + 2 && x >= 28 ? x - 28 : x)) : row)).toBeLessThanOrEqual(best + 1e-9);
+        expect(
+          new Projection(table, [0, 1, 2], most).of(
+            isMany ? Int32Array.from(row, (x, k) => (k === table.words + 2 && x >= 28 ? x - 28 : x)) : row
+          )
+        ).toBeLessThanOrEqual(best + 1e-9);
         if (visits < new VisitBound(shifted).of(row)) isWeaker++;
       }),
       { numRuns: 1200 }
@@ -149,7 +178,9 @@ describe('first answers', () => {
   it('on a large generated notebook keep every need, are near the bound and the same each time', () => {
     const machine = notebook(600, 7);
     const access = accessOf(modelOf(machine));
-    const goals = machine.parts.filter((p) => p.id.startsWith('board')).map((p) => ({ do: 'remove' as const, part: p.id }));
+    const goals = machine.parts
+      .filter((p) => p.id.startsWith('board'))
+      .map((p) => ({ do: 'remove' as const, part: p.id }));
     const set = removalSet(access, goals);
     expect(set.proved).toBe(true);
     const table = tableOf(downProblem(access, set, WEIGHTS['part-by-part']));
@@ -162,6 +193,8 @@ describe('first answers', () => {
     expect(order.cost).toBeLessThan(0.95 * greedy.cost);
     expect(plainBound(table)).toBeGreaterThan(0.9 * order.cost);
     expect(plainBound(table)).toBeLessThanOrEqual(order.cost);
-    expect(greedyOrder(tableOf(downProblem(accessOf(modelOf(notebook(600, 7))), set, WEIGHTS['part-by-part']))).sequence).toEqual(greedy.sequence);
+    expect(
+      greedyOrder(tableOf(downProblem(accessOf(modelOf(notebook(600, 7))), set, WEIGHTS['part-by-part']))).sequence
+    ).toEqual(greedy.sequence);
   });
 });

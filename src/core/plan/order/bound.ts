@@ -40,7 +40,10 @@ export class Bound {
 
   constructor(private readonly table: Table) {
     const n = table.ids.length;
-    const labels = (k: number) => Int32Array.from({ length: n }, (_, i) => (k <= LID && table.onMat[i] ? -1 : labelsNow(table, i, () => false)[k]!));
+    const labels = (k: number) =>
+      Int32Array.from({ length: n }, (_, i) =>
+        k <= LID && table.onMat[i] ? -1 : labelsNow(table, i, () => false)[k]!
+      );
     const raw = [UP, LID, TOOL, FOCUS].map(labels);
     this.single = raw.map((of) => dimension(table, of, [of]));
     this.toolAndFocus = dimension(table, paired(raw[TOOL]!, raw[FOCUS]!), [raw[TOOL]!, raw[FOCUS]!]);
@@ -74,17 +77,28 @@ export class Bound {
     const [up, tool, focus] = [row[words + UP]!, row[words + TOOL]!, row[words + FOCUS]!];
     // Turns with something loose come first; the rest is bounded among the orders that have no more of them than they must.
     const [poses, posesAndTools] = [this.poses.of(row), this.posesAndTools.of(row)];
-    const loose = this.table.looseTurn > 0 ? this.table.looseTurn * Math.floor(Math.max(poses, posesAndTools) / this.table.looseTurn) : 0;
-    return loose + leastMeeting(weights, {
-      poses: Math.max(0, poses - loose),
-      posesAndTools: Math.max(0, posesAndTools - loose),
-      tools: Math.max(this.entries(this.single[TOOL]!, row, tool, -1), weights[TOOL] > 0 ? Math.ceil(this.tools.of(row) / weights[TOOL] - 1e-9) : 0),
-      turns: this.entries(this.single[UP]!, row, up, -1) * weights[UP] + this.entries(this.single[LID]!, row, row[words + LID]!, -1) * weights[LID],
-      focus: this.entries(this.single[FOCUS]!, row, focus, -1),
-      toolAndFocus: this.entries(this.toolAndFocus, row, tool, focus),
-      sideAndFocus: this.entries(this.sideAndFocus, row, up, focus),
-      visits: this.visits.of(row)
-    });
+    const loose =
+      this.table.looseTurn > 0
+        ? this.table.looseTurn * Math.floor(Math.max(poses, posesAndTools) / this.table.looseTurn)
+        : 0;
+    return (
+      loose +
+      leastMeeting(weights, {
+        poses: Math.max(0, poses - loose),
+        posesAndTools: Math.max(0, posesAndTools - loose),
+        tools: Math.max(
+          this.entries(this.single[TOOL]!, row, tool, -1),
+          weights[TOOL] > 0 ? Math.ceil(this.tools.of(row) / weights[TOOL] - 1e-9) : 0
+        ),
+        turns:
+          this.entries(this.single[UP]!, row, up, -1) * weights[UP] +
+          this.entries(this.single[LID]!, row, row[words + LID]!, -1) * weights[LID],
+        focus: this.entries(this.single[FOCUS]!, row, focus, -1),
+        toolAndFocus: this.entries(this.toolAndFocus, row, tool, focus),
+        sideAndFocus: this.entries(this.sideAndFocus, row, up, focus),
+        visits: this.visits.of(row)
+      })
+    );
   }
 
   /** @param tools least number of tool changes @param sides least number of turns */
@@ -94,12 +108,23 @@ export class Bound {
     const rest = tools * weights[TOOL] + focus * weights[FOCUS];
     const visits = this.visits.of(row);
     // Every entry of a pair changes at least one of its two: what the single counts do not cover is paid by the cheaper.
-    const missingTool = Math.max(0, this.entries(this.toolAndFocus, row, row[words + TOOL]!, row[words + FOCUS]!) - tools - focus);
-    const missingSide = Math.max(0, this.entries(this.sideAndFocus, row, row[words + UP]!, row[words + FOCUS]!) - sides - focus);
+    const missingTool = Math.max(
+      0,
+      this.entries(this.toolAndFocus, row, row[words + TOOL]!, row[words + FOCUS]!) - tools - focus
+    );
+    const missingSide = Math.max(
+      0,
+      this.entries(this.sideAndFocus, row, row[words + UP]!, row[words + FOCUS]!) - sides - focus
+    );
     if (missingTool === 0 && missingSide === 0) return Math.max(rest, visits);
     let least = Infinity;
     for (const byFocus of [0, missingTool, missingSide]) {
-      least = Math.min(least, byFocus * weights[FOCUS] + Math.max(0, missingTool - byFocus) * weights[TOOL] + Math.max(0, missingSide - byFocus) * weights[UP]);
+      least = Math.min(
+        least,
+        byFocus * weights[FOCUS] +
+          Math.max(0, missingTool - byFocus) * weights[TOOL] +
+          Math.max(0, missingSide - byFocus) * weights[UP]
+      );
     }
     return Math.max(rest + least, visits);
   }
@@ -170,7 +195,8 @@ function leastMeeting(weights: Table['weights'], c: Counts): number {
     // What is missing of side with part is paid by more entries of parts or by more turns, whichever is cheaper.
     const turns = wu > 0 ? Math.floor(p / wu + 1e-9) : Infinity;
     const missing = Math.max(0, c.sideAndFocus - turns - f);
-    const more = missing === 0 ? 0 : Math.min(missing * wf, Math.max(0, (turns + 1) * wu - p) + (missing - 1) * Math.min(wu, wf));
+    const more =
+      missing === 0 ? 0 : Math.min(missing * wf, Math.max(0, (turns + 1) * wu - p) + (missing - 1) * Math.min(wu, wf));
     // Visits that parts cannot pay for where turning to one costs nothing.
     const rest = wf > 0 ? wt * t + wf * f : Math.max(wt * t, c.visits);
     best = Math.min(best, p + rest + more);
@@ -188,10 +214,19 @@ export function plainBound(table: Table): number {
   const plain = { ...table, rules: [] };
   const solved = (of: readonly number[]) => new Projection(plain, of).of(row);
   const toolCost = solved([TOOL]);
-  return Math.max(all, leastMeeting(table.weights, {
-    poses: solved([UP, LID]), posesAndTools: solved([UP, LID, TOOL]), turns, visits: new VisitBound(table).whole(),
-    tools: Math.max(tools, table.weights[TOOL] > 0 ? Math.ceil(toolCost / table.weights[TOOL] - 1e-9) : 0), focus: parts, toolAndFocus: pairs, sideAndFocus: 0
-  }));
+  return Math.max(
+    all,
+    leastMeeting(table.weights, {
+      poses: solved([UP, LID]),
+      posesAndTools: solved([UP, LID, TOOL]),
+      turns,
+      visits: new VisitBound(table).whole(),
+      tools: Math.max(tools, table.weights[TOOL] > 0 ? Math.ceil(toolCost / table.weights[TOOL] - 1e-9) : 0),
+      focus: parts,
+      toolAndFocus: pairs,
+      sideAndFocus: 0
+    })
+  );
 }
 
 const PAIR = 4096;
@@ -216,7 +251,8 @@ function dimension(table: Table, raw: Int32Array, parts: readonly Int32Array[]):
     return numbering.get(x)!;
   });
   const has = (i: number, b: number) => (ancestors[i * words + (b >> 5)]! & (1 << (b & 31))) !== 0;
-  const leavesClass = (x: number, of: number) => parts.some((part) => part[x]! >= 0 && part[of]! >= 0 && part[x] !== part[of]);
+  const leavesClass = (x: number, of: number) =>
+    parts.some((part) => part[x]! >= 0 && part[of]! >= 0 && part[x] !== part[of]);
   const leaves = new Int32Array(n * words);
   const before: Int32Array[] = [];
   const apart: Uint8Array[] = [];
@@ -228,14 +264,22 @@ function dimension(table: Table, raw: Int32Array, parts: readonly Int32Array[]):
       if (of[b] === of[i]) mine.push(b);
     }
     before.push(Int32Array.from(mine));
-    apart.push(Uint8Array.from(mine, (b) => {
-      for (let x = 0; x < n; x++) if ((leaves[i * words + (x >> 5)]! & (1 << (x & 31))) !== 0 && has(x, b)) return 1;
-      return 0;
-    }));
+    apart.push(
+      Uint8Array.from(mine, (b) => {
+        for (let x = 0; x < n; x++) if ((leaves[i * words + (x >> 5)]! & (1 << (x & 31))) !== 0 && has(x, b)) return 1;
+        return 0;
+      })
+    );
   }
   // The single dimensions keep their labels as classes, so that the present label can be compared.
   const single = parts.length === 1;
-  const made: Dimension = { of: single ? raw : of, classes: single ? raw.reduce((m, x) => Math.max(m, x + 1), 0) : numbering.size, before, apart, leaves };
+  const made: Dimension = {
+    of: single ? raw : of,
+    classes: single ? raw.reduce((m, x) => Math.max(m, x + 1), 0) : numbering.size,
+    before,
+    apart,
+    leaves
+  };
   pairKeys.set(made, numbering);
   return made;
 }

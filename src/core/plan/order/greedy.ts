@@ -133,9 +133,10 @@ class Remaining {
     const at = labels.map((label, k) => (label < 0 ? walk.at[k] : label)) as Labels;
     const done = new Set([entry]);
     const isDone = (i: number) => done.has(i) || walk.isDone(i);
-    const can = (i: number) => table.after[i]!.every(isDone) && table.choices[i]!.every((ways) => ways.some((way) => way.every(isDone)));
+    const can = (i: number) =>
+      table.after[i]!.every(isDone) && table.choices[i]!.every((ways) => ways.some((way) => way.every(isDone)));
     const own = this.ofFocus.get(labels[FOCUS]) ?? [];
-    for (let again = true; again; ) {
+    for (let again = true; again;) {
       again = false;
       for (const i of own) {
         if (isDone(i) || !can(i) || !walk.labels(i).every((label, k) => label < 0 || label === at[k])) continue;
@@ -153,7 +154,12 @@ class Remaining {
     const tools = this.due(TOOL, at);
     const parts = this.due(FOCUS, at);
     const pairs = this.duePairs(at);
-    return this.turns(at) + tools * weights[TOOL] + parts * weights[FOCUS] + Math.max(0, pairs - tools - parts) * Math.min(weights[TOOL], weights[FOCUS]);
+    return (
+      this.turns(at) +
+      tools * weights[TOOL] +
+      parts * weights[FOCUS] +
+      Math.max(0, pairs - tools - parts) * Math.min(weights[TOOL], weights[FOCUS])
+    );
   }
 
   counted(at: Labels): { tools: number; parts: number; pairs: number } {
@@ -176,7 +182,8 @@ class Remaining {
     const labels = this.table.labels[i]!;
     const out: number[] = [];
     // Work that may lie on the mat may never ask for its side.
-    for (const part of this.table.onMat[i] ? [TOOL, FOCUS] : [UP, TOOL, FOCUS]) if (labels[part]! >= 0) out.push(key(part, labels[part]!));
+    for (const part of this.table.onMat[i] ? [TOOL, FOCUS] : [UP, TOOL, FOCUS])
+      if (labels[part]! >= 0) out.push(key(part, labels[part]!));
     if (labels[TOOL] >= 0 && labels[FOCUS] >= 0) out.push(key(4, labels[TOOL] * 4096 + labels[FOCUS]));
     return out;
   }
@@ -194,7 +201,13 @@ const KEYS = 4096 * 4096;
 const key = (part: number, label: number) => part * KEYS + label;
 
 /** A bound on any order by counting alone: all changes in cost, turns by themselves in cost, and how many of each there have to be. */
-export function countedBound(table: Table): { all: number; turns: number; tools: number; parts: number; pairs: number } {
+export function countedBound(table: Table): {
+  all: number;
+  turns: number;
+  tools: number;
+  parts: number;
+  pairs: number;
+} {
   const left = new Remaining(table, new Walk(table));
   return { all: left.least(table.start), turns: left.turns(table.start), ...left.counted(table.start) };
 }

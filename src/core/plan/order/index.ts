@@ -1,4 +1,12 @@
 export * from './order';
 export type { LooseRule } from './loose';
-export { FIRST_WEIGHTING, WEIGHTS, type OrderAction, type OrderProblem, type Setup, type Weighting, type Weights } from './problem';
+export {
+  FIRST_WEIGHTING,
+  WEIGHTS,
+  type OrderAction,
+  type OrderProblem,
+  type Setup,
+  type Weighting,
+  type Weights
+} from './problem';
 export { seeded } from './seeded';

@@ -33,20 +33,36 @@ export function ruleOf(rule: LooseRule, index: ReadonlyMap<ActionId, number>): R
   const holds = rule.holds.map((ways) => ways.filter((way) => way.every((id) => index.has(id))).map(known));
   const canBeFree = holds.length > 0 && holds.every((ways) => ways.length > 0);
   const leash = known(rule.leash);
-  return canBeFree || leash.length > 0 ? { what: rule.what, holds: canBeFree ? holds : [], leash, out: known(rule.out), plain: plainHolds(canBeFree ? holds : []) } : undefined;
+  return canBeFree || leash.length > 0
+    ? {
+        what: rule.what,
+        holds: canBeFree ? holds : [],
+        leash,
+        out: known(rule.out),
+        plain: plainHolds(canBeFree ? holds : [])
+      }
+    : undefined;
 }
 
 function plainHolds(holds: readonly Ways[]): Int32Array | undefined {
-  return holds.length > 0 && holds.every((ways) => ways.length === 1 && ways[0]!.length === 1) ? Int32Array.from(holds, (ways) => ways[0]![0]!) : undefined;
+  return holds.length > 0 && holds.every((ways) => ways.length === 1 && ways[0]!.length === 1)
+    ? Int32Array.from(holds, (ways) => ways[0]![0]!)
+    : undefined;
 }
 
 export function isLoose(rule: Rule, isOpen: (i: number) => boolean): boolean {
   if (rule.out.some(isOpen)) return false;
-  return rule.leash.some(isOpen) || (rule.holds.length > 0 && rule.holds.every((ways) => ways.some((way) => way.every(isOpen))));
+  return (
+    rule.leash.some(isOpen) ||
+    (rule.holds.length > 0 && rule.holds.every((ways) => ways.some((way) => way.every(isOpen))))
+  );
 }
 
 /** Whether turning the machine or moving its lid now would be done with something loose in it. */
-export function anyLoose({ rules, opens }: { rules: readonly Rule[]; opens: Opens }, isDone: (i: number) => boolean): boolean {
+export function anyLoose(
+  { rules, opens }: { rules: readonly Rule[]; opens: Opens },
+  isDone: (i: number) => boolean
+): boolean {
   if (rules.length === 0) return false;
   const isOpen = opens === 'done' ? isDone : (i: number) => !isDone(i);
   return rules.some((rule) => isLoose(rule, isOpen));
@@ -62,11 +78,33 @@ export function looseSpan(rule: Rule, at: ArrayLike<number>, opens: Opens): [fro
   let to: number;
   if (opens === 'done') {
     from = firstOf(at, rule.leash, Infinity);
-    if (rule.holds.length > 0) from = Math.min(from, rule.holds.reduce((m, ways) => Math.max(m, ways.reduce((w, way) => Math.min(w, lastOf(at, way, -1)), Infinity)), -1));
+    if (rule.holds.length > 0)
+      from = Math.min(
+        from,
+        rule.holds.reduce(
+          (m, ways) =>
+            Math.max(
+              m,
+              ways.reduce((w, way) => Math.min(w, lastOf(at, way, -1)), Infinity)
+            ),
+          -1
+        )
+      );
     to = firstOf(at, rule.out, at.length);
   } else {
     to = lastOf(at, rule.leash, -1);
-    if (rule.holds.length > 0) to = Math.max(to, rule.holds.reduce((m, ways) => Math.min(m, ways.reduce((w, way) => Math.max(w, firstOf(at, way, Infinity)), -1)), Infinity));
+    if (rule.holds.length > 0)
+      to = Math.max(
+        to,
+        rule.holds.reduce(
+          (m, ways) =>
+            Math.min(
+              m,
+              ways.reduce((w, way) => Math.max(w, firstOf(at, way, Infinity)), -1)
+            ),
+          Infinity
+        )
+      );
     from = lastOf(at, rule.out, -1);
   }
   return from + 1 <= to ? [from + 1, to] : undefined;
@@ -85,7 +123,12 @@ function lastOf(at: ArrayLike<number>, list: readonly number[], none: number): n
 }
 
 /** The same where no way has to be weighed: this is asked for every rule at every move of an order. */
-function plainSpan(holds: Int32Array, out: readonly number[], at: ArrayLike<number>, opens: Opens): [from: number, to: number] | undefined {
+function plainSpan(
+  holds: Int32Array,
+  out: readonly number[],
+  at: ArrayLike<number>,
+  opens: Opens
+): [from: number, to: number] | undefined {
   let from = -1;
   let to = at.length;
   for (const i of holds) {
@@ -103,7 +146,11 @@ function plainSpan(holds: Int32Array, out: readonly number[], at: ArrayLike<numb
  * Actions whose doing can make something loose: never done early just because they cost nothing.
  * One whose part cannot be free before another of its holds is opened, which comes later in any case, makes nothing loose.
  */
-export function loosening(rules: readonly Rule[], opens: Opens, comesBefore: (b: number, i: number) => boolean): Set<number> {
+export function loosening(
+  rules: readonly Rule[],
+  opens: Opens,
+  comesBefore: (b: number, i: number) => boolean
+): Set<number> {
   const out = new Set<number>();
   for (const rule of rules) {
     if (opens === 'undone') {
@@ -113,7 +160,12 @@ export function loosening(rules: readonly Rule[], opens: Opens, comesBefore: (b:
     for (const i of rule.leash) out.add(i);
     for (const ways of rule.holds) {
       for (const x of ways.flat()) {
-        if (!rule.holds.some((other) => other !== ways && other.every((way) => way.some((y) => y !== x && comesBefore(x, y))))) out.add(x);
+        if (
+          !rule.holds.some(
+            (other) => other !== ways && other.every((way) => way.some((y) => y !== x && comesBefore(x, y)))
+          )
+        )
+          out.add(x);
       }
     }
   }

@@ -15,7 +15,13 @@ const actions: OrderAction[] = [
   { id: 'd', up: 'topside', lid: 'open', focus: 'y' }
 ];
 const need = (of: string, ...alternatives: string[][]) => ({ of, alternatives });
-const problem = (needs: OrderProblem['needs'], more: Partial<OrderProblem> = {}): OrderProblem => ({ actions, needs, weights: WEIGHTS['part-by-part'], start, ...more });
+const problem = (needs: OrderProblem['needs'], more: Partial<OrderProblem> = {}): OrderProblem => ({
+  actions,
+  needs,
+  weights: WEIGHTS['part-by-part'],
+  start,
+  ...more
+});
 
 /** Many tools and parts in a tangle: what bounds that try all of it cannot take. */
 function tangle(actions: number, tools: number, parts: number): OrderProblem {
@@ -23,23 +29,40 @@ function tangle(actions: number, tools: number, parts: number): OrderProblem {
   const pick = (k: number) => Math.floor(random() * k);
   const id = (i: number) => `a${String(i).padStart(4, '0')}`;
   return {
-    actions: Array.from({ length: actions }, (_, i) => ({ id: id(i), tool: `t${pick(tools)}`, focus: `p${pick(parts)}`, up: pick(3) > 0 ? undefined : ['topside', 'underside'][pick(2)] })),
-    needs: Array.from({ length: actions - 1 }, (_, i) => ({ of: id(i + 1), alternatives: [[id(Math.max(0, i - pick(12)))]] })).filter(() => random() < 0.5),
+    actions: Array.from({ length: actions }, (_, i) => ({
+      id: id(i),
+      tool: `t${pick(tools)}`,
+      focus: `p${pick(parts)}`,
+      up: pick(3) > 0 ? undefined : ['topside', 'underside'][pick(2)]
+    })),
+    needs: Array.from({ length: actions - 1 }, (_, i) => ({
+      of: id(i + 1),
+      alternatives: [[id(Math.max(0, i - pick(12)))]]
+    })).filter(() => random() < 0.5),
     weights: WEIGHTS['bit-by-bit'],
     start: { up: 'topside', lid: 'closed' }
   };
 }
 
 describe('problems that would take for ever', () => {
-  it.each([[100, 8, 25], [150, 12, 8], [60, 40, 10]])('%i actions with %i tools on %i parts: an order at once, and an honest gap in the end', (n, tools, parts) => {
+  it.each([
+    [100, 8, 25],
+    [150, 12, 8],
+    [60, 40, 10]
+  ])('%i actions with %i tools on %i parts: an order at once, and an honest gap in the end', (n, tools, parts) => {
     const problem = tangle(n, tools, parts);
     const search = ordering(problem, 300);
     const first = search.next().value;
     let last: Order = first;
-    for (let done: boolean | undefined = false; !done; ) ({ value: last, done } = search.next());
+    for (let done: boolean | undefined = false; !done;) ({ value: last, done } = search.next());
     expect(last.cost).toBeLessThanOrEqual(first.cost);
     expect(last.bound).toBeGreaterThan(0.5 * last.cost);
-    expect(costOfOrder(tableOf(problem), last.sequence.map((a) => tableOf(problem).ids.indexOf(a)))).toBe(last.cost);
+    expect(
+      costOfOrder(
+        tableOf(problem),
+        last.sequence.map((a) => tableOf(problem).ids.indexOf(a))
+      )
+    ).toBe(last.cost);
   });
 });
 
@@ -78,7 +101,12 @@ describe('the order', () => {
         }
         const made = order(p);
         expect(truth.costOf(made.sequence)).toBe(truth.best);
-        expect(made).toMatchObject({ cost: best.cost, bound: best.cost, loose: { turns: best.turns, least: best.turns }, proved: true });
+        expect(made).toMatchObject({
+          cost: best.cost,
+          bound: best.cost,
+          loose: { turns: best.turns, least: best.turns },
+          proved: true
+        });
         if (best.turns > 0) forced++;
         if (truth.costOf(order({ ...p, loose: undefined }).sequence)! > truth.best) avoided++;
       }),
@@ -120,7 +148,11 @@ describe('the order', () => {
   it('does not hang on the order of the lists', () => {
     fc.assert(
       fc.property(random, (p) => {
-        const turned = { ...p, actions: [...p.actions].reverse(), needs: [...p.needs].reverse().map((n) => ({ ...n, alternatives: [...n.alternatives].reverse() })) };
+        const turned = {
+          ...p,
+          actions: [...p.actions].reverse(),
+          needs: [...p.needs].reverse().map((n) => ({ ...n, alternatives: [...n.alternatives].reverse() }))
+        };
         expect(order(turned)).toEqual(order(p));
       }),
       { numRuns: 300 }
@@ -146,6 +178,13 @@ describe('the order', () => {
 
   it('of equal next places takes the nearest', () => {
     const at = (id: string, x: number): OrderAction => ({ id, tool: 't', place: { zone: 'z', at: [x, 0] } });
-    expect(order({ actions: [at('a', 0), at('b', 90), at('c', 10), at('d', 50)], needs: [], weights: WEIGHTS['bit-by-bit'], start: {} }).sequence).toEqual(['a', 'c', 'd', 'b']);
+    expect(
+      order({
+        actions: [at('a', 0), at('b', 90), at('c', 10), at('d', 50)],
+        needs: [],
+        weights: WEIGHTS['bit-by-bit'],
+        start: {}
+      }).sequence
+    ).toEqual(['a', 'c', 'd', 'b']);
   });
 });

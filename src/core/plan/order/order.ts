@@ -78,11 +78,20 @@ export function* ordering(problem: OrderProblem, budget = ORDER_BUDGET): Generat
     yield answer.with(starts.best, least, seen);
     if (answer.proved) return answer.finished();
     // In pieces, so that who does not want it any more is heard.
-    for (let more = n > PROVED_ACTIONS && looked.size === 0 ? 2 * LAST_SHAKES * n : 0; more > 0 && !answer.proved; more -= REPORT_EVERY) {
+    for (
+      let more = n > PROVED_ACTIONS && looked.size === 0 ? 2 * LAST_SHAKES * n : 0;
+      more > 0 && !answer.proved;
+      more -= REPORT_EVERY
+    ) {
       starts.shake(Math.min(more, REPORT_EVERY));
       yield answer.with(starts.best, least, seen);
     }
-    const search = searchOrder(space, bound, { sequence: answer.best.sequence, cost: costOfOrder(seen, answer.best.sequence)! }, left);
+    const search = searchOrder(
+      space,
+      bound,
+      { sequence: answer.best.sequence, cost: costOfOrder(seen, answer.best.sequence)! },
+      left
+    );
     for (;;) {
       const { value, done } = search.next();
       left -= done ? value.tried : 0;
@@ -140,7 +149,13 @@ class Answer {
     const [turns, least] = [turnsIn(this.best.cost), turnsIn(this.least)];
     const cost = this.best.cost - turns * looseTurn;
     const bound = least >= turns ? this.least - turns * looseTurn : this.setups;
-    return { sequence: sequence.map((i) => ids[i]!), cost, bound: Math.min(bound, cost), loose: { turns, least: Math.min(least, turns) }, proved: this.proved };
+    return {
+      sequence: sequence.map((i) => ids[i]!),
+      cost,
+      bound: Math.min(bound, cost),
+      loose: { turns, least: Math.min(least, turns) },
+      proved: this.proved
+    };
   }
 
   /** Keeps to the preferred order wherever that costs nothing. */
@@ -160,10 +175,12 @@ function droppedBy(table: Table, sequence: readonly number[]): string[] {
     walk.take(i);
     return turned ? [k] : [];
   });
-  return table.rules.filter((rule) => {
-    const span = looseSpan(rule, at, table.opens);
-    return span && turns.some((k) => k >= span[0] && k <= span[1]);
-  }).map((rule) => rule.what);
+  return table.rules
+    .filter((rule) => {
+      const span = looseSpan(rule, at, table.opens);
+      return span && turns.some((k) => k >= span[0] && k <= span[1]);
+    })
+    .map((rule) => rule.what);
 }
 
 /** Orders that are rearranged side by side: where one cannot get any further, another that began elsewhere may. */
@@ -196,7 +213,8 @@ class Starts {
 
   /** @param times disturbances, shared between the orders in turn */
   shake(times: number): void {
-    for (const _ of this.all) this.all[this.turn++ % this.all.length]!.shake(this.random, Math.ceil(times / this.all.length));
+    for (const _ of this.all)
+      this.all[this.turn++ % this.all.length]!.shake(this.random, Math.ceil(times / this.all.length));
     this.look();
   }
 
@@ -213,7 +231,10 @@ class Starts {
   /** What the best order would drop and nobody looked at is looked at from now on. */
   private look(): void {
     for (;;) {
-      const dropped = this.looked.size < this.table.rules.length ? droppedBy(this.table, this.best.sequence).filter((what) => !this.looked.has(what)) : [];
+      const dropped =
+        this.looked.size < this.table.rules.length
+          ? droppedBy(this.table, this.best.sequence).filter((what) => !this.looked.has(what))
+          : [];
       if (dropped.length === 0) return;
       for (const what of dropped) this.looked.add(what);
       this.seen = this.lookingOn();

@@ -104,15 +104,24 @@ export function tableOf(problem: OrderProblem, looked?: ReadonlySet<string>): Ta
   };
   const weights: Labels = [problem.weights.turn, problem.weights.lid, problem.weights.tool, problem.weights.focus];
   const opens = problem.loose?.opens ?? 'done';
-  const rules = (problem.loose?.rules ?? []).filter(({ what }) => looked?.has(what) ?? true).flatMap((rule) => ruleOf(rule, index) ?? []);
+  const rules = (problem.loose?.rules ?? [])
+    .filter(({ what }) => looked?.has(what) ?? true)
+    .flatMap((rule) => ruleOf(rule, index) ?? []);
   // What costs nothing to change does not matter, unless something may fall while it changes.
-  const labels = actions.map((a) => PARTS_OF_SETUP.map((name, k) => (weights[k] === 0 && (k > 1 || rules.length === 0) ? -1 : label(k, a[name]))) as Labels);
+  const labels = actions.map(
+    (a) =>
+      PARTS_OF_SETUP.map((name, k) =>
+        weights[k] === 0 && (k > 1 || rules.length === 0) ? -1 : label(k, a[name])
+      ) as Labels
+  );
   const after: Set<number>[] = actions.map(() => new Set());
   const choices: Ways[][] = actions.map(() => []);
   for (const { of, alternatives } of problem.needs) {
     const i = index.get(of);
     if (i === undefined) continue;
-    const ways = alternatives.filter((way) => way.every((id) => index.has(id))).map((way) => way.map((id) => index.get(id)!));
+    const ways = alternatives
+      .filter((way) => way.every((id) => index.has(id)))
+      .map((way) => way.map((id) => index.get(id)!));
     if (ways.length === 1) for (const b of ways[0]!) after[i]!.add(b);
     else if (!ways.some((way) => way.length === 0)) choices[i]!.push(ways);
   }
@@ -127,7 +136,9 @@ export function tableOf(problem: OrderProblem, looked?: ReadonlySet<string>): Ta
   const onMat = actions.map((a, i) => {
     if (!a.onMat) return undefined;
     const { when } = a.onMat;
-    const of = a.onMat.of.flatMap((id) => index.get(id) ?? []).filter((x) => !(when === 'done' ? before(i, x) : before(x, i)));
+    const of = a.onMat.of
+      .flatMap((id) => index.get(id) ?? [])
+      .filter((x) => !(when === 'done' ? before(i, x) : before(x, i)));
     const always = of.some((x) => (when === 'done' ? before(x, i) : before(i, x)));
     if (always) labels[i] = [-1, -1, labels[i]![2], labels[i]![3]];
     return always || of.length === 0 ? undefined : { when, of };
@@ -139,11 +150,21 @@ export function tableOf(problem: OrderProblem, looked?: ReadonlySet<string>): Ta
   for (const i of loosens) heldBack[i] = true;
   // What loosens something in any position can wait until another action has turned the machine: then it matters when those are done.
   const asksForAll = (i: number) => labels[i]![0] >= 0 && labels[i]![1] >= 0 && onMat[i] === undefined;
-  if (![...loosens].every(asksForAll)) actions.forEach((_, i) => (heldBack[i] ||= labels[i]![0] >= 0 || labels[i]![1] >= 0 || onMat[i] !== undefined));
+  if (![...loosens].every(asksForAll))
+    actions.forEach((_, i) => (heldBack[i] ||= labels[i]![0] >= 0 || labels[i]![1] >= 0 || onMat[i] !== undefined));
   heldBack.forEach((is, i) => (ties[i] ||= is));
   const rank = problem.prefer && new Map(problem.prefer.map((id, i) => [id, i]));
   return {
-    ids, labels, onMat, ties, words, ancestors, followers, rules, opens, heldBack,
+    ids,
+    labels,
+    onMat,
+    ties,
+    words,
+    ancestors,
+    followers,
+    rules,
+    opens,
+    heldBack,
     looseTurn: rules.length > 0 ? ids.length * weights.reduce((sum, w) => sum + w, 0) + 1 : 0,
     weights,
     start: PARTS_OF_SETUP.map((name, k) => label(k, problem.start[name])) as Labels,
@@ -168,7 +189,14 @@ function settleChoices(ids: readonly string[], after: Set<number>[], choices: Wa
     choices.forEach((needs, i) => {
       choices[i] = needs.flatMap((ways) => {
         if (ways.some((way) => way.every((b) => has(i, b)))) return [];
-        const real = ways.filter((way, k) => !way.some((b) => b === i || has(b, i)) && !ways.some((other, m) => m !== k && other.every((b) => impliedBy(way, b)) && (m < k || !way.every((b) => impliedBy(other, b)))));
+        const real = ways.filter(
+          (way, k) =>
+            !way.some((b) => b === i || has(b, i)) &&
+            !ways.some(
+              (other, m) =>
+                m !== k && other.every((b) => impliedBy(way, b)) && (m < k || !way.every((b) => impliedBy(other, b)))
+            )
+        );
         if (real.length !== 1) return [real];
         for (const b of real[0]!) after[i]!.add(b);
         settled = false;
@@ -197,13 +225,19 @@ function inOrder(ids: readonly string[], after: readonly ReadonlySet<number>[]):
   after.forEach((set, i) => set.forEach((b) => followers[b]!.push(i)));
   const out = waits.flatMap((n, i) => (n === 0 ? [i] : []));
   for (let k = 0; k < out.length; k++) for (const f of followers[out[k]!]!) if (--waits[f]! === 0) out.push(f);
-  if (out.length < ids.length) throw new Error(`the order goes in a circle among ${ids.filter((_, i) => waits[i]! > 0).join(', ')}`);
+  if (out.length < ids.length)
+    throw new Error(`the order goes in a circle among ${ids.filter((_, i) => waits[i]! > 0).join(', ')}`);
   return out;
 }
 
 /** What the bench is like after entering `next`: what it does not ask for stays as it was. */
 export function enter(at: Labels, next: Labels): Labels {
-  return [next[0] < 0 ? at[0] : next[0], next[1] < 0 ? at[1] : next[1], next[2] < 0 ? at[2] : next[2], next[3] < 0 ? at[3] : next[3]];
+  return [
+    next[0] < 0 ? at[0] : next[0],
+    next[1] < 0 ? at[1] : next[1],
+    next[2] < 0 ? at[2] : next[2],
+    next[3] < 0 ? at[3] : next[3]
+  ];
 }
 
 /** Whether all that it asks for is there. */
@@ -218,7 +252,8 @@ export function changeCost(at: Labels, next: Labels, weights: Labels): number {
 }
 
 /** Whether the side up or the lid changes. */
-export const moves = (at: Labels, next: Labels): boolean => (next[0] >= 0 && next[0] !== at[0]) || (next[1] >= 0 && next[1] !== at[1]);
+export const moves = (at: Labels, next: Labels): boolean =>
+  (next[0] >= 0 && next[0] !== at[0]) || (next[1] >= 0 && next[1] !== at[1]);
 
 /** What action `i` asks for while `isDone` says what is done. */
 export function labelsNow(table: Table, i: number, isDone: (i: number) => boolean): Labels {

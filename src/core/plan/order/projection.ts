@@ -30,8 +30,14 @@ export class Projection {
     private readonly most = MOST_STATES
   ) {
     this.states = new States(table.words, 256);
-    this.labels = Int32Array.from(table.labels.flatMap((own, i) => own.map((label, k) => (parts.includes(k) && !(k < 2 && table.onMat[i]) ? label : -1))));
-    this.whole = Int32Array.from(table.labels.flatMap((own) => own.map((label, k) => (parts.includes(k) ? label : -1))));
+    this.labels = Int32Array.from(
+      table.labels.flatMap((own, i) =>
+        own.map((label, k) => (parts.includes(k) && !(k < 2 && table.onMat[i]) ? label : -1))
+      )
+    );
+    this.whole = Int32Array.from(
+      table.labels.flatMap((own) => own.map((label, k) => (parts.includes(k) ? label : -1)))
+    );
     this.row = new Int32Array(this.states.stride);
     this.kept = parts.reduce((mask, k) => mask | (1 << k), 0);
     this.seesLoose = table.rules.length > 0 && parts.includes(0) && parts.includes(1);
@@ -92,7 +98,7 @@ export class Projection {
 
   private settle(row: Int32Array): void {
     const { words } = this.table;
-    for (let again = true; again; ) {
+    for (let again = true; again;) {
       again = false;
       next: for (let i = 0; i < this.table.ids.length; i++) {
         if (this.done(row, i) || this.waits(i)) continue;

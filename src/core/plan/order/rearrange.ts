@@ -103,7 +103,8 @@ export class Rearranging {
   }
 
   private runEnd(place: number): number {
-    do place++; while (place < this.n && this.sameSetup(place - 1));
+    do place++;
+    while (place < this.n && this.sameSetup(place - 1));
     return place;
   }
 
@@ -151,9 +152,9 @@ export class Rearranging {
       const last = (stretch.last[d] = before[to * 4 + d]!);
       const left = (stretch.left[d] = before[from * 4 + d]!);
       const right = (stretch.right[d] = asked[to * 4 + d]!);
-      for (k = to; k < n && labels[sequence[k]!]![d]! < 0; ) k++;
+      for (k = to; k < n && labels[sequence[k]!]![d]! < 0;) k++;
       stretch.until[d] = k;
-      for (k = from; k > 0 && labels[sequence[k - 1]!]![d]! < 0; ) k--;
+      for (k = from; k > 0 && labels[sequence[k - 1]!]![d]! < 0;) k--;
       stretch.since[d] = k;
       saved += seam(left, first, last, right) * weights[d]!;
     }
@@ -235,7 +236,8 @@ export class Rearranging {
     const { table, at, before, n } = this;
     if (table.rules.length === 0) return 0;
     const turns: number[] = [];
-    for (let k = 0, b = 0; k < n; k++, b += 4) if (before[b] !== before[b + 4] || before[b + 1] !== before[b + 5]) turns.push(k);
+    for (let k = 0, b = 0; k < n; k++, b += 4)
+      if (before[b] !== before[b + 4] || before[b + 1] !== before[b + 5]) turns.push(k);
     const loose = new Set<number>();
     for (const rule of table.rules) {
       const span = looseSpan(rule, at, table.opens);
@@ -246,7 +248,14 @@ export class Rearranging {
 
   private whole(): number {
     let cost = 0;
-    this.sequence.forEach((i, k) => (cost += changeCost(this.before.subarray(k * 4, k * 4 + 4) as unknown as Labels, this.labels[i]!, this.table.weights)));
+    this.sequence.forEach(
+      (i, k) =>
+        (cost += changeCost(
+          this.before.subarray(k * 4, k * 4 + 4) as unknown as Labels,
+          this.labels[i]!,
+          this.table.weights
+        ))
+    );
     return cost;
   }
 

@@ -26,7 +26,12 @@ const YIELD_EVERY = 500;
  * @param budget setups to work through before settling for the best order found so far
  * @yields progress, every few hundred setups
  */
-export function* searchOrder(space: Space, bound: Bound, best: { sequence: readonly number[]; cost: number }, budget: number): Generator<Found, Found> {
+export function* searchOrder(
+  space: Space,
+  bound: Bound,
+  best: { sequence: readonly number[]; cost: number },
+  budget: number
+): Generator<Found, Found> {
   const { table } = space;
   const states = new States(space.words);
   const queue = new FlatQueue<number>();

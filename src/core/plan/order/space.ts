@@ -100,7 +100,9 @@ export class Space {
     for (const i of entered) {
       // Of the actions that enter the same setup, the one that lies best comes first.
       const setup = setupAfter(i);
-      const same = ties[i] ? [i] : [...walk.ready].filter((j) => !ties[j] && setupAfter(j) === setup && walk.costOf(j) === walk.costOf(i));
+      const same = ties[i]
+        ? [i]
+        : [...walk.ready].filter((j) => !ties[j] && setupAfter(j) === setup && walk.costOf(j) === walk.costOf(i));
       walk.take(choose(same, walk.sequence.at(-1)));
       settle();
     }
@@ -109,7 +111,7 @@ export class Space {
 
   private settle(row: Int32Array): void {
     const { ties } = this.table;
-    for (let again = true; again; ) {
+    for (let again = true; again;) {
       again = false;
       for (let i = 0; i < this.n; i++) {
         if (this.done(row, i) || ties[i] || !this.free(row, i) || !this.ready(row, i)) continue;
@@ -128,7 +130,9 @@ export class Space {
     const { words } = this;
     for (let w = 0, at = i * words; w < words; w++, at++) if ((ancestors[at]! & ~row[w]!) !== 0) return false;
     const needs = this.choices[i]!;
-    return needs.length === 0 || needs.every((ways) => ways.some((mask) => mask.every((bits, w) => (bits & ~row[w]!) === 0)));
+    return (
+      needs.length === 0 || needs.every((ways) => ways.some((mask) => mask.every((bits, w) => (bits & ~row[w]!) === 0)))
+    );
   }
 
   /** Whether it asks for nothing that is not there. */

@@ -14,7 +14,10 @@ export class States {
   readonly stride: number;
 
   /** @param words length of a bit row */
-  constructor(readonly words: number, capacity = 1024) {
+  constructor(
+    readonly words: number,
+    capacity = 1024
+  ) {
     this.stride = words + 4;
     this.rows = new Int32Array(capacity * this.stride);
     this.cost = new Float64Array(capacity);

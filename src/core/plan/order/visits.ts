@@ -36,7 +36,10 @@ export class VisitBound {
   private readonly priced: Int32Array;
   private played = 0;
 
-  constructor(private readonly table: Table, private readonly most = MOST_VISITS) {
+  constructor(
+    private readonly table: Table,
+    private readonly most = MOST_VISITS
+  ) {
     const { ids, labels, ancestors, words } = table;
     const has = (i: number, b: number) => (ancestors[i * words + (b >> 5)]! & (1 << (b & 31))) !== 0;
     const byFocus = new Map<number, number[]>();
@@ -50,16 +53,22 @@ export class VisitBound {
       if (focus < 0) continue;
       // More actions on one part than a word has bits: the rest is left out, which only weakens the bound.
       const actions = all.slice(0, 30);
-      const bits = (test: (k: number) => boolean) => actions.reduce((mask, _, k) => (test(k) ? mask | (1 << k) : mask), 0);
+      const bits = (test: (k: number) => boolean) =>
+        actions.reduce((mask, _, k) => (test(k) ? mask | (1 << k) : mask), 0);
       this.groups.push({
         focus,
         actions,
         tool: actions.map((i) => labels[i]![TOOL]),
         after: actions.map((i) => bits((k) => has(i, actions[k]!))),
-        apart: actions.map((i) => bits((k) => {
-          const b = actions[k]!;
-          return has(i, b) && ids.some((_, x) => has(i, x) && has(x, b) && labels[x]![FOCUS] >= 0 && labels[x]![FOCUS] !== focus);
-        })),
+        apart: actions.map((i) =>
+          bits((k) => {
+            const b = actions[k]!;
+            return (
+              has(i, b) &&
+              ids.some((_, x) => has(i, x) && has(x, b) && labels[x]![FOCUS] >= 0 && labels[x]![FOCUS] !== focus)
+            );
+          })
+        ),
         known: new Map(),
         knownGoingOn: new Map()
       });
@@ -127,7 +136,8 @@ export class VisitBound {
 
   private pricedBits(tools: number): number {
     let bits = 0;
-    for (let t = 0; t < this.priced.length && t < BIT_TOOLS; t++) if (tools & (1 << t) && this.priced[t]! >= 0) bits |= 1 << this.priced[t]!;
+    for (let t = 0; t < this.priced.length && t < BIT_TOOLS; t++)
+      if (tools & (1 << t) && this.priced[t]! >= 0) bits |= 1 << this.priced[t]!;
     return bits;
   }
 
@@ -150,7 +160,13 @@ export class VisitBound {
     group.tool.forEach((tool, k) => {
       if (mask & (1 << k)) tools.add(tool);
     });
-    for (const tool of tools) this.visit({ group, from: mask, found: tool, goingOn: false, least, costs }, mask, tool, this.table.weights[FOCUS]);
+    for (const tool of tools)
+      this.visit(
+        { group, from: mask, found: tool, goingOn: false, least, costs },
+        mask,
+        tool,
+        this.table.weights[FOCUS]
+      );
     return costs;
   }
 
@@ -173,9 +189,10 @@ export class VisitBound {
       for (let s = 0; s < costs.length; s++) costs[s] = Math.min(costs[s]!, least[s]!);
       return;
     }
-    const can = (k: number, mask: number) => (mask & (1 << k)) !== 0 && (group.after[k]! & mask) === 0 && (group.apart[k]! & from & ~mask) === 0;
+    const can = (k: number, mask: number) =>
+      (mask & (1 << k)) !== 0 && (group.after[k]! & mask) === 0 && (group.apart[k]! & from & ~mask) === 0;
     let mask = left;
-    for (let again = true; again; ) {
+    for (let again = true; again;) {
       again = false;
       for (let k = 0; k < group.actions.length; k++) {
         if (!can(k, mask) || (group.tool[k]! >= 0 && group.tool[k] !== tool)) continue;
@@ -185,12 +202,14 @@ export class VisitBound {
     }
     if (mask !== left || (visit.goingOn && mask === from)) {
       const rest = this.visits(group, mask);
-      for (let s = 0; s < costs.length; s++) costs[s] = Math.min(costs[s]!, spent + this.price(visit.found, s) - this.price(tool, s) + rest[s]!);
+      for (let s = 0; s < costs.length; s++)
+        costs[s] = Math.min(costs[s]!, spent + this.price(visit.found, s) - this.price(tool, s) + rest[s]!);
     }
     // With no tool asked for at the start, taking one up within the visit is no better than finding it.
     if (tool < 0 && !visit.goingOn) return;
     const next = new Set<number>();
-    for (let k = 0; k < group.actions.length; k++) if (can(k, mask) && group.tool[k]! >= 0 && group.tool[k] !== tool) next.add(group.tool[k]!);
+    for (let k = 0; k < group.actions.length; k++)
+      if (can(k, mask) && group.tool[k]! >= 0 && group.tool[k] !== tool) next.add(group.tool[k]!);
     for (const other of next) this.visit(visit, mask, other, spent + this.table.weights[TOOL]);
   }
 }

@@ -87,7 +87,10 @@ export function towards(table: Table, sequence: readonly number[]): number[] {
   const most = prefer && best.length <= DRAWN_ACTIONS ? costOfOrder(table, best) : undefined;
   if (!prefer || most === undefined) return best;
   for (let at = 0; at < best.length; at++) {
-    const earlier = best.slice(at).filter((i) => prefer[i]! < prefer[best[at]!]!).sort((a, b) => prefer[a]! - prefer[b]!);
+    const earlier = best
+      .slice(at)
+      .filter((i) => prefer[i]! < prefer[best[at]!]!)
+      .sort((a, b) => prefer[a]! - prefer[b]!);
     next: for (const i of earlier) {
       for (const block of [[i], rowOnOnePart(table, best, i)]) {
         const moved = [...best.slice(0, at), ...block, ...best.slice(at).filter((j) => !block.includes(j))];
@@ -121,7 +124,8 @@ export function chooser(table: Table): (among: Iterable<number>, last: number | 
   if (prefer) {
     return (among) => {
       let best = -1;
-      for (const i of among) if (best < 0 || prefer[i]! < prefer[best]! || (prefer[i] === prefer[best] && i < best)) best = i;
+      for (const i of among)
+        if (best < 0 || prefer[i]! < prefer[best]! || (prefer[i] === prefer[best] && i < best)) best = i;
       return best;
     };
   }

@@ -8,8 +8,15 @@ import { cheapestIn, doneOf } from './removal-set';
  * @param jobs pseudo-actions that the problem knows by their requirements, at no cost
  * @returns for some of the jobs their set, without themselves; undefined where they cannot be met
  */
-export function setsAmong(problem: Omit<SetProblem, 'job'>, jobs: readonly ActionId[]): (picked: readonly ActionId[]) => Members | undefined {
-  const asFor = (asked: readonly Requirement[]): SetProblem => ({ ...problem, job: ANY, requirementsOf: (id) => (id === ANY ? asked : problem.requirementsOf(id)) });
+export function setsAmong(
+  problem: Omit<SetProblem, 'job'>,
+  jobs: readonly ActionId[]
+): (picked: readonly ActionId[]) => Members | undefined {
+  const asFor = (asked: readonly Requirement[]): SetProblem => ({
+    ...problem,
+    job: ANY,
+    requirementsOf: (id) => (id === ANY ? asked : problem.requirementsOf(id))
+  });
   // A job that is met by any one of them leads to all that can be met.
   const whole = graphOf(asFor([meets(jobs)]), new Set(), new Set());
   if (!whole.ok) return () => undefined;
@@ -19,7 +26,14 @@ export function setsAmong(problem: Omit<SetProblem, 'job'>, jobs: readonly Actio
   return (picked) => {
     if (!picked.every((job) => able.has(number.get(job)!))) return undefined;
     const asked = picked.map((job) => meets([job]));
-    const needs: Graph['needs'] = [asked.map((requirement, i) => ({ of: 0, requirement, ways: [{ alternative: 0, actions: [number.get(picked[i]!)!] }] })), ...graph.needs.slice(1)];
+    const needs: Graph['needs'] = [
+      asked.map((requirement, i) => ({
+        of: 0,
+        requirement,
+        ways: [{ alternative: 0, actions: [number.get(picked[i]!)!] }]
+      })),
+      ...graph.needs.slice(1)
+    ];
     const found = cheapestIn({ ...graph, needs }, asFor(asked));
     const { actions, cost } = doneOf(found);
     const ids = new Set(actions.map((i) => found.graph.ids[i]!));
@@ -29,4 +43,9 @@ export function setsAmong(problem: Omit<SetProblem, 'job'>, jobs: readonly Actio
 }
 
 const ANY = 'any';
-const meets = (jobs: readonly ActionId[]): Requirement => ({ id: `${ANY} < ${jobs.join(' ')}`, of: ANY, alternatives: jobs.map((job) => [job]), cause: { kind: 'goal', goal: ANY } });
+const meets = (jobs: readonly ActionId[]): Requirement => ({
+  id: `${ANY} < ${jobs.join(' ')}`,
+  of: ANY,
+  alternatives: jobs.map((job) => [job]),
+  cause: { kind: 'goal', goal: ANY }
+});

@@ -22,7 +22,11 @@ export class SplitPrices {
     for (const need of open) {
       const ways = need.ways.map((way) => this.forcedBy(way.actions, chosen));
       let least = Infinity;
-      for (const way of ways) least = Math.min(least, way.reduce((s, a) => s + this.price[a]!, 0));
+      for (const way of ways)
+        least = Math.min(
+          least,
+          way.reduce((s, a) => s + this.price[a]!, 0)
+        );
       if (least <= 0) continue;
       sum += least;
       this.charge(ways, least);
@@ -40,7 +44,8 @@ export class SplitPrices {
       out.push(a);
     };
     actions.forEach(visit);
-    for (let k = 0; k < out.length; k++) for (const need of this.graph.needs[out[k]!]!) if (need.ways.length === 1) need.ways[0]!.actions.forEach(visit);
+    for (let k = 0; k < out.length; k++)
+      for (const need of this.graph.needs[out[k]!]!) if (need.ways.length === 1) need.ways[0]!.actions.forEach(visit);
     return out;
   }
 

@@ -23,14 +23,18 @@ export function safeSet(graph: Graph): Working {
     best = other;
     return true;
   };
-  for (let again = true; again && tries < TRIES; ) {
+  for (let again = true; again && tries < TRIES;) {
     again = false;
     // What costs most first: leaving it out gains most.
     for (const a of [...best!.actions].sort((x, y) => graph.cost[y]! - graph.cost[x]! || x - y)) {
       if (tries >= TRIES) break;
       const { actions } = best!;
       if (!actions.has(a)) continue;
-      if (better((way) => way.actions.every((x) => x !== a && actions.has(x))) || better((way) => !way.actions.includes(a))) again = true;
+      if (
+        better((way) => way.actions.every((x) => x !== a && actions.has(x))) ||
+        better((way) => !way.actions.includes(a))
+      )
+        again = true;
     }
   }
   return best!;
@@ -50,9 +54,14 @@ function soonest(graph: Graph, allows: (way: Way) => boolean): Working | undefin
     for (const need of needs[i]!) {
       const at = (way: Way) => Math.max(0, ...way.actions.map((a) => possible[a]!));
       // Met sooner than its own action, or, where that does not matter, at all.
-      const ways = need.ways.filter((way) => way.actions.every((a) => possible[a]) && (need.anytime || i === 0 || at(way) < possible[i]!));
+      const ways = need.ways.filter(
+        (way) => way.actions.every((a) => possible[a]) && (need.anytime || i === 0 || at(way) < possible[i]!)
+      );
       if (ways.length === 0) return undefined;
-      for (const a of ways.reduce((least, way) => (price(way) < price(least) || (price(way) === price(least) && at(way) < at(least)) ? way : least)).actions) chosen.add(a);
+      for (const a of ways.reduce((least, way) =>
+        price(way) < price(least) || (price(way) === price(least) && at(way) < at(least)) ? way : least
+      ).actions)
+        chosen.add(a);
     }
   }
   chosen.delete(0);

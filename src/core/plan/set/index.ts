@@ -1,3 +1,11 @@
 export { setsAmong } from './among';
 export { cheapestSet } from './removal-set';
-export { comesAfter, wayKey, type Members, type RemovalSet, type SetProblem, type SetResult, type WayKey } from './problem';
+export {
+  comesAfter,
+  wayKey,
+  type Members,
+  type RemovalSet,
+  type SetProblem,
+  type SetResult,
+  type WayKey
+} from './problem';

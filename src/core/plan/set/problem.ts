@@ -59,7 +59,11 @@ export interface Graph {
  * @param barred places where a way is not to be taken
  * @returns the graph, or the requirement that nothing can meet
  */
-export function graphOf(problem: SetProblem, avoid: ReadonlySet<WayKey>, barred: ReadonlySet<string>): { ok: true; graph: Graph } | { ok: false; unmet: Requirement } {
+export function graphOf(
+  problem: SetProblem,
+  avoid: ReadonlySet<WayKey>,
+  barred: ReadonlySet<string>
+): { ok: true; graph: Graph } | { ok: false; unmet: Requirement } {
   const ids: ActionId[] = [problem.job];
   const index = new Map<ActionId, number>([[problem.job, 0]]);
   const number = (id: ActionId) => {
@@ -74,34 +78,57 @@ export function graphOf(problem: SetProblem, avoid: ReadonlySet<WayKey>, barred:
   for (let i = 0; i < ids.length; i++) {
     const before = [...problem.requirementsOf(ids[i]!)].sort((a, b) => (a.id < b.id ? -1 : 1));
     const beside = problem.beside?.(ids[i]!);
-    needs.push([...before, ...(beside ? [beside] : [])].map((requirement) => ({
-      of: i,
-      requirement,
-      ...(requirement === beside ? { anytime: true as const } : {}),
-      ways: requirement.alternatives
-        .map((way, alternative) => ({ alternative, key: wayKey(way), way }))
-        .filter(({ alternative, way }) => !barred.has(placeKey(requirement, alternative)) && (requirement.alternatives.length === 1 || !isAvoided(way)))
-        .sort((a, b) => (a.key < b.key ? -1 : 1))
-        .map(({ alternative, way }) => ({ alternative, actions: [...new Set(way.map(number))] }))
-    })));
+    needs.push(
+      [...before, ...(beside ? [beside] : [])].map((requirement) => ({
+        of: i,
+        requirement,
+        ...(requirement === beside ? { anytime: true as const } : {}),
+        ways: requirement.alternatives
+          .map((way, alternative) => ({ alternative, key: wayKey(way), way }))
+          .filter(
+            ({ alternative, way }) =>
+              !barred.has(placeKey(requirement, alternative)) &&
+              (requirement.alternatives.length === 1 || !isAvoided(way))
+          )
+          .sort((a, b) => (a.key < b.key ? -1 : 1))
+          .map(({ alternative, way }) => ({ alternative, actions: [...new Set(way.map(number))] }))
+      }))
+    );
   }
   const possible = whatCanBeMet(needs);
   if (!possible[0]) return { ok: false, unmet: rootOfTrouble(needs, possible) };
-  const kept: Need[][] = needs.map((list, i) => (possible[i] ? list.map((need) => ({ ...need, ways: need.ways.filter((way) => way.actions.every((a) => possible[a])) })) : []));
+  const kept: Need[][] = needs.map((list, i) =>
+    possible[i]
+      ? list.map((need) => ({ ...need, ways: need.ways.filter((way) => way.actions.every((a) => possible[a])) }))
+      : []
+  );
   dropSelfDefeating(kept);
   const cost = Float64Array.from(ids, (id, i) => (i === 0 ? 0 : problem.cost(id)));
   return { ok: true, graph: { ids, cost, needs: kept } };
 }
 
 /** What takes apart comes after what it would make impossible. */
-export const comesAfter = (action: ActionId, group: ActionId): Requirement => ({ id: `${action} < together ${group}`, of: action, alternatives: [[group]], cause: { kind: 'relation', reason: 'What leaves together is taken apart once it is out.', leg: 'down' } });
+export const comesAfter = (action: ActionId, group: ActionId): Requirement => ({
+  id: `${action} < together ${group}`,
+  of: action,
+  alternatives: [[group]],
+  cause: { kind: 'relation', reason: 'What leaves together is taken apart once it is out.', leg: 'down' }
+});
 
 /** The problem with an action that some others make impossible left out, or done before each of them. */
-export function decided(problem: SetProblem, { group, moves }: NonNullable<SetProblem['together']>[number], isFirst: boolean): SetProblem {
+export function decided(
+  problem: SetProblem,
+  { group, moves }: NonNullable<SetProblem['together']>[number],
+  isFirst: boolean
+): SetProblem {
   const together = problem.together!.filter((t) => t.group !== group);
-  const without = (r: Requirement): Requirement => ({ ...r, alternatives: r.alternatives.filter((way) => !way.includes(group)) });
+  const without = (r: Requirement): Requirement => ({
+    ...r,
+    alternatives: r.alternatives.filter((way) => !way.includes(group))
+  });
   return {
-    ...problem, together,
+    ...problem,
+    together,
     requirementsOf: (id) => {
       const own = problem.requirementsOf(id);
       return !isFirst ? own.map(without) : moves.includes(id) ? [...own, comesAfter(id, group)] : own;
@@ -126,7 +153,7 @@ function dropSelfDefeating(needs: Need[][]): void {
     }
     return false;
   };
-  for (let again = true; again; ) {
+  for (let again = true; again;) {
     again = false;
     needs.forEach((list, i) => {
       list.forEach((need, k) => {
@@ -187,7 +214,11 @@ function whatCanBeMet(needs: readonly (readonly Need[])[]): Int32Array {
   const able = new Set(needs.keys());
   for (;;) {
     const round = whatCanBeDone(needs, able);
-    const alone = [...able].filter((i) => round[i] && needs[i]!.some((need) => need.anytime && !need.ways.some((way) => way.actions.every((a) => round[a]))));
+    const alone = [...able].filter(
+      (i) =>
+        round[i] &&
+        needs[i]!.some((need) => need.anytime && !need.ways.some((way) => way.actions.every((a) => round[a])))
+    );
     if (alone.length === 0) return round;
     for (const i of alone) able.delete(i);
   }

@@ -1,6 +1,18 @@
 import FlatQueue from 'flatqueue';
 import type { ActionId } from '../../access';
-import { comesAfter, decided, graphOf, placeKey, whatCanBeDone, type Graph, type Need, type RemovalSet, type SetProblem, type SetResult, type WayKey } from './problem';
+import {
+  comesAfter,
+  decided,
+  graphOf,
+  placeKey,
+  whatCanBeDone,
+  type Graph,
+  type Need,
+  type RemovalSet,
+  type SetProblem,
+  type SetResult,
+  type WayKey
+} from './problem';
 import { safeSet } from './descent';
 import { cheapest, type Chosen } from './search';
 
@@ -18,7 +30,11 @@ interface Branch {
  * The cheapest set of actions that meets every requirement of the job and of its own members and can be put in order.
  * @param avoid ways that are not to be taken where there is a choice: asks what the next best would have cost
  */
-export function cheapestSet(problem: SetProblem, avoid: ReadonlySet<WayKey> = new Set(), budget = SET_BUDGET): SetResult {
+export function cheapestSet(
+  problem: SetProblem,
+  avoid: ReadonlySet<WayKey> = new Set(),
+  budget = SET_BUDGET
+): SetResult {
   const first = graphOf(problem, avoid, new Set());
   return first.ok ? { ok: true, set: named(cheapestIn(first.graph, problem, avoid, budget)) } : first;
 }
@@ -39,7 +55,12 @@ export interface Found {
  * certainly works is made better as long as leaving something out or going another way does so, and stands with its gap.
  * @param first the graph of the problem; narrower ones are made of the problem itself
  */
-export function cheapestIn(first: Graph, problem: SetProblem, avoid: ReadonlySet<WayKey> = new Set(), budget = SET_BUDGET): Found {
+export function cheapestIn(
+  first: Graph,
+  problem: SetProblem,
+  avoid: ReadonlySet<WayKey> = new Set(),
+  budget = SET_BUDGET
+): Found {
   /** All sets lie in one of these. */
   const open = new Set<Branch>();
   const queue = new FlatQueue<Branch>();
@@ -90,7 +111,12 @@ export function cheapestIn(first: Graph, problem: SetProblem, avoid: ReadonlySet
 type Together = NonNullable<SetProblem['together']>[number];
 
 /** When each member can be done with all that leaves together before what takes it apart; or what would be torn, and is to be decided. */
-function keepingTogether(problem: SetProblem, graph: Graph, chosen: ReadonlySet<number>, rounds: Int32Array): { rounds: Int32Array } | { rounds?: undefined; torn: Together } {
+function keepingTogether(
+  problem: SetProblem,
+  graph: Graph,
+  chosen: ReadonlySet<number>,
+  rounds: Int32Array
+): { rounds: Int32Array } | { rounds?: undefined; torn: Together } {
   const number = new Map([...chosen].map((i) => [graph.ids[i]!, i]));
   const asked = (problem.together ?? []).filter(({ group }) => number.has(group));
   if (asked.length === 0) return { rounds };
@@ -99,7 +125,12 @@ function keepingTogether(problem: SetProblem, graph: Graph, chosen: ReadonlySet<
     for (const t of asked) {
       for (const id of later(t)) {
         const i = number.get(id);
-        if (i !== undefined) needs[i]!.push({ of: i, requirement: comesAfter(id, t.group), ways: [{ alternative: 0, actions: [number.get(t.group)!] }] });
+        if (i !== undefined)
+          needs[i]!.push({
+            of: i,
+            requirement: comesAfter(id, t.group),
+            ways: [{ alternative: 0, actions: [number.get(t.group)!] }]
+          });
       }
     }
     const kept = whatCanBeDone(needs, new Set([0, ...chosen]));
@@ -127,12 +158,20 @@ function waitsForEver(graph: Graph, chosen: ReadonlySet<number>, rounds: Int32Ar
  * Members that wait for each other: each with a need that only members of the circle meet.
  * @param rounds when each member could be done, 0: never @param stopped one that never could
  */
-function circleAmong(graph: Graph, chosen: ReadonlySet<number>, rounds: Int32Array, stopped: number): Map<number, Need> {
+function circleAmong(
+  graph: Graph,
+  chosen: ReadonlySet<number>,
+  rounds: Int32Array,
+  stopped: number
+): Map<number, Need> {
   const inSet = (i: number) => i === 0 || chosen.has(i);
   const waitsOn = new Map<number, Need>();
   for (const i of [0, ...chosen]) {
     if (rounds[i]) continue;
-    waitsOn.set(i, graph.needs[i]!.find((need) => !need.anytime && !need.ways.some((way) => way.actions.every((a) => rounds[a])))!);
+    waitsOn.set(
+      i,
+      graph.needs[i]!.find((need) => !need.anytime && !need.ways.some((way) => way.actions.every((a) => rounds[a])))!
+    );
   }
   // From any member along what it waits on: the first stretch that closes upon itself.
   const closure = (from: number) => {
@@ -174,6 +213,8 @@ function named(found: Found): RemovalSet {
   return {
     actions: new Set(actions.map((i) => graph.ids[i]!).sort()),
     taken: new Map([...taken].sort(([a], [b]) => (a < b ? -1 : 1))),
-    cost, bound: Math.min(bound, cost), proved: cost <= bound + 1e-9
+    cost,
+    bound: Math.min(bound, cost),
+    proved: cost <= bound + 1e-9
   };
 }

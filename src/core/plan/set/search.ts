@@ -51,7 +51,8 @@ class Search {
   private explore(pending: readonly Need[]): void {
     const open = pending.filter((need) => !need.ways.some((way) => way.actions.every((a) => this.chosen[a])));
     if (open.length === 0) {
-      if (!this.best || this.cost < this.best.cost - EQUAL) this.best = { actions: new Set(this.trail), cost: this.cost };
+      if (!this.best || this.cost < this.best.cost - EQUAL)
+        this.best = { actions: new Set(this.trail), cost: this.cost };
       return;
     }
     if (this.best) {
@@ -60,7 +61,10 @@ class Search {
     }
     const next = open[0]!;
     const ways = next.ways
-      .map((way) => ({ way, extra: this.prices.forcedBy(way.actions, this.chosen).reduce((sum, a) => sum + this.graph.cost[a]!, 0) }))
+      .map((way) => ({
+        way,
+        extra: this.prices.forcedBy(way.actions, this.chosen).reduce((sum, a) => sum + this.graph.cost[a]!, 0)
+      }))
       .sort((p, q) => p.extra - q.extra);
     for (const { way } of ways) {
       if (this.best && this.best.cost <= this.least + EQUAL) return;

@@ -25,11 +25,25 @@ export class Server {
     }
     this.calls++;
     const { events } = JSON.parse(init.body) as { events: RunEvent[] };
-    const refused = events.filter((e) => this.refuses(e)).map((e) => ({ event: e.id, message: 'It names nothing of this machine.' }));
+    const refused = events
+      .filter((e) => this.refuses(e))
+      .map((e) => ({ event: e.id, message: 'It names nothing of this machine.' }));
     if (refused.length > 0) return Response.json({ refused }, { status: 409 });
     if (this.answer === 'out-of-reach') throw new TypeError('failed to fetch');
     if (this.answer === 'signed-out') return Response.json({ message: 'Sign in first.' }, { status: 401 });
-    if (this.answer === 'refuse') return Response.json({ refused: [{ event: events.at(-1)!.id, message: 'The run cannot be signed yet.', obstacles: [{ kind: 'screws', at: 'fan-screws', text: 'one in hand' }] }] }, { status: 409 });
+    if (this.answer === 'refuse')
+      return Response.json(
+        {
+          refused: [
+            {
+              event: events.at(-1)!.id,
+              message: 'The run cannot be signed yet.',
+              obstacles: [{ kind: 'screws', at: 'fan-screws', text: 'one in hand' }]
+            }
+          ]
+        },
+        { status: 409 }
+      );
     for (const event of events) if (!this.taken.some((e) => e.id === event.id)) this.taken.push(event);
     return Response.json({ seq: this.taken.length });
   };
@@ -43,7 +57,8 @@ export function stubServer(): Server {
 }
 
 export const TAM = { id: 'tam', name: 'Tam Okello' };
-export const newBench = (run: string, recorded: RunEvent[] = [], who = TAM) => new Bench(run, access.model, made, { events: recorded, seq: recorded.length }, who);
+export const newBench = (run: string, recorded: RunEvent[] = [], who = TAM) =>
+  new Bench(run, access.model, made, { events: recorded, seq: recorded.length }, who);
 export async function openBench(run: string, recorded: RunEvent[] = [], who = TAM): Promise<Bench> {
   const bench = newBench(run, recorded, who);
   await bench.open();
@@ -51,6 +66,8 @@ export async function openBench(run: string, recorded: RunEvent[] = [], who = TA
 }
 
 /** What this browser keeps that the server has not got. */
-export const waiting = async (run: string, who = TAM.id) => (await keptOf(run)).filter((k) => k.is === 'waiting' && k.person === who).map((k) => k.event);
-export const settled = (bench: Bench, sync: Bench['sync'] = 'saved') => vi.waitFor(() => expect(bench.sync).toBe(sync), { timeout: 5000 });
+export const waiting = async (run: string, who = TAM.id) =>
+  (await keptOf(run)).filter((k) => k.is === 'waiting' && k.person === who).map((k) => k.event);
+export const settled = (bench: Bench, sync: Bench['sync'] = 'saved') =>
+  vi.waitFor(() => expect(bench.sync).toBe(sync), { timeout: 5000 });
 export const step = (i: number) => ({ type: 'done', step: made.steps[i]!.id }) as const;

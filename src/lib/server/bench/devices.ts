@@ -35,6 +35,11 @@ export function hearDevices(url: string, hear: (line: string) => void): () => vo
 /** @returns whether the printer took it */
 export async function printLabel(label: PrintLabel): Promise<boolean> {
   if (!settings.devicesUrl) return false;
-  const response = await fetch(new URL('/label', settings.devicesUrl), { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(label), signal: AbortSignal.timeout(5000) }).catch(() => undefined);
+  const response = await fetch(new URL('/label', settings.devicesUrl), {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(label),
+    signal: AbortSignal.timeout(5000)
+  }).catch(() => undefined);
   return response?.ok ?? false;
 }

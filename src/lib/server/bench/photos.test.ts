@@ -29,7 +29,18 @@ beforeAll(async () => {
   runs = [];
   ({ fileId } = imported.row);
   for (let i = 0; i < 2; i++) {
-    const number = await addJob({ fileId: imported.row.fileId, customer: 'MS Terna', serial: '', complaint: '', goals: [{ do: 'replace', part: 'fan' }], work: 'Replace fan', dueOn: null }, { by: person });
+    const number = await addJob(
+      {
+        fileId: imported.row.fileId,
+        customer: 'MS Terna',
+        serial: '',
+        complaint: '',
+        goals: [{ do: 'replace', part: 'fan' }],
+        work: 'Replace fan',
+        dueOn: null
+      },
+      { by: person }
+    );
     runs.push(await startRun(pool(), (await findJob(pool(), number))!, person));
   }
 });
@@ -37,12 +48,30 @@ afterAll(() => database.drop());
 
 const colour = { r: 40, g: 90, b: 110 };
 const picture = (width = 300, height = 200) => sharp({ create: { width, height, channels: 3, background: colour } });
-const withPlace = () => picture().withExif({ IFD0: { Make: 'Somebody' }, IFD3: { GPSLatitude: '59/1 10/1 0/1', GPSLatitudeRef: 'N' } }).jpeg().toBuffer();
+const withPlace = () =>
+  picture()
+    .withExif({ IFD0: { Make: 'Somebody' }, IFD3: { GPSLatitude: '59/1 10/1 0/1', GPSLatitudeRef: 'N' } })
+    .jpeg()
+    .toBuffer();
 /** Says in the record that a picture was taken, as a bench does before it sends it. */
 async function recorded(bytes: Buffer, run = runs[0]!, by = person): Promise<string> {
   const photo = randomUUID();
   const { machine, hash } = (await machineDocument(pool(), fileId))!;
-  const answer = await appendEvents(run, machine, hash, [{ type: 'photo', id: randomUUID(), at: new Date().toISOString(), photo, sha256: createHash('sha256').update(bytes).digest('hex') }], by);
+  const answer = await appendEvents(
+    run,
+    machine,
+    hash,
+    [
+      {
+        type: 'photo',
+        id: randomUUID(),
+        at: new Date().toISOString(),
+        photo,
+        sha256: createHash('sha256').update(bytes).digest('hex')
+      }
+    ],
+    by
+  );
   expect(answer.ok).toBe(true);
   return photo;
 }
@@ -65,7 +94,8 @@ describe('a photo', () => {
   it('is kept once under its id, for its run alone', async () => {
     const bytes = await withPlace();
     const id = await recorded(bytes);
-    for (let i = 0; i < 2; i++) expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes })).toEqual({ ok: true });
+    for (let i = 0; i < 2; i++)
+      expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes })).toEqual({ ok: true });
     expect(await keepPhoto(pool(), { id, run: runs[1]!, person, bytes })).toMatchObject({ ok: false });
     expect((await photoOf(pool(), runs[0]!, id))!.subarray(0, 3)).toEqual(Buffer.from([0xff, 0xd8, 0xff]));
     expect((await sharp(await photoOf(pool(), runs[0]!, id, true)).metadata()).width).toBeLessThanOrEqual(320);
@@ -85,7 +115,9 @@ describe('a photo', () => {
       // Lost from the folder it comes back when it is sent again, and nothing else in its place.
       rmSync(join(folder, `${id}.jpg`));
       expect(await photoOf(pool(), runs[0]!, id)).toBeUndefined();
-      expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes: await picture(10, 10).jpeg().toBuffer() })).toMatchObject({ ok: false, status: 422, why: expect.stringMatching(/SHA-256/) });
+      expect(
+        await keepPhoto(pool(), { id, run: runs[0]!, person, bytes: await picture(10, 10).jpeg().toBuffer() })
+      ).toMatchObject({ ok: false, status: 422, why: expect.stringMatching(/SHA-256/) });
       expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes })).toEqual({ ok: true });
       expect((await photoOf(pool(), runs[0]!, id))!.length).toBeGreaterThan(100);
     } finally {
@@ -96,14 +128,27 @@ describe('a photo', () => {
     const before = await count();
     const whole = await withPlace();
     // A picture of 16,000 by 16,000 equal points takes little room until it is unfolded.
-    const bomb = await sharp({ create: { width: 16_000, height: 16_000, channels: 3, background: '#000' }, limitInputPixels: false }).png({ compressionLevel: 9 }).toBuffer();
+    const bomb = await sharp({
+      create: { width: 16_000, height: 16_000, channels: 3, background: '#000' },
+      limitInputPixels: false
+    })
+      .png({ compressionLevel: 9 })
+      .toBuffer();
     const refused: [string, Buffer, RegExp][] = [
-      ['a script in a drawing', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'), /no photo/],
+      [
+        'a script in a drawing',
+        Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'),
+        /no photo/
+      ],
       ['a page', Buffer.from('<!doctype html><script>alert(1)</script>'), /no photo/],
       ['an animation', Buffer.from('GIF89a\u0001\u0000\u0001\u0000'), /no photo/],
       ['nothing', Buffer.alloc(0), /no photo/],
       ['a picture cut off', whole.subarray(0, Math.floor(whole.length / 3)), /damaged/],
-      ['a head without a body', Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0]), Buffer.from('<script>')]), /damaged/],
+      [
+        'a head without a body',
+        Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0]), Buffer.from('<script>')]),
+        /damaged/
+      ],
       ['a picture that unfolds', bomb, /million points/]
     ];
     expect(bomb.length).toBeLessThan(2_000_000);
@@ -115,10 +160,20 @@ describe('a photo', () => {
   });
   it('is taken only where the record names it, from who took it', async () => {
     const bytes = await withPlace();
-    expect(await keepPhoto(pool(), { id: randomUUID(), run: runs[0]!, person, bytes })).toMatchObject({ ok: false, status: 409 });
+    expect(await keepPhoto(pool(), { id: randomUUID(), run: runs[0]!, person, bytes })).toMatchObject({
+      ok: false,
+      status: 409
+    });
     const id = await recorded(bytes);
-    const ines = await addPerson(pool(), { signIn: 'ines', name: 'Ines Havgaard', role: 'lead' }, 'a long enough password');
-    expect(await keepPhoto(pool(), { id, run: runs[0]!, person: ines, bytes })).toMatchObject({ ok: false, status: 403 });
+    const ines = await addPerson(
+      pool(),
+      { signIn: 'ines', name: 'Ines Havgaard', role: 'lead' },
+      'a long enough password'
+    );
+    expect(await keepPhoto(pool(), { id, run: runs[0]!, person: ines, bytes })).toMatchObject({
+      ok: false,
+      status: 403
+    });
     expect(await photoOf(pool(), runs[0]!, id)).toBeUndefined();
   });
   it('says so where there is no room for it, leaves no half a file, and is taken once there is', async () => {

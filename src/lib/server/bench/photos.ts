@@ -28,23 +28,43 @@ sharp.cache(false);
 const unfolding = new FairQueue(1, 40);
 
 /** Writes a picture anew: points only, turned upright, without place, camera or anything else that came with it. */
-export function writtenAnew(bytes: Buffer, person = ''): Promise<{ ok: true; jpeg: Buffer; thumb: Buffer; width: number; height: number } | { ok: false; why: string }> {
-  if (!KINDS.some((is) => is(bytes))) return Promise.resolve({ ok: false, why: 'This is no photo: JPEG, PNG and WebP are taken.' });
+export function writtenAnew(
+  bytes: Buffer,
+  person = ''
+): Promise<{ ok: true; jpeg: Buffer; thumb: Buffer; width: number; height: number } | { ok: false; why: string }> {
+  if (!KINDS.some((is) => is(bytes)))
+    return Promise.resolve({ ok: false, why: 'This is no photo: JPEG, PNG and WebP are taken.' });
   return unfolding.run(person, bytes.length, async () => {
     try {
       const open = () => sharp(bytes, { limitInputPixels: MAX_POINTS, failOn: 'error', pages: 1 }).rotate();
-      const { data: jpeg, info } = await open().resize(LONG_SIDE, LONG_SIDE, { fit: 'inside', withoutEnlargement: true }).flatten({ background: '#fff' }).jpeg({ quality: 82 }).toBuffer({ resolveWithObject: true });
-      const thumb = await sharp(jpeg).resize(THUMB_SIDE, THUMB_SIDE, { fit: 'inside', withoutEnlargement: true }).jpeg({ quality: 70 }).toBuffer();
+      const { data: jpeg, info } = await open()
+        .resize(LONG_SIDE, LONG_SIDE, { fit: 'inside', withoutEnlargement: true })
+        .flatten({ background: '#fff' })
+        .jpeg({ quality: 82 })
+        .toBuffer({ resolveWithObject: true });
+      const thumb = await sharp(jpeg)
+        .resize(THUMB_SIDE, THUMB_SIDE, { fit: 'inside', withoutEnlargement: true })
+        .jpeg({ quality: 70 })
+        .toBuffer();
       return { ok: true, jpeg, thumb, width: info.width, height: info.height };
     } catch (error) {
       const isBomb = /pixel limit/i.test((error as Error).message);
-      return { ok: false, why: isBomb ? `The photo unfolds to more than ${MAX_POINTS / 1e6} million points.` : 'The photo is damaged: it cannot be read to its end.' };
+      return {
+        ok: false,
+        why: isBomb
+          ? `The photo unfolds to more than ${MAX_POINTS / 1e6} million points.`
+          : 'The photo is damaged: it cannot be read to its end.'
+      };
     }
   });
 }
 
 /** What the run says of a picture: who took it, and its SHA-256 where that was known. */
-async function eventOf(db: Queryable, run: string, photo: string): Promise<{ person: string; sha256: string | null } | undefined> {
+async function eventOf(
+  db: Queryable,
+  run: string,
+  photo: string
+): Promise<{ person: string; sha256: string | null } | undefined> {
   const { rows } = await db.query(
     `select person_id as person, coalesce(body ->> 'sha256', body -> 'event' ->> 'sha256') as sha256 from run_event
       where run_id = $1 and (body ->> 'type' = 'photo' and body ->> 'photo' = $2 or body ->> 'type' = 'added' and body -> 'event' ->> 'photo' = $2) order by seq limit 1`,
@@ -61,19 +81,30 @@ const NO_ROOM = new Set(['ENOSPC', 'EDQUOT', 'EACCES', 'EPERM', 'EROFS', 'ENOTDI
  * back. The run's event of the picture has to be there: nothing is taken that nobody recorded, that somebody else took, or that is
  * not the picture that was taken.
  */
-export async function keepPhoto(db: Queryable, { id, run, person, bytes }: { id: string; run: string; person: string; bytes: Buffer }): Promise<TakenPhoto> {
+export async function keepPhoto(
+  db: Queryable,
+  { id, run, person, bytes }: { id: string; run: string; person: string; bytes: Buffer }
+): Promise<TakenPhoto> {
   const refuse = (status: 403 | 409 | 422 | 507, why: string): TakenPhoto => ({ ok: false, status, why });
-  const known = (await db.query('select run_id as run, sha256, bytes is null as "isFile" from photo where id = $1', [id])).rows[0];
+  const known = (
+    await db.query('select run_id as run, sha256, bytes is null as "isFile" from photo where id = $1', [id])
+  ).rows[0];
   if (known && known.run !== run) return refuse(422, 'A photo of this id belongs to another run.');
   const event = await eventOf(db, run, id);
   if (!event) return refuse(409, 'The record does not name this photo yet: it is sent once the record has it.');
   if (event.person !== person) return refuse(403, 'Somebody else took this photo: only they can send it.');
   const digest = createHash('sha256').update(bytes).digest();
-  const wanted = event.sha256 === null ? (known?.sha256 as Buffer | null | undefined) : Buffer.from(event.sha256, 'hex');
-  if (wanted && !digest.equals(wanted)) return refuse(422, 'This is not the picture that was taken: its SHA-256 is another.');
+  const wanted =
+    event.sha256 === null ? (known?.sha256 as Buffer | null | undefined) : Buffer.from(event.sha256, 'hex');
+  if (wanted && !digest.equals(wanted))
+    return refuse(422, 'This is not the picture that was taken: its SHA-256 is another.');
   const folder = settings.photoFolder;
   if (known && (!known.isFile || !folder || (await isThere(fileOf(folder, id))))) return { ok: true };
-  if (!wanted && (await db.query('select 1 from run where id = $1 and signed_at is not null', [run])).rowCount === 1) return refuse(422, 'The run is signed, and its record does not say what this picture was: it can no longer be taken.');
+  if (!wanted && (await db.query('select 1 from run where id = $1 and signed_at is not null', [run])).rowCount === 1)
+    return refuse(
+      422,
+      'The run is signed, and its record does not say what this picture was: it can no longer be taken.'
+    );
   const anew = await writtenAnew(bytes, person);
   if (!anew.ok) return refuse(422, anew.why);
   if (folder) {
@@ -104,11 +135,18 @@ async function written(folder: string, id: string, jpeg: Buffer): Promise<string
   }
 }
 
-const isThere = (path: string): Promise<boolean> => access(path).then(() => true, () => false);
+const isThere = (path: string): Promise<boolean> =>
+  access(path).then(
+    () => true,
+    () => false
+  );
 
 /** A picture as JPEG; undefined when it has not arrived. */
 export async function photoOf(db: Queryable, run: string, id: string, small = false): Promise<Buffer | undefined> {
-  const { rows } = await db.query(`select ${small ? 'thumb' : 'bytes'} as bytes from photo where id = $1 and run_id = $2`, [id, run]);
+  const { rows } = await db.query(
+    `select ${small ? 'thumb' : 'bytes'} as bytes from photo where id = $1 and run_id = $2`,
+    [id, run]
+  );
   if (!rows[0]) return undefined;
   if (rows[0].bytes) return rows[0].bytes;
   if (!settings.photoFolder) throw new Error(`photo ${id} lies in a folder, and PHOTO_FOLDER is not set`);

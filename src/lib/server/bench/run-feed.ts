@@ -41,7 +41,13 @@ export class RunFeed {
 
   private connect(): void {
     this.timer = undefined;
-    const client = new pg.Client({ connectionString: this.databaseUrl, application_name: 'eager-wrench feed', connectionTimeoutMillis: LIMITS.connectionTimeoutMillis, keepAlive: true, keepAliveInitialDelayMillis: LIMITS.keepAliveInitialDelayMillis });
+    const client = new pg.Client({
+      connectionString: this.databaseUrl,
+      application_name: 'eager-wrench feed',
+      connectionTimeoutMillis: LIMITS.connectionTimeoutMillis,
+      keepAlive: true,
+      keepAliveInitialDelayMillis: LIMITS.keepAliveInitialDelayMillis
+    });
     this.client = client;
     client.on('notification', ({ payload }) => this.watchers.get(payload ?? '')?.forEach((look) => look()));
     client.on('error', (err) => this.lost(client, err));

@@ -30,9 +30,15 @@ describe('what is refused', () => {
     const { run } = await newRun();
     const good = answerAll(run).slice(0, 3);
     const bad = [
-      event({ type: 'done', step: 'down/joint:none-such' }), event({ type: 'account', joint: 'none-such', fate: 'lost', count: 1 }), event({ type: 'account', joint: 'fan-plug', fate: 'lost', count: 1 }),
-      event({ type: 'looked', part: 'none-such', suspect: 'fan-screws', found: true }), event({ type: 'looked', part: 'fan', suspect: 'none-such', found: true }), event({ type: 'swapped', part: 'none-such', old: {}, new: {} }),
-      event({ type: 'moved-over', part: 'fan', to: 'none-such' }), event({ type: 'undo', event: randomUUID() }), event({ type: 'settled', step: run.plan.steps[0]!.id, event: randomUUID() }),
+      event({ type: 'done', step: 'down/joint:none-such' }),
+      event({ type: 'account', joint: 'none-such', fate: 'lost', count: 1 }),
+      event({ type: 'account', joint: 'fan-plug', fate: 'lost', count: 1 }),
+      event({ type: 'looked', part: 'none-such', suspect: 'fan-screws', found: true }),
+      event({ type: 'looked', part: 'fan', suspect: 'none-such', found: true }),
+      event({ type: 'swapped', part: 'none-such', old: {}, new: {} }),
+      event({ type: 'moved-over', part: 'fan', to: 'none-such' }),
+      event({ type: 'undo', event: randomUUID() }),
+      event({ type: 'settled', step: run.plan.steps[0]!.id, event: randomUUID() }),
       event({ type: 'torqued', step: 'down/joint:fan-screws', hole: 99, pass: 0, nm: 0.2 })
     ];
     const answer = await append(run, [good[0]!, ...bad, good[1]!, good[2]!]);
@@ -53,7 +59,9 @@ describe('what is refused', () => {
     const state = fold(modelOf(machine), run.plan, (await eventsOf(pool(), run.id)).events);
     expect(state.findings).toEqual([]);
     expect(state.additions).toMatchObject([{ by: 'Tam Okello', fact: { id: late.id, text: 'Dust in the fan.' } }]);
-    expect(await append(run, [event({ type: 'added', event: event({ type: 'done', step: 'down/joint:none-such' }) })])).toMatchObject({ ok: false, refused: [{ why: 'strange' }] });
+    expect(
+      await append(run, [event({ type: 'added', event: event({ type: 'done', step: 'down/joint:none-such' }) })])
+    ).toMatchObject({ ok: false, refused: [{ why: 'strange' }] });
   });
 });
 
@@ -63,10 +71,15 @@ describe('a clock that is wrong', () => {
     clock.ms = Date.now() - 5000;
     const steps = answerAll(run).slice(0, 6);
     // The third was recorded by a clock of the year 2999, the fourth by one of before the run; what was sent in one batch stays in its order.
-    const odd = steps.map((e, i) => (i === 2 ? { ...e, at: '2999-06-01T00:00:00.000Z' } : i === 3 ? { ...e, at: '2001-01-01T00:00:00.000Z' } : e));
+    const odd = steps.map((e, i) =>
+      i === 2 ? { ...e, at: '2999-06-01T00:00:00.000Z' } : i === 3 ? { ...e, at: '2001-01-01T00:00:00.000Z' } : e
+    );
     await append(run, odd.slice(0, 4));
     clock.ms = Date.now() + 20;
-    await append(run, odd.slice(4).map((e, i) => ({ ...e, at: new Date(clock.ms + i).toISOString() })));
+    await append(
+      run,
+      odd.slice(4).map((e, i) => ({ ...e, at: new Date(clock.ms + i).toISOString() }))
+    );
     const { events } = await eventsOf(pool(), run.id);
     expect(events.map((e) => e.took !== undefined)).toEqual([false, false, true, true, false, false]);
     const state = fold(modelOf(machine), run.plan, events);
@@ -82,12 +95,26 @@ describe('starting and saving a plan at once', () => {
   it('a run is of the plan that stands, or it is not begun', async () => {
     for (let round = 0; round < 8; round++) {
       const { id, number } = await (async () => {
-        const number = await addJob({ fileId, customer: 'MS Sule', serial: '', complaint: '', goals: [{ do: 'replace', part: 'fan' }], work: 'Replace fan', dueOn: null }, { by: tam });
+        const number = await addJob(
+          {
+            fileId,
+            customer: 'MS Sule',
+            serial: '',
+            complaint: '',
+            goals: [{ do: 'replace', part: 'fan' }],
+            work: 'Replace fan',
+            dueOn: null
+          },
+          { by: tam }
+        );
         return (await findJob(pool(), number))!;
       })();
       const job = (await findJob(pool(), number))!;
       const other: Goal[] = [{ do: 'replace', part: round % 2 ? 'ssd' : 'keyboard' }];
-      const [started, kept] = await Promise.allSettled([startRun(pool(), job, tam), keepPlan(id, { goals: other, weighting: 'part-by-part', avoid: [], work: 'Other' })]);
+      const [started, kept] = await Promise.allSettled([
+        startRun(pool(), job, tam),
+        keepPlan(id, { goals: other, weighting: 'part-by-part', avoid: [], work: 'Other' })
+      ]);
       const now = (await findJob(pool(), number))!;
       if (started.status === 'fulfilled') expect((await findRun(pool(), started.value))!.plan.goals).toEqual(now.goals);
       else expect(started.reason).toBeInstanceOf(PlanChanged);
@@ -98,17 +125,33 @@ describe('starting and saving a plan at once', () => {
 
 it('what is said twice under one id counts once, also at the same moment, and for nobody else', async () => {
   const id = randomUUID();
-  const job = () => addJob({ fileId, customer: 'MS Once', serial: '', complaint: '', goals: [], work: 'x', dueOn: null }, { by: tam, once: id });
+  const job = () =>
+    addJob(
+      { fileId, customer: 'MS Once', serial: '', complaint: '', goals: [], work: 'x', dueOn: null },
+      { by: tam, once: id }
+    );
   const numbers = await Promise.all([job(), job(), job(), job()]);
   expect(new Set(numbers).size).toBe(1);
   expect((await pool().query(`select count(*)::int as n from job where customer = 'MS Once'`)).rows[0].n).toBe(1);
-  const other = await addPerson(pool(), { signIn: 'other', name: 'Other', role: 'technician' }, 'a long enough password');
-  await expect(addJob({ fileId, customer: 'MS Once', serial: '', complaint: '', goals: [], work: 'x', dueOn: null }, { by: other, once: id })).rejects.toMatchObject({ status: 409 });
+  const other = await addPerson(
+    pool(),
+    { signIn: 'other', name: 'Other', role: 'technician' },
+    'a long enough password'
+  );
+  await expect(
+    addJob(
+      { fileId, customer: 'MS Once', serial: '', complaint: '', goals: [], work: 'x', dueOn: null },
+      { by: other, once: id }
+    )
+  ).rejects.toMatchObject({ status: 409 });
   await keepSpare(pool(), Spare.parse({ number: 'ONCE-1', name: 'Fan', kind: 'part' }), 100, tam);
   const refusedFirst = randomUUID();
-  expect(await moveStock('ONCE-1', 'Drawer', -1, 'taken', { by: tam, once: refusedFirst })).toMatchObject({ ok: false });
+  expect(await moveStock('ONCE-1', 'Drawer', -1, 'taken', { by: tam, once: refusedFirst })).toMatchObject({
+    ok: false
+  });
   const counted = randomUUID();
-  for (let i = 0; i < 3; i++) expect(await moveStock('ONCE-1', 'Drawer', 5, 'bought', { by: tam, once: counted })).toEqual({ ok: true });
+  for (let i = 0; i < 3; i++)
+    expect(await moveStock('ONCE-1', 'Drawer', 5, 'bought', { by: tam, once: counted })).toEqual({ ok: true });
   // What was refused may be asked for again under its id.
   expect(await moveStock('ONCE-1', 'Drawer', -1, 'taken', { by: tam, once: refusedFirst })).toEqual({ ok: true });
   expect((await pool().query(`select quantity from stock where number = 'ONCE-1'`)).rows[0].quantity).toBe(4);
@@ -122,8 +165,21 @@ it('what signed runs came to is what later plans go by', async () => {
     await pool().query('update run set started_at = $2 where id = $1', [run.id, new Date(from)]);
     let at = from;
     // Everything takes twice its standard time.
-    const slow = run.plan.steps.map((s) => ({ ...event({ ...(s.leg === 'prove' ? { type: 'tested', outcome: 'pass' } : { type: 'done', ...(s.count === undefined ? {} : { count: s.count }) }), step: s.id }), at: new Date((at += s.seconds * 2000)).toISOString() }) as RunEvent);
-    expect(await append(run, [...slow, { ...event({ type: 'signed' }), at: new Date(at + 1000).toISOString() }])).toMatchObject({ ok: true });
+    const slow = run.plan.steps.map(
+      (s) =>
+        ({
+          ...event({
+            ...(s.leg === 'prove'
+              ? { type: 'tested', outcome: 'pass' }
+              : { type: 'done', ...(s.count === undefined ? {} : { count: s.count }) }),
+            step: s.id
+          }),
+          at: new Date((at += s.seconds * 2000)).toISOString()
+        }) as RunEvent
+    );
+    expect(
+      await append(run, [...slow, { ...event({ type: 'signed' }), at: new Date(at + 1000).toISOString() }])
+    ).toMatchObject({ ok: true });
   }
   const after = await shopTimes(pool());
   expect(before.pace['open screws'] ?? 1).toBeLessThan(1.2);

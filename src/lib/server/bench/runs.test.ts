@@ -51,9 +51,14 @@ describe('events', () => {
   it('sent by many at once are still taken once', async () => {
     const { run } = await newRun();
     const events = answerAll(run).slice(0, 10);
-    const answers = await Promise.all(Array.from({ length: 8 }, (_, i) => append(run, i % 2 ? events : [...events].reverse())));
+    const answers = await Promise.all(
+      Array.from({ length: 8 }, (_, i) => append(run, i % 2 ? events : [...events].reverse()))
+    );
     expect(answers.every((a) => a.ok)).toBe(true);
-    const { rows } = await pool().query('select count(*)::int as n, max(seq)::int as last from run_event where run_id = $1', [run.id]);
+    const { rows } = await pool().query(
+      'select count(*)::int as n, max(seq)::int as last from run_event where run_id = $1',
+      [run.id]
+    );
     expect(rows[0]).toEqual({ n: 10, last: 10 });
   });
 
@@ -61,7 +66,10 @@ describe('events', () => {
     const { run } = await newRun();
     const [first, second] = answerAll(run) as [RunEvent, RunEvent];
     await append(run, [first]);
-    expect(await append(run, [second, { ...first, type: 'note', text: 'changed' } as RunEvent])).toMatchObject({ ok: false, refused: [{ why: 'changed', event: first.id }] });
+    expect(await append(run, [second, { ...first, type: 'note', text: 'changed' } as RunEvent])).toMatchObject({
+      ok: false,
+      refused: [{ why: 'changed', event: first.id }]
+    });
     expect((await eventsOf(pool(), run.id)).events.length).toBe(1);
     const other = await newRun();
     expect(await append(other.run, [first])).toMatchObject({ ok: false, refused: [{ why: 'changed' }] });
@@ -70,8 +78,12 @@ describe('events', () => {
   it('can be neither changed nor deleted in the database', async () => {
     const { run } = await newRun();
     await append(run, answerAll(run).slice(0, 1));
-    await expect(pool().query('update run_event set seq = 9 where run_id = $1', [run.id])).rejects.toThrow(/permission denied/);
-    await expect(pool().query('delete from run_event where run_id = $1', [run.id])).rejects.toThrow(/permission denied/);
+    await expect(pool().query('update run_event set seq = 9 where run_id = $1', [run.id])).rejects.toThrow(
+      /permission denied/
+    );
+    await expect(pool().query('delete from run_event where run_id = $1', [run.id])).rejects.toThrow(
+      /permission denied/
+    );
     await expect(pool().query('truncate run_event')).rejects.toThrow(/permission denied/);
     await expect(pool().query("update machine_file set model = 'x'")).rejects.toThrow(/permission denied/);
   });
@@ -84,7 +96,10 @@ describe('signing', () => {
     expect(await append(run, [...answerAll(run), signed])).toMatchObject({ ok: true });
     expect((await findJob(pool(), number))!.stage).toBe('closed');
     expect(await append(run, [signed])).toMatchObject({ ok: true });
-    expect(await append(run, [event({ type: 'note', text: 'late' })])).toMatchObject({ ok: false, refused: [{ why: 'signed' }] });
+    expect(await append(run, [event({ type: 'note', text: 'late' })])).toMatchObject({
+      ok: false,
+      refused: [{ why: 'signed' }]
+    });
     const state = fold(modelOf(machine), run.plan, (await eventsOf(pool(), run.id)).events);
     expect(state.ledger.every((l) => l.inHand === 0)).toBe(true);
     expect(state.signed?.by).toBe('Tam Okello');
@@ -94,19 +109,42 @@ describe('signing', () => {
     const { run, number } = await newRun();
     await append(run, answerAll(run, { 'up/joint:fan-screws': { count: 1 } }));
     const signed = event({ type: 'signed' });
-    expect(await append(run, [signed])).toMatchObject({ ok: false, refused: [{ why: 'not-closed', obstacles: [{ kind: 'screws', at: 'fan-screws' }] }] });
+    expect(await append(run, [signed])).toMatchObject({
+      ok: false,
+      refused: [{ why: 'not-closed', obstacles: [{ kind: 'screws', at: 'fan-screws' }] }]
+    });
     expect((await findJob(pool(), number))!.stage).toBe('on-bench');
-    expect(await append(run, [event({ type: 'account', joint: 'fan-screws', fate: 'lost', count: 1 }), event({ type: 'signed' })])).toMatchObject({ ok: true });
+    expect(
+      await append(run, [
+        event({ type: 'account', joint: 'fan-screws', fate: 'lost', count: 1 }),
+        event({ type: 'signed' })
+      ])
+    ).toMatchObject({ ok: true });
   });
 });
 
 describe('runs and jobs', () => {
   it('a job that is started twice at once has one run', async () => {
-    const number = await addJob({ fileId, customer: 'MS Sule', serial: '', complaint: '', goals: [{ do: 'replace', part: 'ssd' }], work: 'Replace SSD', dueOn: '2026-12-01' }, { by: tam });
+    const number = await addJob(
+      {
+        fileId,
+        customer: 'MS Sule',
+        serial: '',
+        complaint: '',
+        goals: [{ do: 'replace', part: 'ssd' }],
+        work: 'Replace SSD',
+        dueOn: '2026-12-01'
+      },
+      { by: tam }
+    );
     const job = (await findJob(pool(), number))!;
     const ids = await Promise.all([startRun(pool(), job, tam), startRun(pool(), job, tam), startRun(pool(), job, tam)]);
     expect(new Set(ids).size).toBe(1);
-    expect((await findJob(pool(), number))!).toMatchObject({ stage: 'on-bench', dueOn: '2026-12-01', startedBy: 'Tam Okello' });
+    expect((await findJob(pool(), number))!).toMatchObject({
+      stage: 'on-bench',
+      dueOn: '2026-12-01',
+      startedBy: 'Tam Okello'
+    });
   });
 
   it('a run stays with the machine file it was planned on when a newer one comes', async () => {
@@ -122,7 +160,10 @@ describe('runs and jobs', () => {
 
   it('the same machine file twice is one, and a faulty one is none', async () => {
     const before = (await pool().query('select count(*)::int as n from machine_file')).rows[0].n;
-    expect(await importMachine(pool(), JSON.stringify(JSON.parse(demoText()), null, 4), tam)).toMatchObject({ ok: true, isNew: false });
+    expect(await importMachine(pool(), JSON.stringify(JSON.parse(demoText()), null, 4), tam)).toMatchObject({
+      ok: true,
+      isNew: false
+    });
     expect(await importMachine(pool(), '{"format":"eager-wrench/machine@1"}', tam)).toMatchObject({ ok: false });
     expect((await pool().query('select count(*)::int as n from machine_file')).rows[0].n).toBe(before);
   });
@@ -168,7 +209,9 @@ describe('the feed of runs', () => {
     feed.watch(run.id, () => told++);
     await wait(() => told > 0);
     const before = told;
-    await pool().query("select pg_terminate_backend(pid) from pg_stat_activity where application_name = 'eager-wrench feed' and datname = current_database()");
+    await pool().query(
+      "select pg_terminate_backend(pid) from pg_stat_activity where application_name = 'eager-wrench feed' and datname = current_database()"
+    );
     await wait(() => told > before);
     const again = told;
     await append(run, answerAll(run).slice(0, 1));
@@ -189,14 +232,24 @@ describe('a change of plan', () => {
     const { run, number } = await newRun();
     const done = answerAll(run).slice(0, 6);
     await append(run, done);
-    const change = await replanned(run, [{ do: 'replace', part: 'fan' }, { do: 'replace', part: 'ssd' }], done);
+    const change = await replanned(
+      run,
+      [
+        { do: 'replace', part: 'fan' },
+        { do: 'replace', part: 'ssd' }
+      ],
+      done
+    );
     expect((await append(run, [change])).ok).toBe(true);
     const now = (await findRun(pool(), run.id))!;
     expect(now.plan).toEqual(run.plan);
     expect(now.planNow.steps.length).toBeGreaterThan(run.plan.steps.length);
     expect(await findJob(pool(), number)).toMatchObject({ steps: now.planNow.steps.length, stepsDone: 6 });
     // A step of an earlier plan that this one no longer has does not count.
-    expect(await append(run, [event({ type: 'done', step: 'down/joint:no-longer-there' })])).toMatchObject({ ok: false, refused: [{ why: 'strange' }] });
+    expect(await append(run, [event({ type: 'done', step: 'down/joint:no-longer-there' })])).toMatchObject({
+      ok: false,
+      refused: [{ why: 'strange' }]
+    });
     expect(await findJob(pool(), number)).toMatchObject({ stepsDone: 6 });
     await append(run, [event({ type: 'undo', event: change.id })]);
     expect((await findRun(pool(), run.id))!.planNow).toEqual(run.plan);
@@ -206,29 +259,59 @@ describe('a change of plan', () => {
     const { run } = await newRun();
     const strange = structuredClone(run.plan);
     strange.steps[3] = { ...strange.steps[3]!, joint: 'nothing-here' };
-    expect(await append(run, [event({ type: 'replanned', why: 'x', plan: strange })])).toMatchObject({ ok: false, refused: [{ why: 'other-machine' }] });
-    expect(await append(run, [event({ type: 'replanned', why: 'x', plan: { ...run.plan, machine: { ...run.plan.machine, hash: '0'.repeat(64) } } })])).toMatchObject({ ok: false, refused: [{ why: 'other-machine' }] });
+    expect(await append(run, [event({ type: 'replanned', why: 'x', plan: strange })])).toMatchObject({
+      ok: false,
+      refused: [{ why: 'other-machine' }]
+    });
+    expect(
+      await append(run, [
+        event({
+          type: 'replanned',
+          why: 'x',
+          plan: { ...run.plan, machine: { ...run.plan.machine, hash: '0'.repeat(64) } }
+        })
+      ])
+    ).toMatchObject({ ok: false, refused: [{ why: 'other-machine' }] });
     expect((await eventsOf(pool(), run.id)).events).toEqual([]);
   });
 });
 
 describe('a second signature', () => {
   it('is another person\u2019s, and closes the job where the shop wants two', async () => {
-    const ines = await addPerson(pool(), { signIn: 'ines', name: 'Ines Havgaard', role: 'lead' }, 'a long enough password');
+    const ines = await addPerson(
+      pool(),
+      { signIn: 'ines', name: 'Ines Havgaard', role: 'lead' },
+      'a long enough password'
+    );
     await saveSettings(pool(), { ...STANDARD_SETTINGS, secondSignature: true }, null);
     try {
       const { run, number } = await newRun();
       const stage = async () => (await findJob(pool(), number))!.stage;
-      expect(await append(run, [event({ type: 'countersigned' })])).toMatchObject({ ok: false, refused: [{ why: 'not-signed' }] });
+      expect(await append(run, [event({ type: 'countersigned' })])).toMatchObject({
+        ok: false,
+        refused: [{ why: 'not-signed' }]
+      });
       expect((await append(run, [...answerAll(run), event({ type: 'signed' })])).ok).toBe(true);
       expect(await stage()).toBe('signed');
-      expect(await append(run, [event({ type: 'countersigned' })])).toMatchObject({ ok: false, refused: [{ why: 'same-person' }] });
-      expect(await append(run, [event({ type: 'note', text: 'late' })])).toMatchObject({ ok: false, refused: [{ why: 'signed' }] });
+      expect(await append(run, [event({ type: 'countersigned' })])).toMatchObject({
+        ok: false,
+        refused: [{ why: 'same-person' }]
+      });
+      expect(await append(run, [event({ type: 'note', text: 'late' })])).toMatchObject({
+        ok: false,
+        refused: [{ why: 'signed' }]
+      });
       expect(await append(run, [event({ type: 'corrected', text: 'Fan of lot 4.' })])).toMatchObject({ ok: true });
-      expect(await appendEvents(run.id, machine, hash, [event({ type: 'countersigned' })], ines)).toMatchObject({ ok: true });
+      expect(await appendEvents(run.id, machine, hash, [event({ type: 'countersigned' })], ines)).toMatchObject({
+        ok: true
+      });
       expect(await stage()).toBe('closed');
       const state = fold(modelOf(machine), run.plan, (await eventsOf(pool(), run.id)).events);
-      expect([state.signed?.by, state.countersigned?.by, state.corrections.length]).toEqual(['Tam Okello', 'Ines Havgaard', 1]);
+      expect([state.signed?.by, state.countersigned?.by, state.corrections.length]).toEqual([
+        'Tam Okello',
+        'Ines Havgaard',
+        1
+      ]);
     } finally {
       await saveSettings(pool(), STANDARD_SETTINGS, null);
     }
@@ -240,7 +323,12 @@ describe('what held a part', () => {
     const { run } = await newRun();
     const found = (suspect: string, is = true) => event({ type: 'looked', part: 'fan', suspect, found: is });
     const mistaken = found('fan-plug');
-    await append(run, [found('fan-screws'), found('heat-sink-screws', false), mistaken, event({ type: 'undo', event: mistaken.id })]);
+    await append(run, [
+      found('fan-screws'),
+      found('heat-sink-screws', false),
+      mistaken,
+      event({ type: 'undo', event: mistaken.id })
+    ]);
     const { run: other } = await newRun();
     await append(other, [found('fan-screws')]);
     expect(await foundOnMachine(pool(), machine.id)).toEqual([{ part: 'fan', suspect: 'fan-screws', times: 2 }]);

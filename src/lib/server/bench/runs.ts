@@ -10,7 +10,21 @@ import { useReserved } from '../stock/spares';
 import { forgetTimes } from '../planning/times';
 import type { Machine } from '$core/machine';
 import { planRequest, type Plan, type PlanWish } from '$core/plan';
-import { AFTER_SIGNING, clockIsWrong, everyStep, fold, observedSteps, obstacles, planInForce, runFigures, strangeIn, strangers, type FoundBefore, type Obstacle, type RunEvent } from '$core/run';
+import {
+  AFTER_SIGNING,
+  clockIsWrong,
+  everyStep,
+  fold,
+  observedSteps,
+  obstacles,
+  planInForce,
+  runFigures,
+  strangeIn,
+  strangers,
+  type FoundBefore,
+  type Obstacle,
+  type RunEvent
+} from '$core/run';
 
 export interface Run {
   id: string;
@@ -29,7 +43,14 @@ export async function findRun(db: Queryable, id: string): Promise<Run | undefine
     'select id, job_id as "jobId", machine_file_id::int as "fileId", plan, coalesce(plan_now, plan) as "planNow", signed_at as "signedAt", signed_by as "signedBy" from run where id = $1',
     [id]
   );
-  return rows[0] && { ...rows[0], plan: asNow(rows[0].plan), planNow: asNow(rows[0].planNow), signedAt: rows[0].signedAt?.toISOString() ?? null };
+  return (
+    rows[0] && {
+      ...rows[0],
+      plan: asNow(rows[0].plan),
+      planNow: asNow(rows[0].planNow),
+      signedAt: rows[0].signedAt?.toISOString() ?? null
+    }
+  );
 }
 
 /** A run that an earlier version started has a plan that says nothing of what is loose. */
@@ -39,13 +60,18 @@ const asNow = (plan: Plan): Plan => ({ ...plan, loose: (plan as Partial<Plan>).l
 export class PlanChanged extends Error {}
 
 /** What decides a job's plan, as it stands now. */
-const deciding = async (db: Queryable, id: string) => JSON.stringify((await db.query('select goals, weighting, avoid from job where id = $1 for update', [id])).rows[0]);
+const deciding = async (db: Queryable, id: string) =>
+  JSON.stringify((await db.query('select goals, weighting, avoid from job where id = $1 for update', [id])).rows[0]);
 
 /**
  * Starts the bench run of a job, pinned to its machine file and plan; a job that is already on the bench keeps its run.
  * @throws PlanChanged when somebody saved another plan while this one was worked out: a run is always of the plan that stands
  */
-export async function startRun(db: Queryable, job: { id: string; fileId: number } & PlanWish, by: string): Promise<string> {
+export async function startRun(
+  db: Queryable,
+  job: { id: string; fileId: number } & PlanWish,
+  by: string
+): Promise<string> {
   const known = await db.query('select id from run where job_id = $1', [job.id]);
   if (known.rows[0]) return known.rows[0].id;
   const file = await machineDocument(db, job.fileId);
@@ -57,19 +83,35 @@ export async function startRun(db: Queryable, job: { id: string; fileId: number 
     const now = await deciding(tx, job.id);
     const there = (await tx.query('select id from run where job_id = $1', [job.id])).rows[0];
     if (there) return there.id;
-    if (now !== JSON.stringify({ goals, weighting, avoid })) throw new PlanChanged('The plan of this job was changed just now. Look at it, and start it again.');
-    const { rows } = await tx.query('insert into run (job_id, machine_file_id, plan, p50_seconds, p80_seconds, started_by) values ($1, $2, $3, $4, $5, $6) returning id', [job.id, job.fileId, JSON.stringify(plan), plan.times.p50, plan.times.p80, by]);
+    if (now !== JSON.stringify({ goals, weighting, avoid }))
+      throw new PlanChanged('The plan of this job was changed just now. Look at it, and start it again.');
+    const { rows } = await tx.query(
+      'insert into run (job_id, machine_file_id, plan, p50_seconds, p80_seconds, started_by) values ($1, $2, $3, $4, $5, $6) returning id',
+      [job.id, job.fileId, JSON.stringify(plan), plan.times.p50, plan.times.p80, by]
+    );
     await tx.query(`update job set waits = 'working', waits_until = null where id = $1`, [job.id]);
     return rows[0].id;
   });
 }
 
 /** All events of a run in the order in which they arrived; `by` is the person's display name. */
-export async function eventsOf(db: Queryable, runId: string, after = 0, limit?: number): Promise<{ events: RunEvent[]; seq: number }> {
-  const { rows } = await db.query('select seq::int as seq, person_id as person, body, took_at as took from run_event where run_id = $1 and seq > $2 order by seq limit $3', [runId, after, limit ?? null]);
+export async function eventsOf(
+  db: Queryable,
+  runId: string,
+  after = 0,
+  limit?: number
+): Promise<{ events: RunEvent[]; seq: number }> {
+  const { rows } = await db.query(
+    'select seq::int as seq, person_id as person, body, took_at as took from run_event where run_id = $1 and seq > $2 order by seq limit $3',
+    [runId, after, limit ?? null]
+  );
   const names = await namesOf(db, [...new Set(rows.map((r: { person: string }) => r.person))]);
   return {
-    events: rows.map((r: { person: string; body: RunEvent; took: Date | null }) => ({ ...r.body, by: names.get(r.person) ?? 'unknown', ...(r.took === null ? {} : { took: r.took.toISOString() }) })),
+    events: rows.map((r: { person: string; body: RunEvent; took: Date | null }) => ({
+      ...r.body,
+      by: names.get(r.person) ?? 'unknown',
+      ...(r.took === null ? {} : { took: r.took.toISOString() })
+    })),
     seq: rows.at(-1)?.seq ?? after
   };
 }
@@ -97,27 +139,49 @@ const WORDS: Record<Exclude<Refusal['why'], 'strange'>, string> = {
  * signature. Signing is refused while the run does not close. All or none of the events are taken; each one refused is named, so
  * that the others can be sent without them.
  */
-export async function appendEvents(runId: string, machine: Machine, hash: string, sent: readonly RunEvent[], personId: string): Promise<Appended> {
+export async function appendEvents(
+  runId: string,
+  machine: Machine,
+  hash: string,
+  sent: readonly RunEvent[],
+  personId: string
+): Promise<Appended> {
   const refused: Refusal[] = [];
   const { model } = accessFor(hash, machine);
   return transaction(async (db): Promise<Appended> => {
-    const run = (await db.query('select plan, started_at as "startedAt", signed_at as "signedAt", signed_by as "signedBy", job_id as "jobId" from run where id = $1 for update', [runId])).rows[0];
+    const run = (
+      await db.query(
+        'select plan, started_at as "startedAt", signed_at as "signedAt", signed_by as "signedBy", job_id as "jobId" from run where id = $1 for update',
+        [runId]
+      )
+    ).rows[0];
     const recorded = (await eventsOf(db, runId)).events;
-    const before: number = (await db.query('select coalesce(max(seq), 0)::int as seq from run_event where run_id = $1', [runId])).rows[0].seq;
+    const before: number = (
+      await db.query('select coalesce(max(seq), 0)::int as seq from run_event where run_id = $1', [runId])
+    ).rows[0].seq;
     const now = Date.now();
     const mine = (await namesOf(db, [personId])).get(personId);
     const known = new Set(recorded.map((e) => e.id));
     const steps = everyStep(run.plan, recorded);
     let seq = before;
     // Somebody whose clock was wrong is not believed again until it has passed the time that stood for it.
-    let counted = recorded.reduce((latest, e) => (e.by === mine && e.took !== undefined && e.took > latest ? e.took : latest), '');
+    let counted = recorded.reduce(
+      (latest, e) => (e.by === mine && e.took !== undefined && e.took > latest ? e.took : latest),
+      ''
+    );
     let signedBy: string | null = run.signedAt === null ? null : run.signedBy;
     const second = await wantsSecondSignature(db);
-    const refuse = (event: RunEvent, why: Exclude<Refusal['why'], 'strange'>, obstacles?: Obstacle[]) => refused.push({ event: event.id, why, message: WORDS[why], ...(obstacles ? { obstacles } : {}) });
+    const refuse = (event: RunEvent, why: Exclude<Refusal['why'], 'strange'>, obstacles?: Obstacle[]) =>
+      refused.push({ event: event.id, why, message: WORDS[why], ...(obstacles ? { obstacles } : {}) });
     const strange = (event: RunEvent, message: string) => refused.push({ event: event.id, why: 'strange', message });
 
     for (const { by: _by, took: _took, ...event } of sent) {
-      const same = (await db.query('select run_id as run, body = $2::jsonb as same from run_event where id = $1', [event.id, JSON.stringify(event)])).rows[0];
+      const same = (
+        await db.query('select run_id as run, body = $2::jsonb as same from run_event where id = $1', [
+          event.id,
+          JSON.stringify(event)
+        ])
+      ).rows[0];
       if (same?.run === runId && same.same) continue;
       if (same) {
         refuse(event, 'changed');
@@ -132,7 +196,9 @@ export async function appendEvents(runId: string, machine: Machine, hash: string
         continue;
       }
       const about = event.type === 'undo' || event.type === 'settled' ? event.event : undefined;
-      const why = strangeIn(model, steps, event) ?? (about !== undefined && !known.has(about) ? 'It is about an event that this run does not have.' : undefined);
+      const why =
+        strangeIn(model, steps, event) ??
+        (about !== undefined && !known.has(about) ? 'It is about an event that this run does not have.' : undefined);
       if (why) {
         strange(event, why);
         continue;
@@ -144,7 +210,11 @@ export async function appendEvents(runId: string, machine: Machine, hash: string
           refuse(event, 'not-closed', left);
           continue;
         }
-        await db.query('update run set signed_at = now(), signed_by = $2, observed = $3 where id = $1', [runId, personId, JSON.stringify(observedSteps(model, steps, events))]);
+        await db.query('update run set signed_at = now(), signed_by = $2, observed = $3 where id = $1', [
+          runId,
+          personId,
+          JSON.stringify(observedSteps(model, steps, events))
+        ]);
         forgetTimes();
         await db.query(`update job set waits = 'signature' where id = $1`, [run.jobId]);
         if (!second) await close(db, run.jobId, personId);
@@ -155,7 +225,10 @@ export async function appendEvents(runId: string, machine: Machine, hash: string
           refuse(event, 'same-person');
           continue;
         }
-        await db.query('update run set countersigned_at = coalesce(countersigned_at, now()), countersigned_by = coalesce(countersigned_by, $2) where id = $1', [runId, personId]);
+        await db.query(
+          'update run set countersigned_at = coalesce(countersigned_at, now()), countersigned_by = coalesce(countersigned_by, $2) where id = $1',
+          [runId, personId]
+        );
         await close(db, run.jobId, personId);
       }
       seq += 1;
@@ -163,9 +236,10 @@ export async function appendEvents(runId: string, machine: Machine, hash: string
       const took = new Date(now + seq - before).toISOString();
       const isWrong = clockIsWrong(event.at, took, run.startedAt.toISOString()) || event.at < counted;
       if (isWrong) counted = took;
-      await db.query('insert into run_event (run_id, seq, id, at, person_id, body, took_at) values ($1, $2, $3, $4, $5, $6, $7)', [
-        runId, seq, event.id, event.at, personId, JSON.stringify(event), isWrong ? took : null
-      ]);
+      await db.query(
+        'insert into run_event (run_id, seq, id, at, person_id, body, took_at) values ($1, $2, $3, $4, $5, $6, $7)',
+        [runId, seq, event.id, event.at, personId, JSON.stringify(event), isWrong ? took : null]
+      );
       known.add(event.id);
       if (event.type === 'replanned') for (const s of event.plan.steps) if (!steps.has(s.id)) steps.set(s.id, s);
     }
@@ -174,8 +248,17 @@ export async function appendEvents(runId: string, machine: Machine, hash: string
       const { events } = await eventsOf(db, runId);
       const inForce = planInForce(run.plan, events);
       const { stepsDone, found, readings } = runFigures(model, inForce, fold(model, run.plan, events));
-      await db.query('update run set steps_done = $2, found = $3, readings = $4 where id = $1', [runId, stepsDone, JSON.stringify(found), JSON.stringify(readings)]);
-      if (sent.some((e) => e.type === 'replanned' || e.type === 'undo')) await db.query('update run set plan_now = $2 where id = $1', [runId, inForce === run.plan ? null : JSON.stringify(inForce)]);
+      await db.query('update run set steps_done = $2, found = $3, readings = $4 where id = $1', [
+        runId,
+        stepsDone,
+        JSON.stringify(found),
+        JSON.stringify(readings)
+      ]);
+      if (sent.some((e) => e.type === 'replanned' || e.type === 'undo'))
+        await db.query('update run set plan_now = $2 where id = $1', [
+          runId,
+          inForce === run.plan ? null : JSON.stringify(inForce)
+        ]);
     }
     // Told when this commits, and not before.
     if (seq > before) await db.query('select pg_notify($1, $2)', [RUN_CHANNEL, runId]);
@@ -188,7 +271,10 @@ export async function appendEvents(runId: string, machine: Machine, hash: string
 
 /** Closes a job: what was set aside for it is used up. */
 async function close(db: Queryable, jobId: string, by: string): Promise<void> {
-  await db.query(`update job set closed_at = coalesce(closed_at, now()), waits = 'nothing', waits_until = null where id = $1`, [jobId]);
+  await db.query(
+    `update job set closed_at = coalesce(closed_at, now()), waits = 'nothing', waits_until = null where id = $1`,
+    [jobId]
+  );
   await useReserved(db, jobId, by);
 }
 

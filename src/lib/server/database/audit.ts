@@ -1,8 +1,21 @@
 import type { Queryable } from './pool';
 
 /** Writes down who changed what, signed in or took something away, and from which address where that matters, in the transaction of the change where there is one. */
-export async function audit(db: Queryable, by: string | null, what: string, about: string, detail: object = {}, address = ''): Promise<void> {
-  await db.query('insert into audit (person_id, what, about, detail, address) values ($1, $2, $3, $4, $5)', [by, what, about, JSON.stringify(detail), address.slice(0, 100)]);
+export async function audit(
+  db: Queryable,
+  by: string | null,
+  what: string,
+  about: string,
+  detail: object = {},
+  address = ''
+): Promise<void> {
+  await db.query('insert into audit (person_id, what, about, detail, address) values ($1, $2, $3, $4, $5)', [
+    by,
+    what,
+    about,
+    JSON.stringify(detail),
+    address.slice(0, 100)
+  ]);
 }
 
 export interface AuditRow {
@@ -16,6 +29,9 @@ export interface AuditRow {
 
 /** The newest first. */
 export async function auditLog(db: Queryable, limit = 200): Promise<AuditRow[]> {
-  const { rows } = await db.query('select a.at, p.display_name as by, a.what, a.about, a.detail, a.address from audit a left join person p on p.id = a.person_id order by a.id desc limit $1', [limit]);
+  const { rows } = await db.query(
+    'select a.at, p.display_name as by, a.what, a.about, a.detail, a.address from audit a left join person p on p.id = a.person_id order by a.id desc limit $1',
+    [limit]
+  );
   return rows.map((r: AuditRow & { at: Date }) => ({ ...r, at: r.at.toISOString() }));
 }

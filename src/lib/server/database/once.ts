@@ -10,7 +10,8 @@ export interface Asking {
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 
 /** The id from a form's field or a header; what is none is left out. */
-export const onceFrom = (value: FormDataEntryValue | null): string | undefined => (typeof value === 'string' && UUID.test(value) ? value : undefined);
+export const onceFrom = (value: FormDataEntryValue | null): string | undefined =>
+  typeof value === 'string' && UUID.test(value) ? value : undefined;
 
 /**
  * Does something once, however often it is asked for under one id: the id is kept in the transaction of what is done, and the answer
@@ -21,7 +22,10 @@ export const onceFrom = (value: FormDataEntryValue | null): string | undefined =
 export async function once<T>({ by, once: id }: Asking, what: string, work: (db: Queryable) => Promise<T>): Promise<T> {
   return transaction(async (db) => {
     if (id === undefined) return work(db);
-    const { rowCount } = await db.query('insert into done_once (id, person_id, what) values ($1, $2, $3) on conflict (id) do nothing', [id, by, what]);
+    const { rowCount } = await db.query(
+      'insert into done_once (id, person_id, what) values ($1, $2, $3) on conflict (id) do nothing',
+      [id, by, what]
+    );
     if (rowCount === 0) {
       const { rows } = await db.query('select person_id as by, what, answer from done_once where id = $1', [id]);
       if (rows[0]?.by !== by || rows[0].what !== what) error(409, 'This id was used for something else.');
@@ -34,4 +38,5 @@ export async function once<T>({ by, once: id }: Asking, what: string, work: (db:
   });
 }
 
-const isRefused = (answer: unknown): boolean => typeof answer === 'object' && answer !== null && 'ok' in answer && answer.ok === false;
+const isRefused = (answer: unknown): boolean =>
+  typeof answer === 'object' && answer !== null && 'ok' in answer && answer.ok === false;

@@ -10,14 +10,29 @@ let shared: pg.Pool | undefined;
  * How long anything may take, ms. The server ends what takes too long; where it is silent (a cable drawn, a machine asleep) the query
  * is given up here, with its connection.
  */
-export const LIMITS = { connectionTimeoutMillis: 5000, statement_timeout: 15_000, lock_timeout: 10_000, idle_in_transaction_session_timeout: 20_000, query_timeout: 20_000, keepAlive: true, keepAliveInitialDelayMillis: 10_000 };
+export const LIMITS = {
+  connectionTimeoutMillis: 5000,
+  statement_timeout: 15_000,
+  lock_timeout: 10_000,
+  idle_in_transaction_session_timeout: 20_000,
+  query_timeout: 20_000,
+  keepAlive: true,
+  keepAliveInitialDelayMillis: 10_000
+};
 
 /** The process's pool. Connections that break while idle are replaced; the next query opens a new one. */
 export function pool(): pg.Pool {
   if (!shared) {
-    shared = new pg.Pool({ connectionString: settings.databaseUrl, max: settings.poolSize, application_name: 'eager-wrench', ...LIMITS });
+    shared = new pg.Pool({
+      connectionString: settings.databaseUrl,
+      max: settings.poolSize,
+      application_name: 'eager-wrench',
+      ...LIMITS
+    });
     // The error carries the whole client with it: only what it says is logged.
-    shared.on('error', ({ message, code }: Error & { code?: string }) => log.warn({ err: { message, code } }, 'an idle database connection broke'));
+    shared.on('error', ({ message, code }: Error & { code?: string }) =>
+      log.warn({ err: { message, code } }, 'an idle database connection broke')
+    );
   }
   return shared;
 }
@@ -51,16 +66,40 @@ export async function transaction<T>(work: (client: Queryable) => Promise<T>): P
   }
 }
 
-const OUT_OF_REACH = new Set(['EHOSTUNREACH', 'ENETUNREACH', '57014', '55P03', '25P03', 'ECONNREFUSED', 'ECONNRESET', 'ENOTFOUND', 'ETIMEDOUT', 'EPIPE', '57P01', '57P02', '57P03', '08000', '08003', '08006', '53300']);
+const OUT_OF_REACH = new Set([
+  'EHOSTUNREACH',
+  'ENETUNREACH',
+  '57014',
+  '55P03',
+  '25P03',
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'ENOTFOUND',
+  'ETIMEDOUT',
+  'EPIPE',
+  '57P01',
+  '57P02',
+  '57P03',
+  '08000',
+  '08003',
+  '08006',
+  '53300'
+]);
 
 /** Whether the database could not be asked at all, as against a question that it refused. */
 export function isOutOfReach(error: unknown): boolean {
   const { code, message } = error as { code?: string; message?: string };
-  return OUT_OF_REACH.has(code ?? '') || /timeout exceeded when trying to connect|Connection terminated|Query read timeout|Client has encountered a connection error/.test(message ?? '');
+  return (
+    OUT_OF_REACH.has(code ?? '') ||
+    /timeout exceeded when trying to connect|Connection terminated|Query read timeout|Client has encountered a connection error/.test(
+      message ?? ''
+    )
+  );
 }
 
 /** Whether the database could not take a value as it is: a zero character, half a character, a number or a day out of its reach. */
 export const isUnfit = (error: unknown): boolean => /^22/.test((error as { code?: string }).code ?? '');
 
 /** Whether the database could not take more: its disk is full, or a limit was reached. */
-export const isFull = (error: unknown): boolean => ['53100', '53200', '53400'].includes((error as { code?: string }).code ?? '');
+export const isFull = (error: unknown): boolean =>
+  ['53100', '53200', '53400'].includes((error as { code?: string }).code ?? '');

@@ -16,28 +16,69 @@ afterAll(async () => {
 });
 
 /** Tables that say of themselves that they are only added to: those that a trigger keeps from being changed. */
-const kept = async () => (await owner.query(`select distinct c.relname as name from pg_trigger t join pg_class c on c.oid = t.tgrelid join pg_proc p on p.oid = t.tgfoid where p.proname = 'refuse_change' order by 1`)).rows.map((r: { name: string }) => r.name);
+const kept = async () =>
+  (
+    await owner.query(
+      `select distinct c.relname as name from pg_trigger t join pg_class c on c.oid = t.tgrelid join pg_proc p on p.oid = t.tgfoid where p.proname = 'refuse_change' order by 1`
+    )
+  ).rows.map((r: { name: string }) => r.name);
 
 it('what is append-only is so for the application, by privilege, and for its owner, by trigger', async () => {
   const tables = await kept();
-  expect(tables).toEqual(['audit', 'fault_set', 'job_event', 'machine_file', 'photo', 'run_event', 'shop_settings', 'stock_move']);
+  expect(tables).toEqual([
+    'audit',
+    'fault_set',
+    'job_event',
+    'machine_file',
+    'photo',
+    'run_event',
+    'shop_settings',
+    'stock_move'
+  ]);
   for (const table of tables) {
-    const column = (await owner.query(`select attname from pg_attribute where attrelid = $1::regclass and attnum > 0 and attidentity = '' limit 1`, [table])).rows[0].attname;
-    for (const sql of [`update ${table} set ${column} = ${column}`, `delete from ${table}`, `truncate ${table} cascade`]) await expect(pool().query(sql), sql).rejects.toThrow(/permission denied/);
+    const column = (
+      await owner.query(
+        `select attname from pg_attribute where attrelid = $1::regclass and attnum > 0 and attidentity = '' limit 1`,
+        [table]
+      )
+    ).rows[0].attname;
+    for (const sql of [
+      `update ${table} set ${column} = ${column}`,
+      `delete from ${table}`,
+      `truncate ${table} cascade`
+    ])
+      await expect(pool().query(sql), sql).rejects.toThrow(/permission denied/);
     await expect(owner.query(`truncate ${table} cascade`), table).rejects.toThrow(/append-only|cannot truncate/);
   }
 });
 
 it('the application owns nothing, makes nothing and takes no trigger away', async () => {
-  const { rows } = await pool().query(`select count(*)::int as n from pg_class where relowner = (select oid from pg_roles where rolname = current_user)`);
+  const { rows } = await pool().query(
+    `select count(*)::int as n from pg_class where relowner = (select oid from pg_roles where rolname = current_user)`
+  );
   expect(rows[0].n).toBe(0);
-  for (const sql of ['create table mine (a int)', 'alter table run_event disable trigger all', 'drop table audit', 'set role eager_wrench', 'create role other', 'drop function refuse_change() cascade']) {
+  for (const sql of [
+    'create table mine (a int)',
+    'alter table run_event disable trigger all',
+    'drop table audit',
+    'set role eager_wrench',
+    'create role other',
+    'drop function refuse_change() cascade'
+  ]) {
     await expect(pool().query(sql), sql).rejects.toThrow(/permission denied|must be owner/);
   }
-  expect((await pool().query(`select rolsuper or rolcreaterole or rolcreatedb or rolbypassrls as "is" from pg_roles where rolname = current_user`)).rows[0].is).toBe(false);
+  expect(
+    (
+      await pool().query(
+        `select rolsuper or rolcreaterole or rolcreatedb or rolbypassrls as "is" from pg_roles where rolname = current_user`
+      )
+    ).rows[0].is
+  ).toBe(false);
 });
 
 it('every table is granted as it is meant: nothing but the migrations\u2019 own is out of reach', async () => {
-  const { rows } = await owner.query(`select relname as name from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace and not has_table_privilege('eager_wrench_app', oid, 'insert') order by 1`);
+  const { rows } = await owner.query(
+    `select relname as name from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace and not has_table_privilege('eager_wrench_app', oid, 'insert') order by 1`
+  );
   expect(rows.map((r: { name: string }) => r.name)).toEqual(['migration']);
 });

@@ -11,7 +11,8 @@ let shop: Shop;
 beforeAll(async () => void (shop = await openShop()));
 afterAll(() => shop.database.drop());
 
-const figures = async () => (await pool().query('select id, steps_done as "stepsDone", found, readings from run order by id')).rows;
+const figures = async () =>
+  (await pool().query('select id, steps_done as "stepsDone", found, readings from run order by id')).rows;
 
 /** A cell read twice before and once after, in one run with another in its place. */
 const cells = (isReplaced: boolean) => [
@@ -26,12 +27,26 @@ it('runs of the version before get the figures that their events come to', async
     const done = answerAll(run).slice(0, take);
     const found = event({ type: 'looked', part: 'fan', suspect: 'fan-screws', found: true });
     const mistaken = event({ type: 'looked', part: 'fan', suspect: 'fan-plug', found: true });
-    const events = take === 0 ? [] : [...done, found, mistaken, event({ type: 'undo', event: mistaken.id }), event({ type: 'undo', event: done[2]!.id }), ...cells(take === 12)];
+    const events =
+      take === 0
+        ? []
+        : [
+            ...done,
+            found,
+            mistaken,
+            event({ type: 'undo', event: mistaken.id }),
+            event({ type: 'undo', event: done[2]!.id }),
+            ...cells(take === 12)
+          ];
     expect((await append(shop, run, events)).ok).toBe(true);
   }
   const written = await figures();
   const model = modelOf(shop.machine);
-  expect(written.map((r) => r.readings.map((b: { isNew: boolean }) => b.isNew)).sort()).toEqual([[], [false, false], [false, true]]);
+  expect(written.map((r) => r.readings.map((b: { isNew: boolean }) => b.isNew)).sort()).toEqual([
+    [],
+    [false, false],
+    [false, true]
+  ]);
   expect(written.map((r) => r.stepsDone).sort((a, b) => a - b)).toEqual([0, 6, 11]);
   for (const { id, ...row } of written) {
     const run = (await findRun(pool(), id))!;
@@ -41,7 +56,9 @@ it('runs of the version before get the figures that their events come to', async
   const owner = new pg.Client({ connectionString: shop.database.ownerUrl });
   await owner.connect();
   try {
-    await owner.query(`alter table run drop column steps_done, drop column found, drop column readings; create index run_event_looked on run_event (run_id) where body ->> 'type' = 'looked'`);
+    await owner.query(
+      `alter table run drop column steps_done, drop column found, drop column readings; create index run_event_looked on run_event (run_id) where body ->> 'type' = 'looked'`
+    );
     await owner.query(readFileSync('db/migrations/0008_figures-of-runs.sql', 'utf8'));
   } finally {
     await owner.end();

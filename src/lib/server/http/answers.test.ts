@@ -6,7 +6,8 @@ import { refusal } from './refusal';
 import { freshDatabase } from '../testing/database';
 import { isTheme } from './theme';
 
-const request = (body: BodyInit, headers: Record<string, string> = {}) => new Request('http://bench.example/', { method: 'POST', body, headers, duplex: 'half' } as RequestInit);
+const request = (body: BodyInit, headers: Record<string, string> = {}) =>
+  new Request('http://bench.example/', { method: 'POST', body, headers, duplex: 'half' } as RequestInit);
 const stream = (chunks: number, size: number) => {
   let sent = 0;
   return new ReadableStream({
@@ -30,7 +31,16 @@ describe('request bodies', () => {
   });
 });
 
-it.each([['7', 7], ['0', undefined], ['-1', undefined], ['1.5', undefined], ['1e3', undefined], ['', undefined], [null, undefined], ['9'.repeat(30), undefined]])('an id from %j is %j', (value, id) => expect(idFrom(value)).toBe(id));
+it.each([
+  ['7', 7],
+  ['0', undefined],
+  ['-1', undefined],
+  ['1.5', undefined],
+  ['1e3', undefined],
+  ['', undefined],
+  [null, undefined],
+  ['9'.repeat(30), undefined]
+])('an id from %j is %j', (value, id) => expect(idFrom(value)).toBe(id));
 
 describe('refusals', () => {
   it('for people are a page that shows hostile words as text', async () => {
@@ -43,7 +53,10 @@ describe('refusals', () => {
     expect(page.headers.get('content-security-policy')).toContain("default-src 'none'");
   });
   it('for programs are JSON with the request\u2019s id', async () => {
-    expect(await refusal(401, 'Sign in first.', 'r2', true).json()).toEqual({ message: 'Sign in first.', request: 'r2' });
+    expect(await refusal(401, 'Sign in first.', 'r2', true).json()).toEqual({
+      message: 'Sign in first.',
+      request: 'r2'
+    });
   });
 });
 
@@ -60,11 +73,14 @@ describe('transactions', () => {
   afterAll(() => database.drop());
 
   it('keep all or nothing', async () => {
-    const add = (db: Parameters<typeof addPerson>[0], signIn: string) => addPerson(db, { signIn, name: signIn, role: 'trainee' }, 'a long enough password');
-    await expect(transaction(async (db) => {
-      await add(db, 'one');
-      await add(db, 'one');
-    })).rejects.toThrow(/unique/);
+    const add = (db: Parameters<typeof addPerson>[0], signIn: string) =>
+      addPerson(db, { signIn, name: signIn, role: 'trainee' }, 'a long enough password');
+    await expect(
+      transaction(async (db) => {
+        await add(db, 'one');
+        await add(db, 'one');
+      })
+    ).rejects.toThrow(/unique/);
     const id = await transaction(async (db) => add(db, 'two'));
     const { rows } = await pool().query('select sign_in from person');
     expect(rows).toEqual([{ sign_in: 'two' }]);
@@ -72,12 +88,16 @@ describe('transactions', () => {
   });
 
   it('go on after the database broke their connection', async () => {
-    await expect(transaction((db) => db.query('select pg_terminate_backend(pg_backend_pid())'))).rejects.toSatisfy(isOutOfReach);
+    await expect(transaction((db) => db.query('select pg_terminate_backend(pg_backend_pid())'))).rejects.toSatisfy(
+      isOutOfReach
+    );
     expect((await pool().query('select 1 as one')).rows).toEqual([{ one: 1 }]);
   });
 
   it('a refused question is not a database out of reach', async () => {
-    const error = await pool().query('select nonsense').catch((e: unknown) => e);
+    const error = await pool()
+      .query('select nonsense')
+      .catch((e: unknown) => e);
     expect(isOutOfReach(error)).toBe(false);
     expect(isOutOfReach(Object.assign(new Error('x'), { code: 'ECONNREFUSED' }))).toBe(true);
   });

@@ -32,9 +32,13 @@ export async function readForm(request: Request): Promise<Request | Refused> {
   try {
     bytes = await bytesBody(request, FORM_MAX_BYTES);
   } catch (error) {
-    return { status: 413, message: (error as { body?: { message: string } }).body?.message ?? 'The form is too large.' };
+    return {
+      status: 413,
+      message: (error as { body?: { message: string } }).body?.message ?? 'The form is too large.'
+    };
   }
-  const again = () => new Request(request.url, { method: request.method, headers: request.headers, body: new Uint8Array(bytes) });
+  const again = () =>
+    new Request(request.url, { method: request.method, headers: request.headers, body: new Uint8Array(bytes) });
   // JSON is a program's: within the same limit, and read by whoever takes it.
   if (request.headers.get('content-type')?.startsWith('application/json')) return again();
   try {
@@ -43,7 +47,9 @@ export async function readForm(request: Request): Promise<Request | Refused> {
   } catch {
     return { status: 400, message: 'The form cannot be read: it is not what its content type says.' };
   }
-  return bytes.length === 0 ? new Request(request.url, { method: request.method, headers: formHeaders(request), body: '' }) : again();
+  return bytes.length === 0
+    ? new Request(request.url, { method: request.method, headers: formHeaders(request), body: '' })
+    : again();
 }
 
 /** A form without a body is a form without fields. */

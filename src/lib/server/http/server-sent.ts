@@ -18,57 +18,72 @@ const HEARTBEAT_MS = 20_000;
  * @param begin starts to send, each text one event or comment with its empty line; gives what stops it, and what to do at each heartbeat
  * @throws 429 when there are too many
  */
-export function serverSent(cookies: Cookies, person: string, begin: (send: (text: string) => void) => { stop: () => void; beat?: () => Promise<void> }): Response {
+export function serverSent(
+  cookies: Cookies,
+  person: string,
+  begin: (send: (text: string) => void) => { stop: () => void; beat?: () => Promise<void> }
+): Response {
   const token = cookies.get(SESSION_COOKIE) ?? '';
   enter(person);
   let end = () => {};
-  const body = new ReadableStream<Uint8Array>({
-    start(controller) {
-      const encoder = new TextEncoder();
-      let isOver = false;
-      const send = (text: string) => {
-        if (isOver) return;
-        controller.enqueue(encoder.encode(text));
-        // Closed it would still keep what was not read.
-        if ((controller.desiredSize ?? 0) < -UNREAD_MAX) {
-          controller.error(new Error('the reader is too slow'));
-          end();
-        }
-      };
-      send(': here\n\n');
-      const { stop, beat } = begin(send);
-      const heart = setInterval(async () => {
-        // A database that does not answer ends nothing: the stream is of use again when it does.
-        const person = await personOfSession(pool(), token).catch(() => 'unknown');
-        if (person === undefined) return end();
+  const body = new ReadableStream<Uint8Array>(
+    {
+      start(controller) {
+        const encoder = new TextEncoder();
+        let isOver = false;
+        const send = (text: string) => {
+          if (isOver) return;
+          controller.enqueue(encoder.encode(text));
+          // Closed it would still keep what was not read.
+          if ((controller.desiredSize ?? 0) < -UNREAD_MAX) {
+            controller.error(new Error('the reader is too slow'));
+            end();
+          }
+        };
         send(': here\n\n');
-        await beat?.();
-      }, HEARTBEAT_MS);
-      end = () => {
-        if (isOver) return;
-        isOver = true;
-        leave(person);
-        stop();
-        forget();
-        clearInterval(heart);
-        try {
-          controller.close();
-        } catch {
-          // The other side was gone first.
-        }
-      };
-      const forget = endWithProcess(end);
+        const { stop, beat } = begin(send);
+        const heart = setInterval(async () => {
+          // A database that does not answer ends nothing: the stream is of use again when it does.
+          const person = await personOfSession(pool(), token).catch(() => 'unknown');
+          if (person === undefined) return end();
+          send(': here\n\n');
+          await beat?.();
+        }, HEARTBEAT_MS);
+        end = () => {
+          if (isOver) return;
+          isOver = true;
+          leave(person);
+          stop();
+          forget();
+          clearInterval(heart);
+          try {
+            controller.close();
+          } catch {
+            // The other side was gone first.
+          }
+        };
+        const forget = endWithProcess(end);
+      },
+      cancel: () => end()
     },
-    cancel: () => end()
-  }, new ByteLengthQueuingStrategy({ highWaterMark: 0 }));
-  return new Response(body, { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' } });
+    new ByteLengthQueuingStrategy({ highWaterMark: 0 })
+  );
+  return new Response(body, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' }
+  });
 }
 
 /** Refused before anything is asked of the database. */
 function enter(person: string): void {
   const mine = open.get(person) ?? 0;
   const all = [...open.values()].reduce((sum, n) => sum + n, 0);
-  if (mine >= MOST.person || all >= MOST.process) error(429, mine >= MOST.person ? `At most ${MOST.person} windows of one person can follow a run at the same time: close some.` : 'Too many windows follow runs on this server at this moment.');
+  if (mine >= MOST.person || all >= MOST.process)
+    error(
+      429,
+      mine >= MOST.person
+        ? `At most ${MOST.person} windows of one person can follow a run at the same time: close some.`
+        : 'Too many windows follow runs on this server at this moment.'
+    );
   open.set(person, mine + 1);
 }
 

@@ -11,8 +11,14 @@ describe('what a page waits for', () => {
     expect('later' in slow && (await slow.later)).toBe('plan');
   });
   it('fails as itself at once, and in words later', async () => {
-    await expect(soon(Promise.reject(new TooMuchAtOnce('At most 24 at once')), 20)).rejects.toMatchObject({ status: 429, body: { message: 'At most 24 at once' } });
-    const failing = await soon(after(30, 0).then(() => Promise.reject(new Error('later'))), 5);
+    await expect(soon(Promise.reject(new TooMuchAtOnce('At most 24 at once')), 20)).rejects.toMatchObject({
+      status: 429,
+      body: { message: 'At most 24 at once' }
+    });
+    const failing = await soon(
+      after(30, 0).then(() => Promise.reject(new Error('later'))),
+      5
+    );
     await expect('later' in failing && failing.later).rejects.toThrow('later');
   });
 });

@@ -18,7 +18,9 @@ export async function soon<T>(found: Promise<T>, ms = SOON_MS): Promise<Soon<T>>
   });
   let timer: ReturnType<typeof setTimeout>;
   const late = new Promise<undefined>((resolve) => (timer = setTimeout(resolve, ms, undefined)));
-  const first = await Promise.race([inWords.then((value) => ({ now: value })), late]).finally(() => clearTimeout(timer));
+  const first = await Promise.race([inWords.then((value) => ({ now: value })), late]).finally(() =>
+    clearTimeout(timer)
+  );
   if (first) return first;
   // Whoever has left does not hear of its failure.
   inWords.catch(() => {});

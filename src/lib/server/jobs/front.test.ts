@@ -11,11 +11,29 @@ import { faultsFound, faultSetFor, importFaultSet } from '../library/faults';
 import { factsOf, learnSpare, needsOfJob, refreshNeeding, replanJob, sayOfJob, startProblem } from './facts';
 import { addJob, countJobs, findJob, listJobs } from './jobs';
 import { importMachine } from '../library/machines';
-import { accounts, addPerson, changeAccount, changeOwnPassword, openAccount, resetPassword, findForSignIn } from '../sign-in/people';
+import {
+  accounts,
+  addPerson,
+  changeAccount,
+  changeOwnPassword,
+  openAccount,
+  resetPassword,
+  findForSignIn
+} from '../sign-in/people';
 import { closePlanner } from '../planning/plans';
 import { openSession, personOfSession, sessionsOf, endSession } from '../sign-in/sessions';
 import { saveSettings, settingsHistory, shopSettings } from '../settings/shop';
-import { keepSpare, listSpares, moveStock, openOrders, release, reserve, stockOf, takeIn, useReserved } from '../stock/spares';
+import {
+  keepSpare,
+  listSpares,
+  moveStock,
+  openOrders,
+  release,
+  reserve,
+  stockOf,
+  takeIn,
+  useReserved
+} from '../stock/spares';
 import { dropOrder, offersFor, orderSpare } from '../stock/supplier';
 import { freshDatabase } from '../testing/database';
 
@@ -38,16 +56,28 @@ afterAll(async () => {
 });
 
 const HARMLESS = { cell: 'sound', heat: 'no', liquid: 'no', glass: 'no', adapter: 'sound', dirt: 'no' };
-async function newJob(goals: Parameters<typeof addJob>[0]['goals'] = [{ do: 'replace', part: 'fan' }], customer = 'MS Terna') {
-  const number = await addJob({ fileId, customer, serial: 'NF14-1', complaint: 'Rattles 50%_loud', goals, work: 'Replace fan', dueOn: null }, { by: ines });
+async function newJob(
+  goals: Parameters<typeof addJob>[0]['goals'] = [{ do: 'replace', part: 'fan' }],
+  customer = 'MS Terna'
+) {
+  const number = await addJob(
+    { fileId, customer, serial: 'NF14-1', complaint: 'Rattles 50%_loud', goals, work: 'Replace fan', dueOn: null },
+    { by: ines }
+  );
   await replanJob((await findJob(pool(), number))!.id);
   return (await findJob(pool(), number))!;
 }
-const say = (job: { id: string }, fact: JobFact, by: { id: string; role: 'lead' | 'technician' } = { id: ines, role: 'lead' }) => sayOfJob(job, fact, by);
+const say = (
+  job: { id: string },
+  fact: JobFact,
+  by: { id: string; role: 'lead' | 'technician' } = { id: ines, role: 'lead' }
+) => sayOfJob(job, fact, by);
 const waits = async (number: number) => (await findJob(pool(), number))!.waits;
 const FAN = 'NF14-3310';
 async function fanNumber(): Promise<string> {
-  const { rows } = await pool().query(`select n ->> 'number' as number from machine_file, jsonb_array_elements(document -> 'parts') p, jsonb_array_elements(p -> 'numbers') n where p ->> 'id' = 'fan'`);
+  const { rows } = await pool().query(
+    `select n ->> 'number' as number from machine_file, jsonb_array_elements(document -> 'parts') p, jsonb_array_elements(p -> 'numbers') n where p ->> 'id' = 'fan'`
+  );
   return rows[0].number;
 }
 const stocked = (number: string) => Spare.parse({ number, name: 'Fan, Fathom 14', kind: 'part' });
@@ -61,7 +91,13 @@ describe('what a job waits for, kept as it changes', () => {
     await say(job, { is: 'hazards', answers: HARMLESS });
     expect(await waits(job.number)).toBe('part');
     expect((await needsOfJob(pool(), job.id)).find((n) => n.part === 'fan')).toMatchObject({ is: 'missing' });
-    for (const need of (await needsOfJob(pool(), job.id)).filter((n) => n.what === 'consumable')) await keepSpare(pool(), Spare.parse({ number: `C-${need.name}`.slice(0, 20), name: need.name, kind: 'consumable' }), 100, ines);
+    for (const need of (await needsOfJob(pool(), job.id)).filter((n) => n.what === 'consumable'))
+      await keepSpare(
+        pool(),
+        Spare.parse({ number: `C-${need.name}`.slice(0, 20), name: need.name, kind: 'consumable' }),
+        100,
+        ines
+      );
     await replanJob(job.id);
     for (const need of await needsOfJob(pool(), job.id)) {
       expect(await moveStock(need.numbers[0]!, 'Drawer 1', 1, 'bought', { by: ines })).toEqual({ ok: true });
@@ -116,14 +152,19 @@ describe('stock', () => {
     expect(answers.find((a) => !a.ok)).toMatchObject({ why: expect.stringMatching(/another job has it/) });
     expect((await all()).free).toBe(0);
     const winner = jobs[answers.findIndex((a) => a.ok)]!;
-    expect(await moveStock(FAN, 'Drawer 1', -1, 'lost', { by: ines })).toMatchObject({ ok: false, why: expect.stringMatching(/set aside/) });
+    expect(await moveStock(FAN, 'Drawer 1', -1, 'lost', { by: ines })).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/set aside/)
+    });
     expect(await release(pool(), winner.id, FAN)).toBe(true);
     expect(await moveStock(FAN, 'Drawer 1', -1, 'lost', { by: ines })).toEqual({ ok: true });
   });
 
   it('no place holds less than nothing, however many take from it at once', async () => {
     await moveStock(FAN, 'Rack A', 5, 'bought', { by: ines });
-    const taken = await Promise.all(Array.from({ length: 9 }, () => moveStock(FAN, 'Rack A', -1, 'taken', { by: tam })));
+    const taken = await Promise.all(
+      Array.from({ length: 9 }, () => moveStock(FAN, 'Rack A', -1, 'taken', { by: tam }))
+    );
     expect(taken.filter((t) => t.ok)).toHaveLength(5);
     expect((await all()).free).toBe(0);
     const { rows } = await pool().query('select sum(change)::int as sum from stock_move where number = $1', [FAN]);
@@ -137,7 +178,10 @@ describe('stock', () => {
     await reserve(job.id, FAN, 2, { by: tam });
     await transaction((db) => useReserved(db, job.id, tam));
     expect(await all()).toMatchObject({ free: 1 });
-    expect((await listSpares(pool())).find((s) => s.number === FAN)).toMatchObject({ held: 0, places: [{ place: 'Rack A', quantity: 1 }] });
+    expect((await listSpares(pool())).find((s) => s.number === FAN)).toMatchObject({
+      held: 0,
+      places: [{ place: 'Rack A', quantity: 1 }]
+    });
     await moveStock(FAN, 'Rack A', -1, 'lost', { by: ines });
   });
 });
@@ -157,7 +201,10 @@ describe('the supplier', () => {
 
   it('offers what is in its catalogue, with holes and plugs', async () => {
     const answer = await offersFor([number, 'NONE-1']);
-    expect(answer).toMatchObject({ ok: true, value: [{ number, currency: 'EUR', plugs: expect.any(Array), holes: expect.any(Array) }] });
+    expect(answer).toMatchObject({
+      ok: true,
+      value: [{ number, currency: 'EUR', plugs: expect.any(Array), holes: expect.any(Array) }]
+    });
   });
   it('an order is taken once however often it is sent, and comes in aside for its job', async () => {
     const job = await newJob();
@@ -170,14 +217,22 @@ describe('the supplier', () => {
     expect(await takeIn(id, 'Drawer 2', { by: tam })).toBeUndefined();
     expect((await stockOf(pool(), [number], job.id))[0]).toMatchObject({ held: 1 });
   });
-  it.each([['failing', /cannot be reached/], ['refusing', /stocktaking/], ['lying', /does not hold together/], ['slow', /does not answer in time/]] as const)('when it is %s the answer says so and nothing breaks', async (mode, words) => {
+  it.each([
+    ['failing', /cannot be reached/],
+    ['refusing', /stocktaking/],
+    ['lying', /does not hold together/],
+    ['slow', /does not answer in time/]
+  ] as const)('when it is %s the answer says so and nothing breaks', async (mode, words) => {
     supplier.be(mode);
     expect(await offersFor([number])).toMatchObject({ ok: false, why: expect.stringMatching(words) });
   });
   it('an order that was never confirmed stays to be asked for again, or dropped; a false confirmation is not believed', async () => {
     const id = crypto.randomUUID();
     supplier.be('lying');
-    expect(await orderSpare(number, 1, null, tam, id)).toMatchObject({ ok: false, why: expect.stringMatching(/something else/) });
+    expect(await orderSpare(number, 1, null, tam, id)).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/something else/)
+    });
     expect(await openOrders(pool())).toMatchObject([{ id, supplierRef: null }]);
     expect(await dropOrder(id)).toBe(true);
     expect(await dropOrder(id)).toBe(false);
@@ -210,10 +265,23 @@ describe('a spare that becomes known', () => {
     const needs = async () => (await needsOfJob(pool(), job.id)).map((n) => [n.what, n.is, n.numbers.length]);
     const compound = (await needsOfJob(pool(), job.id)).find((n) => n.what === 'consumable')!;
     expect(compound).toMatchObject({ is: 'unlisted', numbers: [] });
-    await learnSpare(pool(), Spare.parse({ number: 'TC-1', name: compound.name.split(':')[0], kind: 'consumable' }), 500, ines);
-    expect((await needsOfJob(pool(), job.id)).find((n) => n.what === 'consumable')).toMatchObject({ is: 'missing', numbers: ['TC-1'] });
+    await learnSpare(
+      pool(),
+      Spare.parse({ number: 'TC-1', name: compound.name.split(':')[0], kind: 'consumable' }),
+      500,
+      ines
+    );
+    expect((await needsOfJob(pool(), job.id)).find((n) => n.what === 'consumable')).toMatchObject({
+      is: 'missing',
+      numbers: ['TC-1']
+    });
     const [number] = (await needsOfJob(pool(), job.id)).find((n) => n.what === 'part')!.numbers;
-    await learnSpare(pool(), Spare.parse({ number: number!, name: 'Heat sink', kind: 'part', supersededBy: 'NEW-1' }), null, ines);
+    await learnSpare(
+      pool(),
+      Spare.parse({ number: number!, name: 'Heat sink', kind: 'part', supersededBy: 'NEW-1' }),
+      null,
+      ines
+    );
     expect((await needsOfJob(pool(), job.id)).find((n) => n.what === 'part')!.numbers[0]).toBe('NEW-1');
     expect(await needs()).toEqual(expect.arrayContaining([['part', 'missing', expect.any(Number)]]));
   });
@@ -224,8 +292,14 @@ describe('fault sets', () => {
   it('are kept when they go with their machine, and refused in words when not', async () => {
     expect(await importFaultSet(pool(), text, ines)).toMatchObject({ ok: true, machine: 'norrvik-fathom-14' });
     expect((await faultSetFor(pool(), 'norrvik-fathom-14'))!.faults.length).toBeGreaterThan(20);
-    expect(await importFaultSet(pool(), text.replaceAll('"fan-plug"', '"fun-plug"'), ines)).toMatchObject({ ok: false, why: expect.stringMatching(/no joint "fun-plug"/) });
-    expect(await importFaultSet(pool(), text.replace('norrvik-fathom-14', 'unknown-1'), ines)).toMatchObject({ ok: false, why: expect.stringMatching(/no machine file/) });
+    expect(await importFaultSet(pool(), text.replaceAll('"fan-plug"', '"fun-plug"'), ines)).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/no joint "fun-plug"/)
+    });
+    expect(await importFaultSet(pool(), text.replace('norrvik-fathom-14', 'unknown-1'), ines)).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/no machine file/)
+    });
     expect(await importFaultSet(pool(), '{', ines)).toMatchObject({ ok: false, why: expect.stringMatching(/no JSON/) });
   });
   it('count what closed jobs came to: the last repair that helped, once for each job', async () => {
@@ -240,8 +314,12 @@ describe('fault sets', () => {
 
 describe('people and settings', () => {
   it('every change is in the audit log with who made it; the log cannot be changed', async () => {
-    expect(await openAccount({ signIn: 'juno', name: 'Juno Brekke', role: 'trainee' }, 'a long password', ines)).toEqual({ ok: true });
-    expect(await openAccount({ signIn: 'juno', name: 'Other', role: 'trainee' }, 'a long password', ines)).toMatchObject({ ok: false });
+    expect(
+      await openAccount({ signIn: 'juno', name: 'Juno Brekke', role: 'trainee' }, 'a long password', ines)
+    ).toEqual({ ok: true });
+    expect(
+      await openAccount({ signIn: 'juno', name: 'Other', role: 'trainee' }, 'a long password', ines)
+    ).toMatchObject({ ok: false });
     expect((await auditLog(pool()))[0]).toMatchObject({ by: 'Ines Havgaard', what: 'account opened', about: 'juno' });
     await expect(pool().query('delete from audit')).rejects.toThrow(/permission denied/);
   });
@@ -256,9 +334,15 @@ describe('people and settings', () => {
     const again = await openSession(pool(), juno.id, 'a browser');
     expect(await changeAccount(juno.id, { role: 'technician' }, ines)).toEqual({ ok: true });
     expect(await personOfSession(pool(), again)).toBeUndefined();
-    expect(await changeAccount(ines, { role: 'technician' }, ines)).toMatchObject({ ok: false, why: expect.stringMatching(/last lead/) });
+    expect(await changeAccount(ines, { role: 'technician' }, ines)).toMatchObject({
+      ok: false,
+      why: expect.stringMatching(/last lead/)
+    });
     await changeAccount(tam, { role: 'lead' }, ines);
-    const both = await Promise.all([changeAccount(tam, { role: 'technician' }, ines), changeAccount(ines, { role: 'technician' }, tam)]);
+    const both = await Promise.all([
+      changeAccount(tam, { role: 'technician' }, ines),
+      changeAccount(ines, { role: 'technician' }, tam)
+    ]);
     expect(both.filter((c) => c.ok)).toHaveLength(1);
     if (both[1]!.ok) await changeAccount(ines, { role: 'lead' }, tam);
     await changeAccount(tam, { role: 'technician' }, ines);
@@ -281,6 +365,9 @@ describe('people and settings', () => {
     expect(await saveSettings(pool(), { ...STANDARD_SETTINGS, pace: { 'open clips': 1.4 } }, ines)).toBe(true);
     expect(await settingsHistory(pool())).toHaveLength(before + 1);
     expect((await shopSettings(pool())).pace).toEqual({ 'open clips': 1.4 });
-    expect((await auditLog(pool()))[0]).toMatchObject({ what: 'settings changed', detail: { pace: { to: { 'open clips': 1.4 } } } });
+    expect((await auditLog(pool()))[0]).toMatchObject({
+      what: 'settings changed',
+      detail: { pace: { to: { 'open clips': 1.4 } } }
+    });
   });
 });

@@ -55,7 +55,11 @@ const SELECT = `
     left join person p on p.id = r.started_by`;
 
 /** What a job asks of the planner. */
-export const wishOf = ({ goals, weighting, avoid }: Pick<JobRow, 'goals' | 'weighting' | 'avoid'>): PlanWish => ({ goals, weighting, avoid });
+export const wishOf = ({ goals, weighting, avoid }: Pick<JobRow, 'goals' | 'weighting' | 'avoid'>): PlanWish => ({
+  goals,
+  weighting,
+  avoid
+});
 
 interface Raw extends Omit<JobRow, 'createdAt' | 'closedAt' | 'startedAt' | 'waitsUntil'> {
   createdAt: Date;
@@ -92,16 +96,24 @@ function where({ waits, search, closed }: JobQuery): { text: string; values: unk
   if (waits === 'bench') parts.push(`(j.waits = 'bench' or (j.waits = 'draining' and j.waits_until <= now()))`);
   else if (waits === 'draining') parts.push(`j.waits = 'draining' and j.waits_until > now()`);
   else if (waits) parts.push(`j.waits = $${values.push(waits)}`);
-  for (const word of (search ?? '').toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8)) parts.push(`j.search like $${values.push(`%${word.replace(/[\\%_]/g, '\\$&')}%`)}`);
+  for (const word of (search ?? '').toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8))
+    parts.push(`j.search like $${values.push(`%${word.replace(/[\\%_]/g, '\\$&')}%`)}`);
   return { text: parts.join(' and '), values };
 }
 
 /** Jobs of one screen: open ones by what is due first or by age, closed ones the newest first. */
 export async function listJobs(db: Queryable, query: JobQuery = {}, limit = PAGE, offset = 0): Promise<JobRow[]> {
   const { text, values } = where(query);
-  const order = query.closed ? 'j.closed_at desc, j.number' : query.order === 'age' ? 'j.number' : 'j.due_on nulls last, j.number';
+  const order = query.closed
+    ? 'j.closed_at desc, j.number'
+    : query.order === 'age'
+      ? 'j.number'
+      : 'j.due_on nulls last, j.number';
   // The rows of the screen are found first: what each of them costs to describe is paid for these alone.
-  const { rows } = await db.query(`with wanted as materialized (select j.id from job j where ${text} order by ${order} limit $${values.length + 1} offset $${values.length + 2}) ${SELECT} join wanted w on w.id = j.id order by ${order}`, [...values, limit, offset]);
+  const { rows } = await db.query(
+    `with wanted as materialized (select j.id from job j where ${text} order by ${order} limit $${values.length + 1} offset $${values.length + 2}) ${SELECT} join wanted w on w.id = j.id order by ${order}`,
+    [...values, limit, offset]
+  );
   return rows.map(dated);
 }
 
@@ -109,11 +121,22 @@ export async function listJobs(db: Queryable, query: JobQuery = {}, limit = PAGE
 export const MOST_COUNTED = 10_000;
 
 /** How many jobs a query finds, and how many open ones wait for each thing. */
-export async function countJobs(db: Queryable, query: JobQuery): Promise<{ found: number; waits: Partial<Record<Waits, number>> }> {
+export async function countJobs(
+  db: Queryable,
+  query: JobQuery
+): Promise<{ found: number; waits: Partial<Record<Waits, number>> }> {
   const { text, values } = where(query);
-  const found = await db.query(`select count(*)::int as n from (select 1 from job j where ${text} limit ${MOST_COUNTED}) hits`, values);
-  const by = await db.query(`select case when waits = 'draining' and waits_until <= now() then 'bench' else waits end as waits, count(*)::int as n from job where closed_at is null group by 1`);
-  return { found: found.rows[0].n, waits: Object.fromEntries(by.rows.map((r: { waits: Waits; n: number }) => [r.waits, r.n])) };
+  const found = await db.query(
+    `select count(*)::int as n from (select 1 from job j where ${text} limit ${MOST_COUNTED}) hits`,
+    values
+  );
+  const by = await db.query(
+    `select case when waits = 'draining' and waits_until <= now() then 'bench' else waits end as waits, count(*)::int as n from job where closed_at is null group by 1`
+  );
+  return {
+    found: found.rows[0].n,
+    waits: Object.fromEntries(by.rows.map((r: { waits: Waits; n: number }) => [r.waits, r.n]))
+  };
 }
 
 export async function findJobById(db: Queryable, id: string): Promise<JobRow | undefined> {
@@ -160,7 +183,10 @@ export interface JobPlan {
 
 /** What a search for a job looks in. */
 async function rememberWords(db: Queryable, which: string, value: unknown): Promise<void> {
-  await db.query(`update job set search = lower(job.number || ' ' || customer || ' ' || serial || ' ' || complaint || ' ' || work || ' ' || m.maker || ' ' || m.model) from machine_file m where m.id = job.machine_file_id and job.${which}`, [value]);
+  await db.query(
+    `update job set search = lower(job.number || ' ' || customer || ' ' || serial || ' ' || complaint || ' ' || work || ' ' || m.maker || ' ' || m.model) from machine_file m where m.id = job.machine_file_id and job.${which}`,
+    [value]
+  );
 }
 
 /** Changes what a job is for and how it is planned, as long as nobody has started it. @returns whether it was still to be changed */

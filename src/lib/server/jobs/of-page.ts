@@ -7,7 +7,9 @@ import { machineDocument } from '../library/machines';
 import type { Machine } from '$core/machine';
 
 /** What every page of a job starts from. */
-export async function jobOfPage(params: { number: string }): Promise<{ job: JobRow; machine: Machine; hash: string; facts: JobEvent[]; state: JobState }> {
+export async function jobOfPage(params: {
+  number: string;
+}): Promise<{ job: JobRow; machine: Machine; hash: string; facts: JobEvent[]; state: JobState }> {
   const job = await findJob(pool(), Number(params.number));
   if (!job) error(404, `There is no job ${params.number}.`);
   const file = await machineDocument(pool(), job.fileId);

@@ -11,7 +11,10 @@ export async function savedViews(db: Queryable, personId: string): Promise<Saved
 }
 
 export async function saveView(db: Queryable, personId: string, { name, query }: SavedView): Promise<void> {
-  await db.query('insert into saved_view (person_id, name, query) values ($1, $2, $3) on conflict (person_id, name) do update set query = excluded.query', [personId, name, query]);
+  await db.query(
+    'insert into saved_view (person_id, name, query) values ($1, $2, $3) on conflict (person_id, name) do update set query = excluded.query',
+    [personId, name, query]
+  );
 }
 
 export async function dropView(db: Queryable, personId: string, name: string): Promise<void> {

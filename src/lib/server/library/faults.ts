@@ -7,7 +7,8 @@ import { machineDocument } from './machines';
 
 /** What goes wrong with a machine, as far as the shop was told. */
 export async function faultSetFor(db: Queryable, machineId: string): Promise<FaultSet | undefined> {
-  return (await db.query('select document from fault_set where machine_id = $1 order by id desc limit 1', [machineId])).rows[0]?.document;
+  return (await db.query('select document from fault_set where machine_id = $1 order by id desc limit 1', [machineId]))
+    .rows[0]?.document;
 }
 
 export type ImportedFaults = { ok: true; machine: string; faults: number } | { ok: false; why: string };
@@ -25,14 +26,28 @@ export async function importFaultSet(db: Queryable, text: string, by: string | n
     return { ok: false, why: `It is no JSON: ${(error as Error).message}` };
   }
   const set = FaultSet.safeParse(document);
-  if (!set.success) return { ok: false, why: set.error.issues.slice(0, 5).map((i) => `${i.path.join('/') || 'the file'}: ${i.message}`).join('; ') };
-  const { rows } = await db.query('select id::int from machine_file where machine_id = $1 order by id desc limit 1', [set.data.machine]);
-  if (!rows[0]) return { ok: false, why: `There is no machine file "${set.data.machine}" to go with it: import that first.` };
+  if (!set.success)
+    return {
+      ok: false,
+      why: set.error.issues
+        .slice(0, 5)
+        .map((i) => `${i.path.join('/') || 'the file'}: ${i.message}`)
+        .join('; ')
+    };
+  const { rows } = await db.query('select id::int from machine_file where machine_id = $1 order by id desc limit 1', [
+    set.data.machine
+  ]);
+  if (!rows[0])
+    return { ok: false, why: `There is no machine file "${set.data.machine}" to go with it: import that first.` };
   const { machine, hash } = (await machineDocument(db, rows[0].id))!;
   const wrong = strangersOf(modelOf(machine), set.data);
   if (wrong.length === 0) wrong.push(...unplannableIn(set.data, reachFrom(accessFor(hash, machine), set.data)));
   if (wrong.length > 0) return { ok: false, why: wrong.slice(0, 5).join('; ') };
-  await db.query('insert into fault_set (machine_id, document, imported_by) values ($1, $2, $3)', [set.data.machine, JSON.stringify(set.data), by]);
+  await db.query('insert into fault_set (machine_id, document, imported_by) values ($1, $2, $3)', [
+    set.data.machine,
+    JSON.stringify(set.data),
+    by
+  ]);
   await audit(db, by, 'fault set imported', set.data.machine, { faults: set.data.faults.length });
   return { ok: true, machine: set.data.machine, faults: set.data.faults.length };
 }

@@ -27,13 +27,32 @@ afterAll(async () => {
   await database.drop();
 });
 
-const newJob = (fileId: number) => addJob({ fileId, customer: 'MS Terna', serial: '', complaint: '', goals: [{ do: 'replace', part: 'fan' }], work: 'Replace fan', dueOn: null }, { by: ines });
+const newJob = (fileId: number) =>
+  addJob(
+    {
+      fileId,
+      customer: 'MS Terna',
+      serial: '',
+      complaint: '',
+      goals: [{ do: 'replace', part: 'fan' }],
+      work: 'Replace fan',
+      dueOn: null
+    },
+    { by: ines }
+  );
 
 describe('the library', () => {
   it('shows the newest file of each revision, and all of a machine in its history', async () => {
-    expect((await listMachines(pool())).map((m) => [m.revision, m.fileId])).toEqual([['r2', files[2]], ['r1', files[0]]]);
+    expect((await listMachines(pool())).map((m) => [m.revision, m.fileId])).toEqual([
+      ['r2', files[2]],
+      ['r1', files[0]]
+    ]);
     const history = await revisionsOf(pool(), 'norrvik-fathom-14');
-    expect(history.map((h) => [h.fileId, h.revision, h.importedBy])).toEqual([[files[2], 'r2', 'Ines Havgaard'], [files[1], 'r2', 'Ines Havgaard'], [files[0], 'r1', 'Ines Havgaard']]);
+    expect(history.map((h) => [h.fileId, h.revision, h.importedBy])).toEqual([
+      [files[2], 'r2', 'Ines Havgaard'],
+      [files[1], 'r2', 'Ines Havgaard'],
+      [files[0], 'r1', 'Ines Havgaard']
+    ]);
     expect(await revisionsOf(pool(), 'another')).toEqual([]);
   });
   it('counts files and open jobs by revision, and knows which job works by which file', async () => {
@@ -41,14 +60,25 @@ describe('the library', () => {
     const closed = await newJob(files[0]!);
     await pool().query('update job set closed_at = now() where number = $1', [closed]);
     const counts = await libraryCounts(pool());
-    expect((await listMachines(pool())).map(counts)).toEqual([{ files: 2, openJobs: 1 }, { files: 1, openJobs: 0 }]);
+    expect((await listMachines(pool())).map(counts)).toEqual([
+      { files: 2, openJobs: 1 },
+      { files: 1, openJobs: 0 }
+    ]);
     const jobs = await jobsOnMachine(pool(), 'norrvik-fathom-14');
-    expect(jobs.map((j) => [j.number, j.fileId, j.isClosed])).toEqual([[open, files[1], false], [closed, files[0], true]]);
+    expect(jobs.map((j) => [j.number, j.fileId, j.isClosed])).toEqual([
+      [open, files[1], false],
+      [closed, files[0], true]
+    ]);
   });
 });
 
 describe('the plan of a job', () => {
-  const wish = { goals: [{ do: 'replace', part: 'ssd' }], weighting: 'bit-by-bit', avoid: ['joint:x'], work: 'Replace SSD' } as const;
+  const wish = {
+    goals: [{ do: 'replace', part: 'ssd' }],
+    weighting: 'bit-by-bit',
+    avoid: ['joint:x'],
+    work: 'Replace SSD'
+  } as const;
 
   it('is kept while nobody has started it, and started as it was kept', async () => {
     const number = await newJob(files[2]!);
@@ -72,4 +102,3 @@ describe('the plan of a job', () => {
     await expect(keepPlan(job.id, { ...wish, weighting: 'by-luck' as never })).rejects.toThrow(/check constraint/);
   });
 });
-

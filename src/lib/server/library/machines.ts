@@ -16,7 +16,8 @@ export interface MachineRow {
 const COLUMNS = `id::int as "fileId", content_hash as hash, machine_id as "machineId", maker, model, revision, imported_at as "importedAt"`;
 const dated = <T extends { importedAt: Date }>(row: T) => ({ ...row, importedAt: row.importedAt.toISOString() });
 
-export type Imported = { ok: true; row: MachineRow; isNew: boolean; warnings: Fault[] } | { ok: false; faults: Fault[] };
+export type Imported =
+  { ok: true; row: MachineRow; isNew: boolean; warnings: Fault[] } | { ok: false; faults: Fault[] };
 
 /** Checks a machine file and keeps it as a row of its own; the same content twice is one row. */
 export async function importMachine(db: Queryable, text: string, by: string | null): Promise<Imported> {
@@ -51,12 +52,17 @@ export async function libraryCounts(db: Queryable): Promise<(row: MachineRow) =>
     `select m.machine_id as "machineId", m.revision, count(distinct m.id)::int as files, count(j.id)::int as "openJobs"
        from machine_file m left join job j on j.machine_file_id = m.id and j.closed_at is null group by m.machine_id, m.revision`
   );
-  const counts = new Map(rows.map(({ machineId, revision, files, openJobs }) => [`${machineId} ${revision}`, { files, openJobs }]));
+  const counts = new Map(
+    rows.map(({ machineId, revision, files, openJobs }) => [`${machineId} ${revision}`, { files, openJobs }])
+  );
   return ({ machineId, revision }) => counts.get(`${machineId} ${revision}`) ?? { files: 0, openJobs: 0 };
 }
 
 /** Jobs on any file of a machine, open ones first. */
-export async function jobsOnMachine(db: Queryable, machineId: string): Promise<{ number: number; work: string; customer: string; fileId: number; isClosed: boolean }[]> {
+export async function jobsOnMachine(
+  db: Queryable,
+  machineId: string
+): Promise<{ number: number; work: string; customer: string; fileId: number; isClosed: boolean }[]> {
   const { rows } = await db.query(
     `select j.number::int as number, j.work, j.customer, j.machine_file_id::int as "fileId", j.closed_at is not null as "isClosed"
        from job j join machine_file m on m.id = j.machine_file_id where m.machine_id = $1 order by j.closed_at desc nulls first, j.number desc limit 200`,
@@ -66,7 +72,10 @@ export async function jobsOnMachine(db: Queryable, machineId: string): Promise<{
 }
 
 /** Every file of a machine, the newest first: its history. */
-export async function revisionsOf(db: Queryable, machineId: string): Promise<(MachineRow & { importedBy: string | null })[]> {
+export async function revisionsOf(
+  db: Queryable,
+  machineId: string
+): Promise<(MachineRow & { importedBy: string | null })[]> {
   const { rows } = await db.query(
     `select m.id::int as "fileId", content_hash as hash, machine_id as "machineId", maker, model, revision, imported_at as "importedAt", p.display_name as "importedBy"
        from machine_file m left join person p on p.id = m.imported_by where machine_id = $1 order by m.id desc limit 100`,
@@ -75,7 +84,12 @@ export async function revisionsOf(db: Queryable, machineId: string): Promise<(Ma
   return rows.map(dated);
 }
 
-export async function machineDocument(db: Queryable, fileId: number): Promise<{ machine: Machine; hash: string } | undefined> {
-  const { rows } = await db.query('select document as machine, content_hash as hash from machine_file where id = $1', [fileId]);
+export async function machineDocument(
+  db: Queryable,
+  fileId: number
+): Promise<{ machine: Machine; hash: string } | undefined> {
+  const { rows } = await db.query('select document as machine, content_hash as hash from machine_file where id = $1', [
+    fileId
+  ]);
   return rows[0];
 }

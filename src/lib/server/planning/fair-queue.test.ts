@@ -8,10 +8,15 @@ function pieces(queue: FairQueue) {
   const begun: string[] = [];
   const end = new Map<string, () => void>();
   const put = (person: string, name: string, size = 1, signal?: AbortSignal) =>
-    queue.run(person, size, () => {
-      begun.push(name);
-      return new Promise<string>((resolve) => end.set(name, () => resolve(name)));
-    }, signal);
+    queue.run(
+      person,
+      size,
+      () => {
+        begun.push(name);
+        return new Promise<string>((resolve) => end.set(name, () => resolve(name)));
+      },
+      signal
+    );
   const finish = async (name: string) => {
     end.get(name)!();
     await settled();

@@ -70,7 +70,12 @@ export class FairQueue {
 
   private next(): void {
     const now = this.now();
-    const rank = ({ person, size, since }: Waiting) => [this.underWay.get(person) ?? 0, (size + this.lately(person, now)) * 0.5 ** ((now - since) / this.patience), since] as const;
+    const rank = ({ person, size, since }: Waiting) =>
+      [
+        this.underWay.get(person) ?? 0,
+        (size + this.lately(person, now)) * 0.5 ** ((now - since) / this.patience),
+        since
+      ] as const;
     // One place is never one person's: whoever asks for something small finds it free.
     const most = Math.max(1, this.atOnce - 1);
     const ready = () => this.waiting.filter((w) => (this.underWay.get(w.person) ?? 0) < most);

@@ -25,7 +25,10 @@ export async function requestOfJob(params: { number: string }): Promise<OfJob & 
 }
 
 /** The plan that a job was started with, or the one that it would be started with now; or why there is none. */
-export async function planOrProblem(job: JobRow, asked: PlanRequest): Promise<{ plan: Plan; problem: null } | { plan: null; problem: string }> {
+export async function planOrProblem(
+  job: JobRow,
+  asked: PlanRequest
+): Promise<{ plan: Plan; problem: null } | { plan: null; problem: string }> {
   const run = job.runId ? await findRun(pool(), job.runId) : undefined;
   try {
     return { plan: run?.planNow ?? (await planFor(asked)), problem: null };

@@ -48,7 +48,9 @@ describe('plans from a thread', () => {
   it('tell who waits for them how it goes, and nobody else', async () => {
     const stop = new AbortController();
     const every = file.machine.parts.filter((p) => p.numbers.length > 0).map((p) => p.id);
-    const made = asking.run({ person: 'tam', signal: stop.signal }, () => planFor(asked(replace(...every))).catch(() => 'stopped'));
+    const made = asking.run({ person: 'tam', signal: stop.signal }, () =>
+      planFor(asked(replace(...every))).catch(() => 'stopped')
+    );
     const stages = new Set<string>();
     let last: ReturnType<typeof underWay> = [];
     for (let i = 0; i < 400 && !last.some((p) => p.gap !== undefined); i++) {

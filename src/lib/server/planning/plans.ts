@@ -17,7 +17,11 @@ const ALWAYS = Symbol('always');
  * @param signal says that this asker does not want it any more; by itself the one of the request that is being answered
  * @throws PlanningError when it cannot be done; 503 past the deadline; an AbortError when nobody wants it any more
  */
-export async function planFor(request: PlanRequest, on?: (heard: Heard) => void, signal: AbortSignal | undefined = asking.getStore()?.signal): Promise<Plan> {
+export async function planFor(
+  request: PlanRequest,
+  on?: (heard: Heard) => void,
+  signal: AbortSignal | undefined = asking.getStore()?.signal
+): Promise<Plan> {
   const key = requestKey(request);
   let entry = made.get(key);
   if (!entry) {
@@ -26,7 +30,10 @@ export async function planFor(request: PlanRequest, on?: (heard: Heard) => void,
     entry = { plan, wanted: new Set(), stop, isDone: false };
     made.set(key, entry);
     const mine = entry;
-    plan.then(() => (mine.isDone = true), () => made.get(key) === mine && made.delete(key));
+    plan.then(
+      () => (mine.isDone = true),
+      () => made.get(key) === mine && made.delete(key)
+    );
     if (made.size > KEEP) made.delete(made.keys().next().value!);
   }
   if (entry.isDone) return entry.plan;
@@ -38,7 +45,11 @@ export async function planFor(request: PlanRequest, on?: (heard: Heard) => void,
 }
 
 /** Waits as long as this asker is there; the last one to leave stops the work. */
-async function wantedWhile(key: string, entry: NonNullable<ReturnType<typeof made.get>>, signal: AbortSignal): Promise<Plan> {
+async function wantedWhile(
+  key: string,
+  entry: NonNullable<ReturnType<typeof made.get>>,
+  signal: AbortSignal
+): Promise<Plan> {
   signal.throwIfAborted();
   const me = Symbol();
   entry.wanted.add(me);
@@ -81,14 +92,24 @@ async function run(request: PlanRequest, on: ((heard: Heard) => void) | undefine
 }
 
 /** A machine file, read and checked in a thread. */
-export const checkMachineFile = (text: string): Promise<Checked> => inThread({ do: 'read', text }, text.length / 500, asking.getStore()?.signal);
+export const checkMachineFile = (text: string): Promise<Checked> =>
+  inThread({ do: 'read', text }, text.length / 500, asking.getStore()?.signal);
 
 /** A whole face of a machine, drawn in a thread. */
-export const drawFace = (machine: Machine, zone: string, more: { from?: number; goals?: string[] } = {}): Promise<string> =>
-  inThread({ do: 'draw', machine, zone, ...more }, machine.joints.length + machine.parts.length, asking.getStore()?.signal);
+export const drawFace = (
+  machine: Machine,
+  zone: string,
+  more: { from?: number; goals?: string[] } = {}
+): Promise<string> =>
+  inThread(
+    { do: 'draw', machine, zone, ...more },
+    machine.joints.length + machine.parts.length,
+    asking.getStore()?.signal
+  );
 
 /** A paper, written in a thread. @param size against other work: about one for each thing on it */
-export const print = (paper: Paper, size: number): Promise<Uint8Array<ArrayBuffer>> => inThread({ do: 'print', paper }, size, asking.getStore()?.signal);
+export const print = (paper: Paper, size: number): Promise<Uint8Array<ArrayBuffer>> =>
+  inThread({ do: 'print', paper }, size, asking.getStore()?.signal);
 
 /** Ends all threads: when the process stops, and between tests. */
 export async function closePlanner(): Promise<void> {

@@ -39,7 +39,14 @@ const pieces = new Set<Piece>();
 
 /** What is being done for a person, the oldest first. */
 export function underWay(person: string): UnderWay[] {
-  return [...pieces].filter((p) => p.person === person).map(({ do: what, stage, since, gap }) => ({ do: what, stage, seconds: Math.round((performance.now() - since) / 1000), ...(gap === undefined ? {} : { gap }) }));
+  return [...pieces]
+    .filter((p) => p.person === person)
+    .map(({ do: what, stage, since, gap }) => ({
+      do: what,
+      stage,
+      seconds: Math.round((performance.now() - since) / 1000),
+      ...(gap === undefined ? {} : { gap })
+    }));
 }
 
 const threadCount = () => settings.planThreads ?? Math.max(2, availableParallelism() - 1);
@@ -65,22 +72,42 @@ function pool(): Piscina<Task, Result<Task>> {
  * @param begun is given the piece of work, to say how it goes
  * @throws 503 when it is not done within the deadline; an AbortError when the signal says that nobody wants it any more
  */
-export async function inThread<T extends Task>(task: T, size: number, signal: AbortSignal | undefined, transfer: readonly unknown[] = [], begun: (piece: Pick<Piece, 'stage' | 'gap'>) => void = () => {}): Promise<Result<T>> {
+export async function inThread<T extends Task>(
+  task: T,
+  size: number,
+  signal: AbortSignal | undefined,
+  transfer: readonly unknown[] = [],
+  begun: (piece: Pick<Piece, 'stage' | 'gap'>) => void = () => {}
+): Promise<Result<T>> {
   queue ??= new FairQueue(threadCount(), EACH);
   const person = asking.getStore()?.person ?? '';
   const piece: Piece = { do: task.do, person, stage: 'waiting', since: performance.now() };
   pieces.add(piece);
-  return queue.run(person, size, async () => {
-    piece.stage = 'working';
-    begun(piece);
-    const late = AbortSignal.timeout(DEADLINE_MS);
-    try {
-      return (await pool().run(task, { signal: signal ? AbortSignal.any([signal, late]) : late, ...(transfer.length > 0 ? { transferList: transfer as never } : {}) })) as Result<T>;
-    } catch (thrown) {
-      if (late.aborted && !signal?.aborted) error(503, 'This takes too long to work out. Ask for less at once, or try again when the server has less to do.');
-      throw thrown;
-    }
-  }, signal).finally(() => pieces.delete(piece));
+  return queue
+    .run(
+      person,
+      size,
+      async () => {
+        piece.stage = 'working';
+        begun(piece);
+        const late = AbortSignal.timeout(DEADLINE_MS);
+        try {
+          return (await pool().run(task, {
+            signal: signal ? AbortSignal.any([signal, late]) : late,
+            ...(transfer.length > 0 ? { transferList: transfer as never } : {})
+          })) as Result<T>;
+        } catch (thrown) {
+          if (late.aborted && !signal?.aborted)
+            error(
+              503,
+              'This takes too long to work out. Ask for less at once, or try again when the server has less to do.'
+            );
+          throw thrown;
+        }
+      },
+      signal
+    )
+    .finally(() => pieces.delete(piece));
 }
 
 /** Ends all threads: when the process stops, and between tests. */

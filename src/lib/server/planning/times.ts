@@ -25,7 +25,12 @@ export async function shopTimes(db: Queryable): Promise<ShopTimes> {
   const [{ pace: set }, { pace, spreads }] = await Promise.all([shopSettings(db), known.times]);
   const kinds = new Set([...Object.keys(set), ...Object.keys(pace)]);
   // Rounded, so that plans of equal times stay equal plans.
-  return { pace: Object.fromEntries([...kinds].map((kind) => [kind, rounded((set[kind as keyof typeof set] ?? 1) * (pace[kind] ?? 1))])), spreads };
+  return {
+    pace: Object.fromEntries(
+      [...kinds].map((kind) => [kind, rounded((set[kind as keyof typeof set] ?? 1) * (pace[kind] ?? 1))])
+    ),
+    spreads
+  };
 }
 
 /** What was worked out is worked out anew: after a run was signed here, and between tests. */
@@ -34,9 +39,17 @@ export const forgetTimes = (): void => void (known = undefined);
 const rounded = (n: number) => Math.round(n * 100) / 100;
 
 async function learned(db: Queryable): Promise<ShopTimes> {
-  const { rows } = await db.query('select id, observed from run where observed is not null order by signed_at desc limit $1', [VISITS]);
-  const observed = rows.flatMap((r: { id: string; observed: Omit<Observed, 'visit'>[] }) => r.observed.map((o) => ({ ...o, visit: r.id })));
+  const { rows } = await db.query(
+    'select id, observed from run where observed is not null order by signed_at desc limit $1',
+    [VISITS]
+  );
+  const observed = rows.flatMap((r: { id: string; observed: Omit<Observed, 'visit'>[] }) =>
+    r.observed.map((o) => ({ ...o, visit: r.id }))
+  );
   const pace = paceOf(observed);
   const kinds = new Set(observed.map((o) => o.kind));
-  return { pace: Object.fromEntries([...kinds].map((kind) => [kind, pace.factor(kind)])), spreads: { step: rounded(pace.spread), visit: rounded(pace.visitSpread) } };
+  return {
+    pace: Object.fromEntries([...kinds].map((kind) => [kind, pace.factor(kind)])),
+    spreads: { step: rounded(pace.spread), visit: rounded(pace.visitSpread) }
+  };
 }

@@ -26,7 +26,12 @@ describe('paper', () => {
   it('a job sheet holds a long job, numbers its pages, and prints names of any alphabet', async () => {
     const access = demoAccess('norrvik-pilot-14');
     const made = plan(access, [{ do: 'replace', part: 'board' }]);
-    const pdf = await jobSheetPdf(access.model, made, { number: 7, customer: 'MS Łódź, Ж. Øre', serial: 'NP14-1', complaint: 'x'.repeat(2000) });
+    const pdf = await jobSheetPdf(access.model, made, {
+      number: 7,
+      customer: 'MS Łódź, Ж. Øre',
+      serial: 'NP14-1',
+      complaint: 'x'.repeat(2000)
+    });
     expect(pages(pdf)).toBeGreaterThan(2);
     expect(pages(pdf)).toBeLessThan(12);
     expect(pdf.subarray(-7).toString()).toContain('%%EOF');
@@ -36,13 +41,33 @@ describe('paper', () => {
     const access = demoAccess();
     const made = plan(access, [{ do: 'replace', part: 'board' }]);
     let n = 0;
-    const event = (body: object) => ({ id: `00000000-0000-4000-8000-${String(++n).padStart(12, '0')}`, at: new Date(Date.UTC(2026, 10, 25, 8) + n * 1000).toISOString(), by: 'Ж. Øre', ...body }) as RunEvent;
-    const events = made.steps.flatMap((s) => [event({ type: 'note', step: s.id, text: 'As drawn. '.repeat(6) }), s.do === 'test' ? event({ type: 'tested', step: s.id, outcome: 'pass' }) : event({ type: 'done', step: s.id, ...(s.count === undefined ? {} : { count: s.count }) })]);
+    const event = (body: object) =>
+      ({
+        id: `00000000-0000-4000-8000-${String(++n).padStart(12, '0')}`,
+        at: new Date(Date.UTC(2026, 10, 25, 8) + n * 1000).toISOString(),
+        by: 'Ж. Øre',
+        ...body
+      }) as RunEvent;
+    const events = made.steps.flatMap((s) => [
+      event({ type: 'note', step: s.id, text: 'As drawn. '.repeat(6) }),
+      s.do === 'test'
+        ? event({ type: 'tested', step: s.id, outcome: 'pass' })
+        : event({ type: 'done', step: s.id, ...(s.count === undefined ? {} : { count: s.count }) })
+    ]);
     const job = { number: 7, customer: 'MS Łódź', serial: '', complaint: 'Dead.' };
-    const bytes = await sharp({ create: { width: 320, height: 240, channels: 3, background: '#245' } }).jpeg().toBuffer();
+    const bytes = await sharp({ create: { width: 320, height: 240, channels: 3, background: '#245' } })
+      .jpeg()
+      .toBuffer();
     const photos = Array.from({ length: 7 }, () => ({ bytes, caption: 'Lift out the main board' }));
     const without = await reportPdf(access.model, [made], fold(access.model, made, events), job, STANDARD_SETTINGS);
-    const withThem = await reportPdf(access.model, [made], fold(access.model, made, events), job, STANDARD_SETTINGS, photos);
+    const withThem = await reportPdf(
+      access.model,
+      [made],
+      fold(access.model, made, events),
+      job,
+      STANDARD_SETTINGS,
+      photos
+    );
     expect(pages(without)).toBeGreaterThan(3);
     expect(pages(withThem)).toBeGreaterThanOrEqual(pages(without));
     expect(withThem.toString('latin1').match(/\/Subtype \/Image/g)?.length).toBe(7);

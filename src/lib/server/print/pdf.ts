@@ -17,12 +17,20 @@ const A4 = { width: 210, height: 297 };
 
 const { resolve } = createRequire(import.meta.url);
 /** Letters of most alphabets, in the file: what a customer is called is printed whatever its letters. */
-const FONTS = { plain: resolve('dejavu-fonts-ttf/ttf/DejaVuSansCondensed.ttf'), bold: resolve('dejavu-fonts-ttf/ttf/DejaVuSansCondensed-Bold.ttf') };
+const FONTS = {
+  plain: resolve('dejavu-fonts-ttf/ttf/DejaVuSansCondensed.ttf'),
+  bold: resolve('dejavu-fonts-ttf/ttf/DejaVuSansCondensed-Bold.ttf')
+};
 
 type Doc = InstanceType<typeof PDFDocument>;
 
 function begin(title: string): { doc: Doc; bytes: Promise<Buffer<ArrayBuffer>> } {
-  const doc = new PDFDocument({ size: 'A4', margin: 14 * PT, bufferPages: true, info: { Title: title, Producer: 'Eager Wrench', Creator: 'Eager Wrench' } });
+  const doc = new PDFDocument({
+    size: 'A4',
+    margin: 14 * PT,
+    bufferPages: true,
+    info: { Title: title, Producer: 'Eager Wrench', Creator: 'Eager Wrench' }
+  });
   doc.registerFont('plain', FONTS.plain).registerFont('bold', FONTS.bold).font('plain');
   const bytes = new Promise<Buffer<ArrayBuffer>>((done, failed) => {
     const chunks: Buffer[] = [];
@@ -41,7 +49,11 @@ export function trayPdf(model: Model, tray: Tray): Promise<Buffer<ArrayBuffer>> 
   const svg = traySvg(model, tray);
   for (let sheet = 0; sheet < tray.sheets; sheet++) {
     if (sheet > 0) doc.addPage();
-    SVGtoPDF(doc, svg, 0, -sheet * tray.sheet.heightMm * PT, { width: tray.sheet.widthMm * PT, height: tray.sheets * tray.sheet.heightMm * PT, fontCallback: fontOf });
+    SVGtoPDF(doc, svg, 0, -sheet * tray.sheet.heightMm * PT, {
+      width: tray.sheet.widthMm * PT,
+      height: tray.sheets * tray.sheet.heightMm * PT,
+      fontCallback: fontOf
+    });
   }
   doc.end();
   return bytes;
@@ -58,7 +70,15 @@ export interface JobSheet {
 export type Paper =
   | { what: 'tray'; machine: Machine; tray: Tray }
   | { what: 'job sheet'; machine: Machine; plan: Plan; job: JobSheet }
-  | { what: 'report'; machine: Machine; plans: Plan[]; state: RunState; job: JobSheet; shop: Pick<ShopSettings, 'name' | 'place'>; photos: Photo[] };
+  | {
+      what: 'report';
+      machine: Machine;
+      plans: Plan[];
+      state: RunState;
+      job: JobSheet;
+      shop: Pick<ShopSettings, 'name' | 'place'>;
+      photos: Photo[];
+    };
 
 export function printed(paper: Paper): Promise<Buffer<ArrayBuffer>> {
   const model = modelOf(paper.machine);
@@ -78,7 +98,13 @@ export interface Photo {
   caption: string;
 }
 
-const LEGS = { isolate: 'Make it safe', down: 'Way down', swap: 'Turning point', up: 'Way up', prove: 'Prove what was touched' } as const;
+const LEGS = {
+  isolate: 'Make it safe',
+  down: 'Way down',
+  swap: 'Turning point',
+  up: 'Way up',
+  prove: 'Prove what was touched'
+} as const;
 
 /** The job on paper: what it is, what has to lie ready, the machine opened, and every step to be ticked. */
 export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Buffer<ArrayBuffer>> {
@@ -92,14 +118,40 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
     if (doc.y + height > bottom) doc.addPage();
   };
 
-  doc.font('bold').fontSize(16).text(`Job ${job.number}: ${jobPhrase(model, plan.goals)}`, left, 14 * PT, { width });
-  doc.font('plain').fontSize(10).text(`${machine.maker} ${machine.model} ${machine.revision}${job.serial ? `, serial ${job.serial}` : ''}. For ${job.customer}.`, { width });
+  doc
+    .font('bold')
+    .fontSize(16)
+    .text(`Job ${job.number}: ${jobPhrase(model, plan.goals)}`, left, 14 * PT, { width });
+  doc
+    .font('plain')
+    .fontSize(10)
+    .text(
+      `${machine.maker} ${machine.model} ${machine.revision}${job.serial ? `, serial ${job.serial}` : ''}. For ${job.customer}.`,
+      { width }
+    );
   if (job.complaint) doc.text(`Complaint: ${job.complaint}`, { width });
   doc.text(`About ${duration(plan.times.p50)}, ${duration(plan.times.p80)} on the safe side.`, { width }).moveDown(0.6);
 
-  const zone = zoneAt(plan, plan.steps.findIndex((s) => s.leg === 'swap')) ?? machine.zones[0]!.id;
+  const zone =
+    zoneAt(
+      plan,
+      plan.steps.findIndex((s) => s.leg === 'swap')
+    ) ?? machine.zones[0]!.id;
   const swap = plan.steps.findIndex((s) => s.leg === 'swap');
-  const drawing = drawingSvg(model, zone, machineAfter(model, plan, (s) => s.leg !== 'up' && plan.steps.indexOf(s) < swap && s.do === 'move' && !goalParts(plan.goals).includes(s.part ?? '')), { goals: goalParts(plan.goals) });
+  const drawing = drawingSvg(
+    model,
+    zone,
+    machineAfter(
+      model,
+      plan,
+      (s) =>
+        s.leg !== 'up' &&
+        plan.steps.indexOf(s) < swap &&
+        s.do === 'move' &&
+        !goalParts(plan.goals).includes(s.part ?? '')
+    ),
+    { goals: goalParts(plan.goals) }
+  );
   const height = 70 * PT;
   SVGtoPDF(doc, drawing, left, doc.y, { width, height, preserveAspectRatio: 'xMidYMid meet', fontCallback: fontOf });
   doc.y += height + 8;
@@ -116,7 +168,10 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
     const h = doc.heightOfString(text, { width: width - 14 - indent });
     need(h + 2);
     const y = doc.y;
-    doc.rect(left + indent, y + 1.5, 8, 8).lineWidth(0.6).stroke('#12222a');
+    doc
+      .rect(left + indent, y + 1.5, 8, 8)
+      .lineWidth(0.6)
+      .stroke('#12222a');
     doc.text(text, x, y, { width: width - 14 - indent });
     doc.y = y + h + 2;
   };
@@ -125,28 +180,51 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
     ...plan.inHand.tools.map((t) => `${t.tool}${t.substitutes.length > 0 ? ` (or ${t.substitutes.join(', ')})` : ''}`),
     ...plan.inHand.consumables.map((c) => `${c.name}: ${c.amount}`)
   ]);
-  list('Broken for good: the owner has to know', brokenForGood(model, plan).map((j) => j.name));
+  list(
+    'Broken for good: the owner has to know',
+    brokenForGood(model, plan).map((j) => j.name)
+  );
 
   let leg = '';
   plan.steps.forEach((step, i) => {
     if (step.leg !== leg) {
       leg = step.leg;
       need(40);
-      doc.moveDown(0.4).font('bold').fontSize(11).text(LEGS[step.leg], left, doc.y, { width }).font('plain').fontSize(9.5).moveDown(0.15);
+      doc
+        .moveDown(0.4)
+        .font('bold')
+        .fontSize(11)
+        .text(LEGS[step.leg], left, doc.y, { width })
+        .font('plain')
+        .fontSize(9.5)
+        .moveDown(0.15);
     }
     const caution = step.cautions.find((c) => c.harm) ?? (step.unheld ? step.cautions[0] : undefined);
     tick(`${i + 1}. ${step.text}${step.tool ? ` (${step.tool})` : ''}`);
     if (step.detail) {
       need(12);
-      doc.fontSize(8).fillColor('#435a65').text(step.detail, left + 14, doc.y, { width: width - 14 }).fillColor('black').fontSize(9.5);
+      doc
+        .fontSize(8)
+        .fillColor('#435a65')
+        .text(step.detail, left + 14, doc.y, { width: width - 14 })
+        .fillColor('black')
+        .fontSize(9.5);
     }
     if (caution) {
       need(14);
-      doc.font('bold').fontSize(8.5).text(`Caution: ${caution.text}`, left + 14, doc.y, { width: width - 14 }).font('plain').fontSize(9.5);
+      doc
+        .font('bold')
+        .fontSize(8.5)
+        .text(`Caution: ${caution.text}`, left + 14, doc.y, { width: width - 14 })
+        .font('plain')
+        .fontSize(9.5);
     }
   });
 
-  foot(doc, `Job ${job.number}, ${machine.model} ${machine.revision}, plan ${plan.machine.hash.slice(0, 8)}. Local rules and licensed practice come first.`);
+  foot(
+    doc,
+    `Job ${job.number}, ${machine.model} ${machine.revision}, plan ${plan.machine.hash.slice(0, 8)}. Local rules and licensed practice come first.`
+  );
   doc.end();
   return bytes;
 }
@@ -160,23 +238,41 @@ function foot(doc: Doc, text: string): void {
     doc.switchToPage(i);
     // Below the margin, where text would otherwise open a new page.
     doc.page.margins.bottom = 0;
-    doc.font('plain').fontSize(8).text(text, left, (A4.height - 12) * PT, { width: width - 60, lineBreak: false });
-    doc.text(`${i + 1} of ${count}`, left + width - 60, (A4.height - 12) * PT, { width: 60, align: 'right', lineBreak: false });
+    doc
+      .font('plain')
+      .fontSize(8)
+      .text(text, left, (A4.height - 12) * PT, { width: width - 60, lineBreak: false });
+    doc.text(`${i + 1} of ${count}`, left + width - 60, (A4.height - 12) * PT, {
+      width: 60,
+      align: 'right',
+      lineBreak: false
+    });
   }
 }
 
 /** The report that a customer reads, on paper. */
-export function reportPdf(model: Model, plans: readonly Plan[], state: RunState, job: JobSheet, { name, place }: Pick<ShopSettings, 'name' | 'place'>, photos: readonly Photo[] = []): Promise<Buffer<ArrayBuffer>> {
+export function reportPdf(
+  model: Model,
+  plans: readonly Plan[],
+  state: RunState,
+  job: JobSheet,
+  { name, place }: Pick<ShopSettings, 'name' | 'place'>,
+  photos: readonly Photo[] = []
+): Promise<Buffer<ArrayBuffer>> {
   const { machine } = model;
   const { doc, bytes } = begin(`Report of job ${job.number}`);
   const left = 14 * PT;
   const width = (A4.width - 28) * PT;
   const when = (at: string) => stampText(at, place);
   const line = (text: string, more = '', bad = false) => {
-    const height = doc.font(bad ? 'bold' : 'plain').fontSize(10).heightOfString(text, { width });
+    const height = doc
+      .font(bad ? 'bold' : 'plain')
+      .fontSize(10)
+      .heightOfString(text, { width });
     if (doc.y + height + (more ? 12 : 0) > (A4.height - 20) * PT) doc.addPage();
     doc.text(text, left, doc.y, { width });
-    if (more) doc.font('plain').fontSize(8.5).fillColor('#435a65').text(more, left, doc.y, { width }).fillColor('black');
+    if (more)
+      doc.font('plain').fontSize(8.5).fillColor('#435a65').text(more, left, doc.y, { width }).fillColor('black');
     doc.moveDown(0.2);
   };
   const title = (text: string) => {
@@ -184,17 +280,28 @@ export function reportPdf(model: Model, plans: readonly Plan[], state: RunState,
     doc.moveDown(0.6).font('bold').fontSize(12).text(text, left, doc.y, { width }).moveDown(0.2);
   };
 
-  if (name) doc.font('plain').fontSize(10).text(name, left, 14 * PT, { width });
-  doc.font('bold').fontSize(17).text(`Service report, job ${job.number}`, left, name ? doc.y + 4 : 14 * PT, { width });
-  line(`For ${job.customer}. ${machine.maker} ${machine.model}, ${machine.revision}${job.serial ? `, serial number ${job.serial}` : ''}.`);
+  if (name)
+    doc
+      .font('plain')
+      .fontSize(10)
+      .text(name, left, 14 * PT, { width });
+  doc
+    .font('bold')
+    .fontSize(17)
+    .text(`Service report, job ${job.number}`, left, name ? doc.y + 4 : 14 * PT, { width });
+  line(
+    `For ${job.customer}. ${machine.maker} ${machine.model}, ${machine.revision}${job.serial ? `, serial number ${job.serial}` : ''}.`
+  );
   if (job.complaint) line(`Complaint: ${job.complaint}`);
   line(`At the bench for ${duration(state.activeSeconds)}.`);
   for (const section of reportSections(model, plans, state, place)) {
     title(section.title);
-    for (const l of section.lines) line(l.text, [l.more, l.at && `${when(l.at)}${l.by ? `, ${l.by}` : ''}`].filter(Boolean).join('. '), l.bad);
+    for (const l of section.lines)
+      line(l.text, [l.more, l.at && `${when(l.at)}${l.by ? `, ${l.by}` : ''}`].filter(Boolean).join('. '), l.bad);
   }
   title('Screws');
-  for (const row of screwRows(model, state)) line(`${row.name}, ${row.size}: ${row.out} out, ${row.back} back, ${row.account}`, '', !row.closes);
+  for (const row of screwRows(model, state))
+    line(`${row.name}, ${row.size}: ${row.out} out, ${row.back} back, ${row.account}`, '', !row.closes);
   if (photos.length > 0) title('Photos');
   const column = width / 3;
   const row = 52 * PT;
@@ -202,15 +309,22 @@ export function reportPdf(model: Model, plans: readonly Plan[], state: RunState,
     if (i % 3 === 0 && doc.y + row > (A4.height - 20) * PT) doc.addPage();
     const [x, y] = [left + (i % 3) * column, doc.y];
     doc.image(Buffer.from(bytes), x, y, { fit: [column - 8, row - 26] });
-    doc.font('plain').fontSize(8).text(caption, x, y + row - 24, { width: column - 8, height: 20, ellipsis: true });
+    doc
+      .font('plain')
+      .fontSize(8)
+      .text(caption, x, y + row - 24, { width: column - 8, height: 20, ellipsis: true });
     doc.y = i % 3 === 2 || i === photos.length - 1 ? y + row : y;
   });
   title('Signed');
   if (state.signed) line(`${state.signed.by}, ${when(state.signed.at)}`, state.signed.note);
   else line('Not signed: this job is still on the bench.', '', true);
-  if (state.countersigned) line(`Looked at by a second person: ${state.countersigned.by}, ${when(state.countersigned.at)}`);
+  if (state.countersigned)
+    line(`Looked at by a second person: ${state.countersigned.by}, ${when(state.countersigned.at)}`);
   for (const c of state.corrections) line(`Correction: ${c.text}`, `${when(c.at)}${c.by ? `, ${c.by}` : ''}`);
-  foot(doc, `Job ${job.number}, ${machine.model} ${machine.revision}. Local rules and licensed practice come before anything said here.`);
+  foot(
+    doc,
+    `Job ${job.number}, ${machine.model} ${machine.revision}. Local rules and licensed practice come before anything said here.`
+  );
   doc.end();
   return bytes;
 }

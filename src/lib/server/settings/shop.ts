@@ -17,7 +17,11 @@ export async function wantsSecondSignature(db: Queryable): Promise<boolean> {
 /** Keeps a new version; nothing is kept when nothing changed. */
 export async function saveSettings(db: Queryable, wanted: ShopSettings, by: string | null): Promise<boolean> {
   const before = await shopSettings(db);
-  const changed = Object.fromEntries((Object.keys(wanted) as (keyof ShopSettings)[]).filter((k) => JSON.stringify(wanted[k]) !== JSON.stringify(before[k])).map((k) => [k, { from: before[k], to: wanted[k] }]));
+  const changed = Object.fromEntries(
+    (Object.keys(wanted) as (keyof ShopSettings)[])
+      .filter((k) => JSON.stringify(wanted[k]) !== JSON.stringify(before[k]))
+      .map((k) => [k, { from: before[k], to: wanted[k] }])
+  );
   if (Object.keys(changed).length === 0) return false;
   await db.query('insert into shop_settings (person_id, document) values ($1, $2)', [by, JSON.stringify(wanted)]);
   await audit(db, by, 'settings changed', 'shop', changed);
@@ -33,8 +37,15 @@ export interface SettingsVersion {
 
 /** All versions, the newest first. */
 export async function settingsHistory(db: Queryable, limit = 50): Promise<SettingsVersion[]> {
-  const { rows } = await db.query('select s.version::int, s.at, p.display_name as by, s.document from shop_settings s left join person p on p.id = s.person_id order by version desc limit $1', [limit]);
-  return rows.map((r: SettingsVersion & { at: Date }) => ({ ...r, document: ShopSettings.parse(r.document), at: r.at.toISOString() }));
+  const { rows } = await db.query(
+    'select s.version::int, s.at, p.display_name as by, s.document from shop_settings s left join person p on p.id = s.person_id order by version desc limit $1',
+    [limit]
+  );
+  return rows.map((r: SettingsVersion & { at: Date }) => ({
+    ...r,
+    document: ShopSettings.parse(r.document),
+    at: r.at.toISOString()
+  }));
 }
 
 /** What stands where an erased customer's words stood. */
@@ -49,6 +60,9 @@ export function keptFrom({ keepMonths, place }: ShopSettings, now: string): Day 
 export async function dueToErase(db: Queryable, settings: ShopSettings, now: string): Promise<number> {
   const before = keptFrom(settings, now);
   if (before === undefined) return 0;
-  const { rows } = await db.query(`select count(*)::int as n from job where customer <> $3 and closed_at < $1::timestamp at time zone $2`, [before, settings.place.timeZone, GONE]);
+  const { rows } = await db.query(
+    `select count(*)::int as n from job where customer <> $3 and closed_at < $1::timestamp at time zone $2`,
+    [before, settings.place.timeZone, GONE]
+  );
   return rows[0].n;
 }

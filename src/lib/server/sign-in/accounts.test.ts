@@ -91,13 +91,18 @@ describe('signing in', () => {
     await addPerson(pool(), { signIn: 'juno', name: 'Juno', role: 'trainee' }, PASSWORD);
     await Promise.all(Array.from({ length: 8 }, () => signIn('juno', 'wrong', '192.0.2.20')));
     expect((await signIn('juno', PASSWORD, '192.0.2.20', first.device)).ok).toBe(false);
-    const tries = await Promise.all(Array.from({ length: 14 }, () => signIn('tam', 'wrong', '192.0.2.20', first.device)));
+    const tries = await Promise.all(
+      Array.from({ length: 14 }, () => signIn('tam', 'wrong', '192.0.2.20', first.device))
+    );
     expect(tries.some((t) => !t.ok && t.waitSeconds !== undefined)).toBe(true);
   });
   it('and what came of it is in the log, with the address', async () => {
     await signIn('nobody', 'wrong', '192.0.2.30');
     await signIn('tam', PASSWORD, '192.0.2.31');
-    expect((await auditLog(pool(), 2)).map((a) => [a.what, a.about, a.address])).toEqual([['signed in', 'tam', '192.0.2.31'], ['sign-in refused', 'nobody', '192.0.2.30']]);
+    expect((await auditLog(pool(), 2)).map((a) => [a.what, a.about, a.address])).toEqual([
+      ['signed in', 'tam', '192.0.2.31'],
+      ['sign-in refused', 'nobody', '192.0.2.30']
+    ]);
   });
 });
 
@@ -115,6 +120,11 @@ describe('one\u2019s own password', () => {
     expect(others).toHaveLength(20);
     await busy;
   });
-  it.each(['1234567890', 'qwertyuiop', 'Qwertyuiop', 'qwertyuiop2026!', 'aaaaaaaaaaaa', '          ', 'ababababab'])('%j is none', (password) => expect(Password.safeParse(password).success).toBe(false));
-  it.each([PASSWORD, 'harbour-lamp-14', 'four words that differ'])('%j is one', (password) => expect(Password.safeParse(password).success).toBe(true));
+  it.each(['1234567890', 'qwertyuiop', 'Qwertyuiop', 'qwertyuiop2026!', 'aaaaaaaaaaaa', '          ', 'ababababab'])(
+    '%j is none',
+    (password) => expect(Password.safeParse(password).success).toBe(false)
+  );
+  it.each([PASSWORD, 'harbour-lamp-14', 'four words that differ'])('%j is one', (password) =>
+    expect(Password.safeParse(password).success).toBe(true)
+  );
 });

@@ -15,10 +15,14 @@ function routes(folder = ROUTES): { id: string; methods: string[] }[] {
     const text = readFileSync(join(folder, name), 'utf8');
     if (name === '+page.svelte') methods.add('GET');
     if (name === '+page.server.ts' && /export const actions/.test(text)) methods.add('POST');
-    if (name === '+server.ts') for (const m of text.matchAll(/export const (GET|POST|PUT|PATCH|DELETE|fallback)/g)) methods.add(m[1]!);
+    if (name === '+server.ts')
+      for (const m of text.matchAll(/export const (GET|POST|PUT|PATCH|DELETE|fallback)/g)) methods.add(m[1]!);
   }
   const id = `/${relative(ROUTES, folder)}`;
-  return [...(methods.size > 0 ? [{ id, methods: [...methods].sort() }] : []), ...entries.filter((e) => e.isDirectory()).flatMap((e) => routes(join(folder, e.name)))];
+  return [
+    ...(methods.size > 0 ? [{ id, methods: [...methods].sort() }] : []),
+    ...entries.filter((e) => e.isDirectory()).flatMap((e) => routes(join(folder, e.name)))
+  ];
 }
 
 const all = routes();
@@ -26,11 +30,15 @@ const all = routes();
 describe('the gate', () => {
   it('has a rule for every route and method, and none for what does not exist', () => {
     expect(all.length).toBeGreaterThan(10);
-    expect(Object.fromEntries(Object.entries(RULES).map(([id, rule]) => [id, Object.keys(rule).sort()]))).toEqual(Object.fromEntries(all.map((r) => [r.id, r.methods])));
+    expect(Object.fromEntries(Object.entries(RULES).map(([id, rule]) => [id, Object.keys(rule).sort()]))).toEqual(
+      Object.fromEntries(all.map((r) => [r.id, r.methods]))
+    );
   });
 
   it('opens only these without a session', () => {
-    const open = all.flatMap(({ id, methods }) => methods.filter((m) => judge(id, m, undefined) === 'allowed').map((m) => `${m} ${id}`));
+    const open = all.flatMap(({ id, methods }) =>
+      methods.filter((m) => judge(id, m, undefined) === 'allowed').map((m) => `${m} ${id}`)
+    );
     expect(open.sort()).toEqual(['GET /healthz', 'GET /offline', 'GET /signin', 'POST /signin', 'POST /theme']);
   });
 
@@ -49,6 +57,7 @@ describe('the gate', () => {
     ['POST', '/api/runs/[run=uuid]/events', ['technician', 'lead']],
     ['GET', '/jobs/[number=integer]/bench', ['technician', 'lead', 'trainee']]
   ])('%s %s is for %j', (method, id, roles) => {
-    for (const role of ['technician', 'lead', 'trainee'] as const) expect(judge(id, method, role)).toBe(roles.includes(role) ? 'allowed' : 'forbidden');
+    for (const role of ['technician', 'lead', 'trainee'] as const)
+      expect(judge(id, method, role)).toBe(roles.includes(role) ? 'allowed' : 'forbidden');
   });
 });

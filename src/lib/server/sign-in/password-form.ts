@@ -18,4 +18,7 @@ export const Password = z
   .string()
   .min(PASSWORD_LEAST, `has at least ${PASSWORD_LEAST} characters`)
   .max(200, 'has at most 200 characters')
-  .refine((password) => !isCommon(password), 'is one of those that everybody tries first: take several words that do not belong together');
+  .refine(
+    (password) => !isCommon(password),
+    'is one of those that everybody tries first: take several words that do not belong together'
+  );

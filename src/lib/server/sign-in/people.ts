@@ -12,7 +12,10 @@ export interface Person {
   role: Role;
 }
 
-export async function findForSignIn(db: Queryable, signIn: string): Promise<(Person & { passwordHash: string }) | undefined> {
+export async function findForSignIn(
+  db: Queryable,
+  signIn: string
+): Promise<(Person & { passwordHash: string }) | undefined> {
   const { rows } = await db.query(
     `select id, sign_in as "signIn", display_name as name, role, password_hash as "passwordHash"
        from person where sign_in = $1 and disabled_at is null`,
@@ -31,7 +34,12 @@ export async function addPerson(db: Queryable, person: Omit<Person, 'id'>, passw
 
 /** The same with a password that was hashed before: hashing takes long, and holds no connection. */
 async function addHashed(db: Queryable, person: Omit<Person, 'id'>, hash: string): Promise<void> {
-  await db.query('insert into person (sign_in, display_name, role, password_hash) values ($1, $2, $3, $4)', [person.signIn, person.name, person.role, hash]);
+  await db.query('insert into person (sign_in, display_name, role, password_hash) values ($1, $2, $3, $4)', [
+    person.signIn,
+    person.name,
+    person.role,
+    hash
+  ]);
 }
 
 export async function namesOf(db: Queryable, ids: readonly string[]): Promise<Map<string, string>> {
@@ -51,7 +59,11 @@ export async function accounts(db: Queryable): Promise<Account[]> {
     `select p.id, p.sign_in as "signIn", p.display_name as name, p.role, p.disabled_at as "disabledAt", max(s.last_seen_at) as "seenAt", count(s.token_hash)::int as sessions
        from person p left join session s on s.person_id = p.id and s.expires_at > now() group by p.id order by p.disabled_at nulls first, p.display_name`
   );
-  return rows.map((r: Account & { disabledAt: Date | null; seenAt: Date | null }) => ({ ...r, disabledAt: r.disabledAt?.toISOString() ?? null, seenAt: r.seenAt?.toISOString() ?? null }));
+  return rows.map((r: Account & { disabledAt: Date | null; seenAt: Date | null }) => ({
+    ...r,
+    disabledAt: r.disabledAt?.toISOString() ?? null,
+    seenAt: r.seenAt?.toISOString() ?? null
+  }));
 }
 
 export type Changed = { ok: true } | { ok: false; why: string };
@@ -60,7 +72,8 @@ export type Changed = { ok: true } | { ok: false; why: string };
 export async function openAccount(person: Omit<Person, 'id'>, password: string, by: string): Promise<Changed> {
   const hash = await hashPassword(password);
   return transaction(async (db): Promise<Changed> => {
-    if ((await db.query('select 1 from person where sign_in = $1', [person.signIn])).rowCount) return { ok: false, why: `Somebody signs in as "${person.signIn}" already.` };
+    if ((await db.query('select 1 from person where sign_in = $1', [person.signIn])).rowCount)
+      return { ok: false, why: `Somebody signs in as "${person.signIn}" already.` };
     await addHashed(db, person, hash);
     await audit(db, by, 'account opened', person.signIn, { name: person.name, role: person.role });
     return { ok: true };
@@ -71,20 +84,36 @@ export async function openAccount(person: Omit<Person, 'id'>, password: string, 
  * Changes an account's role, or shuts and opens it. The last lead stays one: a shop without a lead could never have one again.
  * Whoever is shut out, or given another role, is signed out everywhere.
  */
-export async function changeAccount(id: string, to: { role?: Role; isDisabled?: boolean }, by: string): Promise<Changed> {
+export async function changeAccount(
+  id: string,
+  to: { role?: Role; isDisabled?: boolean },
+  by: string
+): Promise<Changed> {
   return transaction(async (db): Promise<Changed> => {
     // All leads are locked, so that two of them cannot take each other's role at once.
-    const leads = (await db.query(`select id from person where role = 'lead' and disabled_at is null order by id for update`)).rows as { id: string }[];
-    const { rows } = await db.query('select sign_in as "signIn", role, disabled_at is not null as "isDisabled" from person where id = $1 for update', [id]);
+    const leads = (
+      await db.query(`select id from person where role = 'lead' and disabled_at is null order by id for update`)
+    ).rows as { id: string }[];
+    const { rows } = await db.query(
+      'select sign_in as "signIn", role, disabled_at is not null as "isDisabled" from person where id = $1 for update',
+      [id]
+    );
     const was = rows[0];
     if (!was) return { ok: false, why: 'There is no such account.' };
     const role = to.role ?? was.role;
     const isDisabled = to.isDisabled ?? was.isDisabled;
-    if (leads.length === 1 && leads[0]!.id === id && (role !== 'lead' || isDisabled)) return { ok: false, why: 'This is the last lead. Make another one first.' };
+    if (leads.length === 1 && leads[0]!.id === id && (role !== 'lead' || isDisabled))
+      return { ok: false, why: 'This is the last lead. Make another one first.' };
     if (role === was.role && isDisabled === was.isDisabled) return { ok: true };
-    await db.query('update person set role = $2, disabled_at = case when $3 then coalesce(disabled_at, now()) end where id = $1', [id, role, isDisabled]);
+    await db.query(
+      'update person set role = $2, disabled_at = case when $3 then coalesce(disabled_at, now()) end where id = $1',
+      [id, role, isDisabled]
+    );
     await db.query('delete from session where person_id = $1', [id]);
-    await audit(db, by, 'account changed', was.signIn, { from: { role: was.role, isDisabled: was.isDisabled }, to: { role, isDisabled } });
+    await audit(db, by, 'account changed', was.signIn, {
+      from: { role: was.role, isDisabled: was.isDisabled },
+      to: { role, isDisabled }
+    });
     return { ok: true };
   });
 }
@@ -93,7 +122,10 @@ export async function changeAccount(id: string, to: { role?: Role; isDisabled?: 
 export async function resetPassword(id: string, password: string, by: string): Promise<Changed> {
   const hash = await hashPassword(password);
   return transaction(async (db): Promise<Changed> => {
-    const { rows } = await db.query('update person set password_hash = $2 where id = $1 returning sign_in as "signIn"', [id, hash]);
+    const { rows } = await db.query(
+      'update person set password_hash = $2 where id = $1 returning sign_in as "signIn"',
+      [id, hash]
+    );
     if (!rows[0]) return { ok: false, why: 'There is no such account.' };
     await db.query('delete from session where person_id = $1', [id]);
     await db.query('delete from known_device where person_id = $1', [id]);
@@ -103,15 +135,24 @@ export async function resetPassword(id: string, password: string, by: string): P
 }
 
 /** One changes one's own password, knowing the old one; other sessions than this one end. Who guesses has to wait. */
-export async function changeOwnPassword(id: string, old: string, wanted: string, keepSession: string): Promise<Changed> {
+export async function changeOwnPassword(
+  id: string,
+  old: string,
+  wanted: string,
+  keepSession: string
+): Promise<Changed> {
   const wait = await mayTry('own-password', id);
-  if (wait !== undefined) return { ok: false, why: `Too many tries. Wait ${Math.ceil(wait / 60)} min, then try again.` };
+  if (wait !== undefined)
+    return { ok: false, why: `Too many tries. Wait ${Math.ceil(wait / 60)} min, then try again.` };
   const stored = (await pool().query('select password_hash as hash from person where id = $1', [id])).rows[0]?.hash;
   // Hashing takes long, and holds no connection.
   if (!(await passwordMatches(stored, old))) return { ok: false, why: 'The old password is not right.' };
   const hash = await hashPassword(wanted);
   return transaction(async (db): Promise<Changed> => {
-    const { rows } = await db.query('update person set password_hash = $2 where id = $1 and password_hash = $3 returning sign_in as "signIn"', [id, hash, stored]);
+    const { rows } = await db.query(
+      'update person set password_hash = $2 where id = $1 and password_hash = $3 returning sign_in as "signIn"',
+      [id, hash, stored]
+    );
     if (!rows[0]) return { ok: false, why: 'The password was changed from elsewhere just now.' };
     await db.query('delete from session where person_id = $1 and id <> $2', [id, keepSession]);
     await db.query('delete from known_device where person_id = $1', [id]);

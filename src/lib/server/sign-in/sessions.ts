@@ -15,7 +15,10 @@ const hashOf = (token: string) => createHash('sha256').update(token).digest();
 export async function openSession(db: Queryable, personId: string, agent = ''): Promise<string> {
   const token = randomBytes(32).toString('base64url');
   await db.query(`delete from session where expires_at < now()`);
-  await db.query(`insert into session (token_hash, person_id, expires_at, agent) values ($1, $2, now() + $3::interval, $4)`, [hashOf(token), personId, WHOLE, agent.slice(0, 200)]);
+  await db.query(
+    `insert into session (token_hash, person_id, expires_at, agent) values ($1, $2, now() + $3::interval, $4)`,
+    [hashOf(token), personId, WHOLE, agent.slice(0, 200)]
+  );
   return token;
 }
 
@@ -54,7 +57,11 @@ export async function sessionsOf(db: Queryable, personId: string, token: string)
       where person_id = $1 and expires_at > now() and last_seen_at > now() - $3::interval order by last_seen_at desc`,
     [personId, hashOf(token), IDLE]
   );
-  return rows.map((r: SessionRow & { createdAt: Date; seenAt: Date }) => ({ ...r, createdAt: r.createdAt.toISOString(), seenAt: r.seenAt.toISOString() }));
+  return rows.map((r: SessionRow & { createdAt: Date; seenAt: Date }) => ({
+    ...r,
+    createdAt: r.createdAt.toISOString(),
+    seenAt: r.seenAt.toISOString()
+  }));
 }
 
 /** Ends one of somebody's own sessions. @returns whether it was there */

@@ -20,9 +20,25 @@ export type SignIn = { ok: true; person: Person; device: string } | { ok: false;
  */
 export async function signIn(name: string, password: string, address: string, device = ''): Promise<SignIn> {
   // Controls and half characters can be in no name, and the database would refuse to look for them.
-  const asked = name.replace(/[\p{C}]/gu, '').trim().toLowerCase().slice(0, 60);
-  const isKnown = device !== '' && (await pool().query('select 1 from known_device d join person p on p.id = d.person_id where d.token_hash = $1 and p.sign_in = $2', [hashOf(device), asked])).rowCount === 1;
-  const counts = isKnown ? ([['sign-in-device', `${asked} ${hashOf(device).toString('base64url')}`]] as const) : ([['sign-in', `${asked} ${address}`], ['sign-in-address', address]] as const);
+  const asked = name
+    .replace(/[\p{C}]/gu, '')
+    .trim()
+    .toLowerCase()
+    .slice(0, 60);
+  const isKnown =
+    device !== '' &&
+    (
+      await pool().query(
+        'select 1 from known_device d join person p on p.id = d.person_id where d.token_hash = $1 and p.sign_in = $2',
+        [hashOf(device), asked]
+      )
+    ).rowCount === 1;
+  const counts = isKnown
+    ? ([['sign-in-device', `${asked} ${hashOf(device).toString('base64url')}`]] as const)
+    : ([
+        ['sign-in', `${asked} ${address}`],
+        ['sign-in-address', address]
+      ] as const);
   for (const [what, key] of counts) {
     const waitSeconds = await mayTry(what, key);
     // Not in the log: whoever is held back could fill it.
@@ -38,12 +54,19 @@ export async function signIn(name: string, password: string, address: string, de
   await pool().query(`delete from done_once where at < now() - interval '30 days'`);
   await audit(pool(), found.id, 'signed in', asked, {}, address);
   const { id, signIn: signedIn, name: display, role } = found;
-  return { ok: true, person: { id, signIn: signedIn, name: display, role }, device: isKnown ? device : await knowDevice(found.id) };
+  return {
+    ok: true,
+    person: { id, signIn: signedIn, name: display, role },
+    device: isKnown ? device : await knowDevice(found.id)
+  };
 }
 
 async function knowDevice(person: string): Promise<string> {
   const token = randomBytes(32).toString('base64url');
   await pool().query('insert into known_device (token_hash, person_id) values ($1, $2)', [hashOf(token), person]);
-  await pool().query('delete from known_device where person_id = $1 and token_hash not in (select token_hash from known_device where person_id = $1 order by at desc limit $2)', [person, DEVICES]);
+  await pool().query(
+    'delete from known_device where person_id = $1 and token_hash not in (select token_hash from known_device where person_id = $1 order by at desc limit $2)',
+    [person, DEVICES]
+  );
   return token;
 }

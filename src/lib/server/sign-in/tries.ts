@@ -14,7 +14,15 @@ const LIMITS = {
 export type Tried = keyof typeof LIMITS;
 
 /** Counts in the database, so that all processes share one count. */
-const limiter = (what: Tried) => new RateLimiterPostgres({ storeClient: pool(), tableName: 'rate_limit', tableCreated: true, clearExpiredByTimeout: false, keyPrefix: what, ...LIMITS[what] });
+const limiter = (what: Tried) =>
+  new RateLimiterPostgres({
+    storeClient: pool(),
+    tableName: 'rate_limit',
+    tableCreated: true,
+    clearExpiredByTimeout: false,
+    keyPrefix: what,
+    ...LIMITS[what]
+  });
 
 /** Counts a try, before anything is looked at: many at once cannot slip through together. @returns s to wait when there were too many */
 export async function mayTry(what: Tried, key: string): Promise<number | undefined> {

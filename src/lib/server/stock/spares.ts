@@ -27,15 +27,29 @@ export async function listSpares(db: Queryable): Promise<SpareRow[]> {
 }
 
 export async function spareDocuments(db: Queryable): Promise<Spare[]> {
-  return (await db.query('select document from spare order by number')).rows.map((r: { document: Spare }) => r.document);
+  return (await db.query('select document from spare order by number')).rows.map(
+    (r: { document: Spare }) => r.document
+  );
 }
 
-export async function findSpare(db: Queryable, number: string): Promise<{ spare: Spare; priceMinor: number | null } | undefined> {
-  return (await db.query('select document as spare, price_minor::float8 as "priceMinor" from spare where number = $1', [number])).rows[0];
+export async function findSpare(
+  db: Queryable,
+  number: string
+): Promise<{ spare: Spare; priceMinor: number | null } | undefined> {
+  return (
+    await db.query('select document as spare, price_minor::float8 as "priceMinor" from spare where number = $1', [
+      number
+    ])
+  ).rows[0];
 }
 
 /** Adds a spare, or puts right what is known of it. */
-export async function keepSpare(db: Queryable, spare: Spare, priceMinor: number | null, by: string | null): Promise<void> {
+export async function keepSpare(
+  db: Queryable,
+  spare: Spare,
+  priceMinor: number | null,
+  by: string | null
+): Promise<void> {
   await db.query(
     `insert into spare (number, document, price_minor) values ($1, $2, $3)
      on conflict (number) do update set document = excluded.document, price_minor = coalesce(excluded.price_minor, spare.price_minor), changed_at = now()`,
@@ -58,15 +72,32 @@ export async function stockOf(db: Queryable, numbers: readonly string[], jobId: 
 export type Taken = { ok: true } | { ok: false; why: string };
 
 /** Changes what lies at a place, with its reason. No place holds less than nothing, and nothing that is set aside is given away. */
-export async function moveStock(number: string, place: string, change: number, why: string, asking: Asking, jobId: string | null = null): Promise<Taken> {
+export async function moveStock(
+  number: string,
+  place: string,
+  change: number,
+  why: string,
+  asking: Asking,
+  jobId: string | null = null
+): Promise<Taken> {
   return once(asking, 'stock', async (db): Promise<Taken> => {
-    if ((await db.query('select 1 from spare where number = $1 for update', [number])).rowCount === 0) return { ok: false, why: `There is no spare ${number}.` };
-    const there: number = (await db.query('select quantity from stock where number = $1 and place = $2', [number, place])).rows[0]?.quantity ?? 0;
+    if ((await db.query('select 1 from spare where number = $1 for update', [number])).rowCount === 0)
+      return { ok: false, why: `There is no spare ${number}.` };
+    const there: number =
+      (await db.query('select quantity from stock where number = $1 and place = $2', [number, place])).rows[0]
+        ?.quantity ?? 0;
     if (there + change < 0) return { ok: false, why: `There are only ${there} of ${number} at ${place}.` };
     const [stock] = await stockOf(db, [number], jobId);
-    if (change < 0 && stock!.free + change < 0) return { ok: false, why: `${number} is set aside for a job: let it go there first.` };
-    await db.query('insert into stock (number, place, quantity) values ($1, $2, $3) on conflict (number, place) do update set quantity = excluded.quantity', [number, place, there + change]);
-    await db.query('insert into stock_move (person_id, number, place, change, why, job_id) values ($1, $2, $3, $4, $5, $6)', [asking.by, number, place, change, why, jobId]);
+    if (change < 0 && stock!.free + change < 0)
+      return { ok: false, why: `${number} is set aside for a job: let it go there first.` };
+    await db.query(
+      'insert into stock (number, place, quantity) values ($1, $2, $3) on conflict (number, place) do update set quantity = excluded.quantity',
+      [number, place, there + change]
+    );
+    await db.query(
+      'insert into stock_move (person_id, number, place, change, why, job_id) values ($1, $2, $3, $4, $5, $6)',
+      [asking.by, number, place, change, why, jobId]
+    );
     return { ok: true };
   });
 }
@@ -76,9 +107,17 @@ export async function moveStock(number: string, place: string, change: number, w
  */
 export async function reserve(jobId: string, number: string, quantity: number, asking: Asking): Promise<Taken> {
   return once(asking, 'reservation', async (db): Promise<Taken> => {
-    if ((await db.query('select 1 from spare where number = $1 for update', [number])).rowCount === 0) return { ok: false, why: `There is no spare ${number}.` };
+    if ((await db.query('select 1 from spare where number = $1 for update', [number])).rowCount === 0)
+      return { ok: false, why: `There is no spare ${number}.` };
     const [stock] = await stockOf(db, [number], jobId);
-    if (stock!.free < quantity) return { ok: false, why: stock!.free <= 0 ? `None of ${number} is free: another job has it, or none is there.` : `Only ${stock!.free} of ${number} are free.` };
+    if (stock!.free < quantity)
+      return {
+        ok: false,
+        why:
+          stock!.free <= 0
+            ? `None of ${number} is free: another job has it, or none is there.`
+            : `Only ${stock!.free} of ${number} are free.`
+      };
     await db.query(
       'insert into reservation (job_id, number, quantity, person_id) values ($1, $2, $3, $4) on conflict (job_id, number) do update set quantity = reservation.quantity + excluded.quantity',
       [jobId, number, quantity, asking.by]
@@ -97,12 +136,24 @@ export async function useReserved(db: Queryable, jobId: string, by: string): Pro
   const { rows } = await db.query('delete from reservation where job_id = $1 returning number, quantity', [jobId]);
   for (const { number, quantity } of rows) {
     let left = quantity;
-    const places = (await db.query('select place, quantity from stock where number = $1 and quantity > 0 order by quantity desc, place for update', [number])).rows;
+    const places = (
+      await db.query(
+        'select place, quantity from stock where number = $1 and quantity > 0 order by quantity desc, place for update',
+        [number]
+      )
+    ).rows;
     for (const { place, quantity: there } of places) {
       const taken = Math.min(left, there);
       if (taken === 0) break;
-      await db.query('update stock set quantity = quantity - $3 where number = $1 and place = $2', [number, place, taken]);
-      await db.query(`insert into stock_move (person_id, number, place, change, why, job_id) values ($1, $2, $3, $4, 'used', $5)`, [by, number, place, -taken, jobId]);
+      await db.query('update stock set quantity = quantity - $3 where number = $1 and place = $2', [
+        number,
+        place,
+        taken
+      ]);
+      await db.query(
+        `insert into stock_move (person_id, number, place, change, why, job_id) values ($1, $2, $3, $4, 'used', $5)`,
+        [by, number, place, -taken, jobId]
+      );
       left -= taken;
     }
   }
@@ -135,11 +186,20 @@ export async function openOrders(db: Queryable): Promise<OrderRow[]> {
 export async function takeIn(orderId: string, place: string, asking: Asking): Promise<{ number: string } | undefined> {
   const { by } = asking;
   return once(asking, 'delivery', async (db) => {
-    const { rows } = await db.query('update spare_order set arrived_at = now() where id = $1 and arrived_at is null returning number, quantity, job_id as "jobId"', [orderId]);
+    const { rows } = await db.query(
+      'update spare_order set arrived_at = now() where id = $1 and arrived_at is null returning number, quantity, job_id as "jobId"',
+      [orderId]
+    );
     const order = rows[0];
     if (!order) return undefined;
-    await db.query('insert into stock (number, place, quantity) values ($1, $2, $3) on conflict (number, place) do update set quantity = stock.quantity + excluded.quantity', [order.number, place, order.quantity]);
-    await db.query(`insert into stock_move (person_id, number, place, change, why, job_id) values ($1, $2, $3, $4, 'arrived', $5)`, [by, order.number, place, order.quantity, order.jobId]);
+    await db.query(
+      'insert into stock (number, place, quantity) values ($1, $2, $3) on conflict (number, place) do update set quantity = stock.quantity + excluded.quantity',
+      [order.number, place, order.quantity]
+    );
+    await db.query(
+      `insert into stock_move (person_id, number, place, change, why, job_id) values ($1, $2, $3, $4, 'arrived', $5)`,
+      [by, order.number, place, order.quantity, order.jobId]
+    );
     if (order.jobId) {
       await db.query(
         `insert into reservation (job_id, number, quantity, person_id) select $1, $2, $3, $4 from job where id = $1 and closed_at is null

@@ -16,7 +16,15 @@ const Offer = z.object({
 });
 export type Offer = z.infer<typeof Offer>;
 const Offers = z.object({ format: z.literal(SUPPLIER_FORMAT), items: z.array(Offer).max(200) });
-const Ordered = z.object({ format: z.literal(SUPPLIER_FORMAT), reference: z.string(), order: z.string().min(1).max(60), number: z.string(), quantity: z.int(), priceMinor: z.int().min(0).max(1e9), dueOn: z.iso.date() });
+const Ordered = z.object({
+  format: z.literal(SUPPLIER_FORMAT),
+  reference: z.string(),
+  order: z.string().min(1).max(60),
+  number: z.string(),
+  quantity: z.int(),
+  priceMinor: z.int().min(0).max(1e9),
+  dueOn: z.iso.date()
+});
 
 /** Longer than this nobody waits at a counter, ms. */
 const PATIENCE_MS = 4000;
@@ -31,23 +39,49 @@ export async function offersFor(numbers: readonly string[]): Promise<Answered<Of
   // What was not asked for is not believed.
   const wanted = new Set(numbers);
   const strange = answer.value.items.find((i) => !wanted.has(i.number));
-  return strange ? { ok: false, why: `The supplier answers for ${strange.number}, which was not asked for. Nothing of its answer is used.` } : { ok: true, value: answer.value.items };
+  return strange
+    ? {
+        ok: false,
+        why: `The supplier answers for ${strange.number}, which was not asked for. Nothing of its answer is used.`
+      }
+    : { ok: true, value: answer.value.items };
 }
 
 /**
  * Orders from the supplier. The order is written down first under an id of its own: asked again with it after a lost answer, the
  * supplier gives the same order, and nothing is bought twice.
  */
-export async function orderSpare(number: string, quantity: number, jobId: string | null, by: string, id: string = randomUUID()): Promise<Answered<{ dueOn: string }>> {
-  await pool().query('insert into spare_order (id, number, quantity, job_id, person_id) values ($1, $2, $3, $4, $5) on conflict (id) do nothing', [id, number, quantity, jobId, by]);
-  const written = (await pool().query(`select number, quantity, supplier_ref as "ref", to_char(due_on, 'YYYY-MM-DD') as "dueOn" from spare_order where id = $1`, [id])).rows[0];
-  if (written.number !== number || written.quantity !== quantity) return { ok: false, why: 'This order is of something else.' };
+export async function orderSpare(
+  number: string,
+  quantity: number,
+  jobId: string | null,
+  by: string,
+  id: string = randomUUID()
+): Promise<Answered<{ dueOn: string }>> {
+  await pool().query(
+    'insert into spare_order (id, number, quantity, job_id, person_id) values ($1, $2, $3, $4, $5) on conflict (id) do nothing',
+    [id, number, quantity, jobId, by]
+  );
+  const written = (
+    await pool().query(
+      `select number, quantity, supplier_ref as "ref", to_char(due_on, 'YYYY-MM-DD') as "dueOn" from spare_order where id = $1`,
+      [id]
+    )
+  ).rows[0];
+  if (written.number !== number || written.quantity !== quantity)
+    return { ok: false, why: 'This order is of something else.' };
   if (written.ref !== null) return { ok: true, value: { dueOn: written.dueOn } };
   const answer = await ask('/orders', Ordered, { format: SUPPLIER_FORMAT, reference: id, number, quantity });
   if (!answer.ok) return answer;
   const { reference, order, dueOn, priceMinor } = answer.value;
-  if (reference !== id || answer.value.number !== number || answer.value.quantity !== quantity) return { ok: false, why: 'The supplier confirms something else than was ordered. The order stays open: ask them.' };
-  await pool().query('update spare_order set supplier_ref = $2, due_on = $3, price_minor = $4 where id = $1', [id, order, dueOn, priceMinor]);
+  if (reference !== id || answer.value.number !== number || answer.value.quantity !== quantity)
+    return { ok: false, why: 'The supplier confirms something else than was ordered. The order stays open: ask them.' };
+  await pool().query('update spare_order set supplier_ref = $2, due_on = $3, price_minor = $4 where id = $1', [
+    id,
+    order,
+    dueOn,
+    priceMinor
+  ]);
   return { ok: true, value: { dueOn } };
 }
 
@@ -63,12 +97,24 @@ async function ask<T>(path: string, shape: z.ZodType<T>, body?: object): Promise
       signal: AbortSignal.timeout(PATIENCE_MS),
       ...(body ? { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {})
     });
-    if (!response.ok) return { ok: false, why: `The supplier refuses: ${(await response.text()).slice(0, 200) || response.status}` };
-    if (Number(response.headers.get('content-length') ?? 0) > MOST_BYTES) return { ok: false, why: 'The supplier answers at a length that cannot be meant.' };
+    if (!response.ok)
+      return { ok: false, why: `The supplier refuses: ${(await response.text()).slice(0, 200) || response.status}` };
+    if (Number(response.headers.get('content-length') ?? 0) > MOST_BYTES)
+      return { ok: false, why: 'The supplier answers at a length that cannot be meant.' };
     const parsed = shape.safeParse(await response.json());
-    if (!parsed.success) return { ok: false, why: `The supplier answers something that does not hold together (${parsed.error.issues[0]!.path.join('/')}: ${parsed.error.issues[0]!.message}). Nothing of it is used.` };
+    if (!parsed.success)
+      return {
+        ok: false,
+        why: `The supplier answers something that does not hold together (${parsed.error.issues[0]!.path.join('/')}: ${parsed.error.issues[0]!.message}). Nothing of it is used.`
+      };
     return { ok: true, value: parsed.data };
   } catch (error) {
-    return { ok: false, why: (error as Error).name === 'TimeoutError' ? 'The supplier does not answer in time. Try again later; nothing was ordered twice.' : 'The supplier cannot be reached. Try again later.' };
+    return {
+      ok: false,
+      why:
+        (error as Error).name === 'TimeoutError'
+          ? 'The supplier does not answer in time. Try again later; nothing was ordered twice.'
+          : 'The supplier cannot be reached. Try again later.'
+    };
   }
 }

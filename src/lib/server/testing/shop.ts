@@ -20,7 +20,11 @@ export interface Shop {
 
 export async function openShop(): Promise<Shop> {
   const database = await freshDatabase();
-  const tam = await addPerson(pool(), { signIn: 'tam', name: 'Tam Okello', role: 'technician' }, 'a long enough password');
+  const tam = await addPerson(
+    pool(),
+    { signIn: 'tam', name: 'Tam Okello', role: 'technician' },
+    'a long enough password'
+  );
   const imported = await importMachine(pool(), demoText(), tam);
   if (!imported.ok) throw new Error('the demo machine has faults');
   const { fileId } = imported.row;
@@ -29,15 +33,36 @@ export async function openShop(): Promise<Shop> {
 
 /** A job to replace the fan, on the bench. */
 export async function newRun({ fileId, tam }: Shop): Promise<{ run: Run; number: number }> {
-  const number = await addJob({ fileId, customer: 'MS Terna', serial: '', complaint: '', goals: [{ do: 'replace', part: 'fan' }], work: 'Replace fan', dueOn: null }, { by: tam });
+  const number = await addJob(
+    {
+      fileId,
+      customer: 'MS Terna',
+      serial: '',
+      complaint: '',
+      goals: [{ do: 'replace', part: 'fan' }],
+      work: 'Replace fan',
+      dueOn: null
+    },
+    { by: tam }
+  );
   const job = (await findJob(pool(), number))!;
   return { run: (await findRun(pool(), await startRun(pool(), job, tam)))!, number };
 }
-export const append = ({ machine, hash, tam }: Shop, run: Run, events: RunEvent[]) => appendEvents(run.id, machine, hash, events, tam);
+export const append = ({ machine, hash, tam }: Shop, run: Run, events: RunEvent[]) =>
+  appendEvents(run.id, machine, hash, events, tam);
 
 /** The bench's clock: each event a hundredth of a second after the one before. */
 export const clock = { ms: Date.now() };
-export const event = (body: Record<string, unknown>) => ({ id: randomUUID(), at: new Date((clock.ms += 10)).toISOString(), ...body }) as RunEvent;
+export const event = (body: Record<string, unknown>) =>
+  ({ id: randomUUID(), at: new Date((clock.ms += 10)).toISOString(), ...body }) as RunEvent;
 /** Every step of the plan answered as it should be, but for changes by step. */
 export const answerAll = (run: Run, change: Record<string, object> = {}) =>
-  run.plan.steps.map((s) => event({ ...(s.leg === 'prove' ? { type: 'tested', outcome: 'pass' } : { type: 'done', ...(s.count === undefined ? {} : { count: s.count }) }), step: s.id, ...change[s.id] }));
+  run.plan.steps.map((s) =>
+    event({
+      ...(s.leg === 'prove'
+        ? { type: 'tested', outcome: 'pass' }
+        : { type: 'done', ...(s.count === undefined ? {} : { count: s.count }) }),
+      step: s.id,
+      ...change[s.id]
+    })
+  );

@@ -37,17 +37,41 @@
     /** The thing that is pointed at. */
     lit?: string;
   }
-  let { model, zone, state: machineState, nowJoint, nowPart, goals = [], from = 0, canPick = () => true, onpick, onzone, isClosed = false, marks = [], onplace, hint = 'Point at something to see what holds it.', withList = false, lit = $bindable() }: Props = $props();
-
+  let {
+    model,
+    zone,
+    state: machineState,
+    nowJoint,
+    nowPart,
+    goals = [],
+    from = 0,
+    canPick = () => true,
+    onpick,
+    onzone,
+    isClosed = false,
+    marks = [],
+    onplace,
+    hint = 'Point at something to see what holds it.',
+    withList = false,
+    lit = $bindable()
+  }: Props = $props();
 
   let zooming = $state.raw<Zooming>();
   let isTurning = $state(false);
   let query = $state('');
 
-  const zones = $derived(model.machine.zones.filter((z) => model.machine.parts.some((p) => p.id !== model.root.id && p.shapes.some((s) => s.zone === z.id))));
-  const scene = $derived(isClosed ? fromOutside(sceneOf(model, zone, machineState)) : sceneOf(model, zone, machineState, from));
+  const zones = $derived(
+    model.machine.zones.filter((z) =>
+      model.machine.parts.some((p) => p.id !== model.root.id && p.shapes.some((s) => s.zone === z.id))
+    )
+  );
+  const scene = $derived(
+    isClosed ? fromOutside(sceneOf(model, zone, machineState)) : sceneOf(model, zone, machineState, from)
+  );
   const things = $derived(thingsOf(model, scene, machineState));
-  const shown = $derived(query ? things.filter((t) => t.name.toLowerCase().includes(query.trim().toLowerCase())) : things);
+  const shown = $derived(
+    query ? things.filter((t) => t.name.toLowerCase().includes(query.trim().toLowerCase())) : things
+  );
   const said = $derived(things.find((t) => t.thing === lit));
   const isChosen = (t: Thing) => goals.includes(t.id);
 
@@ -95,33 +119,90 @@
   <div class="flex min-h-0 min-w-0 flex-col">
     <div class="flex flex-wrap gap-0.5 pb-1" role="group" aria-label="Face">
       {#each zones as z (z.id)}
-        <button type="button" class="rounded px-2 py-1 text-sm whitespace-nowrap {z.id === zone ? 'bg-act font-semibold text-on-act' : 'text-soft hover:text-ink'}" aria-pressed={z.id === zone} onclick={() => onzone(z.id)}>{z.name}</button>
+        <button
+          type="button"
+          class="rounded px-2 py-1 text-sm whitespace-nowrap {z.id === zone
+            ? 'bg-act font-semibold text-on-act'
+            : 'text-soft hover:text-ink'}"
+          aria-pressed={z.id === zone}
+          onclick={() => onzone(z.id)}>{z.name}</button
+        >
       {/each}
     </div>
     <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions (a drawing that one pans by keyboard has to take the focus) -->
-    <div class="canvas {isTurning ? 'turning' : ''}" tabindex="0" role="application" aria-label="Drawing: arrow keys move it, plus and minus go closer and farther, 0 shows all, T turns it over" onkeydown={keys}>
-      <MachineDrawing {model} {zone} state={machineState} {nowJoint} {nowPart} {goals} {scene} {lit} onlit={(t) => (lit = t)} onpick={onpick ? pick : undefined} marks={marks.filter((m) => m.zone === zone)} {onplace} onzoomable={(z) => (zooming = z)} />
+    <div
+      class="canvas {isTurning ? 'turning' : ''}"
+      tabindex="0"
+      role="application"
+      aria-label="Drawing: arrow keys move it, plus and minus go closer and farther, 0 shows all, T turns it over"
+      onkeydown={keys}
+    >
+      <MachineDrawing
+        {model}
+        {zone}
+        state={machineState}
+        {nowJoint}
+        {nowPart}
+        {goals}
+        {scene}
+        {lit}
+        onlit={(t) => (lit = t)}
+        onpick={onpick ? pick : undefined}
+        marks={marks.filter((m) => m.zone === zone)}
+        {onplace}
+        onzoomable={(z) => (zooming = z)}
+      />
     </div>
     <div class="flex items-start gap-2">
-
-    <p class="caption" aria-live="polite">{#if said}<span class="font-semibold">{said.name}.</span> {said.about}{:else}<span class="text-soft">{hint}</span>{/if}</p>
+      <p class="caption" aria-live="polite">
+        {#if said}<span class="font-semibold">{said.name}.</span> {said.about}{:else}<span class="text-soft"
+            >{hint}</span
+          >{/if}
+      </p>
       <div class="flex gap-1 pt-1.5">
-        {#if other}<button type="button" class="tool" title="Turn over (T)" aria-label="Turn over to the {inSentence(other.name)}" onclick={() => onzone(other.id)}><RefreshCcw size={15} aria-hidden="true" /></button>{/if}
-        <button type="button" class="tool" title="Farther (-)" aria-label="Farther" onclick={() => zooming?.farther()}><Minus size={15} aria-hidden="true" /></button>
-        <button type="button" class="tool" title="Closer (+)" aria-label="Closer" onclick={() => zooming?.closer()}><Plus size={15} aria-hidden="true" /></button>
-        <button type="button" class="tool" title="All of it (0)" aria-label="All of it" onclick={() => zooming?.whole()}><Maximize size={15} aria-hidden="true" /></button>
+        {#if other}<button
+            type="button"
+            class="tool"
+            title="Turn over (T)"
+            aria-label="Turn over to the {inSentence(other.name)}"
+            onclick={() => onzone(other.id)}><RefreshCcw size={15} aria-hidden="true" /></button
+          >{/if}
+        <button type="button" class="tool" title="Farther (-)" aria-label="Farther" onclick={() => zooming?.farther()}
+          ><Minus size={15} aria-hidden="true" /></button
+        >
+        <button type="button" class="tool" title="Closer (+)" aria-label="Closer" onclick={() => zooming?.closer()}
+          ><Plus size={15} aria-hidden="true" /></button
+        >
+        <button type="button" class="tool" title="All of it (0)" aria-label="All of it" onclick={() => zooming?.whole()}
+          ><Maximize size={15} aria-hidden="true" /></button
+        >
       </div>
     </div>
   </div>
   {#if withList}
     <div class="flex min-h-0 flex-col border-l border-rule pl-3">
-      <label class="block pb-1.5"><span class="sr-only">Find on the drawing</span><input class="field" type="search" placeholder="Find on the drawing" bind:value={query} /></label>
+      <label class="block pb-1.5"
+        ><span class="sr-only">Find on the drawing</span><input
+          class="field"
+          type="search"
+          placeholder="Find on the drawing"
+          bind:value={query}
+        /></label
+      >
       <!-- svelte-ignore a11y_no_noninteractive_element_interactions (the buttons in it are what is worked) -->
       <ul class="min-h-0 flex-1 overflow-y-auto" aria-label="What is drawn" onkeydown={walk}>
         {#each shown as t (t.thing)}
           <li>
-            <button type="button" class={['thing', { lit: t.thing === lit, chosen: isChosen(t) }]} aria-label="{t.name}. {t.about}" aria-pressed={onpick ? isChosen(t) : undefined} disabled={onpick !== undefined && !canPick(t)}
-              onfocus={() => (lit = t.thing)} onpointerenter={() => (lit = t.thing)} onclick={() => onpick?.(t)}>
+            <button
+              type="button"
+              class={['thing', { lit: t.thing === lit, chosen: isChosen(t) }]}
+              aria-label="{t.name}. {t.about}"
+              aria-pressed={onpick ? isChosen(t) : undefined}
+              disabled={onpick !== undefined && !canPick(t)}
+              onfocus={() => (lit = t.thing)}
+              onpointerenter={() => (lit = t.thing)}
+              onclick={() => onpick?.(t)}
+            >
               {t.name}
             </button>
           </li>
@@ -134,16 +215,76 @@
 </div>
 
 <style>
-  .explore { display: grid; grid-template-columns: minmax(0, 1fr); height: 100%; min-height: 0; gap: 12px; }
-  .with-list { grid-template-columns: minmax(0, 1fr) 200px; }
-  .canvas { flex: 1; min-height: 0; overflow: hidden; border-radius: 6px; cursor: grab; perspective: 1400px; }
-  .canvas:active { cursor: grabbing; }
-  .turning :global(.drawing) { animation: turn-over 0.32s ease-out; }
-  .caption { flex: 1; min-width: 0; min-height: 2.9em; padding-top: 6px; font-size: 0.9rem; line-height: 1.35; display: -webkit-box; -webkit-line-clamp: 2; line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; }
-  .tool { display: inline-flex; align-items: center; justify-content: center; width: 30px; height: 30px; border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet); cursor: pointer; }
-  .tool:hover { border-color: var(--ink); }
-  .thing { display: block; width: 100%; text-align: left; padding: 4px 8px; border-radius: 4px; cursor: pointer; border-left: 3px solid transparent; font-size: 0.92rem; }
-  .thing:disabled { color: var(--ink-soft); cursor: default; }
-  .thing.lit { background: var(--sunk); }
-  .thing.chosen { border-left-color: var(--act); font-weight: 650; }
+  .explore {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr);
+    height: 100%;
+    min-height: 0;
+    gap: 12px;
+  }
+  .with-list {
+    grid-template-columns: minmax(0, 1fr) 200px;
+  }
+  .canvas {
+    flex: 1;
+    min-height: 0;
+    overflow: hidden;
+    border-radius: 6px;
+    cursor: grab;
+    perspective: 1400px;
+  }
+  .canvas:active {
+    cursor: grabbing;
+  }
+  .turning :global(.drawing) {
+    animation: turn-over 0.32s ease-out;
+  }
+  .caption {
+    flex: 1;
+    min-width: 0;
+    min-height: 2.9em;
+    padding-top: 6px;
+    font-size: 0.9rem;
+    line-height: 1.35;
+    display: -webkit-box;
+    -webkit-line-clamp: 2;
+    line-clamp: 2;
+    -webkit-box-orient: vertical;
+    overflow: hidden;
+  }
+  .tool {
+    display: inline-flex;
+    align-items: center;
+    justify-content: center;
+    width: 30px;
+    height: 30px;
+    border: 1px solid var(--rule);
+    border-radius: 6px;
+    background: var(--sheet);
+    cursor: pointer;
+  }
+  .tool:hover {
+    border-color: var(--ink);
+  }
+  .thing {
+    display: block;
+    width: 100%;
+    text-align: left;
+    padding: 4px 8px;
+    border-radius: 4px;
+    cursor: pointer;
+    border-left: 3px solid transparent;
+    font-size: 0.92rem;
+  }
+  .thing:disabled {
+    color: var(--ink-soft);
+    cursor: default;
+  }
+  .thing.lit {
+    background: var(--sunk);
+  }
+  .thing.chosen {
+    border-left-color: var(--act);
+    font-weight: 650;
+  }
 </style>

@@ -40,14 +40,40 @@
     /** Height of the letters of a name on the screen. */
     letterPx?: number;
   }
-  let { model, zone, state: machineState, nowJoint, nowPart, holes, minded = [], goals = [], near = false, scene: given, lit, onlit, onpick, onzoomable, label, marks = [], onplace, letterPx = 11 }: Props = $props();
+  let {
+    model,
+    zone,
+    state: machineState,
+    nowJoint,
+    nowPart,
+    holes,
+    minded = [],
+    goals = [],
+    near = false,
+    scene: given,
+    lit,
+    onlit,
+    onpick,
+    onzoomable,
+    label,
+    marks = [],
+    onplace,
+    letterPx = 11
+  }: Props = $props();
 
   const scene = $derived(given ?? sceneOf(model, zone, machineState));
   const zoneBox = $derived(areaOf(model.zone(zone).outline).box);
   const places = $derived.by(() => {
     if (nowJoint) return model.joint(nowJoint).at;
-    const box = nowPart ? scene.find((s): s is DrawnPart => s.what === 'part' && s.part.id === nowPart)?.box : undefined;
-    return box ? ([[box.minX, box.minY], [box.maxX, box.maxY]] as const) : [];
+    const box = nowPart
+      ? scene.find((s): s is DrawnPart => s.what === 'part' && s.part.id === nowPart)?.box
+      : undefined;
+    return box
+      ? ([
+          [box.minX, box.minY],
+          [box.maxX, box.maxY]
+        ] as const)
+      : [];
   });
   const view = $derived(viewOf(zoneBox, places, near));
 
@@ -74,14 +100,22 @@
   const names = $derived(namesOf(scene, new Set([...(nowPart ? [nowPart] : []), ...goals]), letter));
   /** From here on a size beside each screw can be read and has room. */
   const withSizes = $derived(pxPerMm >= 4);
-  const joint = $derived(nowJoint && model.joint(nowJoint).zone === zone ? scene.find((s) => s.what === 'joint' && s.joint.id === nowJoint) : undefined);
+  const joint = $derived(
+    nowJoint && model.joint(nowJoint).zone === zone
+      ? scene.find((s) => s.what === 'joint' && s.joint.id === nowJoint)
+      : undefined
+  );
 
   /** Where on the face, mm, whatever way it is drawn closer. */
   function place(event: MouseEvent) {
-    const [x, y] = ((m) => [m.a * event.clientX + m.c * event.clientY + m.e, m.b * event.clientX + m.d * event.clientY + m.f])(inside!.getScreenCTM()!.inverse());
+    const [x, y] = ((m) => [
+      m.a * event.clientX + m.c * event.clientY + m.e,
+      m.b * event.clientX + m.d * event.clientY + m.f
+    ])(inside!.getScreenCTM()!.inverse());
     onplace?.([Math.round(x! * 10) / 10, Math.round(y! * 10) / 10]);
   }
-  const thingAt = (event: Event) => (event.target as Element).closest('[data-thing]')?.getAttribute('data-thing') ?? undefined;
+  const thingAt = (event: Event) =>
+    (event.target as Element).closest('[data-thing]')?.getAttribute('data-thing') ?? undefined;
 </script>
 
 {#snippet strokes(inks: readonly Ink[])}
@@ -92,7 +126,9 @@
   {#if of.kind === 'screws'}
     {@const r = of.screw.headDiameterMm / 2}
     {#each of.at as [x, y], i (i)}
-      <text x={x + r + letter * 0.2} y={y - r} font-size={letter * 0.85} stroke-width={letter * 0.25} class="size">{screwSize(of.screw)}</text>
+      <text x={x + r + letter * 0.2} y={y - r} font-size={letter * 0.85} stroke-width={letter * 0.25} class="size"
+        >{screwSize(of.screw)}</text
+      >
     {/each}
   {/if}
 {/snippet}
@@ -110,37 +146,92 @@
   onpointerover={onlit ? (event) => onlit(thingAt(event)) : undefined}
   onpointerleave={onlit ? () => onlit(undefined) : undefined}
 >
-  <g bind:this={inside} transform={transform.k === 1 && transform.x === 0 && transform.y === 0 ? undefined : transform.toString()}>
+  <g
+    bind:this={inside}
+    transform={transform.k === 1 && transform.x === 0 && transform.y === 0 ? undefined : transform.toString()}
+  >
     {#each scene as item (item.key)}
       {#if item.what === 'part'}
         {@const isNow = item.part.id === nowPart}
         {@const isGoal = goals.includes(item.part.id)}
-        <g class={['part', { through: item.isThin && !isGoal, now: isNow, goal: isGoal, loose: item.isLoose, lit: lit === item.thing, pickable: onpick && item.part.id !== model.root.id }]} data-thing={item.thing}>
+        <g
+          class={[
+            'part',
+            {
+              through: item.isThin && !isGoal,
+              now: isNow,
+              goal: isGoal,
+              loose: item.isLoose,
+              lit: lit === item.thing,
+              pickable: onpick && item.part.id !== model.root.id
+            }
+          ]}
+          data-thing={item.thing}
+        >
           <path d={item.d} fill-rule="evenodd" class="body" style:fill="var(--depth-{item.band})" />
           {@render strokes(item.inks)}
           {#if isNow || isGoal}<path d={item.d} fill-rule="evenodd" class="edge" />{/if}
         </g>
       {:else if item.what === 'cable'}
         {@const wide = item.cable.widthMm * (item.cable.form === 'flat' ? 0.8 : 1)}
-        <g class={['cable', { now: item.cable.part === nowPart || minded.some((p) => p.cable === item.cable.part) || (nowJoint && item.cable.ends.some((e) => e.joint === nowJoint)), lit: lit === item.thing }]} data-thing={item.thing}>
+        <g
+          class={[
+            'cable',
+            {
+              now:
+                item.cable.part === nowPart ||
+                minded.some((p) => p.cable === item.cable.part) ||
+                (nowJoint && item.cable.ends.some((e) => e.joint === nowJoint)),
+              lit: lit === item.thing
+            }
+          ]}
+          data-thing={item.thing}
+        >
           <path d={item.d} class="sheath" stroke-width={Math.max(1, wide)} />
-          <path d={item.d} class={item.cable.form === 'flat' ? 'ribbon' : 'core'} stroke-width={Math.max(0.5, wide - 0.6)} />
+          <path
+            d={item.d}
+            class={item.cable.form === 'flat' ? 'ribbon' : 'core'}
+            stroke-width={Math.max(0.5, wide - 0.6)}
+          />
         </g>
       {:else if item.joint.id !== nowJoint && item.joint.kind !== 'adhesive'}
         <g class={['joint', { lit: lit === item.thing }]} data-thing={item.thing}>{@render strokes(item.inks)}</g>
       {/if}
     {/each}
-    {#each scene as item (item.key)}{#if item.what === 'cable' && item.under}<path d={item.under} class="under" />{/if}{/each}
-    {#each scene as item (item.key)}{#if item.what === 'part' && goals.includes(item.part.id)}<path d={item.d} class="beneath" />{/if}{/each}
-    {#if withSizes}{#each scene as item (item.key)}{#if item.what === 'joint' && !item.isOpen}{@render sizes(item.joint)}{/if}{/each}{/if}
+    {#each scene as item (item.key)}{#if item.what === 'cable' && item.under}<path
+          d={item.under}
+          class="under"
+        />{/if}{/each}
+    {#each scene as item (item.key)}{#if item.what === 'part' && goals.includes(item.part.id)}<path
+          d={item.d}
+          class="beneath"
+        />{/if}{/each}
+    {#if withSizes}{#each scene as item (item.key)}{#if item.what === 'joint' && !item.isOpen}{@render sizes(
+            item.joint
+          )}{/if}{/each}{/if}
     {#each minded as p (`${p.cable} ${p.where} ${p.zone}`)}
-      {#if p.zone === zone}{#each p.crosses as [x, y], i (i)}<circle cx={x} cy={y} r="3.4" class="crossing" />{/each}{/if}
+      {#if p.zone === zone}{#each p.crosses as [x, y], i (i)}<circle
+            cx={x}
+            cy={y}
+            r="3.4"
+            class="crossing"
+          />{/each}{/if}
     {/each}
     {#each names as { part, text, at } (part)}
-      <text x={at[0]} y={at[1] + letter * 0.32} font-size={letter} stroke-width={letter * 0.3} class={['name', { goal: goals.includes(part), now: part === nowPart }]}>{text}</text>
+      <text
+        x={at[0]}
+        y={at[1] + letter * 0.32}
+        font-size={letter}
+        stroke-width={letter * 0.3}
+        class={['name', { goal: goals.includes(part), now: part === nowPart }]}>{text}</text
+      >
     {/each}
     {#each marks as { at, text }, i (i)}
-      <g class="noted" transform="translate({at[0]} {at[1]})"><circle r={letter * 0.85} stroke-width={letter * 0.14} /><text y={letter * 0.34} font-size={letter * 0.95}>{text}</text></g>
+      <g class="noted" transform="translate({at[0]} {at[1]})"
+        ><circle r={letter * 0.85} stroke-width={letter * 0.14} /><text y={letter * 0.34} font-size={letter * 0.95}
+          >{text}</text
+        ></g
+      >
     {/each}
     {#if joint?.what === 'joint'}
       {@const of = joint.joint}
@@ -149,7 +240,13 @@
         {@render strokes(joint.inks)}
         {#if of.kind === 'screws'}
           {@const turns = holes ?? of.screw.printedOrder}
-          {#if turns}{#each of.at as [x, y], i (i)}<text x={x + of.screw.headDiameterMm / 2 + 2.6} y={y + 1.6} font-size={letter * 1.1} stroke-width={letter * 0.25} class="turn">{turns.indexOf(i) + 1}</text>{/each}{/if}
+          {#if turns}{#each of.at as [x, y], i (i)}<text
+                x={x + of.screw.headDiameterMm / 2 + 2.6}
+                y={y + 1.6}
+                font-size={letter * 1.1}
+                stroke-width={letter * 0.25}
+                class="turn">{turns.indexOf(i) + 1}</text
+              >{/each}{/if}
         {/if}
       </g>
     {/if}

@@ -11,12 +11,26 @@
   const height = $derived(side.headMm + side.shankMm + 1.6);
 </script>
 
-<svg width={width * pxPerMm} height={height * pxPerMm} viewBox="{-width / 2} -0.6 {width} {height}" role="img" aria-label="Screw {screwSize(screw)}, {screw.head} head {screw.headDiameterMm} mm wide">
+<svg
+  width={width * pxPerMm}
+  height={height * pxPerMm}
+  viewBox="{-width / 2} -0.6 {width} {height}"
+  role="img"
+  aria-label="Screw {screwSize(screw)}, {screw.head} head {screw.headDiameterMm} mm wide"
+>
   <path d={side.outline} class="steel" />
   {#each side.thread as d (d)}<path {d} class="thread" />{/each}
 </svg>
 
 <style>
-  .steel { fill: var(--metal); stroke: var(--ink); stroke-width: 0.14; stroke-linejoin: round; }
-  .thread { stroke: var(--sheet); stroke-width: 0.14; }
+  .steel {
+    fill: var(--metal);
+    stroke: var(--ink);
+    stroke-width: 0.14;
+    stroke-linejoin: round;
+  }
+  .thread {
+    stroke: var(--sheet);
+    stroke-width: 0.14;
+  }
 </style>

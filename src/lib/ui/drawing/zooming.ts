@@ -24,7 +24,15 @@ export class Zooming {
 
   /** What may be seen: the zone with its margin. */
   within({ minX, minY, maxX, maxY }: Box): void {
-    this.behaviour.extent([[minX, minY], [maxX, maxY]]).translateExtent([[minX, minY], [maxX, maxY]]);
+    this.behaviour
+      .extent([
+        [minX, minY],
+        [maxX, maxY]
+      ])
+      .translateExtent([
+        [minX, minY],
+        [maxX, maxY]
+      ]);
     this.whole();
   }
 
@@ -49,8 +57,14 @@ export class Zooming {
   key(event: KeyboardEvent): boolean {
     const stride = 30;
     const act: Record<string, () => void> = {
-      '+': () => this.closer(), '=': () => this.closer(), '-': () => this.farther(), '0': () => this.whole(),
-      ArrowLeft: () => this.pan(-stride, 0), ArrowRight: () => this.pan(stride, 0), ArrowUp: () => this.pan(0, -stride), ArrowDown: () => this.pan(0, stride)
+      '+': () => this.closer(),
+      '=': () => this.closer(),
+      '-': () => this.farther(),
+      '0': () => this.whole(),
+      ArrowLeft: () => this.pan(-stride, 0),
+      ArrowRight: () => this.pan(stride, 0),
+      ArrowUp: () => this.pan(0, -stride),
+      ArrowDown: () => this.pan(0, stride)
     };
     const found = act[event.key];
     if (!found || event.ctrlKey || event.metaKey || event.altKey) return false;

@@ -22,13 +22,20 @@
 </script>
 
 {#snippet rest(n: number)}
-  {#if n > SHOWN && !all}<button type="button" class="link mt-2" onclick={() => (all = true)}>Show {n - SHOWN} more</button>{/if}
+  {#if n > SHOWN && !all}<button type="button" class="link mt-2" onclick={() => (all = true)}
+      >Show {n - SHOWN} more</button
+    >{/if}
 {/snippet}
 
 {#if !choices}
-  <p class="text-soft" role="status">{waiting ? 'Working them out ...' : 'They are worked out for a plan that can be met.'}</p>
+  <p class="text-soft" role="status">
+    {waiting ? 'Working them out ...' : 'They are worked out for a plan that can be met.'}
+  </p>
 {:else if what === 'ways'}
-  {#if avoided > 0}<p class="mb-2">{avoided === 1 ? 'One way is' : `${avoided} ways are`} left aside on your wish. <button type="button" class="link" onclick={onallow}>Back to the least work</button></p>{/if}
+  {#if avoided > 0}<p class="mb-2">
+      {avoided === 1 ? 'One way is' : `${avoided} ways are`} left aside on your wish.
+      <button type="button" class="link" onclick={onallow}>Back to the least work</button>
+    </p>{/if}
   <ul class="divide-y divide-(--rule)">
     {#each part(choices.alternatives) as a (a.requirement + a.avoid)}
       {@render way(a)}

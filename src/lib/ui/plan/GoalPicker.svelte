@@ -21,7 +21,9 @@
     { value: 'reach', name: 'Reseat' }
   ];
   let query = $state('');
-  const shown = $derived(offeredGoals(model, doing).filter((o) => o.name.toLowerCase().includes(query.trim().toLowerCase())));
+  const shown = $derived(
+    offeredGoals(model, doing).filter((o) => o.name.toLowerCase().includes(query.trim().toLowerCase()))
+  );
   const chosen = $derived(new Set(goals.map(goalId)));
 </script>
 
@@ -29,23 +31,53 @@
   {#if goals.length > 0}
     <ul class="flex flex-wrap gap-1.5" aria-label="What the job is for">
       {#each goals as goal (goalId(goal))}
-        <li><button type="button" class="flex items-center gap-1.5 rounded border border-rule-strong bg-sunk px-2.5 py-1" onclick={() => ontoggle(goal)} aria-label="Drop: {jobPhrase(model, [goal])}">{jobPhrase(model, [goal])} <X size={14} aria-hidden="true" /></button></li>
+        <li>
+          <button
+            type="button"
+            class="flex items-center gap-1.5 rounded border border-rule-strong bg-sunk px-2.5 py-1"
+            onclick={() => ontoggle(goal)}
+            aria-label="Drop: {jobPhrase(model, [goal])}"
+            >{jobPhrase(model, [goal])} <X size={14} aria-hidden="true" /></button
+          >
+        </li>
       {/each}
     </ul>
   {/if}
   <div class="flex gap-2">
     <div class="flex" role="group" aria-label="What to do">
       {#each DOINGS as d (d.value)}
-        <button type="button" class="border border-rule-strong px-2.5 py-1.5 first:rounded-l last:rounded-r not-first:border-l-0 {d.value === doing ? 'bg-act text-on-act' : 'bg-sheet'}" aria-pressed={d.value === doing} onclick={() => ondoing(d.value)}>{d.name}</button>
+        <button
+          type="button"
+          class="border border-rule-strong px-2.5 py-1.5 not-first:border-l-0 first:rounded-l last:rounded-r {d.value ===
+          doing
+            ? 'bg-act text-on-act'
+            : 'bg-sheet'}"
+          aria-pressed={d.value === doing}
+          onclick={() => ondoing(d.value)}>{d.name}</button
+        >
       {/each}
     </div>
-    <label class="min-w-0 flex-1"><span class="sr-only">Find</span><input class="field" type="search" placeholder="Find" bind:value={query} /></label>
+    <label class="min-w-0 flex-1"
+      ><span class="sr-only">Find</span><input
+        class="field"
+        type="search"
+        placeholder="Find"
+        bind:value={query}
+      /></label
+    >
   </div>
   <fieldset class="sheet min-h-40 flex-1 overflow-y-auto p-1">
     <legend class="sr-only">{DOINGS.find((d) => d.value === doing)!.name}</legend>
     {#each shown as { goal, name, number } (goalId(goal))}
-      <label class="flex min-h-9 cursor-pointer items-center gap-2.5 rounded px-2 hover:bg-sunk has-checked:bg-sunk has-checked:font-semibold">
-        <input type="checkbox" class="size-4.5 accent-(--act)" checked={chosen.has(goalId(goal))} onchange={() => ontoggle(goal)} />
+      <label
+        class="flex min-h-9 cursor-pointer items-center gap-2.5 rounded px-2 hover:bg-sunk has-checked:bg-sunk has-checked:font-semibold"
+      >
+        <input
+          type="checkbox"
+          class="size-4.5 accent-(--act)"
+          checked={chosen.has(goalId(goal))}
+          onchange={() => ontoggle(goal)}
+        />
         <span>{name}</span>
         <span class="code ml-auto text-sm font-normal text-soft">{number}</span>
       </label>

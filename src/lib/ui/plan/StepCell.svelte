@@ -2,7 +2,13 @@
   import type { Step } from '$core/plan';
 
   /** One step of a leg in the plan's two columns. */
-  let { step, number, isChosen, isLive = false, onselect }: { step: Step; number: number; isChosen: boolean; isLive?: boolean; onselect: (step: Step) => void } = $props();
+  let {
+    step,
+    number,
+    isChosen,
+    isLive = false,
+    onselect
+  }: { step: Step; number: number; isChosen: boolean; isLive?: boolean; onselect: (step: Step) => void } = $props();
 
   const departs = $derived(step.leg === 'up' && step.departs !== undefined && step.do !== 'pose');
 </script>
@@ -10,26 +16,85 @@
 <button
   type="button"
   id="step-{step.id}"
-  class="cell {isChosen ? 'chosen' : ''} {departs ? 'departs' : ''} {step.do === 'pose' ? 'pose' : ''} {step.do === 'move' || step.do === 'return' ? 'strong' : ''}"
+  class="cell {isChosen ? 'chosen' : ''} {departs ? 'departs' : ''} {step.do === 'pose' ? 'pose' : ''} {step.do ===
+    'move' || step.do === 'return'
+    ? 'strong'
+    : ''}"
   aria-pressed={isChosen}
   onclick={() => onselect(step)}
 >
   <span class="figure number">{number}</span>
   <span class="min-w-0">
-    <span class="block">{step.text}{#if isLive}<span class="mark">live</span>{/if}{#if step.unheld}<span class="mark">not held</span>{/if}</span>
+    <span class="block"
+      >{step.text}{#if isLive}<span class="mark">live</span>{/if}{#if step.unheld}<span class="mark">not held</span
+        >{/if}</span
+    >
     {#if departs}<span class="why">{step.departs}</span>{/if}
   </span>
 </button>
 
 <style>
-  .cell { display: flex; width: 100%; gap: 0.6em; align-items: baseline; text-align: left; border-radius: 5px; padding: 3px 8px; border: 1px solid transparent; cursor: pointer; font-size: 0.93rem; line-height: 1.3; scroll-margin: 60px; }
-  .cell:hover { background: var(--sheet); border-color: var(--rule); }
-  .number { color: var(--ink-soft); font-size: 0.8rem; min-width: 3ch; flex-shrink: 0; text-align: right; }
-  .strong { font-weight: 650; }
-  .pose { font-style: italic; color: var(--ink-soft); }
-  .departs { border-left: 3px dashed var(--now); border-radius: 0 5px 5px 0; }
-  .why { display: block; font-weight: 400; font-size: 0.86rem; color: var(--now); }
-  .mark { margin-left: 0.6em; padding: 0 0.4em; border-radius: 3px; font-size: 0.8rem; font-style: normal; font-weight: 600; background: var(--warn-wash); color: var(--ink); white-space: nowrap; }
-  .chosen, .chosen:hover { background: var(--now); border-color: var(--now); color: var(--on-now); }
-  .chosen .number, .chosen .why { color: inherit; }
+  .cell {
+    display: flex;
+    width: 100%;
+    gap: 0.6em;
+    align-items: baseline;
+    text-align: left;
+    border-radius: 5px;
+    padding: 3px 8px;
+    border: 1px solid transparent;
+    cursor: pointer;
+    font-size: 0.93rem;
+    line-height: 1.3;
+    scroll-margin: 60px;
+  }
+  .cell:hover {
+    background: var(--sheet);
+    border-color: var(--rule);
+  }
+  .number {
+    color: var(--ink-soft);
+    font-size: 0.8rem;
+    min-width: 3ch;
+    flex-shrink: 0;
+    text-align: right;
+  }
+  .strong {
+    font-weight: 650;
+  }
+  .pose {
+    font-style: italic;
+    color: var(--ink-soft);
+  }
+  .departs {
+    border-left: 3px dashed var(--now);
+    border-radius: 0 5px 5px 0;
+  }
+  .why {
+    display: block;
+    font-weight: 400;
+    font-size: 0.86rem;
+    color: var(--now);
+  }
+  .mark {
+    margin-left: 0.6em;
+    padding: 0 0.4em;
+    border-radius: 3px;
+    font-size: 0.8rem;
+    font-style: normal;
+    font-weight: 600;
+    background: var(--warn-wash);
+    color: var(--ink);
+    white-space: nowrap;
+  }
+  .chosen,
+  .chosen:hover {
+    background: var(--now);
+    border-color: var(--now);
+    color: var(--on-now);
+  }
+  .chosen .number,
+  .chosen .why {
+    color: inherit;
+  }
 </style>

@@ -12,9 +12,18 @@ export const POST: RequestHandler = async ({ request, locals }) => {
   const text = await textBody(request, MACHINE_FILE_MAX_BYTES);
   if (new RegExp(`"format"\\s*:\\s*"${FAULTS_FORMAT}"`).test(text.slice(0, 2000))) {
     const faults = await importFaultSet(pool(), text, locals.person!.id);
-    return faults.ok ? json({ faultSet: faults }, { status: 201 }) : json({ message: `The fault set was not stored: ${faults.why}`, faults: [] }, { status: 422 });
+    return faults.ok
+      ? json({ faultSet: faults }, { status: 201 })
+      : json({ message: `The fault set was not stored: ${faults.why}`, faults: [] }, { status: 422 });
   }
   const answer = await importMachine(pool(), text, locals.person!.id);
-  if (!answer.ok) return json({ message: `The file has ${answer.faults.length === 1 ? 'a fault' : `${answer.faults.length} faults`}; nothing was stored.`, faults: answer.faults }, { status: 422 });
+  if (!answer.ok)
+    return json(
+      {
+        message: `The file has ${answer.faults.length === 1 ? 'a fault' : `${answer.faults.length} faults`}; nothing was stored.`,
+        faults: answer.faults
+      },
+      { status: 422 }
+    );
   return json({ machine: answer.row, warnings: answer.warnings }, { status: answer.isNew ? 201 : 200 });
 };

@@ -18,7 +18,13 @@ export const load: PageServerLoad = async ({ url }) => {
   const wanted = idFrom(url.searchParams.get('machine')) ?? machines[0]?.fileId;
   const file = wanted === undefined ? undefined : await machineDocument(pool(), wanted);
   if (wanted !== undefined && !file) error(404, 'There is no such machine file.');
-  return { machines, fileId: wanted ?? null, machine: file?.machine ?? null, hash: file?.hash ?? null, basis: planBasis(undefined, await shopTimes(pool())) };
+  return {
+    machines,
+    fileId: wanted ?? null,
+    machine: file?.machine ?? null,
+    hash: file?.hash ?? null,
+    basis: planBasis(undefined, await shopTimes(pool()))
+  };
 };
 
 const Form = z.object({
@@ -30,7 +36,14 @@ const Form = z.object({
   goals: z.string().max(10_000)
 });
 
-const FIELD = { fileId: 'Machine', customer: 'For', serial: 'Serial number', complaint: 'Complaint', dueOn: 'Due', goals: 'What to do' } as const;
+const FIELD = {
+  fileId: 'Machine',
+  customer: 'For',
+  serial: 'Serial number',
+  complaint: 'Complaint',
+  dueOn: 'Due',
+  goals: 'What to do'
+} as const;
 
 export const actions: Actions = {
   default: async ({ request, locals }) => {
@@ -53,7 +66,15 @@ export const actions: Actions = {
       throw problem;
     }
     const { dueOn, ...rest } = form.data;
-    const number = await addJob({ ...rest, dueOn: dueOn || null, goals: goals.data, work: goals.data.length > 0 ? jobPhrase(access.model, goals.data) : TO_FIND }, { by: locals.person!.id, once: onceFrom(sent.once ?? null) });
+    const number = await addJob(
+      {
+        ...rest,
+        dueOn: dueOn || null,
+        goals: goals.data,
+        work: goals.data.length > 0 ? jobPhrase(access.model, goals.data) : TO_FIND
+      },
+      { by: locals.person!.id, once: onceFrom(sent.once ?? null) }
+    );
     await replanJob((await findJob(pool(), number))!.id);
     redirect(303, `/jobs/${number}/intake`);
   }

@@ -22,7 +22,17 @@
   const goals = $derived(chosen.map((part): Goal => ({ do: 'replace', part })));
   const live = livePlan();
   onDestroy(() => live.close());
-  $effect(() => live.ask(data.machine && goals.length > 0 ? planRequest({ machine: data.machine, hash: data.hash! }, data.basis, { goals, weighting: FIRST_WEIGHTING, avoid: [] }) : undefined));
+  $effect(() =>
+    live.ask(
+      data.machine && goals.length > 0
+        ? planRequest({ machine: data.machine, hash: data.hash! }, data.basis, {
+            goals,
+            weighting: FIRST_WEIGHTING,
+            avoid: []
+          })
+        : undefined
+    )
+  );
   const shownZone = $derived(zone || data.machine?.zones[0]?.id || '');
   const opened = $derived(model ? laidBare(model, chosen) : undefined);
 
@@ -33,14 +43,19 @@
     const file = event.currentTarget.files?.[0];
     event.currentTarget.value = '';
     if (!file) return;
-    if (file.size > LISTING_MAX) return void (said = `The file is larger than ${LISTING_MAX / 1e6} MB; one machine\u2019s listing is far shorter.`);
+    if (file.size > LISTING_MAX)
+      return void (said = `The file is larger than ${LISTING_MAX / 1e6} MB; one machine\u2019s listing is far shorter.`);
     const read = readListing(await file.text());
     if (!read.ok) return void (said = read.why);
     const { maker, model: called, serial: number } = read.listing.identity;
     if (number) serial = number;
     const named = `${maker ?? ''} ${called ?? ''}`.toLowerCase();
-    const found = data.machines.find((m) => named.includes(m.model.toLowerCase()) && named.includes(m.maker.toLowerCase()));
-    said = found ? `It says it is a ${found.maker} ${found.model}${number ? `, serial ${number}` : ''}.` : `It says it is a ${[maker, called].filter(Boolean).join(' ') || 'machine without a name'}: there is no file of that machine.`;
+    const found = data.machines.find(
+      (m) => named.includes(m.model.toLowerCase()) && named.includes(m.maker.toLowerCase())
+    );
+    said = found
+      ? `It says it is a ${found.maker} ${found.model}${number ? `, serial ${number}` : ''}.`
+      : `It says it is a ${[maker, called].filter(Boolean).join(' ') || 'machine without a name'}: there is no file of that machine.`;
     if (found && found.fileId !== data.fileId) await goto(`/jobs/new?machine=${found.fileId}`, { keepFocus: true });
   }
   function toggle(part: string) {
@@ -62,17 +77,22 @@
   <form
     method="POST"
     class="grid grid-cols-[350px_minmax(0,1fr)] gap-5 px-5 py-5"
-    use:enhance={once(() => {
-      sending = true;
-      return async ({ update }) => {
-        await update({ reset: false });
-        sending = false;
-      };
-    }, () => (sending = false))}
+    use:enhance={once(
+      () => {
+        sending = true;
+        return async ({ update }) => {
+          await update({ reset: false });
+          sending = false;
+        };
+      },
+      () => (sending = false)
+    )}
   >
     <div class="space-y-3.5">
       <h1 class="text-2xl">New job</h1>
-      {#if form?.message}<p role="alert" class="rounded-md border-l-4 border-now bg-now-wash px-3 py-2.5">{form.message}</p>{/if}
+      {#if form?.message}<p role="alert" class="rounded-md border-l-4 border-now bg-now-wash px-3 py-2.5">
+          {form.message}
+        </p>{/if}
       <label class="block">
         <span class="label">Machine</span>
         <select
@@ -84,18 +104,48 @@
             void goto(`/jobs/new?machine=${e.currentTarget.value}`, { keepFocus: true });
           }}
         >
-          {#each data.machines as m (m.fileId)}<option value={m.fileId}>{m.maker} {m.model}, {m.revision}</option>{/each}
+          {#each data.machines as m (m.fileId)}<option value={m.fileId}>{m.maker} {m.model}, {m.revision}</option
+            >{/each}
         </select>
       </label>
       <div class="grid grid-cols-2 gap-3">
-        <label class="block"><span class="label">For</span><input class="field" name="customer" required maxlength="120" placeholder="Ship or crew" /></label>
-        <label class="block"><span class="label">Serial number</span><input class="field code" name="serial" maxlength="60" bind:value={serial} /></label>
+        <label class="block"
+          ><span class="label">For</span><input
+            class="field"
+            name="customer"
+            required
+            maxlength="120"
+            placeholder="Ship or crew"
+          /></label
+        >
+        <label class="block"
+          ><span class="label">Serial number</span><input
+            class="field code"
+            name="serial"
+            maxlength="60"
+            bind:value={serial}
+          /></label
+        >
       </div>
       <div class="flex items-center gap-3">
-        <label class="button shrink-0 cursor-pointer">From a listing<input class="sr-only" type="file" accept=".json,.txt,.log,text/plain,application/json" onchange={fromListing} /></label>
+        <label class="button shrink-0 cursor-pointer"
+          >From a listing<input
+            class="sr-only"
+            type="file"
+            accept=".json,.txt,.log,text/plain,application/json"
+            onchange={fromListing}
+          /></label
+        >
         <p class="text-sm text-soft" role="status">{said || 'lshw -json or dmidecode: the machine names itself.'}</p>
       </div>
-      <label class="block"><span class="label">Complaint</span><textarea class="field" name="complaint" rows="2" maxlength="2000" placeholder="What is wrong, in their words"></textarea></label>
+      <label class="block"
+        ><span class="label">Complaint</span><textarea
+          class="field"
+          name="complaint"
+          rows="2"
+          maxlength="2000"
+          placeholder="What is wrong, in their words"></textarea></label
+      >
       <label class="block"><span class="label">Due</span><input class="field" type="date" name="dueOn" /></label>
       <input type="hidden" name="goals" value={JSON.stringify(goals)} />
 
@@ -103,8 +153,15 @@
         <legend class="label">Replace</legend>
         <div class="sheet grid max-h-[calc(100vh-560px)] min-h-44 grid-cols-1 overflow-y-auto p-1.5">
           {#each replaceable as part (part.id)}
-            <label class="flex min-h-9 cursor-pointer items-center gap-2.5 rounded px-2 hover:bg-sunk has-checked:bg-sunk has-checked:font-semibold">
-              <input type="checkbox" class="size-4.5 accent-(--act)" checked={chosen.includes(part.id)} onchange={() => toggle(part.id)} />
+            <label
+              class="flex min-h-9 cursor-pointer items-center gap-2.5 rounded px-2 hover:bg-sunk has-checked:bg-sunk has-checked:font-semibold"
+            >
+              <input
+                type="checkbox"
+                class="size-4.5 accent-(--act)"
+                checked={chosen.includes(part.id)}
+                onchange={() => toggle(part.id)}
+              />
               <span>{part.name}</span>
               <span class="code ml-auto text-sm font-normal text-soft">{part.numbers[0]?.number}</span>
             </label>
@@ -115,26 +172,49 @@
 
     <div class="flex min-w-0 flex-col gap-4">
       <div class="sheet h-[calc(100vh-260px)] min-h-96 px-4 py-3">
-        <ExploreDrawing {model} zone={shownZone} state={opened!} goals={chosen} onzone={(z) => (zone = z)} canPick={(thing) => replaceable.some((p) => p.id === thing.id)} onpick={(thing) => toggle(thing.id)} />
+        <ExploreDrawing
+          {model}
+          zone={shownZone}
+          state={opened!}
+          goals={chosen}
+          onzone={(z) => (zone = z)}
+          canPick={(thing) => replaceable.some((p) => p.id === thing.id)}
+          onpick={(thing) => toggle(thing.id)}
+        />
       </div>
 
       <div class="sheet flex min-h-[150px] items-stretch gap-6 px-5 py-4" aria-live="polite">
         {#if live.problem}
-          <div><p class="text-lg font-semibold text-now">This cannot be planned</p><p class="mt-1">{live.problem}</p></div>
+          <div>
+            <p class="text-lg font-semibold text-now">This cannot be planned</p>
+            <p class="mt-1">{live.problem}</p>
+          </div>
         {:else if live.plan}
           {@const p = live.plan}
           <div class="w-56 shrink-0">
             <p class="text-2xl font-semibold">{duration(p.times.p50)}</p>
             <p class="text-soft">{duration(p.times.p80)} to be on the safe side</p>
-            <p class="mt-2">{plural(p.steps.length, 'step')}: {plural(count(p, 'open'), 'joint')} to open, {plural(count(p, 'move'), 'part')} to move</p>
+            <p class="mt-2">
+              {plural(p.steps.length, 'step')}: {plural(count(p, 'open'), 'joint')} to open, {plural(
+                count(p, 'move'),
+                'part'
+              )} to move
+            </p>
           </div>
           <div class="h-32 min-w-0 flex-1"><DiveProfile plan={p} /></div>
-          <button class="button button-act self-center" disabled={sending}>{sending ? 'Opening ...' : 'Open the job'}</button>
+          <button class="button button-act self-center" disabled={sending}
+            >{sending ? 'Opening ...' : 'Open the job'}</button
+          >
         {:else if live.waiting}
           <p class="self-center text-lg text-soft">Working it out ...</p>
         {:else}
-          <p class="flex-1 self-center text-lg text-soft">Choose what to replace, in the list or on the drawing; the way down and back up is worked out as you choose. Nobody knows yet what is wrong? Then open it as it is.</p>
-          <button class="button button-act self-center whitespace-nowrap" disabled={sending}>{sending ? 'Opening ...' : 'Open, to find the fault'}</button>
+          <p class="flex-1 self-center text-lg text-soft">
+            Choose what to replace, in the list or on the drawing; the way down and back up is worked out as you choose.
+            Nobody knows yet what is wrong? Then open it as it is.
+          </p>
+          <button class="button button-act self-center whitespace-nowrap" disabled={sending}
+            >{sending ? 'Opening ...' : 'Open, to find the fault'}</button
+          >
         {/if}
       </div>
     </div>

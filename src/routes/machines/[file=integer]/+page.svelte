@@ -30,7 +30,14 @@
   let chosenZone = $state('');
   const zone = $derived(data.machine.zones.some((z) => z.id === chosenZone) ? chosenZone : data.machine.zones[0]!.id);
   const whole = untouched();
-  const deepest = $derived(Math.max(1, ...data.machine.parts.filter((p) => p.id !== model.root.id).flatMap((p) => p.shapes.filter((s) => s.zone === zone).map((s) => s.depth[0]))));
+  const deepest = $derived(
+    Math.max(
+      1,
+      ...data.machine.parts
+        .filter((p) => p.id !== model.root.id)
+        .flatMap((p) => p.shapes.filter((s) => s.zone === zone).map((s) => s.depth[0]))
+    )
+  );
   let from = $state(0);
   const depth = $derived(Math.min(from, deepest));
   let lit = $state<string>();
@@ -54,17 +61,34 @@
     { id: 'form', name: 'Form', of: (c: Cable) => `${c.form}, ${c.colour}` },
     { id: 'length', name: 'Length, mm', of: (c: Cable) => c.lengthMm, right: true },
     { id: 'bend', name: 'Bend, mm', of: (c: Cable) => c.minBendRadiusMm, right: true },
-    { id: 'ends', name: 'Plugs', of: (c: Cable) => c.ends.map((e) => `${model.joint(e.joint).name}${e.mark ? ` (${e.mark})` : ''}`).join(', ') }
+    {
+      id: 'ends',
+      name: 'Plugs',
+      of: (c: Cable) => c.ends.map((e) => `${model.joint(e.joint).name}${e.mark ? ` (${e.mark})` : ''}`).join(', ')
+    }
   ];
   const file = $derived(`/api/machines/${data.fileId}`);
 
   /** A row that is pointed at shows on the drawing, on its face. */
   function point(thing: string | undefined, on: string | undefined) {
     lit = thing;
-    if (thing && on && on !== zone && !data.machine.parts.some((p) => partThing(p.id) === thing && p.shapes.some((s) => s.zone === zone))) chosenZone = on;
+    if (
+      thing &&
+      on &&
+      on !== zone &&
+      !data.machine.parts.some((p) => partThing(p.id) === thing && p.shapes.some((s) => s.zone === zone))
+    )
+      chosenZone = on;
   }
   function pick(thing: Thing) {
-    view = thing.what === 'part' ? 'parts' : thing.what === 'cable' ? 'cables' : model.joint(thing.id).kind === 'screws' ? 'screws' : view;
+    view =
+      thing.what === 'part'
+        ? 'parts'
+        : thing.what === 'cable'
+          ? 'cables'
+          : model.joint(thing.id).kind === 'screws'
+            ? 'screws'
+            : view;
     lit = thing.thing;
   }
   function nextTab(event: KeyboardEvent) {
@@ -76,83 +100,200 @@
   }
 </script>
 
-<svelte:head><title>{data.machine.maker} {data.machine.model} {data.machine.revision} · Eager Wrench</title></svelte:head>
+<svelte:head
+  ><title>{data.machine.maker} {data.machine.model} {data.machine.revision} · Eager Wrench</title></svelte:head
+>
 
 <div class="grid h-[calc(100vh-52px)] grid-cols-[minmax(0,1fr)_minmax(480px,40%)]">
   <section class="flex min-h-0 flex-col border-r border-rule bg-sunk px-5 py-4" aria-label="The machine's drawing">
     <div class="flex items-baseline gap-3 pb-2">
-      <h1 class="text-xl">{data.machine.maker} {data.machine.model} <span class="text-soft">{data.machine.revision}</span></h1>
-      <p class="text-soft">{data.machine.size.widthMm} × {data.machine.size.depthMm} × {data.machine.size.heightMm} mm</p>
-      <p class="ml-auto flex gap-4 text-sm"><a class="link" href="/machines">All machines</a> <a class="link" href={file} download>Machine file</a> <a class="link" href="{file}/drawing.svg?zone={zone}&from={depth}" download>Drawing as SVG</a></p>
+      <h1 class="text-xl">
+        {data.machine.maker}
+        {data.machine.model} <span class="text-soft">{data.machine.revision}</span>
+      </h1>
+      <p class="text-soft">
+        {data.machine.size.widthMm} × {data.machine.size.depthMm} × {data.machine.size.heightMm} mm
+      </p>
+      <p class="ml-auto flex gap-4 text-sm">
+        <a class="link" href="/machines">All machines</a> <a class="link" href={file} download>Machine file</a>
+        <a class="link" href="{file}/drawing.svg?zone={zone}&from={depth}" download>Drawing as SVG</a>
+      </p>
     </div>
-    <div class="min-h-0 flex-1"><ExploreDrawing {model} {zone} state={whole} from={depth} bind:lit onzone={(z) => (chosenZone = z)} onpick={pick} withList /></div>
+    <div class="min-h-0 flex-1">
+      <ExploreDrawing
+        {model}
+        {zone}
+        state={whole}
+        from={depth}
+        bind:lit
+        onzone={(z) => (chosenZone = z)}
+        onpick={pick}
+        withList
+      />
+    </div>
     <label class="mt-2 flex items-center gap-4 border-t border-rule pt-3">
-      <span class="w-44 shrink-0">{depth === 0 ? 'Look from the outside' : `Look from ${depth.toFixed(1)} mm down`}</span>
-      <input type="range" class="w-full accent-(--now)" min="0" max={deepest} step="0.1" bind:value={from} aria-label="Depth to look from, mm" />
+      <span class="w-44 shrink-0"
+        >{depth === 0 ? 'Look from the outside' : `Look from ${depth.toFixed(1)} mm down`}</span
+      >
+      <input
+        type="range"
+        class="w-full accent-(--now)"
+        min="0"
+        max={deepest}
+        step="0.1"
+        bind:value={from}
+        aria-label="Depth to look from, mm"
+      />
       <span class="figure w-16 shrink-0 text-right text-soft">{deepest.toFixed(1)} mm</span>
     </label>
   </section>
 
   <section class="flex min-h-0 flex-col bg-sheet" aria-label="What the machine is made of">
-    <div class="flex gap-1 border-b border-rule px-3" role="tablist" aria-label="Tables" tabindex="-1" onkeydown={nextTab}>
+    <div
+      class="flex gap-1 border-b border-rule px-3"
+      role="tablist"
+      aria-label="Tables"
+      tabindex="-1"
+      onkeydown={nextTab}
+    >
       {#each views as v (v.id)}
-        <button type="button" role="tab" id="tab-{v.id}" aria-selected={v.id === view} aria-controls="table" tabindex={v.id === view ? 0 : -1} class="border-b-3 px-2.5 py-2.5 {v.id === view ? 'border-now font-semibold' : 'border-transparent text-soft hover:text-ink'}" onclick={() => (view = v.id)}>{v.name} <span class="text-sm font-normal text-soft">{v.count}</span></button>
+        <button
+          type="button"
+          role="tab"
+          id="tab-{v.id}"
+          aria-selected={v.id === view}
+          aria-controls="table"
+          tabindex={v.id === view ? 0 : -1}
+          class="border-b-3 px-2.5 py-2.5 {v.id === view
+            ? 'border-now font-semibold'
+            : 'border-transparent text-soft hover:text-ink'}"
+          onclick={() => (view = v.id)}>{v.name} <span class="text-sm font-normal text-soft">{v.count}</span></button
+        >
       {/each}
     </div>
-    <div id="table" role="tabpanel" aria-labelledby="tab-{view}" class="min-h-0 flex-1 overflow-y-auto px-5 py-4" tabindex="0">
+    <div
+      id="table"
+      role="tabpanel"
+      aria-labelledby="tab-{view}"
+      class="min-h-0 flex-1 overflow-y-auto px-5 py-4"
+      tabindex="0"
+    >
       {#if view === 'parts'}
-        <DataTable rows={data.machine.parts} columns={partColumns} caption="Parts" keyOf={(p) => partThing(p.id)} download="{file}/parts.csv" {lit} onlit={(p) => point(p && partThing(p.id), p?.shapes[0]?.zone)} />
+        <DataTable
+          rows={data.machine.parts}
+          columns={partColumns}
+          caption="Parts"
+          keyOf={(p) => partThing(p.id)}
+          download="{file}/parts.csv"
+          {lit}
+          onlit={(p) => point(p && partThing(p.id), p?.shapes[0]?.zone)}
+        />
       {:else if view === 'screws'}
-        <DataTable rows={screws} columns={screwColumns} caption="Screws" keyOf={(j) => jointThing(j.id)} download="{file}/screws.csv" {lit} onlit={(j) => point(j && jointThing(j.id), j?.zone)} />
+        <DataTable
+          rows={screws}
+          columns={screwColumns}
+          caption="Screws"
+          keyOf={(j) => jointThing(j.id)}
+          download="{file}/screws.csv"
+          {lit}
+          onlit={(j) => point(j && jointThing(j.id), j?.zone)}
+        />
       {:else if view === 'cables'}
-        <DataTable rows={data.machine.cables} columns={cableColumns} caption="Cables" keyOf={(c) => partThing(c.part)} download="{file}/cables.csv" {lit} onlit={(c) => point(c && partThing(c.part), c?.path[0]?.zone)} />
+        <DataTable
+          rows={data.machine.cables}
+          columns={cableColumns}
+          caption="Cables"
+          keyOf={(c) => partThing(c.part)}
+          download="{file}/cables.csv"
+          {lit}
+          onlit={(c) => point(c && partThing(c.part), c?.path[0]?.zone)}
+        />
       {:else if view === 'mix-ups'}
-        <p class="text-soft">Screws of this machine that would be taken for one another under the same bit, the worst first.</p>
+        <p class="text-soft">
+          Screws of this machine that would be taken for one another under the same bit, the worst first.
+        </p>
         <ol class="mt-3 divide-y divide-(--rule)">
           {#each rows as { mixUp: m, screws: likeScrews, holes } (m.screw + m.hole)}
             {@const [a, b] = [model.joint(m.screw) as Screws, model.joint(m.hole) as Screws]}
             <li class="flex items-center gap-4 py-2.5">
-              <span class="flex w-24 shrink-0 items-end justify-center gap-2"><ScrewPicture screw={a.screw} pxPerMm={5} /><ScrewPicture screw={b.screw} pxPerMm={5} /></span>
-              <span>{mixUpPhrase(model, m)}<span class="block text-sm text-soft">{m.likeness > 0.66 ? 'Hard to tell apart by eye' : m.likeness > 0.33 ? 'Alike at a glance' : 'Told apart when looked at'}{likeScrews.length > 1 ? `; so would ${names(likeScrews.slice(1))}` : ''}{holes.length > 1 ? `; and in ${names(holes.slice(1))}` : ''}</span></span>
+              <span class="flex w-24 shrink-0 items-end justify-center gap-2"
+                ><ScrewPicture screw={a.screw} pxPerMm={5} /><ScrewPicture screw={b.screw} pxPerMm={5} /></span
+              >
+              <span
+                >{mixUpPhrase(model, m)}<span class="block text-sm text-soft"
+                  >{m.likeness > 0.66
+                    ? 'Hard to tell apart by eye'
+                    : m.likeness > 0.33
+                      ? 'Alike at a glance'
+                      : 'Told apart when looked at'}{likeScrews.length > 1
+                    ? `; so would ${names(likeScrews.slice(1))}`
+                    : ''}{holes.length > 1 ? `; and in ${names(holes.slice(1))}` : ''}</span
+                ></span
+              >
             </li>
           {:else}
             <li class="py-6 text-center text-soft">No screw of this machine does harm in another's hole.</li>
           {/each}
         </ol>
-        {#if mixed.leftOut > 0}<p class="mt-2 text-soft">{plural(mixed.leftOut, 'pair')} that would do little harm or be told apart {mixed.leftOut === 1 ? 'is' : 'are'} left out.</p>{/if}
+        {#if mixed.leftOut > 0}<p class="mt-2 text-soft">
+            {plural(mixed.leftOut, 'pair')} that would do little harm or be told apart {mixed.leftOut === 1
+              ? 'is'
+              : 'are'} left out.
+          </p>{/if}
         {#if same.length > 0}
           <h2 class="mt-5 text-base font-semibold">The same screw in like holes</h2>
           <ul class="mt-1 space-y-1">
-            {#each same as list (list[0]!.id)}<li>{list.map((g) => g.name).join(', ')} <span class="text-soft">({screwSize(list[0]!.screw)})</span></li>{/each}
+            {#each same as list (list[0]!.id)}<li>
+                {list.map((g) => g.name).join(', ')} <span class="text-soft">({screwSize(list[0]!.screw)})</span>
+              </li>{/each}
           </ul>
         {/if}
       {:else}
         <ol class="space-y-4">
           {#each data.history as h (h.fileId)}
             <li class="border-l-3 pl-4 {h.fileId === data.fileId ? 'border-now' : 'border-rule-strong'}">
-              <p><a class="link font-semibold" href="/machines/{h.fileId}">{h.revision}</a>, {moment(h.importedAt)}{h.importedBy ? `, ${h.importedBy}` : ''} <span class="code text-sm text-soft">{h.hash.slice(0, 12)}</span></p>
+              <p>
+                <a class="link font-semibold" href="/machines/{h.fileId}">{h.revision}</a>, {moment(
+                  h.importedAt
+                )}{h.importedBy ? `, ${h.importedBy}` : ''}
+                <span class="code text-sm text-soft">{h.hash.slice(0, 12)}</span>
+              </p>
               {#if h.changes}
                 <ul class="mt-1 list-disc pl-5">
-                  {#each h.changes.slice(0, 30) as c, i (i)}<li>{c.text}</li>{:else}<li class="text-soft">Nothing that matters to the work changed.</li>{/each}
+                  {#each h.changes.slice(0, 30) as c, i (i)}<li>{c.text}</li>{:else}<li class="text-soft">
+                      Nothing that matters to the work changed.
+                    </li>{/each}
                 </ul>
                 {#if h.changes.length > 30}<p class="text-soft">and {h.changes.length - 30} more</p>{/if}
               {:else}<p class="text-soft">The first file of this machine here.</p>{/if}
               {#each data.jobs.filter((j) => j.fileId === h.fileId) as j (j.number)}
-                <p class="mt-1 text-sm"><a class="link" href="/jobs/{j.number}">Job {j.number}</a>, {j.work.toLowerCase()}, {j.customer}{j.isClosed ? ' (closed)' : ''}</p>
+                <p class="mt-1 text-sm">
+                  <a class="link" href="/jobs/{j.number}">Job {j.number}</a>, {j.work.toLowerCase()}, {j.customer}{j.isClosed
+                    ? ' (closed)'
+                    : ''}
+                </p>
               {/each}
             </li>
           {/each}
         </ol>
         {#if data.proposals.length > 0}
           <h2 class="mt-6 text-base">From the bench: what this file's notes could say</h2>
-          <ul class="mt-1 list-disc space-y-1 pl-5">{#each data.proposals as text, i (i)}<li>{text}</li>{/each}</ul>
+          <ul class="mt-1 list-disc space-y-1 pl-5">
+            {#each data.proposals as text, i (i)}<li>{text}</li>{/each}
+          </ul>
         {/if}
         {#if data.warnings.length > 0}
           <h2 class="mt-6 text-base">Worth a look in this file</h2>
-          <ul class="mt-1 space-y-1.5 text-sm">{#each data.warnings as f, i (i)}<li><span class="code">{f.place}</span>: {f.message}</li>{/each}</ul>
+          <ul class="mt-1 space-y-1.5 text-sm">
+            {#each data.warnings as f, i (i)}<li><span class="code">{f.place}</span>: {f.message}</li>{/each}
+          </ul>
         {/if}
       {/if}
     </div>
-    <p class="border-t border-rule px-5 py-2 text-sm text-soft">{plural(data.jobs.filter((j) => !j.isClosed).length, 'open job')} on this machine; this file came {day(data.history.find((h) => h.fileId === data.fileId)?.importedAt ?? data.history[0]!.importedAt)}.</p>
+    <p class="border-t border-rule px-5 py-2 text-sm text-soft">
+      {plural(data.jobs.filter((j) => !j.isClosed).length, 'open job')} on this machine; this file came {day(
+        data.history.find((h) => h.fileId === data.fileId)?.importedAt ?? data.history[0]!.importedAt
+      )}.
+    </p>
   </section>
 </div>

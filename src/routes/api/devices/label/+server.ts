@@ -11,7 +11,14 @@ export const POST: RequestHandler = async ({ url }) => {
   const number = idFrom(url.searchParams.get('job'));
   const job = number === undefined ? undefined : await findJob(pool(), number);
   if (!job) error(404, 'There is no such job.');
-  const lines = [`Job ${job.number}`, job.customer, `${job.maker} ${job.model}`, job.serial].filter(Boolean).map((l) => l.slice(0, 60));
+  const lines = [`Job ${job.number}`, job.customer, `${job.maker} ${job.model}`, job.serial]
+    .filter(Boolean)
+    .map((l) => l.slice(0, 60));
   const printed = await printLabel({ format: LABEL_FORMAT, lines, code: `EW-${job.number}` });
-  return json({ message: printed ? 'Printed.' : 'The label printer does not answer. Write the job number on the machine by hand.' }, { status: printed ? 200 : 502 });
+  return json(
+    {
+      message: printed ? 'Printed.' : 'The label printer does not answer. Write the job number on the machine by hand.'
+    },
+    { status: printed ? 200 : 502 }
+  );
 };

@@ -8,5 +8,7 @@ import type { RequestHandler } from './$types';
 export const GET: RequestHandler = ({ cookies, locals }) => {
   const url = settings.devicesUrl;
   if (!url) error(404, 'No measuring devices are set up here.');
-  return serverSent(cookies, locals.person!.id, (send) => ({ stop: hearDevices(url, (line) => send(`data: ${line}\n\n`)) }));
+  return serverSent(cookies, locals.person!.id, (send) => ({
+    stop: hearDevices(url, (line) => send(`data: ${line}\n\n`))
+  }));
 };

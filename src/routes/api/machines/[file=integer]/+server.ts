@@ -7,5 +7,7 @@ import type { RequestHandler } from './$types';
 export const GET: RequestHandler = async ({ params }) => {
   const file = await machineDocument(pool(), Number(params.file));
   if (!file) error(404, `There is no machine file ${params.file}.`);
-  return json(file.machine, { headers: { 'content-disposition': `attachment; filename="${file.machine.id}-${file.hash.slice(0, 8)}.json"` } });
+  return json(file.machine, {
+    headers: { 'content-disposition': `attachment; filename="${file.machine.id}-${file.hash.slice(0, 8)}.json"` }
+  });
 };

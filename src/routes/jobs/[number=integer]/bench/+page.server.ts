@@ -13,7 +13,11 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const run = (await findRun(pool(), job.runId))!;
   const { events, seq } = await eventsOf(pool(), run.id);
   return {
-    job, machine, run: { id: run.id, plan: run.plan }, events, seq,
+    job,
+    machine,
+    run: { id: run.id, plan: run.plan },
+    events,
+    seq,
     /** What was found out to be dangerous since it was begun. */
     stops: isStopped(state) ? state.triage.stops : [],
     basis: await basisOf(pool(), job, state),

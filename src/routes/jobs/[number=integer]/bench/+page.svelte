@@ -5,7 +5,18 @@
   import type { Fate } from '$core/fasteners';
   import { goalParts, zoneAt, type Goal, type Step } from '$core/plan';
   import type { Reading } from '$core/devices';
-  import { countFacts, currentStep, expectedCount, expectedMark, machineAfter, notSoFacts, obstacles, possibleFates, type Fact, type NotSo } from '$core/run';
+  import {
+    countFacts,
+    currentStep,
+    expectedCount,
+    expectedMark,
+    machineAfter,
+    notSoFacts,
+    obstacles,
+    possibleFates,
+    type Fact,
+    type NotSo
+  } from '$core/run';
   import { Bench } from '$lib/offline/bench.svelte';
   import { hearDevices } from '$lib/offline/devices';
   import { keepHere } from '$lib/offline/keep-here';
@@ -88,12 +99,24 @@
   const isUnread = $derived(pairing !== undefined && mark !== '' && mark !== pairing.socket);
   const harm = $derived(step?.cautions.filter((c) => c.harm && !acknowledged.includes(`${step.id} ${c.text}`)) ?? []);
   /** On the way up the part that goes down is drawn in its place, so that one sees what it goes over. */
-  const machineNow = $derived(machineAfter(model, plan, (s) => (s.id === step?.id && s.do === 'return') || (looking === undefined ? run.steps[s.id] !== undefined && run.steps[s.id]!.outcome !== 'skipped' : plan.steps.indexOf(s) < index)));
+  const machineNow = $derived(
+    machineAfter(
+      model,
+      plan,
+      (s) =>
+        (s.id === step?.id && s.do === 'return') ||
+        (looking === undefined
+          ? run.steps[s.id] !== undefined && run.steps[s.id]!.outcome !== 'skipped'
+          : plan.steps.indexOf(s) < index)
+    )
+  );
   const zone = $derived(zoneAt(plan, index) ?? data.machine.zones[0]!.id);
   const goals = $derived(goalParts(plan.goals));
   const first = $derived(new Set(bench.plans.length > 1 ? bench.plans.at(-2)!.steps.map((s) => s.id) : []));
   const isNew = $derived(bench.plans.length > 1 && step !== undefined && !first.has(step.id));
-  const photosHere = $derived(run.photos.filter((p) => p.step !== undefined && (p.step === step?.id || p.step === step?.mirror)).length);
+  const photosHere = $derived(
+    run.photos.filter((p) => p.step !== undefined && (p.step === step?.id || p.step === step?.mirror)).length
+  );
   const joint = $derived(step?.joint ? model.joint(step.joint) : undefined);
   /** The part whose coming off is in hand: that of a move, or the one that the joint in hand holds. */
   const resisting = $derived(step?.leg === 'down' ? (step.part ?? joint?.a) : undefined);
@@ -110,7 +133,15 @@
   onMount(() => {
     void bench.open().finally(() => (ready = true));
     bench.follow();
-    void keepHere({ run: data.run.id, job: data.job.number, customer: data.job.customer, machine: `${data.job.maker} ${data.job.model}`, work: data.job.work, person: bench.me.name, at: new Date().toISOString() });
+    void keepHere({
+      run: data.run.id,
+      job: data.job.number,
+      customer: data.job.customer,
+      machine: `${data.job.maker} ${data.job.model}`,
+      work: data.job.work,
+      person: bench.me.name,
+      at: new Date().toISOString()
+    });
     chosenKeys = storedKeys(localStorage);
     const rise = sitDown();
     const sleep = stayAwake();
@@ -144,7 +175,8 @@
   }
 
   $effect(() => {
-    if (isSpeaking && step && isHere && !run.signed) speak([step.text, step.detail, ...step.cautions.map((c) => c.text)].filter(Boolean).join('. '));
+    if (isSpeaking && step && isHere && !run.signed)
+      speak([step.text, step.detail, ...step.cautions.map((c) => c.text)].filter(Boolean).join('. '));
   });
 
   /** All of the facts, or none when one of them cannot be recorded. @returns whether they were */
@@ -194,8 +226,12 @@
   }
 
   async function printLabel() {
-    const response = await fetch(`/api/devices/label?job=${data.job.number}`, { method: 'POST' }).catch(() => undefined);
-    told = ((await response?.json().catch(() => undefined)) as { message?: string } | undefined)?.message ?? 'The server does not answer; the label can wait.';
+    const response = await fetch(`/api/devices/label?job=${data.job.number}`, { method: 'POST' }).catch(
+      () => undefined
+    );
+    told =
+      ((await response?.json().catch(() => undefined)) as { message?: string } | undefined)?.message ??
+      'The server does not answer; the label can wait.';
     setTimeout(() => (told = ''), 5000);
   }
 
@@ -209,7 +245,12 @@
   function recordWords(words: string, what: NotSo) {
     if (!step) return closeDialog();
     const failed = dialog === 'fail' ? step : undefined;
-    const facts: Fact[] = dialog === 'not-so' ? notSoFacts(step, what, words) : failed ? [{ type: 'tested', step: step.id, outcome: 'fail', ...(words ? { note: words } : {}) }] : [{ type: 'note', step: step.id, text: words }];
+    const facts: Fact[] =
+      dialog === 'not-so'
+        ? notSoFacts(step, what, words)
+        : failed
+          ? [{ type: 'tested', step: step.id, outcome: 'fail', ...(words ? { note: words } : {}) }]
+          : [{ type: 'note', step: step.id, text: words }];
     const [here, counted, read] = [looking, count, mark];
     // What cannot be recorded stays in its form.
     if (!record(...facts)) return;
@@ -240,13 +281,19 @@
     if (event.key === ' ' && words?.contains(event.target as Node)) return;
     // A focused button keeps its own Enter and Space; behind a panel nothing is done unseen.
     if (key === 'done' && panel) return;
-    if (key === 'done' && event.target instanceof HTMLElement && event.target.closest('button:not([data-done]), a, summary')) return;
+    if (
+      key === 'done' &&
+      event.target instanceof HTMLElement &&
+      event.target.closest('button:not([data-done]), a, summary')
+    )
+      return;
     event.preventDefault();
     if (key === 'done') done();
     else if (key === 'undo') undo();
     else if (key === 'notSo' && mayAct && step) dialog = 'not-so';
     else if (key === 'fails' && mayAct && isTest) dialog = 'fail';
-    else if (key === 'absent' && mayAct && isTest) record({ type: 'tested', step: step!.id, outcome: 'not-applicable' });
+    else if (key === 'absent' && mayAct && isTest)
+      record({ type: 'tested', step: step!.id, outcome: 'not-applicable' });
     else if (key === 'note' && mayAct && step) dialog = 'note';
     else if (key === 'pause' && mayAct) record({ type: run.paused ? 'resumed' : 'paused' });
     else if (key === 'ahead') look(1);
@@ -266,35 +313,86 @@
   }
 </script>
 
-<svelte:window {onkeydown} onbeforeunload={(e) => { if (!bench.keeps && bench.unsent > 0) e.preventDefault(); }} />
+<svelte:window
+  {onkeydown}
+  onbeforeunload={(e) => {
+    if (!bench.keeps && bench.unsent > 0) e.preventDefault();
+  }}
+/>
 <svelte:head><title>Bench: job {data.job.number} · Eager Wrench</title></svelte:head>
 
 <div class="grid h-[calc(100vh-52px)] grid-cols-[minmax(0,47fr)_minmax(0,53fr)]" data-ready={ready}>
-  <section class="flex min-h-0 flex-col bg-sheet focus:outline-none" bind:this={station} tabindex="-1" aria-label="The step in hand">
+  <section
+    class="flex min-h-0 flex-col bg-sheet focus:outline-none"
+    bind:this={station}
+    tabindex="-1"
+    aria-label="The step in hand"
+  >
     <div class="flex items-center gap-4 border-b border-rule px-6 py-2.5">
       <h1 class="text-base font-semibold">Job {data.job.number}, {data.job.customer}</h1>
       <SyncState {bench} back="/jobs/{data.job.number}/bench" onaside={() => (panel = 'aside')} />
-      {#if isSpeaking}<button type="button" class="button" onclick={() => (isSpeaking = false)}>Speaking: silence <kbd>{shownFor('speak')}</kbd></button>{/if}
+      {#if isSpeaking}<button type="button" class="button" onclick={() => (isSpeaking = false)}
+          >Speaking: silence <kbd>{shownFor('speak')}</kbd></button
+        >{/if}
       <button type="button" class="button" onclick={() => (dialog = 'keys')}>Keys <kbd>{shownFor('help')}</kbd></button>
     </div>
 
     {#if !run.signed}
-      <Tools shown={shownFor} photos={photosHere} hasDevices={data.hasDevices} {mayAct} onphoto={() => (panel = 'photos')} onnote={() => step && (dialog = 'note')} onreplan={() => replan()} onlistings={() => (panel = 'listings')} onlabel={printLabel} />
+      <Tools
+        shown={shownFor}
+        photos={photosHere}
+        hasDevices={data.hasDevices}
+        {mayAct}
+        onphoto={() => (panel = 'photos')}
+        onnote={() => step && (dialog = 'note')}
+        onreplan={() => replan()}
+        onlistings={() => (panel = 'listings')}
+        onlabel={printLabel}
+      />
     {/if}
     <Notices {bench} job={data.job.number} stops={data.stops} {told} />
     {#if conflict && !run.signed}
-      <Conflict step={conflict} number={plan.steps.indexOf(conflict) + 1} said={run.conflicts[conflict.id]!} {mayAct} onsettle={(event) => bench.record({ type: 'settled', step: conflict.id, event })} />
+      <Conflict
+        step={conflict}
+        number={plan.steps.indexOf(conflict) + 1}
+        said={run.conflicts[conflict.id]!}
+        {mayAct}
+        onsettle={(event) => bench.record({ type: 'settled', step: conflict.id, event })}
+      />
     {/if}
     {#if panel === 'aside'}
       <div class="min-h-0 flex-1 overflow-y-auto px-6 py-5"><SetAside {bench} {mayAct} onclose={closePanel} /></div>
     {:else if panel && !run.signed}
       <div class="min-h-0 flex-1 overflow-y-auto px-6 py-5">
         {#if panel === 'resists' && resisting}
-          <Resists {bench} {model} {plan} {run} part={resisting} before={data.foundBefore} onpoint={(j) => (pointed = j)} onclose={closePanel} />
+          <Resists
+            {bench}
+            {model}
+            {plan}
+            {run}
+            part={resisting}
+            before={data.foundBefore}
+            onpoint={(j) => (pointed = j)}
+            onclose={closePanel}
+          />
         {:else if panel === 'replan'}
-          <Replan {bench} machine={data.machine} basis={data.basis} weighting={data.job.weighting} wanted={wanted.goals} why={wanted.why} onclose={closePanel} />
+          <Replan
+            {bench}
+            machine={data.machine}
+            basis={data.basis}
+            weighting={data.job.weighting}
+            wanted={wanted.goals}
+            why={wanted.why}
+            onclose={closePanel}
+          />
         {:else if panel === 'failed' && failing}
-          <Failed {bench} step={failing} onpoint={(j) => (pointed = j)} onreach={(j) => replan([{ do: 'reach', joint: j }], `${failing!.text} fails after the work`)} onclose={closePanel} />
+          <Failed
+            {bench}
+            step={failing}
+            onpoint={(j) => (pointed = j)}
+            onreach={(j) => replan([{ do: 'reach', joint: j }], `${failing!.text} fails after the work`)}
+            onclose={closePanel}
+          />
         {:else if panel === 'photos'}
           <Photos {bench} {step} {mayAct} onclose={closePanel} />
         {:else if panel === 'listings'}
@@ -304,14 +402,33 @@
         {/if}
       </div>
     {:else if run.signed || !step}
-      <Signing {bench} job={data.job} mayAct={data.mayWork} obstacles={run.signed ? [] : obstacles(model, plan, run)} onreplan={() => replan()} onleftover={() => (panel = 'screw')} onpoint={(j) => (pointed = j)} onlook={(i) => (looking = i)} onundo={undo} />
+      <Signing
+        {bench}
+        job={data.job}
+        mayAct={data.mayWork}
+        obstacles={run.signed ? [] : obstacles(model, plan, run)}
+        onreplan={() => replan()}
+        onleftover={() => (panel = 'screw')}
+        onpoint={(j) => (pointed = j)}
+        onlook={(i) => (looking = i)}
+        onundo={undo}
+      />
     {:else}
       <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
-      <div class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 pt-5" bind:this={words} tabindex="0" role="region" aria-label="What to do">
+      <div
+        class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 pt-5"
+        bind:this={words}
+        tabindex="0"
+        role="region"
+        aria-label="What to do"
+      >
         <p class="text-lg text-soft">
-          {LEG[step.leg]}, step <span class="figure">{index + 1}</span> of <span class="figure">{plan.steps.length}</span>
+          {LEG[step.leg]}, step <span class="figure">{index + 1}</span> of
+          <span class="figure">{plan.steps.length}</span>
           {#if isHere && !run.paused}<StepClock since={run.lastAt} planned={step.seconds} />{/if}
-          {#if !isHere}<span class="ml-2 rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn">Only looking: step {run.position + 1} is in hand</span>{/if}
+          {#if !isHere}<span class="ml-2 rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn"
+              >Only looking: step {run.position + 1} is in hand</span
+            >{/if}
         </p>
         <StepWords {step} {model} {isNew} />
         {#if step.tighten && isHere}<Tighten {bench} {step} {mayAct} heard={isHere ? heard : undefined} />{/if}
@@ -319,37 +436,89 @@
         {#if expected !== undefined && isHere && mayAct && harm.length === 0 && !differs}
           <div class="mt-5 flex items-center gap-5">
             <CountPad bind:this={pad} {expected} bind:value={count} />
-            {#if joint?.kind === 'screws'}<div class="hidden min-[1200px]:block"><ScrewPicture screw={joint.screw} pxPerMm={11} /></div>{/if}
+            {#if joint?.kind === 'screws'}<div class="hidden min-[1200px]:block">
+                <ScrewPicture screw={joint.screw} pxPerMm={11} />
+              </div>{/if}
           </div>
         {/if}
-        {#if pairing && mayAct && harm.length === 0}{#key step.id}<Pairing bind:this={marks} {pairing} bind:value={mark} />{/key}{/if}
+        {#if pairing && mayAct && harm.length === 0}{#key step.id}<Pairing
+              bind:this={marks}
+              {pairing}
+              bind:value={mark}
+            />{/key}{/if}
         {#if differs}
           <Differs {...differs} {fates} onexplain={explainCount} onagain={() => (differs = undefined)} />
         {/if}
       </div>
       {#if isHere && coming.length > 0}
         <ol class="shrink-0 border-t border-rule px-6 pt-3 text-lg text-soft" aria-label="Coming next">
-          {#each coming as next, i (next.id)}<li class="flex gap-3 py-0.5"><span class="w-12 shrink-0">{i === 0 ? 'then' : ''}</span><span>{next.text}</span></li>{/each}
+          {#each coming as next, i (next.id)}<li class="flex gap-3 py-0.5">
+              <span class="w-12 shrink-0">{i === 0 ? 'then' : ''}</span><span>{next.text}</span>
+            </li>{/each}
         </ol>
       {/if}
-      <div class="flex flex-wrap items-stretch gap-2.5 px-6 py-4 max-[1150px]:gap-1.5 max-[1150px]:px-4 max-[1150px]:[&_kbd]:hidden">
+      <div
+        class="flex flex-wrap items-stretch gap-2.5 px-6 py-4 max-[1150px]:gap-1.5 max-[1150px]:px-4 max-[1150px]:[&_kbd]:hidden"
+      >
         {#if run.paused}
-          <button type="button" class="button button-act min-h-18 flex-1 text-xl" onclick={() => record({ type: 'resumed' })} disabled={!mayAct}><Play aria-hidden="true" /> Go on <kbd>{shownFor('pause')}</kbd></button>
+          <button
+            type="button"
+            class="button button-act min-h-18 flex-1 text-xl"
+            onclick={() => record({ type: 'resumed' })}
+            disabled={!mayAct}><Play aria-hidden="true" /> Go on <kbd>{shownFor('pause')}</kbd></button
+          >
         {:else if mayAct}
-          <button type="button" data-done class="button min-h-18 flex-1 text-xl {isHere ? 'button-now' : ''}" onclick={done} disabled={differs !== undefined || (isHere && harm.length === 0 && (isUnread || (expected !== undefined && count === '')))}>
+          <button
+            type="button"
+            data-done
+            class="button min-h-18 flex-1 text-xl {isHere ? 'button-now' : ''}"
+            onclick={done}
+            disabled={differs !== undefined ||
+              (isHere && harm.length === 0 && (isUnread || (expected !== undefined && count === '')))}
+          >
             <Check aria-hidden="true" />
-            {#if !isHere}Back to step {run.position + 1}{:else if harm.length > 0}Understood{:else if step.do === 'test'}Works{:else if isUnread}Read the mark first{:else if expected !== undefined && count === ''}Count first{:else}Done{/if}
+            {#if !isHere}Back to step {run.position +
+                1}{:else if harm.length > 0}Understood{:else if step.do === 'test'}Works{:else if isUnread}Read the mark
+              first{:else if expected !== undefined && count === ''}Count first{:else}Done{/if}
             <kbd>{shownFor('done')}</kbd>
           </button>
           {#if isTest}
-            <button type="button" class="button min-h-18 px-3 text-lg" onclick={() => (dialog = 'fail')}>Fails <kbd>{shownFor('fails')}</kbd></button>
-            <button type="button" class="button min-h-18 px-3 text-lg whitespace-nowrap" onclick={() => record({ type: 'tested', step: step!.id, outcome: 'not-applicable' })}>Not here <kbd>{shownFor('absent')}</kbd></button>
+            <button type="button" class="button min-h-18 px-3 text-lg" onclick={() => (dialog = 'fail')}
+              >Fails <kbd>{shownFor('fails')}</kbd></button
+            >
+            <button
+              type="button"
+              class="button min-h-18 px-3 text-lg whitespace-nowrap"
+              onclick={() => record({ type: 'tested', step: step!.id, outcome: 'not-applicable' })}
+              >Not here <kbd>{shownFor('absent')}</kbd></button
+            >
           {:else}
-            <button type="button" class="button min-h-18 px-3 text-lg whitespace-nowrap" onclick={() => (dialog = 'not-so')}>Not so <kbd>{shownFor('notSo')}</kbd></button>
-            {#if resisting && step.do === 'move'}<button type="button" class="button min-h-18 px-3 text-lg whitespace-nowrap" onclick={() => (panel = 'resists')}>It resists <kbd>{shownFor('resists')}</kbd></button>{/if}
+            <button
+              type="button"
+              class="button min-h-18 px-3 text-lg whitespace-nowrap"
+              onclick={() => (dialog = 'not-so')}>Not so <kbd>{shownFor('notSo')}</kbd></button
+            >
+            {#if resisting && step.do === 'move'}<button
+                type="button"
+                class="button min-h-18 px-3 text-lg whitespace-nowrap"
+                onclick={() => (panel = 'resists')}>It resists <kbd>{shownFor('resists')}</kbd></button
+              >{/if}
           {/if}
-          <button type="button" class="button min-h-18 min-w-14" aria-label="Pause ({shownFor('pause')})" title="Pause ({shownFor('pause')})" onclick={() => record({ type: 'paused' })}><Pause size={22} aria-hidden="true" /></button>
-          <button type="button" class="button min-h-18 min-w-14" aria-label="Take back the last fact ({shownFor('undo')})" title="Take back ({shownFor('undo')})" disabled={!lastCounted} onclick={undo}><Undo2 size={22} aria-hidden="true" /></button>
+          <button
+            type="button"
+            class="button min-h-18 min-w-14"
+            aria-label="Pause ({shownFor('pause')})"
+            title="Pause ({shownFor('pause')})"
+            onclick={() => record({ type: 'paused' })}><Pause size={22} aria-hidden="true" /></button
+          >
+          <button
+            type="button"
+            class="button min-h-18 min-w-14"
+            aria-label="Take back the last fact ({shownFor('undo')})"
+            title="Take back ({shownFor('undo')})"
+            disabled={!lastCounted}
+            onclick={undo}><Undo2 size={22} aria-hidden="true" /></button
+          >
         {:else}
           <p class="py-5 text-soft">You can follow this run; a technician or lead records it.</p>
         {/if}
@@ -359,21 +528,51 @@
 
   <section class="flex min-h-0 flex-col border-l border-rule" aria-label="The machine">
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_158px] py-3 pl-3">
-      <MachineDrawing {model} zone={shownZone} state={machineNow} nowJoint={pointed ?? (step && step.leg !== 'swap' ? step.joint : undefined)} nowPart={step?.part} holes={step?.tighten?.order ?? (step?.do === 'open' && joint?.kind === 'screws' ? joint.screw.printedOrder : undefined)} minded={pointed ? [] : step?.pinch} {goals} {near} letterPx={15} />
+      <MachineDrawing
+        {model}
+        zone={shownZone}
+        state={machineNow}
+        nowJoint={pointed ?? (step && step.leg !== 'swap' ? step.joint : undefined)}
+        nowPart={step?.part}
+        holes={step?.tighten?.order ??
+          (step?.do === 'open' && joint?.kind === 'screws' ? joint.screw.printedOrder : undefined)}
+        minded={pointed ? [] : step?.pinch}
+        {goals}
+        {near}
+        letterPx={15}
+      />
       <DepthScale {model} {plan} {zone} now={step?.depth} gone={machineNow.off} />
     </div>
     <InHand {model} lines={inHand} onfound={mayAct ? () => (panel = 'screw') : undefined} />
-    <div class="border-t border-rule bg-sheet px-4 pt-2 pb-1"><div class="h-26"><DiveProfile {plan} at={index} onselect={(i) => (looking = i === run.position ? undefined : i)} /></div></div>
+    <div class="border-t border-rule bg-sheet px-4 pt-2 pb-1">
+      <div class="h-26">
+        <DiveProfile {plan} at={index} onselect={(i) => (looking = i === run.position ? undefined : i)} />
+      </div>
+    </div>
   </section>
 </div>
 
-<Dialog.Root open={dialog !== undefined} onOpenChange={(open) => { if (!open) closeDialog(); }}>
+<Dialog.Root
+  open={dialog !== undefined}
+  onOpenChange={(open) => {
+    if (!open) closeDialog();
+  }}
+>
   <Dialog.Portal>
     <Dialog.Overlay class="fixed inset-0 z-40 bg-black/50" />
-    <Dialog.Content onCloseAutoFocus={(e: Event) => e.preventDefault()} class="fixed top-1/2 left-1/2 z-50 w-[540px] max-w-[92vw] -translate-x-1/2 -translate-y-1/2 rounded-xl border border-rule bg-sheet p-6 text-ink shadow-2xl">
+    <Dialog.Content
+      onCloseAutoFocus={(e: Event) => e.preventDefault()}
+      class="fixed top-1/2 left-1/2 z-50 w-[540px] max-w-[92vw] -translate-x-1/2 -translate-y-1/2 rounded-xl border border-rule bg-sheet p-6 text-ink shadow-2xl"
+    >
       {#if dialog === 'keys'}
         <Dialog.Title class="text-xl font-semibold">Keys at the bench</Dialog.Title>
-        <Keys chosen={chosenKeys} onchoose={(next) => { chosenKeys = next; storeKeys(localStorage, next); }} />
+        <Keys
+          chosen={chosenKeys}
+          onchoose={(next) => {
+            chosenKeys = next;
+            storeKeys(localStorage, next);
+          }}
+        />
         <Dialog.Close class="button mt-3 w-full">Close</Dialog.Close>
       {:else}
         <Words kind={dialog ?? 'note'} {step} problem={bench.problem} onrecord={recordWords} />

@@ -15,11 +15,17 @@
 </script>
 
 <div class="mt-5 rounded-lg border-2 border-now p-4" role="alert">
-  <p class="text-xl font-semibold">{counted} counted, {expected} expected. What about the other{n === 1 ? '' : ` ${n}`}?</p>
+  <p class="text-xl font-semibold">
+    {counted} counted, {expected} expected. What about the other{n === 1 ? '' : ` ${n}`}?
+  </p>
   <div class="mt-3 grid gap-2">
     {#each fates as fate, i (fate)}
-      <button type="button" class="button min-h-12 justify-start text-lg" onclick={() => onexplain(fate)}><kbd>{i + 1}</kbd>{fateWords(fate, n)}</button>
+      <button type="button" class="button min-h-12 justify-start text-lg" onclick={() => onexplain(fate)}
+        ><kbd>{i + 1}</kbd>{fateWords(fate, n)}</button
+      >
     {/each}
-    <button type="button" class="button min-h-12 justify-start text-lg" onclick={onagain}><kbd>Esc</kbd>Count again</button>
+    <button type="button" class="button min-h-12 justify-start text-lg" onclick={onagain}
+      ><kbd>Esc</kbd>Count again</button
+    >
   </div>
 </div>

@@ -18,19 +18,40 @@
   const likely = $derived(likelyJoints(bench.model, bench.plans, bench.state, step.test!).slice(0, 6));
 </script>
 
-<Panel title="{step.text}: it fails" about="Recorded. What this work opened comes first; point at one and it shows on the drawing." {onclose}>
+<Panel
+  title="{step.text}: it fails"
+  about="Recorded. What this work opened comes first; point at one and it shows on the drawing."
+  {onclose}
+>
   {#if likely.length === 0}
-    <p class="mt-4 text-lg">Nothing that this work opened serves it. It may have failed before: compare with the complaint and the listing from before the work.</p>
+    <p class="mt-4 text-lg">
+      Nothing that this work opened serves it. It may have failed before: compare with the complaint and the listing
+      from before the work.
+    </p>
   {:else}
     <ol class="mt-3 divide-y divide-(--rule)">
       {#each likely as l, i (l.joint)}
-        <li class="flex items-center gap-3 py-2.5" onpointerenter={() => onpoint(l.joint)} onfocusin={() => onpoint(l.joint)}>
+        <li
+          class="flex items-center gap-3 py-2.5"
+          onpointerenter={() => onpoint(l.joint)}
+          onfocusin={() => onpoint(l.joint)}
+        >
           <span class="figure w-6 shrink-0 text-lg text-soft">{i + 1}</span>
-          <span class="flex-1"><span class="block text-lg font-semibold">{bench.model.joint(l.joint).name}</span>{l.text} <span class="text-soft">({chanceWords(l.probability)})</span></span>
-          <button type="button" class="button button-act min-h-11" aria-label="Go back in to it: {bench.model.joint(l.joint).name}" onclick={() => onreach(l.joint)}>Go back in to it</button>
+          <span class="flex-1"
+            ><span class="block text-lg font-semibold">{bench.model.joint(l.joint).name}</span>{l.text}
+            <span class="text-soft">({chanceWords(l.probability)})</span></span
+          >
+          <button
+            type="button"
+            class="button button-act min-h-11"
+            aria-label="Go back in to it: {bench.model.joint(l.joint).name}"
+            onclick={() => onreach(l.joint)}>Go back in to it</button
+          >
         </li>
       {/each}
     </ol>
   {/if}
-  <p class="mt-3"><button type="button" class="button min-h-11" onclick={onclose}>Leave it so, and go on with the tests</button></p>
+  <p class="mt-3">
+    <button type="button" class="button min-h-11" onclick={onclose}>Leave it so, and go on with the tests</button>
+  </p>
 </Panel>

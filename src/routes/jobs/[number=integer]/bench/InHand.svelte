@@ -9,7 +9,9 @@
   const groups = $derived(
     lines.flatMap((line) => {
       const joint = model.joint(line.joint);
-      return joint.kind === 'screws' ? [{ ...line, name: joint.name, size: screwSize(joint.screw), captive: joint.screw.captive }] : [];
+      return joint.kind === 'screws'
+        ? [{ ...line, name: joint.name, size: screwSize(joint.screw), captive: joint.screw.captive }]
+        : [];
     })
   );
   const inBins = $derived(groups.filter((g) => !g.captive));
@@ -22,9 +24,14 @@
   {:else}
     <ul class="flex flex-1 flex-wrap gap-x-5 gap-y-1">
       {#each inBins as group (group.joint)}
-        <li><span class="figure font-semibold">{group.inHand} × {group.size}</span> <span class="text-soft">{inSentence(group.name)}</span></li>
+        <li>
+          <span class="figure font-semibold">{group.inHand} × {group.size}</span>
+          <span class="text-soft">{inSentence(group.name)}</span>
+        </li>
       {/each}
-      {#if loosened > 0}<li class="text-soft">{loosened} captive {loosened === 1 ? 'screw' : 'screws'} loosened, in their part</li>{/if}
+      {#if loosened > 0}<li class="text-soft">
+          {loosened} captive {loosened === 1 ? 'screw' : 'screws'} loosened, in their part
+        </li>{/if}
     </ul>
   {/if}
   {#if onfound}<button type="button" class="link shrink-0 py-0.5" onclick={onfound}>Found a screw</button>{/if}

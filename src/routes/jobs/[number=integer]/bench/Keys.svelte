@@ -23,18 +23,34 @@
 <svelte:window onkeydowncapture={take} />
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
 <div class="mt-3 max-h-[58vh] overflow-y-auto" tabindex="0" role="region" aria-label="Keys">
-<dl>
-  {#each Object.keys(KEYS) as Key[] as key (key)}
-    <div class="flex items-center gap-3 border-b border-rule py-1 last:border-0">
-      <dt class="w-28 shrink-0">{#each keysOf(key, chosen) as k (k)}<kbd class="mr-1">{shownKey(k)}</kbd>{/each}</dt>
-      <dd class="flex flex-1 items-center gap-3">
-        <span class="flex-1">{KEYS[key].means}</span>
-        <button type="button" class="button min-h-9" aria-label="Another key for: {KEYS[key].means}" aria-pressed={asked === key} onclick={() => { asked = asked === key ? undefined : key; why = ''; }}>{asked === key ? 'Press it now' : 'Change'}</button>
-      </dd>
+  <dl>
+    {#each Object.keys(KEYS) as Key[] as key (key)}
+      <div class="flex items-center gap-3 border-b border-rule py-1 last:border-0">
+        <dt class="w-28 shrink-0">
+          {#each keysOf(key, chosen) as k (k)}<kbd class="mr-1">{shownKey(k)}</kbd>{/each}
+        </dt>
+        <dd class="flex flex-1 items-center gap-3">
+          <span class="flex-1">{KEYS[key].means}</span>
+          <button
+            type="button"
+            class="button min-h-9"
+            aria-label="Another key for: {KEYS[key].means}"
+            aria-pressed={asked === key}
+            onclick={() => {
+              asked = asked === key ? undefined : key;
+              why = '';
+            }}>{asked === key ? 'Press it now' : 'Change'}</button
+          >
+        </dd>
+      </div>
+    {/each}
+    <div class="flex gap-3 py-1.5">
+      <dt class="w-28 shrink-0"><kbd>0</kbd>–<kbd>9</kbd></dt>
+      <dd>Count the screws</dd>
     </div>
-  {/each}
-  <div class="flex gap-3 py-1.5"><dt class="w-28 shrink-0"><kbd>0</kbd>–<kbd>9</kbd></dt><dd>Count the screws</dd></div>
-</dl>
+  </dl>
 </div>
 <p class="mt-2 min-h-6 text-now" role="status">{why}</p>
-{#if Object.keys(chosen).length > 0}<button type="button" class="link" onclick={() => onchoose({})}>Back to the keys it came with</button>{/if}
+{#if Object.keys(chosen).length > 0}<button type="button" class="link" onclick={() => onchoose({})}
+    >Back to the keys it came with</button
+  >{/if}

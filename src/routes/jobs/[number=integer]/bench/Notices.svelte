@@ -23,9 +23,17 @@
 </script>
 
 {#each stops as stop (stop.text)}
-  <p class="border-b border-now bg-now-wash px-6 py-2.5 text-lg" role="alert"><b class="text-now">{stop.text}</b> {stop.now[0]} <a class="link" href="/jobs/{job}/intake">What to do</a></p>
+  <p class="border-b border-now bg-now-wash px-6 py-2.5 text-lg" role="alert">
+    <b class="text-now">{stop.text}</b>
+    {stop.now[0]} <a class="link" href="/jobs/{job}/intake">What to do</a>
+  </p>
 {/each}
 {#if bench.problem}<p class="border-b border-now bg-now-wash px-6 py-2" role="alert">{bench.problem}</p>{/if}
-{#if bench.clockOffMs !== 0}<p class="bg-warn-wash px-6 py-2" role="status">This device's clock is wrong by {duration(Math.abs(bench.clockOffMs) / 1000)}. What you record has the server's time; set the clock right.</p>{/if}
-{#if updated.current}<p class="bg-sunk px-6 py-2" role="status">A new version of Eager Wrench is ready. It is used once you leave this bench.</p>{/if}
+{#if bench.clockOffMs !== 0}<p class="bg-warn-wash px-6 py-2" role="status">
+    This device's clock is wrong by {duration(Math.abs(bench.clockOffMs) / 1000)}. What you record has the server's
+    time; set the clock right.
+  </p>{/if}
+{#if updated.current}<p class="bg-sunk px-6 py-2" role="status">
+    A new version of Eager Wrench is ready. It is used once you leave this bench.
+  </p>{/if}
 {#if told}<p class="bg-sunk px-6 py-2" role="status">{told}</p>{/if}

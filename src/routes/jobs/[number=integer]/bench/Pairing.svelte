@@ -16,12 +16,32 @@
   <legend class="text-lg">Plug <b>{pairing.plug}</b> is in. Which mark does its socket have?</legend>
   <!-- Taps leave the focus where it was, so that the next Enter still means done. -->
   <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
-  <div class="mt-2 flex flex-wrap gap-2" role="group" aria-label="Mark of the socket" onpointerdown={(e) => e.preventDefault()} onmousedown={(e) => e.preventDefault()}>
+  <div
+    class="mt-2 flex flex-wrap gap-2"
+    role="group"
+    aria-label="Mark of the socket"
+    onpointerdown={(e) => e.preventDefault()}
+    onmousedown={(e) => e.preventDefault()}
+  >
     {#each pairing.choices as mark, i (mark)}
-      <button type="button" tabindex="-1" class="button min-h-16 min-w-24 text-3xl font-bold {value === mark ? 'border-ink bg-sunk outline-3 outline-(--act)' : ''}" aria-pressed={value === mark} onclick={() => (value = mark)}>{mark} {#if i < 9 && String(i + 1) !== mark}<kbd class="text-sm">{i + 1}</kbd>{/if}</button>
+      <button
+        type="button"
+        tabindex="-1"
+        class="button min-h-16 min-w-24 text-3xl font-bold {value === mark
+          ? 'border-ink bg-sunk outline-3 outline-(--act)'
+          : ''}"
+        aria-pressed={value === mark}
+        onclick={() => (value = mark)}
+        >{mark}
+        {#if i < 9 && String(i + 1) !== mark}<kbd class="text-sm">{i + 1}</kbd>{/if}</button
+      >
     {/each}
-    <button type="button" tabindex="-1" class="button min-h-16" aria-pressed={value === ''} onclick={() => (value = '')}>No mark to be seen</button>
+    <button type="button" tabindex="-1" class="button min-h-16" aria-pressed={value === ''} onclick={() => (value = '')}
+      >No mark to be seen</button
+    >
   </div>
-  {#if isWrong}<p role="alert" class="mt-3 rounded-lg bg-now-wash px-4 py-3 text-lg font-semibold">{wrongSocket(pairing)}</p>{/if}
+  {#if isWrong}<p role="alert" class="mt-3 rounded-lg bg-now-wash px-4 py-3 text-lg font-semibold">
+      {wrongSocket(pairing)}
+    </p>{/if}
   {#if value === ''}<p class="mt-3 text-lg text-soft">The report will say that it was not read off.</p>{/if}
 </fieldset>

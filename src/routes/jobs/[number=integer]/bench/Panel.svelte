@@ -2,11 +2,15 @@
   import type { Snippet } from 'svelte';
 
   /** What stands in place of the step for a while: its title, what it is for, and the way back. */
-  let { title, about, onclose, children }: { title: string; about: string; onclose: () => void; children: Snippet } = $props();
+  let { title, about, onclose, children }: { title: string; about: string; onclose: () => void; children: Snippet } =
+    $props();
 </script>
 
 <div class="flex items-start gap-4">
-  <div><h2 class="text-2xl">{title}</h2><p class="text-soft">{about}</p></div>
+  <div>
+    <h2 class="text-2xl">{title}</h2>
+    <p class="text-soft">{about}</p>
+  </div>
   <button type="button" class="button ml-auto min-h-11" onclick={onclose}>Close</button>
 </div>
 {@render children()}

@@ -71,14 +71,20 @@
   function end(p: Photo) {
     const mark = drawing;
     drawing = undefined;
-    if (mark && Math.hypot(mark.to[0] - mark.from[0], mark.to[1] - mark.from[1]) > 0.01) bench.record({ type: 'marked', photo: p.photo, marks: [...p.marks, mark].slice(-40) });
+    if (mark && Math.hypot(mark.to[0] - mark.from[0], mark.to[1] - mark.from[1]) > 0.01)
+      bench.record({ type: 'marked', photo: p.photo, marks: [...p.marks, mark].slice(-40) });
   }
 </script>
 
 {#snippet marks(list: readonly Mark[])}
   {#each list as m, i (i)}
     {@const [x1, y1, x2, y2] = [m.from[0] * 100, m.from[1] * 100, m.to[0] * 100, m.to[1] * 100]}
-    {#if m.kind === 'ring'}<ellipse cx={(x1 + x2) / 2} cy={(y1 + y2) / 2} rx={Math.abs(x2 - x1) / 2} ry={Math.abs(y2 - y1) / 2} />
+    {#if m.kind === 'ring'}<ellipse
+        cx={(x1 + x2) / 2}
+        cy={(y1 + y2) / 2}
+        rx={Math.abs(x2 - x1) / 2}
+        ry={Math.abs(y2 - y1) / 2}
+      />
     {:else}<line {x1} {y1} {x2} {y2} />{#if m.kind === 'arrow'}<circle cx={x2} cy={y2} r="1.6" class="tip" />{/if}{/if}
   {/each}
 {/snippet}
@@ -87,49 +93,133 @@
   {@const is = chosen === p.photo}
   <figure class={is ? 'col-span-2' : ''}>
     <!-- svelte-ignore a11y_no_static_element_interactions (marks are drawn by pointer; what they say can be noted in words) -->
-    <div class="relative overflow-hidden rounded-md border border-rule bg-sunk {is ? 'cursor-crosshair touch-none' : ''}" onpointerdown={(e) => begin(e, p)} onpointermove={(e) => { if (drawing) drawing = { ...drawing, to: place(e) }; }} onpointerup={() => end(p)}>
-      {#key given[p.photo]}{#await source(p)}<div class="h-32"></div>{:then src}<img {src} onerror={() => lost.add(p.photo)} alt="Taken {moment(p.at)}{p.by ? ` by ${p.by}` : ''}" class="block w-full select-none" draggable="false" />{/await}{/key}
-      <svg class="marks" viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden="true">{@render marks(is && drawing ? [...p.marks, drawing] : p.marks)}</svg>
+    <div
+      class="relative overflow-hidden rounded-md border border-rule bg-sunk {is ? 'cursor-crosshair touch-none' : ''}"
+      onpointerdown={(e) => begin(e, p)}
+      onpointermove={(e) => {
+        if (drawing) drawing = { ...drawing, to: place(e) };
+      }}
+      onpointerup={() => end(p)}
+    >
+      {#key given[p.photo]}{#await source(p)}<div class="h-32"></div>{:then src}<img
+            {src}
+            onerror={() => lost.add(p.photo)}
+            alt="Taken {moment(p.at)}{p.by ? ` by ${p.by}` : ''}"
+            class="block w-full select-none"
+            draggable="false"
+          />{/await}{/key}
+      <svg class="marks" viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden="true"
+        >{@render marks(is && drawing ? [...p.marks, drawing] : p.marks)}</svg
+      >
     </div>
     {#if is}
       <div class="mt-1 flex items-center gap-2">
-        {#each ['ring', 'arrow', 'line'] as const as k (k)}<label class="button min-h-11 has-checked:border-act"><input type="radio" bind:group={kind} value={k} class="accent-(--act)" />{k}</label>{/each}
-        <button type="button" class="button min-h-11 ml-auto" disabled={p.marks.length === 0} onclick={() => bench.record({ type: 'marked', photo: p.photo, marks: p.marks.slice(0, -1) })}>Rub out the last</button>
+        {#each ['ring', 'arrow', 'line'] as const as k (k)}<label class="button min-h-11 has-checked:border-act"
+            ><input type="radio" bind:group={kind} value={k} class="accent-(--act)" />{k}</label
+          >{/each}
+        <button
+          type="button"
+          class="button ml-auto min-h-11"
+          disabled={p.marks.length === 0}
+          onclick={() => bench.record({ type: 'marked', photo: p.photo, marks: p.marks.slice(0, -1) })}
+          >Rub out the last</button
+        >
       </div>
     {/if}
     <figcaption class="mt-1 flex flex-wrap items-center gap-2 text-sm text-soft">
-      <span class="min-w-44 flex-1">{stepOf(p)?.text ?? 'Of the machine'}, {moment(p.at)}{#if bench.photos.refused[p.photo]}<b class="block text-now">Not on the server: {bench.photos.refused[p.photo]} It is kept on this device.</b>{:else if lost.has(p.photo)}<b class="block text-now">The server has not got this picture{bench.photos.waiting > 0 ? ' yet' : ''}.</b>{/if}</span>
-      {#if lost.has(p.photo) && p.by === bench.me.name && !bench.photos.refused[p.photo]}<label class="button min-h-9">Choose its file<input class="sr-only" type="file" accept="image/jpeg,image/png,image/webp" onchange={(e) => giveAgain(e, p)} /></label>{/if}
-      {#if mayAct && !bench.state.signed && !lost.has(p.photo)}<button type="button" class="button min-h-9" aria-pressed={is} onclick={() => (chosen = is ? undefined : p.photo)}>{is ? 'Done' : 'Mark it'}</button>{/if}
+      <span class="min-w-44 flex-1"
+        >{stepOf(p)?.text ?? 'Of the machine'}, {moment(p.at)}{#if bench.photos.refused[p.photo]}<b
+            class="block text-now">Not on the server: {bench.photos.refused[p.photo]} It is kept on this device.</b
+          >{:else if lost.has(p.photo)}<b class="block text-now"
+            >The server has not got this picture{bench.photos.waiting > 0 ? ' yet' : ''}.</b
+          >{/if}</span
+      >
+      {#if lost.has(p.photo) && p.by === bench.me.name && !bench.photos.refused[p.photo]}<label class="button min-h-9"
+          >Choose its file<input
+            class="sr-only"
+            type="file"
+            accept="image/jpeg,image/png,image/webp"
+            onchange={(e) => giveAgain(e, p)}
+          /></label
+        >{/if}
+      {#if mayAct && !bench.state.signed && !lost.has(p.photo)}<button
+          type="button"
+          class="button min-h-9"
+          aria-pressed={is}
+          onclick={() => (chosen = is ? undefined : p.photo)}>{is ? 'Done' : 'Mark it'}</button
+        >{/if}
     </figcaption>
   </figure>
 {/snippet}
 
 <Panel title="Photos" about={step ? step.text : 'Of the whole job'} {onclose}>
   {#if mayAct && !bench.state.signed}
-    <label class="button button-act mt-3 min-h-14 w-full text-lg"><Camera size={22} aria-hidden="true" /> Take or choose a photo of this step<input class="sr-only" type="file" accept="image/jpeg,image/png,image/webp" capture="environment" multiple onchange={take} /></label>
+    <label class="button button-act mt-3 min-h-14 w-full text-lg"
+      ><Camera size={22} aria-hidden="true" /> Take or choose a photo of this step<input
+        class="sr-only"
+        type="file"
+        accept="image/jpeg,image/png,image/webp"
+        capture="environment"
+        multiple
+        onchange={take}
+      /></label
+    >
   {/if}
   {#if problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">{problem}</p>{/if}
-  {#if bench.photos.problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">{bench.photos.problem}</p>{/if}
-  {#if bench.photos.waiting > 0}<p class="mt-2 text-soft" role="status">{bench.photos.waiting} not on the server yet{bench.keeps ? ', kept here' : '. This browser keeps nothing: leave the page open'}.</p>{/if}
+  {#if bench.photos.problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">
+      {bench.photos.problem}
+    </p>{/if}
+  {#if bench.photos.waiting > 0}<p class="mt-2 text-soft" role="status">
+      {bench.photos.waiting} not on the server yet{bench.keeps
+        ? ', kept here'
+        : '. This browser keeps nothing: leave the page open'}.
+    </p>{/if}
   {#if mirrored.length > 0}
     <div class="mt-3 grid grid-cols-2 items-start gap-3">
-      <div class="space-y-3"><p class="font-semibold">{step?.leg === 'up' ? 'On the way down' : 'On the way up'}</p>{#each mirrored as p (p.photo)}{@render picture(p)}{/each}</div>
-      <div class="space-y-3"><p class="font-semibold">Here</p>{#each here as p (p.photo)}{@render picture(p)}{:else}<p class="text-soft">None yet. Take one to see both side by side.</p>{/each}</div>
+      <div class="space-y-3">
+        <p class="font-semibold">{step?.leg === 'up' ? 'On the way down' : 'On the way up'}</p>
+        {#each mirrored as p (p.photo)}{@render picture(p)}{/each}
+      </div>
+      <div class="space-y-3">
+        <p class="font-semibold">Here</p>
+        {#each here as p (p.photo)}{@render picture(p)}{:else}<p class="text-soft">
+            None yet. Take one to see both side by side.
+          </p>{/each}
+      </div>
     </div>
   {:else if here.length > 0}
     <div class="mt-3 grid grid-cols-2 items-start gap-3">
-      <p class="col-span-2 -mb-1 font-semibold">Here</p>{#each here as p (p.photo)}{@render picture(p)}{/each}
+      <p class="col-span-2 -mb-1 font-semibold">Here</p>
+      {#each here as p (p.photo)}{@render picture(p)}{/each}
     </div>
-  {:else}<p class="mt-3 text-lg">No photo of this step. One taken before a cable is drawn out shows how it ran; on the way back it stands beside this step's mirror.</p>{/if}
+  {:else}<p class="mt-3 text-lg">
+      No photo of this step. One taken before a cable is drawn out shows how it ran; on the way back it stands beside
+      this step's mirror.
+    </p>{/if}
   {#if others.length > 0}
     <h3 class="mt-4 text-lg font-semibold">Of other steps</h3>
-    <div class="mt-1 grid grid-cols-2 items-start gap-3">{#each others as p (p.photo)}{@render picture(p)}{/each}</div>
+    <div class="mt-1 grid grid-cols-2 items-start gap-3">
+      {#each others as p (p.photo)}{@render picture(p)}{/each}
+    </div>
   {/if}
 </Panel>
 
 <style>
-  .marks { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; fill: none; stroke: #ff3d00; stroke-width: 3; stroke-linecap: round; }
-  .marks :global(*) { vector-effect: non-scaling-stroke; }
-  .marks .tip { fill: #ff3d00; }
+  .marks {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    pointer-events: none;
+    fill: none;
+    stroke: #ff3d00;
+    stroke-width: 3;
+    stroke-linecap: round;
+  }
+  .marks :global(*) {
+    vector-effect: non-scaling-stroke;
+  }
+  .marks .tip {
+    fill: #ff3d00;
+  }
 </style>

@@ -22,7 +22,13 @@
   let { bench, machine, weighting, basis, wanted = [], why = '', onclose }: Props = $props();
   const { model } = untrack(() => bench);
 
-  let goals = $state.raw<Goal[]>(untrack(() => [...goalsAhead(model, bench.plans, bench.state), ...wanted].filter((g, i, all) => all.findIndex((o) => goalId(o) === goalId(g)) === i)));
+  let goals = $state.raw<Goal[]>(
+    untrack(() =>
+      [...goalsAhead(model, bench.plans, bench.state), ...wanted].filter(
+        (g, i, all) => all.findIndex((o) => goalId(o) === goalId(g)) === i
+      )
+    )
+  );
   let stuck = $state.raw<string[]>(untrack(() => stuckJoints(bench.plan, bench.state)));
   let words = $state(untrack(() => why));
   let doing = $state<Goal['do']>('replace');
@@ -31,12 +37,27 @@
 
   const live = livePlan();
   onDestroy(() => live.close());
-  $effect(() => live.ask(goals.length > 0 ? planRequest({ machine, hash: bench.plan.machine.hash }, basis, { goals, weighting, avoid: [], from }) : undefined));
-  const made = $derived(live.plan && !live.waiting ? continued(bench.model, live.plan, bench.plans, bench.state) : undefined);
+  $effect(() =>
+    live.ask(
+      goals.length > 0
+        ? planRequest({ machine, hash: bench.plan.machine.hash }, basis, { goals, weighting, avoid: [], from })
+        : undefined
+    )
+  );
+  const made = $derived(
+    live.plan && !live.waiting ? continued(bench.model, live.plan, bench.plans, bench.state) : undefined
+  );
   const changes = $derived(made && planChanges(bench.plan, made, bench.state));
   const isSame = $derived(changes !== undefined && changes.added.length === 0 && changes.dropped.length === 0);
-  const left = $derived(made ? made.steps.filter((s) => !bench.state.steps[s.id]).reduce((sum, s) => sum + s.seconds, 0) : 0);
-  const reason = $derived(words.trim() || (stuck.length > 0 ? `Will not open: ${stuck.map((j) => model.joint(j).name).join(', ')}` : `Now: ${goals.map((g) => goalPhrase(model, goalId(g))).join(', ')}`));
+  const left = $derived(
+    made ? made.steps.filter((s) => !bench.state.steps[s.id]).reduce((sum, s) => sum + s.seconds, 0) : 0
+  );
+  const reason = $derived(
+    words.trim() ||
+      (stuck.length > 0
+        ? `Will not open: ${stuck.map((j) => model.joint(j).name).join(', ')}`
+        : `Now: ${goals.map((g) => goalPhrase(model, goalId(g))).join(', ')}`)
+  );
 
   const add = (id: string) => {
     const found = offered.find((o) => goalId(o.goal) === id);
@@ -49,20 +70,58 @@
   }
 </script>
 
-<Panel title="Change the plan from here" about="What is done stays done, and all that is open comes back. Say what the work is for now." {onclose}>
+<Panel
+  title="Change the plan from here"
+  about="What is done stays done, and all that is open comes back. Say what the work is for now."
+  {onclose}
+>
   <ul class="mt-4 space-y-1.5" aria-label="What the work is for">
     {#each goals as goal (goalId(goal))}
-      <li class="flex items-center gap-3 rounded-md border border-rule py-1 pr-1 pl-3 text-lg"><span class="flex-1 first-letter:uppercase">{goalPhrase(model, goalId(goal))}</span><button type="button" class="button min-h-11" aria-label="Drop: {goalPhrase(model, goalId(goal))}" onclick={() => (goals = goals.filter((g) => g !== goal))}>Drop</button></li>
-    {:else}<li class="text-lg">Nothing yet. What was opened comes back whatever you choose; choose at least one thing to do.</li>{/each}
+      <li class="flex items-center gap-3 rounded-md border border-rule py-1 pr-1 pl-3 text-lg">
+        <span class="flex-1 first-letter:uppercase">{goalPhrase(model, goalId(goal))}</span><button
+          type="button"
+          class="button min-h-11"
+          aria-label="Drop: {goalPhrase(model, goalId(goal))}"
+          onclick={() => (goals = goals.filter((g) => g !== goal))}>Drop</button
+        >
+      </li>
+    {:else}<li class="text-lg">
+        Nothing yet. What was opened comes back whatever you choose; choose at least one thing to do.
+      </li>{/each}
   </ul>
   <div class="mt-2 flex gap-2">
-    <label class="w-40"><span class="label">Also</span><select class="field" bind:value={doing}><option value="replace">replace</option><option value="remove">take out</option><option value="expose">look at</option><option value="reach">reseat a plug</option></select></label>
-    <label class="flex-1"><span class="label">{doing === 'reach' ? 'Which plug' : 'Which part'}</span><select class="field" value="" onchange={(e) => { add(e.currentTarget.value); e.currentTarget.value = ''; }}><option value="">choose</option>{#each offered as o (goalId(o.goal))}<option value={goalId(o.goal)}>{o.name}</option>{/each}</select></label>
+    <label class="w-40"
+      ><span class="label">Also</span><select class="field" bind:value={doing}
+        ><option value="replace">replace</option><option value="remove">take out</option><option value="expose"
+          >look at</option
+        ><option value="reach">reseat a plug</option></select
+      ></label
+    >
+    <label class="flex-1"
+      ><span class="label">{doing === 'reach' ? 'Which plug' : 'Which part'}</span><select
+        class="field"
+        value=""
+        onchange={(e) => {
+          add(e.currentTarget.value);
+          e.currentTarget.value = '';
+        }}
+        ><option value="">choose</option>{#each offered as o (goalId(o.goal))}<option value={goalId(o.goal)}
+            >{o.name}</option
+          >{/each}</select
+      ></label
+    >
   </div>
   {#if stuck.length > 0}
     <ul class="mt-3 space-y-1" aria-label="What will not open">
       {#each stuck as joint (joint)}
-        <li class="flex items-center gap-3 text-lg"><span class="flex-1">Go round: <b>{model.joint(joint).name}</b> will not open</span><button type="button" class="button min-h-11" aria-label="It opens after all: {model.joint(joint).name}" onclick={() => (stuck = stuck.filter((j) => j !== joint))}>It opens after all</button></li>
+        <li class="flex items-center gap-3 text-lg">
+          <span class="flex-1">Go round: <b>{model.joint(joint).name}</b> will not open</span><button
+            type="button"
+            class="button min-h-11"
+            aria-label="It opens after all: {model.joint(joint).name}"
+            onclick={() => (stuck = stuck.filter((j) => j !== joint))}>It opens after all</button
+          >
+        </li>
       {/each}
     </ul>
   {/if}
@@ -72,7 +131,9 @@
     {:else if !made}Working it out …
     {:else if isSame}This is the plan as it stands.
     {:else if changes}
-      <p class="font-semibold">{plural(changes.added.length, 'step')} more, {changes.dropped.length} fewer; {duration(left)} still to go.</p>
+      <p class="font-semibold">
+        {plural(changes.added.length, 'step')} more, {changes.dropped.length} fewer; {duration(left)} still to go.
+      </p>
       <ul class="mt-1 text-base">
         {#each changes.added.slice(0, 6) as s (s.id)}<li>+ {s.text}</li>{/each}
         {#if changes.added.length > 6}<li class="text-soft">and {changes.added.length - 6} more</li>{/if}
@@ -81,6 +142,18 @@
       </ul>
     {/if}
   </div>
-  <label class="mt-3 block"><span class="label">Why, for the record</span><input class="field" maxlength="300" bind:value={words} placeholder={reason} /></label>
-  <button type="button" class="button button-now sticky bottom-0 mt-3 min-h-14 w-full text-lg" disabled={!made || isSame} onclick={take}>Go on with this plan</button>
+  <label class="mt-3 block"
+    ><span class="label">Why, for the record</span><input
+      class="field"
+      maxlength="300"
+      bind:value={words}
+      placeholder={reason}
+    /></label
+  >
+  <button
+    type="button"
+    class="button button-now sticky bottom-0 mt-3 min-h-14 w-full text-lg"
+    disabled={!made || isSame}
+    onclick={take}>Go on with this plan</button
+  >
 </Panel>

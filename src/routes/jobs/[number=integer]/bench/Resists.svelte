@@ -35,11 +35,26 @@
 </div>
 <ol class="mt-3 divide-y divide-(--rule)">
   {#each ranked as s, i (s.id)}
-    <li class="flex items-center gap-3 py-2.5" onpointerenter={() => onpoint(s.joint)} onfocusin={() => onpoint(s.joint)}>
+    <li
+      class="flex items-center gap-3 py-2.5"
+      onpointerenter={() => onpoint(s.joint)}
+      onfocusin={() => onpoint(s.joint)}
+    >
       <span class="figure w-6 shrink-0 text-lg text-soft">{i + 1}</span>
-      <span class="flex-1"><span class="block text-lg font-semibold">{s.text}</span><span class="block">{s.look} <span class="text-soft">({chanceWords(s.probability)})</span></span></span>
-      <button type="button" class="button min-h-11" aria-label="Not that: {s.text}" onclick={() => answer(s.id, false)}>Not that</button>
-      <button type="button" class="button button-act min-h-11" aria-label="That was it: {s.text}" onclick={() => answer(s.id, true)}>That was it</button>
+      <span class="flex-1"
+        ><span class="block text-lg font-semibold">{s.text}</span><span class="block"
+          >{s.look} <span class="text-soft">({chanceWords(s.probability)})</span></span
+        ></span
+      >
+      <button type="button" class="button min-h-11" aria-label="Not that: {s.text}" onclick={() => answer(s.id, false)}
+        >Not that</button
+      >
+      <button
+        type="button"
+        class="button button-act min-h-11"
+        aria-label="That was it: {s.text}"
+        onclick={() => answer(s.id, true)}>That was it</button
+      >
     </li>
   {/each}
 </ol>

@@ -9,7 +9,8 @@
   let { bench, mayAct, onclose }: { bench: Bench; mayAct: boolean; onclose: () => void } = $props();
 
   const steps = $derived(everyStep(bench.first, bench.events));
-  const wordsOf = ({ event }: KeptEvent): string | undefined => ('text' in event ? event.text : 'note' in event ? (event.note ?? '') : undefined);
+  const wordsOf = ({ event }: KeptEvent): string | undefined =>
+    'text' in event ? event.text : 'note' in event ? (event.note ?? '') : undefined;
   let edited = $state<Record<string, string>>({});
   let problem = $state<Record<string, string>>({});
 
@@ -19,7 +20,11 @@
   }
 
   function save() {
-    const text = JSON.stringify({ run: bench.run, refused: bench.setAside.map(({ event, why }) => ({ why, event })) }, null, 1);
+    const text = JSON.stringify(
+      { run: bench.run, refused: bench.setAside.map(({ event, why }) => ({ why, event })) },
+      null,
+      1
+    );
     const url = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
     const link = Object.assign(document.createElement('a'), { href: url, download: `not-taken-${bench.run}.json` });
     link.click();
@@ -27,7 +32,11 @@
   }
 </script>
 
-<Panel title="Not taken by the server" about="Kept on this device. Nothing here is deleted: put it right and send it again, or save it as a file." {onclose}>
+<Panel
+  title="Not taken by the server"
+  about="Kept on this device. Nothing here is deleted: put it right and send it again, or save it as a file."
+  {onclose}
+>
   <ul class="mt-4 space-y-3">
     {#each bench.setAside as row (row.event.id)}
       {@const words = wordsOf(row)}
@@ -36,16 +45,30 @@
         <p class="mt-1 text-soft">Recorded {moment(row.event.at)}. {row.why}</p>
         {#if mayAct || bench.state.signed}
           {#if words !== undefined && !bench.state.signed}
-            <label class="mt-2 block"><span class="label">Words</span><textarea class="field" rows="2" maxlength="2000" value={edited[row.event.id] ?? words} oninput={(e) => (edited = { ...edited, [row.event.id]: e.currentTarget.value })}></textarea></label>
+            <label class="mt-2 block"
+              ><span class="label">Words</span><textarea
+                class="field"
+                rows="2"
+                maxlength="2000"
+                value={edited[row.event.id] ?? words}
+                oninput={(e) => (edited = { ...edited, [row.event.id]: e.currentTarget.value })}></textarea></label
+            >
           {/if}
           {#if problem[row.event.id]}<p class="mt-2 text-now" role="alert">{problem[row.event.id]}</p>{/if}
           <div class="mt-3 flex flex-wrap gap-2">
-            {#if bench.state.signed && isAddable(row.event)}<button type="button" class="button button-act min-h-12" onclick={() => bench.addToRecord(row)}>Add to the signed record</button>
-            {:else if mayAct}<button type="button" class="button min-h-12" onclick={() => again(row)}>Send again</button>{/if}
+            {#if bench.state.signed && isAddable(row.event)}<button
+                type="button"
+                class="button button-act min-h-12"
+                onclick={() => bench.addToRecord(row)}>Add to the signed record</button
+              >
+            {:else if mayAct}<button type="button" class="button min-h-12" onclick={() => again(row)}>Send again</button
+              >{/if}
           </div>
         {/if}
       </li>
     {:else}<li class="text-lg">Nothing is set aside: the server has all that was recorded here.</li>{/each}
   </ul>
-  {#if bench.setAside.length > 0}<button type="button" class="button mt-4 min-h-12" onclick={save}>Save all as a file</button>{/if}
+  {#if bench.setAside.length > 0}<button type="button" class="button mt-4 min-h-12" onclick={save}
+      >Save all as a file</button
+    >{/if}
 </Panel>

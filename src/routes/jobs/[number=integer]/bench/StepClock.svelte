@@ -17,4 +17,5 @@
   const clock = (s: number) => `${Math.floor(s / 60)}:${String(Math.floor(s % 60)).padStart(2, '0')}`;
 </script>
 
-{#if seconds < LONGEST}<span class="figure ml-3" aria-label="Time on this step">{clock(seconds)}</span> <span>of about {clock(planned)}</span>{/if}
+{#if seconds < LONGEST}<span class="figure ml-3" aria-label="Time on this step">{clock(seconds)}</span>
+  <span>of about {clock(planned)}</span>{/if}

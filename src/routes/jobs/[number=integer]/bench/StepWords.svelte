@@ -8,16 +8,31 @@
 </script>
 
 <p class="mt-2 text-[2.6rem] leading-[1.12] font-bold tracking-tight text-balance" aria-live="polite">{step.text}</p>
-{#if isNew}<p class="mt-2 text-lg"><span class="rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn">New since the plan changed</span></p>{/if}
+{#if isNew}<p class="mt-2 text-lg">
+    <span class="rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn">New since the plan changed</span>
+  </p>{/if}
 {#if step.detail}<p class="mt-3 text-[1.4rem] leading-snug">{step.detail}</p>{/if}
-{#if step.leg === 'up' && step.departs}<p class="mt-3 border-l-4 border-now pl-3 text-lg"><span class="font-semibold">Not the mirror.</span> {step.departs}</p>{/if}
+{#if step.leg === 'up' && step.departs}<p class="mt-3 border-l-4 border-now pl-3 text-lg">
+    <span class="font-semibold">Not the mirror.</span>
+    {step.departs}
+  </p>{/if}
 {#if step.pinch.length > 0}
-  <ul class="mt-3 {step.pinch.length > 3 ? 'grid grid-cols-2 gap-x-5 gap-y-1.5 leading-snug' : 'space-y-1 text-lg'}" aria-label="Cables to mind">
+  <ul
+    class="mt-3 {step.pinch.length > 3 ? 'grid grid-cols-2 gap-x-5 gap-y-1.5 leading-snug' : 'space-y-1 text-lg'}"
+    aria-label="Cables to mind"
+  >
     {#each pinchWords(model, step) as { key, name, text, places } (key)}
-      <li><span class="font-semibold">{name}</span> {text}.{#if places > 0}{' '}<span class="text-soft">{places === 1 ? 'Ringed where it crosses the edge.' : `Ringed at ${places} places.`}</span>{/if}</li>
+      <li>
+        <span class="font-semibold">{name}</span>
+        {text}.{#if places > 0}{' '}<span class="text-soft"
+            >{places === 1 ? 'Ringed where it crosses the edge.' : `Ringed at ${places} places.`}</span
+          >{/if}
+      </li>
     {/each}
   </ul>
 {/if}
 {#each step.cautions as caution, i (i)}
-  <p class="mt-3 flex gap-3 rounded-lg px-4 py-3 text-lg {caution.harm ? 'bg-now-wash font-semibold' : 'bg-warn-wash'}"><TriangleAlert size={24} class="mt-0.5 shrink-0" aria-hidden="true" />{caution.text}</p>
+  <p class="mt-3 flex gap-3 rounded-lg px-4 py-3 text-lg {caution.harm ? 'bg-now-wash font-semibold' : 'bg-warn-wash'}">
+    <TriangleAlert size={24} class="mt-0.5 shrink-0" aria-hidden="true" />{caution.text}
+  </p>
 {/each}

@@ -14,7 +14,12 @@
   const part = $derived(model.part(step.part!));
   const swap = $derived(bench.plan.swaps?.find((s) => s.part === step.part));
   const known = $derived(bench.state.swapped.find((s) => s.part === part.id));
-  const FIELDS = [['old', 'number', 'Old: part number'], ['old', 'serial', 'Old: serial number'], ['new', 'number', 'New: part number'], ['new', 'serial', 'New: serial number']] as const;
+  const FIELDS = [
+    ['old', 'number', 'Old: part number'],
+    ['old', 'serial', 'Old: serial number'],
+    ['new', 'number', 'New: part number'],
+    ['new', 'serial', 'New: serial number']
+  ] as const;
   type Key = `${(typeof FIELDS)[number][0]} ${(typeof FIELDS)[number][1]}`;
   let typed = $state<Record<Key, string>>({ 'old number': '', 'old serial': '', 'new number': '', 'new serial': '' });
   let inputs = $state<Record<string, HTMLInputElement>>({});
@@ -24,12 +29,15 @@
   });
   const check = $derived(typed['new number'].trim() ? checkSpare(model, part, typed['new number']) : undefined);
 
-  eachReading(() => heard, (reading) => {
-    if (reading.device !== 'scanner' || !mayAct) return;
-    const focused = FIELDS.find(([which, what]) => inputs[keyOf(which, what)] === document.activeElement);
-    const free = focused ?? FIELDS.find(([which, what]) => !typed[keyOf(which, what)]);
-    if (free) take(keyOf(free[0], free[1]), reading.text);
-  });
+  eachReading(
+    () => heard,
+    (reading) => {
+      if (reading.device !== 'scanner' || !mayAct) return;
+      const focused = FIELDS.find(([which, what]) => inputs[keyOf(which, what)] === document.activeElement);
+      const free = focused ?? FIELDS.find(([which, what]) => !typed[keyOf(which, what)]);
+      if (free) take(keyOf(free[0], free[1]), reading.text);
+    }
+  );
   function take(key: Key, text: string) {
     typed[key] = text.slice(0, 60);
     keep();
@@ -57,22 +65,60 @@
 {#if swap}
   <div class="mt-4 grid grid-cols-2 gap-x-3 gap-y-2">
     {#each FIELDS as [which, what, name], i (name)}
-      <label><span class="label">{name}</span><input class="field code text-lg" maxlength="60" autocomplete="off" disabled={!mayAct} bind:this={inputs[keyOf(which, what)]} bind:value={typed[keyOf(which, what)]} onchange={keep} onkeydown={(e) => next(e, i)} /></label>
+      <label
+        ><span class="label">{name}</span><input
+          class="field code text-lg"
+          maxlength="60"
+          autocomplete="off"
+          disabled={!mayAct}
+          bind:this={inputs[keyOf(which, what)]}
+          bind:value={typed[keyOf(which, what)]}
+          onchange={keep}
+          onkeydown={(e) => next(e, i)}
+        /></label
+      >
     {/each}
   </div>
   {#if check}
-    <p class="mt-2 flex items-start gap-2 rounded-md px-3 py-2 text-lg {check.verdict === 'fits' ? 'bg-sunk' : 'bg-now-wash font-semibold'}" role="status">
-      {#if check.verdict === 'fits'}<CircleCheck size={22} class="mt-0.5 shrink-0 text-good" aria-hidden="true" />{:else}<TriangleAlert size={22} class="mt-0.5 shrink-0" aria-hidden="true" />{/if}{spareWords(model, part, check)}
+    <p
+      class="mt-2 flex items-start gap-2 rounded-md px-3 py-2 text-lg {check.verdict === 'fits'
+        ? 'bg-sunk'
+        : 'bg-now-wash font-semibold'}"
+      role="status"
+    >
+      {#if check.verdict === 'fits'}<CircleCheck
+          size={22}
+          class="mt-0.5 shrink-0 text-good"
+          aria-hidden="true"
+        />{:else}<TriangleAlert size={22} class="mt-0.5 shrink-0" aria-hidden="true" />{/if}{spareWords(
+        model,
+        part,
+        check
+      )}
     </p>
-  {:else if part.numbers.length > 0}<p class="mt-2 text-soft">Scan or type the new part's number; it is checked against this machine's revision.</p>{/if}
+  {:else if part.numbers.length > 0}<p class="mt-2 text-soft">
+      Scan or type the new part's number; it is checked against this machine's revision.
+    </p>{/if}
   {#if swap.over.length > 0}
     <h2 class="mt-4 text-lg font-semibold">From the old one onto the new one</h2>
     <ul class="mt-1 grid grid-cols-2 gap-1.5">
       {#each swap.over as over (over.part)}
         {@const has = bench.state.movedOver.some((m) => m.part === over.part && m.to === part.id)}
-        <li><label class="button min-h-11 w-full justify-start has-checked:border-act"><input type="checkbox" checked={has} disabled={!mayAct || has} class="accent-(--act)" onchange={() => bench.record({ type: 'moved-over', part: over.part, to: part.id })} />{model.part(over.part).name}</label></li>
+        <li>
+          <label class="button min-h-11 w-full justify-start has-checked:border-act"
+            ><input
+              type="checkbox"
+              checked={has}
+              disabled={!mayAct || has}
+              class="accent-(--act)"
+              onchange={() => bench.record({ type: 'moved-over', part: over.part, to: part.id })}
+            />{model.part(over.part).name}</label
+          >
+        </li>
       {/each}
     </ul>
   {/if}
-  {#if swap.brings.length > 0}<p class="mt-2 text-soft">The new one brings its own: {swap.brings.map((id) => inSentence(model.part(id).name)).join(', ')}.</p>{/if}
+  {#if swap.brings.length > 0}<p class="mt-2 text-soft">
+      The new one brings its own: {swap.brings.map((id) => inSentence(model.part(id).name)).join(', ')}.
+    </p>{/if}
 {/if}

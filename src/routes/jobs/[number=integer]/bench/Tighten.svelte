@@ -10,23 +10,42 @@
 
   const tighten = $derived(step.tighten!);
   const done = $derived(bench.state.torques.filter((t) => t.step === step.id));
-  const all = $derived(Array.from({ length: tighten.passes }, (_, pass) => tighten.order.map((hole) => ({ hole, pass }))).flat());
+  const all = $derived(
+    Array.from({ length: tighten.passes }, (_, pass) => tighten.order.map((hole) => ({ hole, pass }))).flat()
+  );
   const next = $derived(all.find((a) => !done.some((d) => d.hole === a.hole && d.pass === a.pass)));
   const limits = $derived(torqueLimits(tighten, tighten.passes - 1));
   const out = $derived(done.filter((t) => torqueVerdict(tighten, t.pass, t.nm) !== 'right'));
 
-  eachReading(() => heard, (reading) => {
-    if (reading.device === 'torque-driver' && next && mayAct) bench.record({ type: 'torqued', step: step.id, ...next, nm: reading.nm });
-  });
+  eachReading(
+    () => heard,
+    (reading) => {
+      if (reading.device === 'torque-driver' && next && mayAct)
+        bench.record({ type: 'torqued', step: step.id, ...next, nm: reading.nm });
+    }
+  );
 </script>
 
-<p class="mt-2 text-lg text-soft">Within {limits[0].toFixed(2)} and {limits[1].toFixed(2)} N·m it is right.{#if tighten.guideline}{' '}A guideline: the file gives no torque.{/if}</p>
+<p class="mt-2 text-lg text-soft">
+  Within {limits[0].toFixed(2)} and {limits[1].toFixed(2)} N·m it is right.{#if tighten.guideline}{' '}A guideline: the
+    file gives no torque.{/if}
+</p>
 {#if done.length > 0}
   <div class="mt-2 flex flex-wrap gap-1.5" aria-label="Torque by screw">
     {#each done as t (`${t.pass} ${t.hole}`)}
       {@const verdict = torqueVerdict(tighten, t.pass, t.nm)}
-      <span class="figure rounded border px-2 py-0.5 {verdict === 'right' ? 'border-rule' : 'border-now bg-now-wash font-semibold'}">{tighten.order.indexOf(t.hole) + 1}{tighten.passes > 1 ? `/${t.pass + 1}` : ''}: {t.nm.toFixed(2)} {verdict}</span>
+      <span
+        class="figure rounded border px-2 py-0.5 {verdict === 'right'
+          ? 'border-rule'
+          : 'border-now bg-now-wash font-semibold'}"
+        >{tighten.order.indexOf(t.hole) + 1}{tighten.passes > 1 ? `/${t.pass + 1}` : ''}: {t.nm.toFixed(2)}
+        {verdict}</span
+      >
     {/each}
   </div>
-  <p class="mt-1 text-soft" role="status">{#if out.length > 0}{out.length} outside {limits[0].toFixed(2)} to {limits[1].toFixed(2)} N·m: loosen it, look at the thread, tighten it once more.{:else if next}Next: screw {tighten.order.indexOf(next.hole) + 1}, pass {next.pass + 1}.{:else}All read.{/if}</p>
+  <p class="mt-1 text-soft" role="status">
+    {#if out.length > 0}{out.length} outside {limits[0].toFixed(2)} to {limits[1].toFixed(2)} N·m: loosen it, look at the
+      thread, tighten it once more.{:else if next}Next: screw {tighten.order.indexOf(next.hole) + 1}, pass {next.pass +
+        1}.{:else}All read.{/if}
+  </p>
 {/if}

@@ -22,17 +22,45 @@
 </script>
 
 <div class="flex flex-wrap items-center gap-x-1 border-b border-rule px-4" role="toolbar" aria-label="Beside the step">
-  <button type="button" class="tool" onclick={onphoto}><Camera size={18} aria-hidden="true" /> Photo{photos > 0 ? ` (${photos})` : ''} <kbd>{shown('photo')}</kbd></button>
-  <button type="button" class="tool" disabled={!mayAct} onclick={onnote}><NotebookPen size={18} aria-hidden="true" /> Note <kbd>{shown('note')}</kbd></button>
-  <button type="button" class="tool" disabled={!mayAct} onclick={onreplan}><Route size={18} aria-hidden="true" /> Change plan <kbd>{shown('replan')}</kbd></button>
-  <button type="button" class="tool" onclick={onlistings}><ListChecks size={18} aria-hidden="true" /> Listings <kbd>{shown('listings')}</kbd></button>
-  {#if hasDevices}<button type="button" class="tool" disabled={!mayAct} onclick={onlabel}><Tag size={18} aria-hidden="true" /> Label</button>{/if}
+  <button type="button" class="tool" onclick={onphoto}
+    ><Camera size={18} aria-hidden="true" /> Photo{photos > 0 ? ` (${photos})` : ''} <kbd>{shown('photo')}</kbd></button
+  >
+  <button type="button" class="tool" disabled={!mayAct} onclick={onnote}
+    ><NotebookPen size={18} aria-hidden="true" /> Note <kbd>{shown('note')}</kbd></button
+  >
+  <button type="button" class="tool" disabled={!mayAct} onclick={onreplan}
+    ><Route size={18} aria-hidden="true" /> Change plan <kbd>{shown('replan')}</kbd></button
+  >
+  <button type="button" class="tool" onclick={onlistings}
+    ><ListChecks size={18} aria-hidden="true" /> Listings <kbd>{shown('listings')}</kbd></button
+  >
+  {#if hasDevices}<button type="button" class="tool" disabled={!mayAct} onclick={onlabel}
+      ><Tag size={18} aria-hidden="true" /> Label</button
+    >{/if}
 </div>
 
 <style>
-  .tool { display: inline-flex; align-items: center; gap: 0.35em; min-height: 44px; padding: 0 0.45em; border-radius: 6px; cursor: pointer; white-space: nowrap; }
-  .tool:disabled { opacity: 0.55; cursor: default; }
-  .tool:hover:not(:disabled) { background: var(--sunk); }
+  .tool {
+    display: inline-flex;
+    align-items: center;
+    gap: 0.35em;
+    min-height: 44px;
+    padding: 0 0.45em;
+    border-radius: 6px;
+    cursor: pointer;
+    white-space: nowrap;
+  }
+  .tool:disabled {
+    opacity: 0.55;
+    cursor: default;
+  }
+  .tool:hover:not(:disabled) {
+    background: var(--sunk);
+  }
   /* A tablet has no keys to name, and no room for them. */
-  @media (max-width: 1150px) { .tool kbd { display: none; } }
+  @media (max-width: 1150px) {
+    .tool kbd {
+      display: none;
+    }
+  }
 </style>

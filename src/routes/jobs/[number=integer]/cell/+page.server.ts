@@ -18,7 +18,13 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const run = job.runId ? await findRun(pool(), job.runId) : undefined;
   const after = run && fold(modelOf(machine), run.plan, (await eventsOf(pool(), run.id)).events).batteries.after;
   return {
-    now: new Date().toISOString(), job, machine, state, thresholds, readings, trend: cellTrend(earlier, thresholds),
+    now: new Date().toISOString(),
+    job,
+    machine,
+    state,
+    thresholds,
+    readings,
+    trend: cellTrend(earlier, thresholds),
     verdict: earlier.length > 0 ? cellVerdict(earlier.at(-1)!.reading, thresholds) : null,
     after: after ? { at: after.at, reading: after.reading, verdict: cellVerdict(after.reading, thresholds) } : null,
     mayWrite: locals.person!.role !== 'trainee' && job.stage !== 'closed'

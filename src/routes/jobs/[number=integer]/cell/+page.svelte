@@ -1,5 +1,13 @@
 <script lang="ts">
-  import { chargeSeconds, drainSeconds, fullEnergyWh, health, readBattery, type BatteryReading, type Pack } from '$core/cells';
+  import {
+    chargeSeconds,
+    drainSeconds,
+    fullEnergyWh,
+    health,
+    readBattery,
+    type BatteryReading,
+    type Pack
+  } from '$core/cells';
   import { drainedAt } from '$core/job';
   import { day, moment } from '$lib/ui/dates';
   import { duration, plural } from '$lib/ui/format';
@@ -10,7 +18,12 @@
   let { data } = $props();
   let problem = $state<string>();
   let text = $state('');
-  let typed = $state<Record<'designWh' | 'fullWh' | 'cycles' | 'charge', string>>({ designWh: '', fullWh: '', cycles: '', charge: '' });
+  let typed = $state<Record<'designWh' | 'fullWh' | 'cycles' | 'charge', string>>({
+    designWh: '',
+    fullWh: '',
+    cycles: '',
+    charge: ''
+  });
   let loadW = $state('12');
   let chargerW = $state('45');
 
@@ -22,10 +35,22 @@
   const until = $derived(drainedAt(data.state, data.thresholds.safeCharge));
   const afterShare = $derived(data.after ? health(data.after.reading) : undefined);
   const percent = (n: number | undefined) => (n === undefined ? 'not given' : `${Math.round(100 * n)}\u00a0%`);
-  const VERDICT = { good: ['Good', 'border-good bg-good-wash text-good'], ageing: ['Ageing', 'border-warn bg-warn-wash text-warn'], replace: ['Replace it', 'border-now bg-now-wash text-now'], unknown: ['Cannot be told', 'border-rule-strong'] } as const;
+  const VERDICT = {
+    good: ['Good', 'border-good bg-good-wash text-good'],
+    ageing: ['Ageing', 'border-warn bg-warn-wash text-warn'],
+    replace: ['Replace it', 'border-now bg-now-wash text-now'],
+    unknown: ['Cannot be told', 'border-rule-strong']
+  } as const;
   /** Where a reading came from, where that is not a listing. */
-  const SOURCES: Record<string, string> = { typed: 'typed in', 'before': 'at the bench, before', 'after': 'at the bench, after' };
-  const isDoubtful = $derived(data.state.triage.conditions.includes('cell-doubtful') || data.state.triage.stops.some((s) => s.question === 'cell' || s.question === 'heat'));
+  const SOURCES: Record<string, string> = {
+    typed: 'typed in',
+    before: 'at the bench, before',
+    after: 'at the bench, after'
+  };
+  const isDoubtful = $derived(
+    data.state.triage.conditions.includes('cell-doubtful') ||
+      data.state.triage.stops.some((s) => s.question === 'cell' || s.question === 'heat')
+  );
 
   async function take(reading: BatteryReading, source: 'typed' | 'kernel' | 'daemon') {
     problem = await sayOfJob(data.job.number, { is: 'cell', reading, source });
@@ -48,7 +73,12 @@
   }
   async function type() {
     const number = (s: string) => (s.trim() === '' ? undefined : Number(s.replace(',', '.')));
-    const [designWh, fullWh, cycles, share] = [number(typed.designWh), number(typed.fullWh), number(typed.cycles), number(typed.charge)];
+    const [designWh, fullWh, cycles, share] = [
+      number(typed.designWh),
+      number(typed.fullWh),
+      number(typed.cycles),
+      number(typed.charge)
+    ];
     const given = { designWh, fullWh, cycles, charge: share === undefined ? undefined : share / 100 };
     const wrong = Object.entries(given).find(([, v]) => v !== undefined && !(v >= 0 && v < 1e5));
     if (wrong) return void (problem = 'That is no figure of a battery. Nothing was written down.');
@@ -57,7 +87,8 @@
   }
   async function file(event: Event & { currentTarget: HTMLInputElement }) {
     const chosen = event.currentTarget.files?.[0];
-    if (chosen && chosen.size > 500_000) problem = 'The file is far longer than a battery\u2019s listing. Nothing was written down.';
+    if (chosen && chosen.size > 500_000)
+      problem = 'The file is far longer than a battery\u2019s listing. Nothing was written down.';
     else if (chosen) await paste(await chosen.text());
     event.currentTarget.value = '';
   }
@@ -68,47 +99,93 @@
 
 <div class="mx-auto max-w-[1240px] px-5 py-4">
   <h1 class="text-2xl">Cell of the {data.job.maker} {data.job.model}</h1>
-  <p class="text-soft">{data.job.customer}{#if data.job.serial}, <span class="code">{data.job.serial}</span>{/if}</p>
+  <p class="text-soft">
+    {data.job.customer}{#if data.job.serial}, <span class="code">{data.job.serial}</span>{/if}
+  </p>
   {#if packs.length > 0}
     <section class="sheet mt-3 px-4 py-3" aria-label="Which pack">
       <p class="font-semibold">The listing names {packs.length} packs. Which one is this reading of?</p>
       <div class="mt-2 flex flex-wrap gap-2">
-        {#each packs as pack (pack.name)}<button type="button" class="button min-h-11" onclick={() => choose(pack)}>{pack.name}: {percent(health(pack.reading))} of new{pack.reading.cycles === undefined ? '' : `, ${pack.reading.cycles} cycles`}</button>{/each}
+        {#each packs as pack (pack.name)}<button type="button" class="button min-h-11" onclick={() => choose(pack)}
+            >{pack.name}: {percent(health(pack.reading))} of new{pack.reading.cycles === undefined
+              ? ''
+              : `, ${pack.reading.cycles} cycles`}</button
+          >{/each}
         <button type="button" class="button min-h-11" onclick={() => (packs = [])}>Cancel</button>
       </div>
     </section>
   {/if}
-  {#if isDoubtful}<p class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2"><b>This cell is doubtful or worse.</b> It is neither charged nor drained under load by itself; <a class="link" href="/jobs/{data.job.number}/intake">the first questions</a> say what to do.</p>{/if}
+  {#if isDoubtful}<p class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+      <b>This cell is doubtful or worse.</b> It is neither charged nor drained under load by itself;
+      <a class="link" href="/jobs/{data.job.number}/intake">the first questions</a> say what to do.
+    </p>{/if}
   {#if problem}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{problem}</p>{/if}
   <div class="mt-3 grid grid-cols-[minmax(0,1fr)_400px] items-start gap-5">
     <div class="space-y-4">
       {#if data.verdict}
-        <div class="rounded-lg border-2 px-4 py-3 {VERDICT[data.verdict.verdict][1]}"><p class="text-xl font-semibold">{VERDICT[data.verdict.verdict][0]}</p><p>{data.verdict.why}</p></div>
+        <div class="rounded-lg border-2 px-4 py-3 {VERDICT[data.verdict.verdict][1]}">
+          <p class="text-xl font-semibold">{VERDICT[data.verdict.verdict][0]}</p>
+          <p>{data.verdict.why}</p>
+        </div>
       {/if}
       {#if data.trend.points.length > 0}
         <div class="sheet px-4 py-3.5">
           <h2 class="text-lg">How it goes down</h2>
-          {#key `${data.readings.length} ${data.after?.at}`}<Trend trend={data.trend} thresholds={data.thresholds} after={data.after && afterShare !== undefined ? { at: data.after.at, share: afterShare } : undefined} />{/key}
+          {#key `${data.readings.length} ${data.after?.at}`}<Trend
+              trend={data.trend}
+              thresholds={data.thresholds}
+              after={data.after && afterShare !== undefined ? { at: data.after.at, share: afterShare } : undefined}
+            />{/key}
           <p class="mt-2">
-            {#if data.trend.lossPerYear !== undefined}{percent(data.trend.lossPerYear)} of new lost in a year{#if data.trend.lossPer100Cycles !== undefined}, {percent(data.trend.lossPer100Cycles)} in a hundred cycles{/if}.
-              {#if data.trend.daysToReplace === 0}It is below the shop's limit now.{:else if data.trend.daysToReplace !== undefined}At this rate it falls below the shop's {percent(data.thresholds.replace)} in {plural(Math.round(data.trend.daysToReplace / 30.4), 'month')}.{:else}It does not fall.{/if}
+            {#if data.trend.lossPerYear !== undefined}{percent(data.trend.lossPerYear)} of new lost in a year{#if data.trend.lossPer100Cycles !== undefined},
+                {percent(data.trend.lossPer100Cycles)} in a hundred cycles{/if}.
+              {#if data.trend.daysToReplace === 0}It is below the shop's limit now.{:else if data.trend.daysToReplace !== undefined}At
+                this rate it falls below the shop's {percent(data.thresholds.replace)} in {plural(
+                  Math.round(data.trend.daysToReplace / 30.4),
+                  'month'
+                )}.{:else}It does not fall.{/if}
             {:else}One reading says where it stands; a second one on another day says how fast it goes.{/if}
           </p>
         </div>
         <div class="sheet px-4 py-3.5">
           <table class="w-full">
             <caption class="pb-1 text-left text-lg font-semibold">Readings</caption>
-            <thead><tr class="border-b border-rule-strong text-left text-sm text-soft"><th class="py-1 font-semibold" scope="col">Day</th><th class="font-semibold" scope="col">Job</th><th class="text-right font-semibold" scope="col">Full</th><th class="text-right font-semibold" scope="col">Of new</th><th class="text-right font-semibold" scope="col">Cycles</th><th class="text-right font-semibold" scope="col">Charge then</th></tr></thead>
+            <thead
+              ><tr class="border-b border-rule-strong text-left text-sm text-soft"
+                ><th class="py-1 font-semibold" scope="col">Day</th><th class="font-semibold" scope="col">Job</th><th
+                  class="text-right font-semibold"
+                  scope="col">Full</th
+                ><th class="text-right font-semibold" scope="col">Of new</th><th
+                  class="text-right font-semibold"
+                  scope="col">Cycles</th
+                ><th class="text-right font-semibold" scope="col">Charge then</th></tr
+              ></thead
+            >
             <tbody>
               {#each [...data.readings].reverse() as r, i (i)}
                 {@const wh = fullEnergyWh(r.reading)}
-                <tr class="border-b border-rule last:border-0 {r.at === data.after?.at ? 'bg-good-wash' : ''}"><td class="py-1.5">{day(r.at)}</td><td><span class="figure">{r.job}</span>{#if SOURCES[r.source]}<span class="text-sm text-soft">, {SOURCES[r.source]}{r.isNew ? ', new cell' : ''}</span>{/if}</td><td class="figure text-right">{wh === undefined ? 'not given' : `${wh.toFixed(1)} Wh`}</td><td class="figure text-right">{percent(health(r.reading))}</td><td class="figure text-right">{r.reading.cycles ?? 'not given'}</td><td class="figure text-right">{percent(r.reading.charge)}</td></tr>
+                <tr class="border-b border-rule last:border-0 {r.at === data.after?.at ? 'bg-good-wash' : ''}"
+                  ><td class="py-1.5">{day(r.at)}</td><td
+                    ><span class="figure">{r.job}</span>{#if SOURCES[r.source]}<span class="text-sm text-soft"
+                        >, {SOURCES[r.source]}{r.isNew ? ', new cell' : ''}</span
+                      >{/if}</td
+                  ><td class="figure text-right">{wh === undefined ? 'not given' : `${wh.toFixed(1)} Wh`}</td><td
+                    class="figure text-right">{percent(health(r.reading))}</td
+                  ><td class="figure text-right">{r.reading.cycles ?? 'not given'}</td><td class="figure text-right"
+                    >{percent(r.reading.charge)}</td
+                  ></tr
+                >
               {/each}
             </tbody>
           </table>
         </div>
       {:else}
-        <div class="sheet px-6 py-10 text-center"><p class="text-lg font-semibold">Nothing read yet</p><p class="mx-auto mt-1 max-w-md text-soft">Read the cell before it is opened: the figures justify the job, and prove the result afterwards.</p></div>
+        <div class="sheet px-6 py-10 text-center">
+          <p class="text-lg font-semibold">Nothing read yet</p>
+          <p class="mx-auto mt-1 max-w-md text-soft">
+            Read the cell before it is opened: the figures justify the job, and prove the result afterwards.
+          </p>
+        </div>
       {/if}
     </div>
 
@@ -116,32 +193,115 @@
       {#if data.mayWrite}
         <section class="sheet px-4 py-3.5" aria-labelledby="read">
           <h2 id="read" class="text-lg">Read it</h2>
-          <p class="text-sm text-soft">From a running system: the battery's <span class="code">uevent</span>, or <span class="code">upower --dump</span>.</p>
-          <textarea class="field code mt-2" rows="3" aria-label="A battery's listing" placeholder="paste it here" bind:value={text}></textarea>
-          <div class="mt-2 flex gap-2"><button type="button" class="button button-act flex-1" disabled={!text.trim()} onclick={() => paste(text)}>Read it</button><label class="button">A file<input class="sr-only" type="file" accept=".txt,.uevent,.log,text/plain" onchange={file} /></label></div>
-          <form class="mt-4 grid grid-cols-2 gap-2 border-t border-rule pt-3" onsubmit={(e) => { e.preventDefault(); void type(); }}>
-            <label><span class="label">New, Wh</span><input class="field" inputmode="decimal" bind:value={typed.designWh} /></label>
-            <label><span class="label">Full now, Wh</span><input class="field" inputmode="decimal" bind:value={typed.fullWh} /></label>
-            <label><span class="label">Cycles</span><input class="field" inputmode="numeric" bind:value={typed.cycles} /></label>
-            <label><span class="label">Charge, %</span><input class="field" inputmode="decimal" bind:value={typed.charge} /></label>
-            <button class="button col-span-2" disabled={!typed.designWh.trim() && !typed.fullWh.trim() && !typed.cycles.trim()}>Write the figures down</button>
+          <p class="text-sm text-soft">
+            From a running system: the battery's <span class="code">uevent</span>, or
+            <span class="code">upower --dump</span>.
+          </p>
+          <textarea
+            class="field code mt-2"
+            rows="3"
+            aria-label="A battery's listing"
+            placeholder="paste it here"
+            bind:value={text}></textarea>
+          <div class="mt-2 flex gap-2">
+            <button type="button" class="button button-act flex-1" disabled={!text.trim()} onclick={() => paste(text)}
+              >Read it</button
+            ><label class="button"
+              >A file<input class="sr-only" type="file" accept=".txt,.uevent,.log,text/plain" onchange={file} /></label
+            >
+          </div>
+          <form
+            class="mt-4 grid grid-cols-2 gap-2 border-t border-rule pt-3"
+            onsubmit={(e) => {
+              e.preventDefault();
+              void type();
+            }}
+          >
+            <label
+              ><span class="label">New, Wh</span><input
+                class="field"
+                inputmode="decimal"
+                bind:value={typed.designWh}
+              /></label
+            >
+            <label
+              ><span class="label">Full now, Wh</span><input
+                class="field"
+                inputmode="decimal"
+                bind:value={typed.fullWh}
+              /></label
+            >
+            <label
+              ><span class="label">Cycles</span><input
+                class="field"
+                inputmode="numeric"
+                bind:value={typed.cycles}
+              /></label
+            >
+            <label
+              ><span class="label">Charge, %</span><input
+                class="field"
+                inputmode="decimal"
+                bind:value={typed.charge}
+              /></label
+            >
+            <button
+              class="button col-span-2"
+              disabled={!typed.designWh.trim() && !typed.fullWh.trim() && !typed.cycles.trim()}
+              >Write the figures down</button
+            >
           </form>
         </section>
       {/if}
       {#if last}
         <section class="sheet px-4 py-3.5" aria-labelledby="safe">
           <h2 id="safe" class="text-lg">To a safe charge</h2>
-          <p class="text-soft">The shop works at a cell at {percent(data.thresholds.safeCharge)} or less; it was at {percent(last.reading.charge)}.</p>
-          {#if until && until > data.now}<p class="mt-2 rounded-md border-l-4 border-warn bg-warn-wash px-3 py-2 text-warn"><b>Draining until {moment(until)}.</b></p>
-          {:else if until}<p class="mt-2 rounded-md border-l-4 border-good bg-good-wash px-3 py-2 text-good">By the figures it is down by now. Read it again before it is opened.</p>{/if}
+          <p class="text-soft">
+            The shop works at a cell at {percent(data.thresholds.safeCharge)} or less; it was at {percent(
+              last.reading.charge
+            )}.
+          </p>
+          {#if until && until > data.now}<p
+              class="mt-2 rounded-md border-l-4 border-warn bg-warn-wash px-3 py-2 text-warn"
+            >
+              <b>Draining until {moment(until)}.</b>
+            </p>
+          {:else if until}<p class="mt-2 rounded-md border-l-4 border-good bg-good-wash px-3 py-2 text-good">
+              By the figures it is down by now. Read it again before it is opened.
+            </p>{/if}
           {#if !isDoubtful}
             <div class="mt-2 grid grid-cols-[96px_minmax(0,1fr)] items-end gap-x-3 gap-y-2">
-              <label><span class="label">Load, W</span><input class="field" inputmode="decimal" bind:value={loadW} /></label>
-              <p class="pb-2">{drain === undefined ? 'Needs its charge and its full capacity.' : drain === 0 ? 'It is there already.' : `${duration(drain)} to ${percent(data.thresholds.safeCharge)}`}</p>
-              <label><span class="label">Charger, W</span><input class="field" inputmode="decimal" bind:value={chargerW} /></label>
-              <p class="pb-2">{charge === undefined ? 'Needs its charge and its full capacity.' : charge === 0 ? 'It is full.' : `${duration(charge)} to full`}</p>
+              <label
+                ><span class="label">Load, W</span><input class="field" inputmode="decimal" bind:value={loadW} /></label
+              >
+              <p class="pb-2">
+                {drain === undefined
+                  ? 'Needs its charge and its full capacity.'
+                  : drain === 0
+                    ? 'It is there already.'
+                    : `${duration(drain)} to ${percent(data.thresholds.safeCharge)}`}
+              </p>
+              <label
+                ><span class="label">Charger, W</span><input
+                  class="field"
+                  inputmode="decimal"
+                  bind:value={chargerW}
+                /></label
+              >
+              <p class="pb-2">
+                {charge === undefined
+                  ? 'Needs its charge and its full capacity.'
+                  : charge === 0
+                    ? 'It is full.'
+                    : `${duration(charge)} to full`}
+              </p>
             </div>
-            {#if data.mayWrite && drain !== undefined && drain > 0}<button type="button" class="button mt-3 w-full" onclick={async () => (problem = await sayOfJob(data.job.number, { is: 'load', loadW: load }))}>The load is on now: wait for it</button>{/if}
+            {#if data.mayWrite && drain !== undefined && drain > 0}<button
+                type="button"
+                class="button mt-3 w-full"
+                onclick={async () => (problem = await sayOfJob(data.job.number, { is: 'load', loadW: load }))}
+                >The load is on now: wait for it</button
+              >{/if}
           {/if}
         </section>
       {/if}

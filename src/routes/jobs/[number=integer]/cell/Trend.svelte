@@ -5,7 +5,11 @@
   import { day } from '$lib/ui/dates';
 
   /** A cell's share of new over time, with the shop's two limits. The table beside it says the same. */
-  let { trend, thresholds, after }: { trend: CellTrend; thresholds: CellThresholds; after?: { at: string; share: number } } = $props();
+  let {
+    trend,
+    thresholds,
+    after
+  }: { trend: CellTrend; thresholds: CellThresholds; after?: { at: string; share: number } } = $props();
 
   Chart.register(LinearScale, LineController, LineElement, PointElement, Tooltip);
   let canvas = $state<HTMLCanvasElement>();
@@ -16,28 +20,80 @@
     // A canvas has no light-dark(): what the page has worked out is asked for.
     const probe = document.createElement('span');
     document.body.append(probe);
-    const colour = (name: string) => { probe.style.color = `var(${name})`; return getComputedStyle(probe).color; };
+    const colour = (name: string) => {
+      probe.style.color = `var(${name})`;
+      return getComputedStyle(probe).color;
+    };
     const [act, soft, rule, now, good] = ['--act', '--ink-soft', '--rule', '--now', '--good'].map(colour);
     probe.remove();
     const points = trend.points.map((p) => ({ x: Date.parse(p.at) / DAY_MS, y: 100 * p.share }));
     const [from, to] = [points[0]!.x, Math.max(points.at(-1)!.x, after ? Date.parse(after.at) / DAY_MS : 0)];
     const margin = Math.max(5, (to - from) * 0.06);
-    const limit = (share: number, color: string, label: string) => ({ label, data: [{ x: from - margin, y: 100 * share }, { x: to + margin, y: 100 * share }], borderColor: color, borderDash: [6, 5], borderWidth: 1.5, pointRadius: 0 });
+    const limit = (share: number, color: string, label: string) => ({
+      label,
+      data: [
+        { x: from - margin, y: 100 * share },
+        { x: to + margin, y: 100 * share }
+      ],
+      borderColor: color,
+      borderDash: [6, 5],
+      borderWidth: 1.5,
+      pointRadius: 0
+    });
     const chart = new Chart(canvas!, {
       type: 'line',
       data: {
         datasets: [
-          { label: 'share of new', data: points, borderColor: act!, backgroundColor: act!, borderWidth: 2.5, pointRadius: 4.5, tension: 0 },
-          ...(after ? [{ label: 'after the work', data: [{ x: Date.parse(after.at) / DAY_MS, y: 100 * after.share }], borderColor: good!, backgroundColor: good!, pointRadius: 6, pointStyle: 'rectRot' as const }] : []),
-          limit(thresholds.good, good!, 'good'), limit(thresholds.replace, now!, 'replace')
+          {
+            label: 'share of new',
+            data: points,
+            borderColor: act!,
+            backgroundColor: act!,
+            borderWidth: 2.5,
+            pointRadius: 4.5,
+            tension: 0
+          },
+          ...(after
+            ? [
+                {
+                  label: 'after the work',
+                  data: [{ x: Date.parse(after.at) / DAY_MS, y: 100 * after.share }],
+                  borderColor: good!,
+                  backgroundColor: good!,
+                  pointRadius: 6,
+                  pointStyle: 'rectRot' as const
+                }
+              ]
+            : []),
+          limit(thresholds.good, good!, 'good'),
+          limit(thresholds.replace, now!, 'replace')
         ]
       },
       options: {
-        animation: false, maintainAspectRatio: false,
-        plugins: { tooltip: { callbacks: { title: (items) => day(new Date(items[0]!.parsed.x! * DAY_MS).toISOString()), label: (item) => `${item.dataset.label}: ${Math.round(item.parsed.y!)} %` } } },
+        animation: false,
+        maintainAspectRatio: false,
+        plugins: {
+          tooltip: {
+            callbacks: {
+              title: (items) => day(new Date(items[0]!.parsed.x! * DAY_MS).toISOString()),
+              label: (item) => `${item.dataset.label}: ${Math.round(item.parsed.y!)} %`
+            }
+          }
+        },
         scales: {
-          x: { type: 'linear', min: from - margin, max: to + margin, ticks: { color: soft!, maxTicksLimit: 6, callback: (v) => day(new Date(Number(v) * DAY_MS).toISOString()) }, grid: { color: rule! } },
-          y: { min: 0, suggestedMax: 100, ticks: { color: soft!, stepSize: 20, callback: (v) => `${v} %` }, grid: { color: rule! } }
+          x: {
+            type: 'linear',
+            min: from - margin,
+            max: to + margin,
+            ticks: { color: soft!, maxTicksLimit: 6, callback: (v) => day(new Date(Number(v) * DAY_MS).toISOString()) },
+            grid: { color: rule! }
+          },
+          y: {
+            min: 0,
+            suggestedMax: 100,
+            ticks: { color: soft!, stepSize: 20, callback: (v) => `${v} %` },
+            grid: { color: rule! }
+          }
         }
       }
     });
@@ -45,5 +101,17 @@
   });
 </script>
 
-<div class="relative h-64"><canvas bind:this={canvas} aria-label="Share of new over time: {trend.points.map((p) => `${day(p.at)} ${Math.round(100 * p.share)} %`).join(', ')}"></canvas></div>
-<p class="mt-1 text-sm text-soft">Broken lines: good from {Math.round(100 * thresholds.good)}&nbsp;%, to be replaced below {Math.round(100 * thresholds.replace)}&nbsp;%.{#if after} Diamond: after the work.{/if}</p>
+<div class="relative h-64">
+  <canvas
+    bind:this={canvas}
+    aria-label="Share of new over time: {trend.points
+      .map((p) => `${day(p.at)} ${Math.round(100 * p.share)} %`)
+      .join(', ')}"
+  ></canvas>
+</div>
+<p class="mt-1 text-sm text-soft">
+  Broken lines: good from {Math.round(100 * thresholds.good)}&nbsp;%, to be replaced below {Math.round(
+    100 * thresholds.replace
+  )}&nbsp;%.{#if after}
+    Diamond: after the work.{/if}
+</p>

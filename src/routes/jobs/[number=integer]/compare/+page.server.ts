@@ -1,4 +1,14 @@
-import { jobPhrase, PlanningError, planFigures, planRequest, WEIGHTING_NAMES, WEIGHTS, type Plan, type PlanWish, type Weighting } from '$core/plan';
+import {
+  jobPhrase,
+  PlanningError,
+  planFigures,
+  planRequest,
+  WEIGHTING_NAMES,
+  WEIGHTS,
+  type Plan,
+  type PlanWish,
+  type Weighting
+} from '$core/plan';
 import { diffMachines } from '$core/formats';
 import { pool } from '$lib/server/database/pool';
 import { wishOf } from '$lib/server/jobs/jobs';
@@ -12,20 +22,45 @@ export const load: PageServerLoad = async ({ params }) => ({ compared: await soo
 
 async function compared(params: { number: string }) {
   const { job, machine, hash, model, plan, basis } = await planOfJob(params);
-  const planOn = (wish: Partial<PlanWish>, file = { machine, hash }) => planFor(planRequest(file, basis, { ...wishOf(job), ...wish }));
+  const planOn = (wish: Partial<PlanWish>, file = { machine, hash }) =>
+    planFor(planRequest(file, basis, { ...wishOf(job), ...wish }));
   const asKept = { name: `As it is: ${WEIGHTING_NAMES[job.weighting].toLowerCase()}`, ...shown(plan) };
 
   const weightings = await Promise.all(
-    (Object.keys(WEIGHTS) as Weighting[]).filter((w) => w !== job.weighting).map(async (weighting) => ({ name: WEIGHTING_NAMES[weighting], ...shown(await planOn({ weighting })) }))
+    (Object.keys(WEIGHTS) as Weighting[])
+      .filter((w) => w !== job.weighting)
+      .map(async (weighting) => ({ name: WEIGHTING_NAMES[weighting], ...shown(await planOn({ weighting })) }))
   );
-  const apart = job.goals.length < 2 ? [] : await Promise.all(job.goals.map(async (goal) => ({ name: jobPhrase(model, [goal]), ...shown(await planOn({ goals: [goal] })) })));
+  const apart =
+    job.goals.length < 2
+      ? []
+      : await Promise.all(
+          job.goals.map(async (goal) => ({ name: jobPhrase(model, [goal]), ...shown(await planOn({ goals: [goal] })) }))
+        );
   const revisions = await Promise.all(
-    (await revisionsOf(pool(), machine.id)).filter((r) => r.hash !== hash).slice(0, 4).map(async (row) => {
-      const other = (await machineDocument(pool(), row.fileId))!;
-      return { name: `Revision ${row.revision}`, importedAt: row.importedAt, fileId: row.fileId, changes: diffMachines(machine, other.machine).map((c) => c.text), ...(await orProblem(planOn({}, other))) };
-    })
+    (await revisionsOf(pool(), machine.id))
+      .filter((r) => r.hash !== hash)
+      .slice(0, 4)
+      .map(async (row) => {
+        const other = (await machineDocument(pool(), row.fileId))!;
+        return {
+          name: `Revision ${row.revision}`,
+          importedAt: row.importedAt,
+          fileId: row.fileId,
+          changes: diffMachines(machine, other.machine).map((c) => c.text),
+          ...(await orProblem(planOn({}, other)))
+        };
+      })
   );
-  return { job: { number: job.number, customer: job.customer }, machine: { maker: machine.maker, model: machine.model, revision: machine.revision }, work: jobPhrase(model, job.goals), asKept, weightings, apart, revisions };
+  return {
+    job: { number: job.number, customer: job.customer },
+    machine: { maker: machine.maker, model: machine.model, revision: machine.revision },
+    work: jobPhrase(model, job.goals),
+    asKept,
+    weightings,
+    apart,
+    revisions
+  };
 }
 
 /** A revision may lack what the job asks for: then that is what is shown. */
@@ -38,4 +73,7 @@ async function orProblem(plan: Promise<Plan>): Promise<ReturnType<typeof shown> 
   }
 }
 
-const shown = (plan: Plan) => ({ figures: planFigures(plan), steps: plan.steps.filter((s) => s.leg === 'down').map((s) => s.text) });
+const shown = (plan: Plan) => ({
+  figures: planFigures(plan),
+  steps: plan.steps.filter((s) => s.leg === 'down').map((s) => s.text)
+});

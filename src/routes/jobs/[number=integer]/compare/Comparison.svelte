@@ -31,7 +31,14 @@
 {#snippet table(caption: string, columns: Column[], base: Column)}
   <table class="mt-3 w-full border-collapse">
     <caption class="sr-only">{caption}</caption>
-    <thead><tr><td></td>{#each columns as c, i (i)}<th scope="col" class="max-w-56 pb-1.5 pl-4 text-right align-bottom font-semibold">{c.name}</th>{/each}</tr></thead>
+    <thead
+      ><tr
+        ><td></td>{#each columns as c, i (i)}<th
+            scope="col"
+            class="max-w-56 pb-1.5 pl-4 text-right align-bottom font-semibold">{c.name}</th
+          >{/each}</tr
+      ></thead
+    >
     <tbody>
       {#each ROWS as row (row.name)}
         <tr class="border-t border-rule">
@@ -39,7 +46,18 @@
           {#each columns as c, i (i)}
             {@const n = row.of(c.figures)}
             {@const by = n - row.of(base.figures)}
-            <td class="figure py-1.5 pl-4 text-right whitespace-nowrap {i > 0 && by !== 0 ? 'font-semibold' : ''}">{row.say ? row.say(n) : n}{#if i > 0}<span class="ml-2 inline-block w-[5.4rem] text-left text-sm font-normal {by === 0 ? 'text-soft' : by < 0 ? 'text-(--good)' : 'text-now'}">{by === 0 ? 'same' : `${Math.round(Math.abs(by)) && row.say ? duration(Math.abs(by)) : Math.abs(by)} ${by < 0 ? 'less' : 'more'}`}</span>{/if}</td>
+            <td class="figure py-1.5 pl-4 text-right whitespace-nowrap {i > 0 && by !== 0 ? 'font-semibold' : ''}"
+              >{row.say ? row.say(n) : n}{#if i > 0}<span
+                  class="ml-2 inline-block w-[5.4rem] text-left text-sm font-normal {by === 0
+                    ? 'text-soft'
+                    : by < 0
+                      ? 'text-(--good)'
+                      : 'text-now'}"
+                  >{by === 0
+                    ? 'same'
+                    : `${Math.round(Math.abs(by)) && row.say ? duration(Math.abs(by)) : Math.abs(by)} ${by < 0 ? 'less' : 'more'}`}</span
+                >{/if}</td
+            >
           {/each}
         </tr>
       {/each}
@@ -48,28 +66,47 @@
 {/snippet}
 
 <div class="mx-auto max-w-7xl px-6 py-5">
-  <p class="text-soft"><a class="link" href="/jobs/{data.job.number}/plan">Back to the plan of job {data.job.number}</a></p>
+  <p class="text-soft">
+    <a class="link" href="/jobs/{data.job.number}/plan">Back to the plan of job {data.job.number}</a>
+  </p>
   <h1 class="mt-1 text-2xl">{data.work}, compared</h1>
   <p class="text-soft">{data.machine.maker} {data.machine.model} {data.machine.revision}, {data.job.customer}</p>
 
   <div class="mt-5 grid grid-cols-2 items-start gap-5">
     <section class="sheet px-6 py-5">
       <h2 class="text-lg">The other order</h2>
-      <p class="text-soft">The same work, put in order by other weights: what a turn, a change of tool and leaving a part half done are worth.</p>
+      <p class="text-soft">
+        The same work, put in order by other weights: what a turn, a change of tool and leaving a part half done are
+        worth.
+      </p>
       {@render table('Weightings', [data.asKept, ...data.weightings], data.asKept)}
       {#each data.weightings as w (w.name)}
         {@const at = partWays(data.asKept.steps, w.steps)}
-        <p class="mt-3">{#if at === undefined}Both come to the same way down.{:else}The ways down part at step {at + 1}: <b>{data.asKept.steps[at] ?? 'the end'}</b> here, <b>{w.steps[at] ?? 'the end'}</b> {w.name.toLowerCase()}.{/if}</p>
+        <p class="mt-3">
+          {#if at === undefined}Both come to the same way down.{:else}The ways down part at step {at + 1}:
+            <b>{data.asKept.steps[at] ?? 'the end'}</b>
+            here, <b>{w.steps[at] ?? 'the end'}</b>
+            {w.name.toLowerCase()}.{/if}
+        </p>
       {/each}
     </section>
 
     <section class="sheet px-6 py-5">
       <h2 class="text-lg">Together or apart</h2>
       {#if data.apart.length === 0}
-        <p class="text-soft">This job has one goal; there is nothing to part. Add another on the plan to see what one visit saves.</p>
+        <p class="text-soft">
+          This job has one goal; there is nothing to part. Add another on the plan to see what one visit saves.
+        </p>
       {:else}
-        {@const each = { name: `Apart, ${plural(data.apart.length, 'visit')}`, figures: sumFigures(data.apart.map((a) => a.figures)) }}
-        <p class="text-soft">One visit saves {duration(Math.max(0, each.figures.p50 - together.figures.p50))} over {data.apart.map((a) => inSentence(a.name)).join(', then ')}, each on its own.</p>
+        {@const each = {
+          name: `Apart, ${plural(data.apart.length, 'visit')}`,
+          figures: sumFigures(data.apart.map((a) => a.figures))
+        }}
+        <p class="text-soft">
+          One visit saves {duration(Math.max(0, each.figures.p50 - together.figures.p50))} over {data.apart
+            .map((a) => inSentence(a.name))
+            .join(', then ')}, each on its own.
+        </p>
         {@render table('Together or apart', [together, each], together)}
       {/if}
     </section>
@@ -84,10 +121,14 @@
           <div class="mt-3 space-y-4">
             {#each data.revisions as r (r.fileId)}
               <div>
-                <p class="font-semibold"><a class="link" href="/machines/{r.fileId}">{r.name}</a>{#if 'problem' in r}: cannot be planned there. {r.problem}{/if}</p>
+                <p class="font-semibold">
+                  <a class="link" href="/machines/{r.fileId}">{r.name}</a>{#if 'problem' in r}: cannot be planned there. {r.problem}{/if}
+                </p>
                 <p class="text-soft">{day(r.importedAt)}; what is different there:</p>
                 <ul class="mt-1 list-disc pl-5">
-                  {#each r.changes.slice(0, 8) as text, i (i)}<li>{text}</li>{:else}<li>Nothing that matters to the work.</li>{/each}
+                  {#each r.changes.slice(0, 8) as text, i (i)}<li>{text}</li>{:else}<li>
+                      Nothing that matters to the work.
+                    </li>{/each}
                   {#if r.changes.length > 8}<li>and {r.changes.length - 8} more</li>{/if}
                 </ul>
               </div>

@@ -18,7 +18,11 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const run = job.stage === 'on-bench' && job.runId ? await findRun(pool(), job.runId) : undefined;
   const events = run ? (await eventsOf(pool(), run.id)).events : [];
   return {
-    job, machine, state, set: set ?? null, found,
+    job,
+    machine,
+    state,
+    set: set ?? null,
+    found,
     /** On the bench the way to a test begins where the machine lies open. */
     from: run ? lies(modelOf(machine), run.plan, events) : null,
     mayWrite: locals.person!.role !== 'trainee' && job.stage !== 'closed'
@@ -38,7 +42,12 @@ export const actions: Actions = {
     const { job, machine } = await jobOfPage(params);
     const goals = Goals.safeParse(parsed(String((await request.formData()).get('goals') ?? '')));
     if (!goals.success) error(400, 'That is nothing that can be planned.');
-    const kept = await keepPlan(job.id, { goals: goals.data, weighting: job.weighting, avoid: [], work: jobPhrase(modelOf(machine), goals.data) });
+    const kept = await keepPlan(job.id, {
+      goals: goals.data,
+      weighting: job.weighting,
+      avoid: [],
+      work: jobPhrase(modelOf(machine), goals.data)
+    });
     if (!kept) return fail(409, { message: 'The job is on the bench: change its plan there.' });
     await replanJob(job.id);
     redirect(303, `/jobs/${job.number}/plan`);

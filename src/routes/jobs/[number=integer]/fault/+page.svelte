@@ -25,21 +25,43 @@
   onMount(() => () => worker?.terminate());
   function open(): Worker {
     const made = new Worker(new URL('../../../../workers/fault-web.ts', import.meta.url), { type: 'module' });
-    made.onmessage = ({ data: answer }: MessageEvent<FaultTold>) => { if (answer.id === asked) told = answer; };
+    made.onmessage = ({ data: answer }: MessageEvent<FaultTold>) => {
+      if (answer.id === asked) told = answer;
+    };
     made.onerror = () => (problem = 'Working out the next step failed. Load the page again.');
     return made;
   }
   $effect(() => {
     if (!set) return;
     worker ??= open();
-    worker.postMessage({ id: ++asked, machine: data.machine, set, known, found: data.found, ...(data.from ? { from: data.from } : {}) } satisfies FaultAsked);
+    worker.postMessage({
+      id: ++asked,
+      machine: data.machine,
+      set,
+      known,
+      found: data.found,
+      ...(data.from ? { from: data.from } : {})
+    } satisfies FaultAsked);
   });
 
-  const there = $derived(Object.entries(known.symptoms).filter(([, t]) => t).map(([s]) => s));
+  const there = $derived(
+    Object.entries(known.symptoms)
+      .filter(([, t]) => t)
+      .map(([s]) => s)
+  );
   const isUnexplained = $derived(told !== undefined && there.length > 0 && told.belief.every((b) => b === 0));
-  const ranked = $derived(set && told ? set.faults.map((fault, i) => ({ fault, belief: told!.belief[i]! })).filter((r) => r.belief > 0.002).sort((a, b) => b.belief - a.belief) : []);
+  const ranked = $derived(
+    set && told
+      ? set.faults
+          .map((fault, i) => ({ fault, belief: told!.belief[i]! }))
+          .filter((r) => r.belief > 0.002)
+          .sort((a, b) => b.belief - a.belief)
+      : []
+  );
   const dead = $derived([...new Set(set?.symptoms.filter((s) => there.includes(s.id)).flatMap((s) => s.dead) ?? [])]);
-  const works = $derived([...new Set(set?.symptoms.filter((s) => known.symptoms[s.id] === false).flatMap((s) => s.dead) ?? [])]);
+  const works = $derived([
+    ...new Set(set?.symptoms.filter((s) => known.symptoms[s.id] === false).flatMap((s) => s.dead) ?? [])
+  ]);
   const common = $derived(dead.length > 0 ? commonTo(model, dead, works).slice(0, 6) : []);
 
   /** What was answered stands on top, what is there first. */
@@ -49,13 +71,36 @@
   const repairOf = (id: string) => set?.repairs.find((r) => r.id === id);
   const best = $derived(told?.next?.candidates[0]);
   /** All that has to be reached for it: a test may need several things open at once. */
-  const goals = $derived<Goal[]>(best?.do === 'repair' ? [repairOf(best.id)?.goal ?? []].flat() : (testOf(best?.id ?? '')?.needs ?? []));
+  const goals = $derived<Goal[]>(
+    best?.do === 'repair' ? [repairOf(best.id)?.goal ?? []].flat() : (testOf(best?.id ?? '')?.needs ?? [])
+  );
 
   /** The drawing shows where one looks next, and what is believed in. */
-  const suspectParts = $derived(there.length === 0 ? [] : ranked.filter((r) => r.belief >= 0.08).flatMap((r) => (r.fault.part ? [r.fault.part] : r.fault.joint ? [model.joint(r.fault.joint).a] : [])));
-  const parts = $derived(pointed?.startsWith('part:') ? [pointed.slice(5)] : goalParts(goals).length > 0 ? goalParts(goals) : suspectParts.slice(0, 3));
-  const joint = $derived(pointed?.startsWith('joint:') ? pointed.slice(6) : goals.flatMap((g) => (g.do === 'reach' ? g.joint : []))[0]);
-  const zone = $derived(zoneOfChoice ?? (joint ? model.joint(joint).zone : undefined) ?? (parts[0] ? model.part(parts[0]).shapes.find((s) => model.machine.zones.some((z) => z.id === s.zone))?.zone : undefined) ?? data.machine.zones[0]!.id);
+  const suspectParts = $derived(
+    there.length === 0
+      ? []
+      : ranked
+          .filter((r) => r.belief >= 0.08)
+          .flatMap((r) => (r.fault.part ? [r.fault.part] : r.fault.joint ? [model.joint(r.fault.joint).a] : []))
+  );
+  const parts = $derived(
+    pointed?.startsWith('part:')
+      ? [pointed.slice(5)]
+      : goalParts(goals).length > 0
+        ? goalParts(goals)
+        : suspectParts.slice(0, 3)
+  );
+  const joint = $derived(
+    pointed?.startsWith('joint:') ? pointed.slice(6) : goals.flatMap((g) => (g.do === 'reach' ? g.joint : []))[0]
+  );
+  const zone = $derived(
+    zoneOfChoice ??
+      (joint ? model.joint(joint).zone : undefined) ??
+      (parts[0]
+        ? model.part(parts[0]).shapes.find((s) => model.machine.zones.some((z) => z.id === s.zone))?.zone
+        : undefined) ??
+      data.machine.zones[0]!.id
+  );
   const opened = $derived(laidBare(model, [...parts, ...(joint ? [model.joint(joint).a] : [])]));
 
   async function say(fact: JobFact) {
@@ -67,7 +112,11 @@
     const next = { ...known.symptoms };
     if (is === undefined) delete next[id];
     else next[id] = is;
-    void say({ is: 'symptoms', there: Object.keys(next).filter((s) => next[s]), not: Object.keys(next).filter((s) => next[s] === false) });
+    void say({
+      is: 'symptoms',
+      there: Object.keys(next).filter((s) => next[s]),
+      not: Object.keys(next).filter((s) => next[s] === false)
+    });
   }
   const percent = (p: number) => (p < 0.01 ? '< 1 %' : `${Math.round(100 * p)} %`);
   const nameOf = (c: Candidate) => (c.do === 'test' ? testOf(c.id)?.text : repairOf(c.id)?.text) ?? c.id;
@@ -81,13 +130,20 @@
   const about = (c: Candidate) => (c.most - c.least < 1 ? duration(c.most) : `at least ${duration(c.least)}`);
   const wayTo = (c: Candidate, own: number) => (c.own - own > 20 ? `${duration(c.own - own)} there and back, ` : '');
   const tried = $derived([
-    ...Object.entries(known.tests).flatMap(([t, o]) => { const test = testOf(t); return test ? [`${test.text} ${test.outcomes.find((x) => x.id === o)?.text ?? o}`] : []; }),
+    ...Object.entries(known.tests).flatMap(([t, o]) => {
+      const test = testOf(t);
+      return test ? [`${test.text} ${test.outcomes.find((x) => x.id === o)?.text ?? o}`] : [];
+    }),
     ...known.repairs.map((r) => `${repairOf(r)?.text ?? r}: did not help`)
   ]);
 </script>
 
 {#snippet outcomes(test: Test)}
-  {#each test.outcomes as o (o.id)}<button type="button" class="button min-h-12 flex-1 text-base" onclick={() => say({ is: 'tried', test: test.id, outcome: o.id })}>{o.text}</button>{/each}
+  {#each test.outcomes as o (o.id)}<button
+      type="button"
+      class="button min-h-12 flex-1 text-base"
+      onclick={() => say({ is: 'tried', test: test.id, outcome: o.id })}>{o.text}</button
+    >{/each}
 {/snippet}
 
 <svelte:head><title>Fault of job {data.job.number} · Eager Wrench</title></svelte:head>
@@ -96,7 +152,10 @@
 {#if !set}
   <div class="mx-auto max-w-xl px-6 py-20 text-center">
     <h1 class="text-2xl">No fault set for {data.job.maker} {data.job.model}</h1>
-    <p class="mt-3 text-soft">What can be wrong with a machine, how it shows and how one finds out comes in a fault set. A lead can import one with the machine's file; without it choose the work by hand.</p>
+    <p class="mt-3 text-soft">
+      What can be wrong with a machine, how it shows and how one finds out comes in a fault set. A lead can import one
+      with the machine's file; without it choose the work by hand.
+    </p>
     <a class="button button-act mt-6" href="/jobs/{data.job.number}/plan">Choose what to do</a>
   </div>
 {:else}
@@ -110,8 +169,24 @@
           <li class="flex items-center gap-2 border-b border-rule py-1 last:border-0">
             <span class="flex-1 leading-tight {is ? 'font-semibold' : ''}">{s.text}</span>
             <span class="flex shrink-0 gap-1" role="group" aria-label={s.text}>
-              <button type="button" class="min-h-8 rounded border px-2 text-sm {is === true ? 'border-now bg-now-wash font-semibold text-now' : 'border-rule text-soft'}" aria-pressed={is === true} disabled={!data.mayWrite} onclick={() => symptom(s.id, is === true ? undefined : true)}>Yes</button>
-              <button type="button" class="min-h-8 rounded border px-2 text-sm {is === false ? 'border-good bg-good-wash font-semibold text-good' : 'border-rule text-soft'}" aria-pressed={is === false} disabled={!data.mayWrite} onclick={() => symptom(s.id, is === false ? undefined : false)}>No</button>
+              <button
+                type="button"
+                class="min-h-8 rounded border px-2 text-sm {is === true
+                  ? 'border-now bg-now-wash font-semibold text-now'
+                  : 'border-rule text-soft'}"
+                aria-pressed={is === true}
+                disabled={!data.mayWrite}
+                onclick={() => symptom(s.id, is === true ? undefined : true)}>Yes</button
+              >
+              <button
+                type="button"
+                class="min-h-8 rounded border px-2 text-sm {is === false
+                  ? 'border-good bg-good-wash font-semibold text-good'
+                  : 'border-rule text-soft'}"
+                aria-pressed={is === false}
+                disabled={!data.mayWrite}
+                onclick={() => symptom(s.id, is === false ? undefined : false)}>No</button
+              >
             </span>
           </li>
         {/each}
@@ -119,35 +194,71 @@
     </section>
 
     <section class="flex min-h-0 flex-col bg-sunk px-4 py-3" aria-label="Where it may sit">
-      <div class="min-h-0 flex-1"><ExploreDrawing {model} {zone} state={opened} goals={parts} nowJoint={joint} onzone={(z) => (zoneOfChoice = z)} hint={there.length > 0 ? 'Drawn bare down to what comes next.' : 'Say what is wrong: what the dead things share is shown here.'} /></div>
+      <div class="min-h-0 flex-1">
+        <ExploreDrawing
+          {model}
+          {zone}
+          state={opened}
+          goals={parts}
+          nowJoint={joint}
+          onzone={(z) => (zoneOfChoice = z)}
+          hint={there.length > 0
+            ? 'Drawn bare down to what comes next.'
+            : 'Say what is wrong: what the dead things share is shown here.'}
+        />
+      </div>
       {#if common.length > 0}
         <div class="mt-2 border-t border-rule pt-2">
-          <h2 class="text-sm font-semibold text-soft">{dead.length > 1 ? `Shared by what is dead: ${dead.join(', ')}` : `What ${dead[0]} runs through`}</h2>
+          <h2 class="text-sm font-semibold text-soft">
+            {dead.length > 1 ? `Shared by what is dead: ${dead.join(', ')}` : `What ${dead[0]} runs through`}
+          </h2>
           <div class="mt-1 flex flex-wrap gap-1.5">
             {#each common as c (c.what + c.id)}
-              <button type="button" class="min-h-8 rounded-md border border-rule-strong bg-sheet px-2 text-sm" onclick={() => { pointed = `${c.what}:${c.id}`; zoneOfChoice = undefined; }}>{c.name}{#if c.alive.length > 0}<span class="text-soft">, but {c.alive.join(', ')} {c.alive.length === 1 ? 'works' : 'work'}</span>{/if}</button>
+              <button
+                type="button"
+                class="min-h-8 rounded-md border border-rule-strong bg-sheet px-2 text-sm"
+                onclick={() => {
+                  pointed = `${c.what}:${c.id}`;
+                  zoneOfChoice = undefined;
+                }}
+                >{c.name}{#if c.alive.length > 0}<span class="text-soft"
+                    >, but {c.alive.join(', ')} {c.alive.length === 1 ? 'works' : 'work'}</span
+                  >{/if}</button
+              >
             {/each}
           </div>
         </div>
       {/if}
     </section>
 
-    <section class="flex min-h-0 flex-col overflow-y-auto border-l border-rule bg-sheet px-5 py-4" aria-label="What to do next">
-      {#if problem ?? form?.message}<p role="alert" class="mb-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{problem ?? form?.message}</p>{/if}
+    <section
+      class="flex min-h-0 flex-col overflow-y-auto border-l border-rule bg-sheet px-5 py-4"
+      aria-label="What to do next"
+    >
+      {#if problem ?? form?.message}<p role="alert" class="mb-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+          {problem ?? form?.message}
+        </p>{/if}
       {#if data.state.mendedBy}
         {@const repair = repairOf(data.state.mendedBy)}
         <h2 class="text-xl">Found</h2>
         <p class="mt-1 text-lg font-semibold">{repair?.text}: it helped.</p>
         <p class="mt-1 text-soft">What it was weighs in later jobs on such machines once this one is closed.</p>
         {#if data.mayWrite && repair?.goal && data.job.stage === 'planned'}
-          <form method="POST" action="?/goal" class="mt-3"><input type="hidden" name="goals" value={JSON.stringify([repair.goal])} /><button class="button button-now w-full">Plan it as the job's work</button></form>
+          <form method="POST" action="?/goal" class="mt-3">
+            <input type="hidden" name="goals" value={JSON.stringify([repair.goal])} /><button
+              class="button button-now w-full">Plan it as the job's work</button
+            >
+          </form>
         {/if}
       {:else if there.length === 0}
         <h2 class="text-xl">Next</h2>
         <p class="mt-2 text-lg">Say what is wrong, on the left. One “yes” is enough to begin; each “no” helps.</p>
       {:else if isUnexplained}
         <h2 class="text-xl">No single fault explains all of this</h2>
-        <p class="mt-2">There may be two. Take back the symptom or the outcome that you trust least, find the one fault, then begin afresh for the other.</p>
+        <p class="mt-2">
+          There may be two. Take back the symptom or the outcome that you trust least, find the one fault, then begin
+          afresh for the other.
+        </p>
       {:else if !best}
         <h2 class="text-xl">Next</h2>
         <p class="mt-2 text-lg text-soft" role="status">Working out what is quickest …</p>
@@ -157,19 +268,50 @@
         <p class="text-sm text-soft">Next, to be done soonest</p>
         <h2 class="mt-0.5 text-xl leading-tight">{test?.text ?? repair?.text}</h2>
         {#if test?.how}<p class="mt-1.5">{test.how}</p>{/if}
-        <p class="mt-1.5 text-soft">{wayTo(best, (test ?? repair)!.seconds)}{duration((test ?? repair)!.seconds)} for {test ? 'the test' : 'the work and a look whether it helped'}. Until it is mended, on average: <b class="whitespace-nowrap text-ink">{expected(told!.next!.least, best.most)}</b>.{" "}{#if !told!.next!.proved} <span role="status">{told!.isWorking ? 'An estimate, still being worked out.' : 'An estimate: not every way was looked through.'}</span>{/if}</p>
+        <p class="mt-1.5 text-soft">
+          {wayTo(best, (test ?? repair)!.seconds)}{duration((test ?? repair)!.seconds)} for {test
+            ? 'the test'
+            : 'the work and a look whether it helped'}. Until it is mended, on average:
+          <b class="whitespace-nowrap text-ink">{expected(told!.next!.least, best.most)}</b
+          >.{' '}{#if !told!.next!.proved}
+            <span role="status"
+              >{told!.isWorking
+                ? 'An estimate, still being worked out.'
+                : 'An estimate: not every way was looked through.'}</span
+            >{/if}
+        </p>
         {#if told?.next && told.next.left.length > 0}
-          <p class="mt-2 rounded-md bg-warn-wash px-3 py-2">Left out, since there is no way to it from how the machine lies: {told.next.left.map((l) => (l.do === 'test' ? data.set!.tests : data.set!.repairs).find((x) => x.id === l.id)?.text ?? l.id).join('; ')}.{#if told.next.unmended > 0.005} {Math.round(100 * told.next.unmended)}&nbsp;% of the doubt lies there, and is not in these times.{/if}</p>
+          <p class="mt-2 rounded-md bg-warn-wash px-3 py-2">
+            Left out, since there is no way to it from how the machine lies: {told.next.left
+              .map(
+                (l) => (l.do === 'test' ? data.set!.tests : data.set!.repairs).find((x) => x.id === l.id)?.text ?? l.id
+              )
+              .join('; ')}.{#if told.next.unmended > 0.005}
+              {Math.round(100 * told.next.unmended)}&nbsp;% of the doubt lies there, and is not in these times.{/if}
+          </p>
         {/if}
         {#if data.mayWrite}
           <div class="mt-3 flex flex-wrap gap-2">
             {#if test}{@render outcomes(test)}{:else if repair}
-              <button type="button" class="button min-h-12 flex-1 text-base" onclick={() => say({ is: 'mended', repair: repair.id, helped: true })}>Done, it helped</button>
-              <button type="button" class="button min-h-12 flex-1 text-base" onclick={() => say({ is: 'mended', repair: repair.id, helped: false })}>Did not help</button>
+              <button
+                type="button"
+                class="button min-h-12 flex-1 text-base"
+                onclick={() => say({ is: 'mended', repair: repair.id, helped: true })}>Done, it helped</button
+              >
+              <button
+                type="button"
+                class="button min-h-12 flex-1 text-base"
+                onclick={() => say({ is: 'mended', repair: repair.id, helped: false })}>Did not help</button
+              >
             {/if}
           </div>
           {#if goals.length > 0 && data.job.stage === 'planned'}
-            <form method="POST" action="?/goal" class="mt-2"><input type="hidden" name="goals" value={JSON.stringify(goals)} /><button class="button {repair ? 'button-now' : ''} w-full">{repair ? 'Plan it: the way there and back' : 'Plan the way there'}</button></form>
+            <form method="POST" action="?/goal" class="mt-2">
+              <input type="hidden" name="goals" value={JSON.stringify(goals)} /><button
+                class="button {repair ? 'button-now' : ''} w-full"
+                >{repair ? 'Plan it: the way there and back' : 'Plan the way there'}</button
+              >
+            </form>
           {/if}
         {/if}
         {#if told!.next!.candidates.length > 1}
@@ -179,10 +321,21 @@
               {@const other = c.do === 'test' ? testOf(c.id) : undefined}
               <li class="border-b border-rule py-1.5 last:border-0">
                 <details>
-                  <summary class="flex cursor-pointer gap-2"><span class="flex-1">{nameOf(c)}</span><span class="figure shrink-0 text-soft">{about(c)}</span></summary>
+                  <summary class="flex cursor-pointer gap-2"
+                    ><span class="flex-1">{nameOf(c)}</span><span class="figure shrink-0 text-soft">{about(c)}</span
+                    ></summary
+                  >
                   {#if data.mayWrite}
                     <div class="mt-1.5 flex flex-wrap gap-2">
-                      {#if other}{@render outcomes(other)}{:else}<button type="button" class="button flex-1" onclick={() => say({ is: 'mended', repair: c.id, helped: true })}>Done, it helped</button><button type="button" class="button flex-1" onclick={() => say({ is: 'mended', repair: c.id, helped: false })}>Did not help</button>{/if}
+                      {#if other}{@render outcomes(other)}{:else}<button
+                          type="button"
+                          class="button flex-1"
+                          onclick={() => say({ is: 'mended', repair: c.id, helped: true })}>Done, it helped</button
+                        ><button
+                          type="button"
+                          class="button flex-1"
+                          onclick={() => say({ is: 'mended', repair: c.id, helped: false })}>Did not help</button
+                        >{/if}
                     </div>
                   {/if}
                 </details>
@@ -196,9 +349,22 @@
         <ul class="mt-1.5 space-y-1.5">
           {#each ranked.slice(0, 7) as { fault, belief } (fault.id)}
             <li>
-              <button type="button" class="block w-full text-left" disabled={!fault.part && !fault.joint} onclick={() => { pointed = fault.joint ? `joint:${fault.joint}` : `part:${fault.part}`; zoneOfChoice = undefined; }}>
-                <span class="flex justify-between gap-3"><span>{fault.name}</span><span class="figure text-soft">{percent(belief)}</span></span>
-                <span class="mt-0.5 block h-1.5 rounded-full bg-rule"><span class="block h-full rounded-full bg-act" style:width="{Math.max(1, 100 * belief)}%"></span></span>
+              <button
+                type="button"
+                class="block w-full text-left"
+                disabled={!fault.part && !fault.joint}
+                onclick={() => {
+                  pointed = fault.joint ? `joint:${fault.joint}` : `part:${fault.part}`;
+                  zoneOfChoice = undefined;
+                }}
+              >
+                <span class="flex justify-between gap-3"
+                  ><span>{fault.name}</span><span class="figure text-soft">{percent(belief)}</span></span
+                >
+                <span class="mt-0.5 block h-1.5 rounded-full bg-rule"
+                  ><span class="block h-full rounded-full bg-act" style:width="{Math.max(1, 100 * belief)}%"
+                  ></span></span
+                >
               </button>
             </li>
           {/each}
@@ -206,9 +372,15 @@
       {/if}
       {#if tried.length > 0}
         <h3 class="mt-5 text-sm font-semibold text-soft">{plural(tried.length, 'thing')} tried</h3>
-        <ul class="mt-1 list-disc pl-5 text-[0.94rem]">{#each tried as t (t)}<li>{t}</li>{/each}</ul>
+        <ul class="mt-1 list-disc pl-5 text-[0.94rem]">
+          {#each tried as t (t)}<li>{t}</li>{/each}
+        </ul>
       {/if}
-      {#if data.mayWrite && (tried.length > 0 || there.length > 0 || data.state.mendedBy)}<button type="button" class="link mt-3 self-start text-sm" onclick={() => say({ is: 'afresh' })}>Begin afresh</button>{/if}
+      {#if data.mayWrite && (tried.length > 0 || there.length > 0 || data.state.mendedBy)}<button
+          type="button"
+          class="link mt-3 self-start text-sm"
+          onclick={() => say({ is: 'afresh' })}>Begin afresh</button
+        >{/if}
     </section>
   </div>
 {/if}

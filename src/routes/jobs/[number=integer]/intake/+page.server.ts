@@ -14,7 +14,10 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const planned = await soon(planOrProblem(job, asked));
   const plan = 'now' in planned ? planned.now.plan : undefined;
   return {
-    job, machine, state, facts,
+    job,
+    machine,
+    state,
+    facts,
     /** What the work would break for good, to be told before; undefined while that is still being worked out. */
     seals: plan ? brokenForGood(modelOf(machine), plan).map((j) => j.name) : 'now' in planned ? [] : undefined,
     needs: await needsOfJob(pool(), job.id),

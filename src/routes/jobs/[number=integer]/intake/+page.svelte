@@ -20,8 +20,12 @@
     problem = await sayOfJob(data.job.number, fact);
   }
   async function label() {
-    const response = await fetch(`/api/devices/label?job=${data.job.number}`, { method: 'POST' }).catch(() => undefined);
-    told = ((await response?.json().catch(() => undefined)) as { message?: string } | undefined)?.message ?? 'The server does not answer; the label can wait.';
+    const response = await fetch(`/api/devices/label?job=${data.job.number}`, { method: 'POST' }).catch(
+      () => undefined
+    );
+    told =
+      ((await response?.json().catch(() => undefined)) as { message?: string } | undefined)?.message ??
+      'The server does not answer; the label can wait.';
   }
 </script>
 
@@ -31,33 +35,93 @@
 <div class="mx-auto max-w-[1400px] px-5 py-4">
   <div class="flex items-baseline gap-4 pb-3">
     <h1 class="text-2xl">{data.job.customer}</h1>
-    <p class="min-w-0 flex-1 truncate text-soft">{data.job.maker} {data.job.model} {data.job.revision}{#if data.job.serial}, <span class="code">{data.job.serial}</span>{/if}{#if data.job.dueOn}, due {day(data.job.dueOn)}{/if}</p>
+    <p class="min-w-0 flex-1 truncate text-soft">
+      {data.job.maker}
+      {data.job.model}
+      {data.job.revision}{#if data.job.serial}, <span class="code">{data.job.serial}</span>{/if}{#if data.job.dueOn},
+        due {day(data.job.dueOn)}{/if}
+    </p>
     {#if told}<span role="status" class="text-soft">{told}</span>{/if}
-    {#if data.hasPrinter && data.mayWrite}<button type="button" class="button" onclick={label}><Printer size={16} aria-hidden="true" /> Label EW-{data.job.number}</button>{/if}
+    {#if data.hasPrinter && data.mayWrite}<button type="button" class="button" onclick={label}
+        ><Printer size={16} aria-hidden="true" /> Label EW-{data.job.number}</button
+      >{/if}
   </div>
   {#if data.job.complaint}<p class="-mt-1 pb-3 text-lg">“{data.job.complaint}”</p>{/if}
   {#if problem}<p role="alert" class="mb-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{problem}</p>{/if}
   <div class="grid grid-cols-[minmax(0,470px)_minmax(0,1fr)] items-start gap-5">
     <div class="space-y-4">
-      <div class="sheet px-4 py-3.5"><Triage state={data.state} mayWrite={data.mayWrite} isLead={data.isLead} onsay={say} /></div>
-      <div class="sheet px-4 py-3.5"><Agreed {model} state={data.state} serial={data.job.serial} seals={data.seals} mayWrite={data.mayWrite} onsay={say} /></div>
+      <div class="sheet px-4 py-3.5">
+        <Triage state={data.state} mayWrite={data.mayWrite} isLead={data.isLead} onsay={say} />
+      </div>
+      <div class="sheet px-4 py-3.5">
+        <Agreed
+          {model}
+          state={data.state}
+          serial={data.job.serial}
+          seals={data.seals}
+          mayWrite={data.mayWrite}
+          onsay={say}
+        />
+      </div>
     </div>
     <div class="space-y-4">
-      <div class="sheet px-4 py-3.5"><WalkRound {model} marks={data.state.marks} mayWrite={data.mayWrite} onsay={say} /></div>
+      <div class="sheet px-4 py-3.5">
+        <WalkRound {model} marks={data.state.marks} mayWrite={data.mayWrite} onsay={say} />
+      </div>
       <section class="sheet px-4 py-3.5" aria-labelledby="where">
-        <div class="flex items-baseline justify-between gap-3"><h2 id="where" class="text-lg">4 · Where it lies</h2><p class="font-semibold">{data.state.place?.place ?? 'Nobody has said'}</p></div>
-        <form class="mt-2 grid grid-cols-[minmax(0,1fr)_auto_minmax(0,1.4fr)_auto] gap-2" onsubmit={(e) => e.preventDefault()}>
-          <input class="field" aria-label="Where it lies now, or who has it" placeholder="shelf, box, or who has it" maxlength="120" bind:value={place} />
-          <button class="button" disabled={!place.trim()} onclick={async () => { await say({ is: 'placed', place: place.trim() }); place = ''; }}>Put there</button>
-          <input class="field" aria-label="A note" placeholder="a note for the history" maxlength="500" bind:value={note} />
-          <button class="button" disabled={!note.trim()} onclick={async () => { await say({ is: 'note', text: note.trim() }); note = ''; }}>Note</button>
+        <div class="flex items-baseline justify-between gap-3">
+          <h2 id="where" class="text-lg">4 · Where it lies</h2>
+          <p class="font-semibold">{data.state.place?.place ?? 'Nobody has said'}</p>
+        </div>
+        <form
+          class="mt-2 grid grid-cols-[minmax(0,1fr)_auto_minmax(0,1.4fr)_auto] gap-2"
+          onsubmit={(e) => e.preventDefault()}
+        >
+          <input
+            class="field"
+            aria-label="Where it lies now, or who has it"
+            placeholder="shelf, box, or who has it"
+            maxlength="120"
+            bind:value={place}
+          />
+          <button
+            class="button"
+            disabled={!place.trim()}
+            onclick={async () => {
+              await say({ is: 'placed', place: place.trim() });
+              place = '';
+            }}>Put there</button
+          >
+          <input
+            class="field"
+            aria-label="A note"
+            placeholder="a note for the history"
+            maxlength="500"
+            bind:value={note}
+          />
+          <button
+            class="button"
+            disabled={!note.trim()}
+            onclick={async () => {
+              await say({ is: 'note', text: note.trim() });
+              note = '';
+            }}>Note</button
+          >
         </form>
         <h3 class="mt-4 font-semibold">History</h3>
         <ol class="mt-1 max-h-72 overflow-y-auto">
           {#each [...data.facts].reverse() as fact, i (i)}
-            <li class="grid grid-cols-[120px_110px_minmax(0,1fr)] gap-3 border-b border-rule py-1 last:border-0"><span class="text-sm text-soft">{moment(fact.at)}</span><span class="truncate text-sm text-soft">{fact.by}</span><span>{factWords(fact, data.limits)}</span></li>
+            <li class="grid grid-cols-[120px_110px_minmax(0,1fr)] gap-3 border-b border-rule py-1 last:border-0">
+              <span class="text-sm text-soft">{moment(fact.at)}</span><span class="truncate text-sm text-soft"
+                >{fact.by}</span
+              ><span>{factWords(fact, data.limits)}</span>
+            </li>
           {/each}
-          <li class="grid grid-cols-[120px_110px_minmax(0,1fr)] gap-3 py-1"><span class="text-sm text-soft">{moment(data.job.createdAt)}</span><span></span><span>Job opened: {data.job.work.toLowerCase()}</span></li>
+          <li class="grid grid-cols-[120px_110px_minmax(0,1fr)] gap-3 py-1">
+            <span class="text-sm text-soft">{moment(data.job.createdAt)}</span><span></span><span
+              >Job opened: {data.job.work.toLowerCase()}</span
+            >
+          </li>
         </ol>
       </section>
     </div>

@@ -52,6 +52,8 @@ export const actions: Actions = {
     }
     const kept = await keepPlan(job.id, { ...wish.data, work: jobPhrase(modelOf(machine), wish.data.goals) });
     if (kept) await replanJob(job.id);
-    return kept ? { kept: true } : fail(409, { message: 'The job is on the bench by now: its plan stays as it was started.' });
+    return kept
+      ? { kept: true }
+      : fail(409, { message: 'The job is on the bench by now: its plan stays as it was started.' });
   }
 };

@@ -5,7 +5,19 @@
   import { laidBare, type Thing } from '$core/drawing';
   import { settledAt, WAITS } from '$core/job';
   import { modelOf } from '$core/machine';
-  import { goalId, goalParts, jobPhrase, offeredGoals, planRequest, WEIGHTING_NAMES, WEIGHTS, zoneAt, type Goal, type Step, type Weighting } from '$core/plan';
+  import {
+    goalId,
+    goalParts,
+    jobPhrase,
+    offeredGoals,
+    planRequest,
+    WEIGHTING_NAMES,
+    WEIGHTS,
+    zoneAt,
+    type Goal,
+    type Step,
+    type Weighting
+  } from '$core/plan';
   import { machineAfter } from '$core/run';
   import { Draft } from '$lib/planning/draft.svelte';
   import { livePlan } from '$lib/planning/live-plan.svelte';
@@ -26,7 +38,9 @@
   const model = $derived(modelOf(data.machine));
   const mayChange = $derived(data.job.stage === 'planned' && data.person?.role !== 'trainee');
 
-  const draft = untrack(() => new Draft({ goals: data.job.goals, weighting: data.job.weighting, avoid: data.job.avoid }));
+  const draft = untrack(
+    () => new Draft({ goals: data.job.goals, weighting: data.job.weighting, avoid: data.job.avoid })
+  );
   const live = livePlan(true);
   onDestroy(() => live.close());
   $effect(() => {
@@ -34,29 +48,54 @@
     live.ask(draft.wish.goals.length > 0 ? planRequest(data, data.basis, draft.wish) : undefined);
   });
   /** The last plan stays while a newer one is made; on the bench it is the one that was started. */
-  const plan = $derived(data.job.stage === 'planned' ? (live.plan ?? (draft.isChanged ? undefined : data.plan)) : data.plan);
-  const problem = $derived(data.job.stage !== 'planned' ? null : draft.wish.goals.length === 0 ? 'Nothing is chosen yet. Choose what to do, on the drawing or in the list.' : (live.problem ?? (live.plan || draft.isChanged ? null : data.problem)));
+  const plan = $derived(
+    data.job.stage === 'planned' ? (live.plan ?? (draft.isChanged ? undefined : data.plan)) : data.plan
+  );
+  const problem = $derived(
+    data.job.stage !== 'planned'
+      ? null
+      : draft.wish.goals.length === 0
+        ? 'Nothing is chosen yet. Choose what to do, on the drawing or in the list.'
+        : (live.problem ?? (live.plan || draft.isChanged ? null : data.problem))
+  );
   const goals = $derived(goalParts(draft.wish.goals));
 
   type View = 'step' | 'goals' | 'ways' | 'alongside' | 'hand';
   let view = $state<View>(untrack(() => (data.problem ? 'goals' : 'step')));
   const views: { id: View; name: string }[] = $derived([
     { id: 'step', name: 'Step' },
-    ...(mayChange ? [{ id: 'goals', name: 'What to do' } as const, { id: 'ways', name: 'Other ways' } as const, { id: 'alongside', name: 'While there' } as const] : []),
+    ...(mayChange
+      ? [
+          { id: 'goals', name: 'What to do' } as const,
+          { id: 'ways', name: 'Other ways' } as const,
+          { id: 'alongside', name: 'While there' } as const
+        ]
+      : []),
     { id: 'hand', name: 'In hand' }
   ]);
   /** Where what keeps it from being opened is settled. */
-  const first = $derived(data.job.waits === 'bench' || data.job.waits === 'draining' ? undefined : settledAt(data.job.waits));
+  const first = $derived(
+    data.job.waits === 'bench' || data.job.waits === 'draining' ? undefined : settledAt(data.job.waits)
+  );
   let doing = $state<Goal['do']>('replace');
   /** The plan is made once more on the server, from what is known now. */
   let starting = $state(false);
 
   let chosenId = $state('');
-  const index = $derived(plan ? Math.max(0, plan.steps.findIndex((s) => s.id === chosenId)) : 0);
+  const index = $derived(
+    plan
+      ? Math.max(
+          0,
+          plan.steps.findIndex((s) => s.id === chosenId)
+        )
+      : 0
+  );
   const chosen = $derived(plan?.steps[index]);
   /** While one chooses, the machine is laid bare; while one reads, it is as before the step. */
   const isBare = $derived(view === 'goals' || !plan);
-  const before = $derived(isBare ? laidBare(model, goals) : machineAfter(model, plan!, (s) => plan!.steps.indexOf(s) < index));
+  const before = $derived(
+    isBare ? laidBare(model, goals) : machineAfter(model, plan!, (s) => plan!.steps.indexOf(s) < index)
+  );
   let faceOfChoice = $state<string>();
   /** While one chooses, the machine stays as it lies; it turns with the steps that one reads. */
   const zone = $derived(faceOfChoice ?? (isBare ? undefined : zoneAt(plan!, index)) ?? data.machine.zones[0]!.id);
@@ -86,8 +125,10 @@
   }
 
   const offered = $derived(new Set(offeredGoals(model, doing).map((o) => goalId(o.goal))));
-  const goalOf = (thing: Thing): Goal => (doing === 'reach' ? { do: 'reach', joint: thing.id } : { do: doing, part: thing.id });
-  const canPick = (thing: Thing) => (thing.what === 'joint') === (doing === 'reach') && offered.has(goalId(goalOf(thing)));
+  const goalOf = (thing: Thing): Goal =>
+    doing === 'reach' ? { do: 'reach', joint: thing.id } : { do: doing, part: thing.id };
+  const canPick = (thing: Thing) =>
+    (thing.what === 'joint') === (doing === 'reach') && offered.has(goalId(goalOf(thing)));
 
   function nextTab(event: KeyboardEvent) {
     const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
@@ -108,17 +149,49 @@
     <div class="border-b border-rule bg-sheet px-5 pt-3 pb-2.5">
       <div class="flex items-start gap-5">
         <div class="min-w-0 flex-1">
-          <h1 class="truncate text-xl">Job {data.job.number}: {draft.wish.goals.length > 0 ? jobPhrase(model, draft.wish.goals) : 'nothing chosen'}</h1>
-          <p class="truncate text-soft">{data.machine.maker} {data.machine.model} {data.machine.revision}, {data.job.customer}</p>
+          <h1 class="truncate text-xl">
+            Job {data.job.number}: {draft.wish.goals.length > 0 ? jobPhrase(model, draft.wish.goals) : 'nothing chosen'}
+          </h1>
+          <p class="truncate text-soft">
+            {data.machine.maker}
+            {data.machine.model}
+            {data.machine.revision}, {data.job.customer}
+          </p>
         </div>
-        {#if plan && !problem}<p class="shrink-0 text-right {live.waiting ? 'opacity-50' : ''}"><span class="text-xl font-semibold">{duration(plan.times.p50)}</span><br /><span class="text-sm text-soft">{duration(plan.times.p80)} on the safe side</span></p>{/if}
+        {#if plan && !problem}<p class="shrink-0 text-right {live.waiting ? 'opacity-50' : ''}">
+            <span class="text-xl font-semibold">{duration(plan.times.p50)}</span><br /><span class="text-sm text-soft"
+              >{duration(plan.times.p80)} on the safe side</span
+            >
+          </p>{/if}
         {#if data.job.stage !== 'planned'}
-          <a class="button button-act" href="/jobs/{data.job.number}/{data.job.stage === 'closed' ? 'report' : 'bench'}">{data.job.stage === 'closed' ? 'Report' : 'Back to the bench'}</a>
+          <a class="button button-act" href="/jobs/{data.job.number}/{data.job.stage === 'closed' ? 'report' : 'bench'}"
+            >{data.job.stage === 'closed' ? 'Report' : 'Back to the bench'}</a
+          >
         {:else if mayChange && !draft.isChanged}
-          {#if first}<a class="button button-act text-center" href="/jobs/{data.job.number}/{first}">Not yet: {WAITS[data.job.waits].toLowerCase()}</a>
-          {:else}<form method="POST" action="?/start" use:enhance={() => { starting = true; return ({ update }) => update().finally(() => (starting = false)); }}><button class="button button-now" disabled={!plan || !!problem || starting}>{starting ? 'Starting ...' : 'Start at the bench'}</button></form>{/if}
+          {#if first}<a class="button button-act text-center" href="/jobs/{data.job.number}/{first}"
+              >Not yet: {WAITS[data.job.waits].toLowerCase()}</a
+            >
+          {:else}<form
+              method="POST"
+              action="?/start"
+              use:enhance={() => {
+                starting = true;
+                return ({ update }) => update().finally(() => (starting = false));
+              }}
+            >
+              <button class="button button-now" disabled={!plan || !!problem || starting}
+                >{starting ? 'Starting ...' : 'Start at the bench'}</button
+              >
+            </form>{/if}
         {:else if mayChange}
-          <form method="POST" action="?/keep" use:enhance={once(() => async ({ result, update }) => { if (result.type === 'success') draft.keep(); await update({ reset: false }); })}>
+          <form
+            method="POST"
+            action="?/keep"
+            use:enhance={once(() => async ({ result, update }) => {
+              if (result.type === 'success') draft.keep();
+              await update({ reset: false });
+            })}
+          >
             <input type="hidden" name="wish" value={JSON.stringify(draft.wish)} />
             <button class="button button-act" disabled={!!problem || live.waiting}>Keep this plan</button>
           </form>
@@ -126,12 +199,22 @@
       </div>
       <div class="mt-2 flex items-center gap-4 text-sm">
         {#if mayChange}
-          <label class="flex items-center gap-2">Order
-            <select class="rounded border border-rule-strong bg-sheet px-2 py-1" value={draft.wish.weighting} onchange={(e) => draft.weigh(e.currentTarget.value as Weighting)}>
+          <label class="flex items-center gap-2"
+            >Order
+            <select
+              class="rounded border border-rule-strong bg-sheet px-2 py-1"
+              value={draft.wish.weighting}
+              onchange={(e) => draft.weigh(e.currentTarget.value as Weighting)}
+            >
               {#each Object.keys(WEIGHTS) as w (w)}<option value={w}>{WEIGHTING_NAMES[w as Weighting]}</option>{/each}
             </select>
           </label>
-          <button type="button" class="flex items-center gap-1 disabled:opacity-45" disabled={!draft.canUndo} onclick={() => draft.undo()}><Undo2 size={15} aria-hidden="true" /> Undo</button>
+          <button
+            type="button"
+            class="flex items-center gap-1 disabled:opacity-45"
+            disabled={!draft.canUndo}
+            onclick={() => draft.undo()}><Undo2 size={15} aria-hidden="true" /> Undo</button
+          >
         {/if}
         <a class="link" href="/jobs/{data.job.number}/compare">Compare</a>
         <a class="link" href="/jobs/{data.job.number}/tray">Tray</a>
@@ -140,54 +223,146 @@
           <summary class="link cursor-pointer whitespace-nowrap">Files</summary>
           <ul class="sheet absolute z-20 mt-1 w-48 py-1 shadow-lg">
             {#each [['plan.json', 'Plan as JSON'], ['plan.md', 'Plan as Markdown'], ['plan.csv', 'Steps as CSV'], ['drawing.svg', 'Drawing as SVG']] as [file, name] (file)}
-              <li><a class="block px-3 py-1.5 hover:bg-sunk" href="/api/jobs/{data.job.number}/files/{file}{file === 'drawing.svg' ? `?zone=${zone}` : ''}" download>{name}</a></li>
+              <li>
+                <a
+                  class="block px-3 py-1.5 hover:bg-sunk"
+                  href="/api/jobs/{data.job.number}/files/{file}{file === 'drawing.svg' ? `?zone=${zone}` : ''}"
+                  download>{name}</a
+                >
+              </li>
             {/each}
           </ul>
         </details>
-        <span class="ml-auto text-soft" role="status">{live.waiting ? 'Working it out ...' : draft.isChanged ? 'Changed, not kept yet' : live.proving ? `Proving that nothing is better${live.gap === undefined ? '' : `, at most ${number(Math.ceil(1000 * live.gap) / 10, 1)} % away`} ...` : ''}</span>
+        <span class="ml-auto text-soft" role="status"
+          >{live.waiting
+            ? 'Working it out ...'
+            : draft.isChanged
+              ? 'Changed, not kept yet'
+              : live.proving
+                ? `Proving that nothing is better${live.gap === undefined ? '' : `, at most ${number(Math.ceil(1000 * live.gap) / 10, 1)} % away`} ...`
+                : ''}</span
+        >
       </div>
-      {#if form?.message}<p role="alert" class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{form.message}</p>{/if}
+      {#if form?.message}<p role="alert" class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+          {form.message}
+        </p>{/if}
     </div>
     {#if problem || !plan}
       <div class="flex flex-1 flex-col items-center justify-center px-10 text-center">
-        <h2 class="text-xl">{draft.wish.goals.length === 0 ? 'Nothing to plan yet' : problem ? 'This cannot be done as it is asked' : 'Working it out ...'}</h2>
+        <h2 class="text-xl">
+          {draft.wish.goals.length === 0
+            ? 'Nothing to plan yet'
+            : problem
+              ? 'This cannot be done as it is asked'
+              : 'Working it out ...'}
+        </h2>
         {#if problem}<p class="mt-2 max-w-prose text-soft">{problem}</p>{/if}
         <div class="mt-5 flex gap-3">
-          {#if draft.canUndo}<button type="button" class="button" onclick={() => draft.undo()}><Undo2 size={16} aria-hidden="true" /> Undo the last change</button>{/if}
-          {#if draft.wish.avoid.length > 0}<button type="button" class="button" onclick={() => draft.allowAll()}>Allow every way again</button>{/if}
-          {#if mayChange && view !== 'goals'}<button type="button" class="button" onclick={() => (view = 'goals')}>Choose what to do</button>{/if}
+          {#if draft.canUndo}<button type="button" class="button" onclick={() => draft.undo()}
+              ><Undo2 size={16} aria-hidden="true" /> Undo the last change</button
+            >{/if}
+          {#if draft.wish.avoid.length > 0}<button type="button" class="button" onclick={() => draft.allowAll()}
+              >Allow every way again</button
+            >{/if}
+          {#if mayChange && view !== 'goals'}<button type="button" class="button" onclick={() => (view = 'goals')}
+              >Choose what to do</button
+            >{/if}
         </div>
       </div>
     {:else}
-      <div class="grid grid-cols-[minmax(0,1fr)_30px_minmax(0,1fr)] border-b border-rule bg-sunk px-3 py-1.5 text-sm font-semibold">
+      <div
+        class="grid grid-cols-[minmax(0,1fr)_30px_minmax(0,1fr)] border-b border-rule bg-sunk px-3 py-1.5 text-sm font-semibold"
+      >
         <span class="pl-14">Way down, read from the top</span><span></span><span>Way up, read from the bottom</span>
       </div>
       <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
-      <div class="min-h-0 flex-1 overflow-y-auto px-3 py-2 {live.waiting ? 'opacity-60' : ''}" tabindex="0" role="region" aria-label="Steps" data-goals={plan.goals.map(goalId).join(' ')}>
+      <div
+        class="min-h-0 flex-1 overflow-y-auto px-3 py-2 {live.waiting ? 'opacity-60' : ''}"
+        tabindex="0"
+        role="region"
+        aria-label="Steps"
+        data-goals={plan.goals.map(goalId).join(' ')}
+      >
         <Legs {plan} chosen={chosen?.id} onselect={select} />
       </div>
-      <div class="border-t border-rule bg-sheet px-4 pt-2 pb-1.5"><div class="h-20"><DiveProfile {plan} at={index} onselect={(i) => select(plan.steps[i]!)} /></div></div>
+      <div class="border-t border-rule bg-sheet px-4 pt-2 pb-1.5">
+        <div class="h-20"><DiveProfile {plan} at={index} onselect={(i) => select(plan.steps[i]!)} /></div>
+      </div>
     {/if}
   </section>
 
   <section class="flex min-h-0 flex-col bg-sheet" aria-label="The machine and the chosen step">
     <div class="grid h-[50%] min-h-[300px] shrink-0 grid-cols-[minmax(0,1fr)_164px] gap-2 bg-sunk py-2 pl-3">
-      <ExploreDrawing {model} {zone} state={before} nowJoint={view !== 'goals' && chosen?.leg !== 'swap' ? chosen?.joint : undefined} nowPart={view === 'goals' ? undefined : chosen?.part} {goals} onzone={(z) => (faceOfChoice = z)}
-        canPick={canPick} onpick={mayChange && view === 'goals' ? (thing) => draft.toggle(goalOf(thing)) : undefined} />
-      <DepthScale {model} plan={plan ?? undefined} {zone} now={view === 'goals' ? undefined : chosen?.depth} gone={before.off} />
+      <ExploreDrawing
+        {model}
+        {zone}
+        state={before}
+        nowJoint={view !== 'goals' && chosen?.leg !== 'swap' ? chosen?.joint : undefined}
+        nowPart={view === 'goals' ? undefined : chosen?.part}
+        {goals}
+        onzone={(z) => (faceOfChoice = z)}
+        {canPick}
+        onpick={mayChange && view === 'goals' ? (thing) => draft.toggle(goalOf(thing)) : undefined}
+      />
+      <DepthScale
+        {model}
+        plan={plan ?? undefined}
+        {zone}
+        now={view === 'goals' ? undefined : chosen?.depth}
+        gone={before.off}
+      />
     </div>
-    <div class="flex gap-1 border-y border-rule px-3" role="tablist" aria-label="About the plan" tabindex="-1" onkeydown={nextTab}>
+    <div
+      class="flex gap-1 border-y border-rule px-3"
+      role="tablist"
+      aria-label="About the plan"
+      tabindex="-1"
+      onkeydown={nextTab}
+    >
       {#each views as v (v.id)}
-        <button type="button" role="tab" id="tab-{v.id}" aria-selected={v.id === view} aria-controls="view" tabindex={v.id === view ? 0 : -1} class="border-b-3 px-2.5 py-2 {v.id === view ? 'border-now font-semibold' : 'border-transparent text-soft hover:text-ink'}" onclick={() => (view = v.id)}>{v.name}</button>
+        <button
+          type="button"
+          role="tab"
+          id="tab-{v.id}"
+          aria-selected={v.id === view}
+          aria-controls="view"
+          tabindex={v.id === view ? 0 : -1}
+          class="border-b-3 px-2.5 py-2 {v.id === view
+            ? 'border-now font-semibold'
+            : 'border-transparent text-soft hover:text-ink'}"
+          onclick={() => (view = v.id)}>{v.name}</button
+        >
       {/each}
     </div>
-    <div class="min-h-0 flex-1 overflow-y-auto px-5 py-4" id="view" role="tabpanel" aria-labelledby="tab-{view}" tabindex="0">
+    <div
+      class="min-h-0 flex-1 overflow-y-auto px-5 py-4"
+      id="view"
+      role="tabpanel"
+      aria-labelledby="tab-{view}"
+      tabindex="0"
+    >
       {#if view === 'goals'}
-        <GoalPicker {model} goals={draft.wish.goals} {doing} ondoing={(d) => (doing = d)} ontoggle={(g) => draft.toggle(g)} />
+        <GoalPicker
+          {model}
+          goals={draft.wish.goals}
+          {doing}
+          ondoing={(d) => (doing = d)}
+          ontoggle={(g) => draft.toggle(g)}
+        />
       {:else if view === 'ways' || view === 'alongside'}
-        <Choices choices={live.choices} waiting={live.waiting || (!!plan && !problem)} avoided={draft.wish.avoid.length} what={view} ontake={(a) => draft.avoid(a.avoid)} onadd={(g) => draft.add(g)} onallow={() => draft.allowAll()} />
+        <Choices
+          choices={live.choices}
+          waiting={live.waiting || (!!plan && !problem)}
+          avoided={draft.wish.avoid.length}
+          what={view}
+          ontake={(a) => draft.avoid(a.avoid)}
+          onadd={(g) => draft.add(g)}
+          onallow={() => draft.allowAll()}
+        />
       {:else if !plan || !chosen}
-        <p class="text-soft">{live.waiting ? 'The steps stand here as soon as there is a plan.' : 'No plan, no step: choose what to do.'}</p>
+        <p class="text-soft">
+          {live.waiting ? 'The steps stand here as soon as there is a plan.' : 'No plan, no step: choose what to do.'}
+        </p>
       {:else if view === 'hand'}
         <InHand {model} {plan} />
       {:else}

@@ -18,8 +18,17 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const shop = await shopSettings(pool());
   const mayWork = locals.person!.role !== 'trainee';
   return {
-    job, machine, hash, run: run.id, plan: run.planNow, state, sections: reportSections(model, plans, state, shop.place), screws: screwRows(model, state), mayWork,
-    shop: shop.name, second: shop.secondSignature,
+    job,
+    machine,
+    hash,
+    run: run.id,
+    plan: run.planNow,
+    state,
+    sections: reportSections(model, plans, state, shop.place),
+    screws: screwRows(model, state),
+    mayWork,
+    shop: shop.name,
+    second: shop.secondSignature,
     mayCountersign: mayWork && state.signed !== undefined && !state.countersigned && run.signedBy !== locals.person!.id,
     people: [...new Set(events.flatMap((e) => e.by ?? []))]
   };

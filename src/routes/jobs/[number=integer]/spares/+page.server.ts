@@ -15,26 +15,47 @@ import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
   const { job, machine, state } = await jobOfPage(params);
-  const [needs, { rates }, orders] = await Promise.all([needsOfJob(pool(), job.id), shopSettings(pool()), openOrders(pool())]);
+  const [needs, { rates }, orders] = await Promise.all([
+    needsOfJob(pool(), job.id),
+    shopSettings(pool()),
+    openOrders(pool())
+  ]);
   return {
-    job, state, needs, rates,
+    job,
+    state,
+    needs,
+    rates,
     orders: orders.filter((o) => o.job === job.number),
     draft: await draftOf(job, needs),
-    parts: modelOf(machine).machine.parts.filter((p) => p.numbers.length > 0).map((p) => ({ id: p.id, name: p.name })).sort((a, b) => a.name.localeCompare(b.name, 'en')),
+    parts: modelOf(machine)
+      .machine.parts.filter((p) => p.numbers.length > 0)
+      .map((p) => ({ id: p.id, name: p.name }))
+      .sort((a, b) => a.name.localeCompare(b.name, 'en')),
     mayWrite: locals.person!.role !== 'trainee' && job.stage === 'planned',
     isLead: locals.person!.role === 'lead'
   };
 };
 
 /** The quote as it would be made now; null without a plan. */
-async function draftOf(job: JobRow, needs: readonly NeedState[], more: readonly Priced[] = []): Promise<{ quote: Quote; unpriced: string[] } | null> {
+async function draftOf(
+  job: JobRow,
+  needs: readonly NeedState[],
+  more: readonly Priced[] = []
+): Promise<{ quote: Quote; unpriced: string[] } | null> {
   if (job.p50Seconds === null || job.p80Seconds === null) return null;
   const priced: Priced[] = [];
   const unpriced: string[] = [];
   for (const need of needs) {
     const found = await findSpare(pool(), need.number ?? need.numbers[0] ?? '');
     if (found?.priceMinor == null) unpriced.push(need.name);
-    else priced.push({ what: need.what, text: need.name.slice(0, 160), number: found.spare.number, quantity: 1, each: found.priceMinor });
+    else
+      priced.push({
+        what: need.what,
+        text: need.name.slice(0, 160),
+        number: found.spare.number,
+        quantity: 1,
+        each: found.priceMinor
+      });
   }
   const { rates } = await shopSettings(pool());
   return { quote: makeQuote(rates, { p50: job.p50Seconds, p80: job.p80Seconds }, [...priced, ...more]), unpriced };
@@ -46,7 +67,10 @@ const Extra = z.object({ text: z.union([z.literal(''), line(160)]), amount: z.st
 /** The number that a form names, and the id under which it is sent. */
 async function numberFrom(request: Request): Promise<{ number?: string | undefined; once?: string | undefined }> {
   const form = await request.formData();
-  return { number: NumberForm.safeParse(Object.fromEntries(form)).data?.number.trim(), once: onceFrom(form.get('once')) };
+  return {
+    number: NumberForm.safeParse(Object.fromEntries(form)).data?.number.trim(),
+    once: onceFrom(form.get('once'))
+  };
 }
 
 export const actions: Actions = {
@@ -62,7 +86,8 @@ export const actions: Actions = {
   release: async ({ params, request }) => {
     const { job } = await jobOfPage(params);
     const { number } = await numberFrom(request);
-    if (!number || !(await release(pool(), job.id, number))) return fail(409, { message: 'It is not set aside for this job.' });
+    if (!number || !(await release(pool(), job.id, number)))
+      return fail(409, { message: 'It is not set aside for this job.' });
     await refreshNeeding(pool(), number);
     return {};
   },
@@ -84,8 +109,23 @@ export const actions: Actions = {
       else silent = offered.why;
       from = 'the supplier';
     }
-    const verdict: FitVerdict = checkFit(model, part, spare ?? { number, name: number, kind: 'part', includes: [] }, all, state.intake?.variant);
-    return { checked: { number, part: part.name, from: spare ? from : 'its number alone', ...verdict, ...(silent ? { silent } : {}) }, job: job.number };
+    const verdict: FitVerdict = checkFit(
+      model,
+      part,
+      spare ?? { number, name: number, kind: 'part', includes: [] },
+      all,
+      state.intake?.variant
+    );
+    return {
+      checked: {
+        number,
+        part: part.name,
+        from: spare ? from : 'its number alone',
+        ...verdict,
+        ...(silent ? { silent } : {})
+      },
+      job: job.number
+    };
   },
   /** What the supplier offers for a part. */
   offers: async ({ params, request }) => {
@@ -97,8 +137,30 @@ export const actions: Actions = {
     const all = await spareDocuments(pool());
     const answer = await offersFor(numbersNow(model, known, all, state.intake?.variant));
     if (!answer.ok) return fail(502, { message: answer.why });
-    const offers = answer.value.map((offer) => ({ ...offer, fit: checkFit(model, known, offer, all, state.intake?.variant) }));
-    return { offers: { id: known.id, part: known.name, list: offers.map(({ number, name, priceMinor, currency, stock, leadDays, fit }) => ({ number, name, priceMinor, currency, stock, leadDays, verdict: fit.verdict, why: fit.checks.filter((c) => c.is !== 'right').map((c) => c.text).join(' ') })) }, job: job.number };
+    const offers = answer.value.map((offer) => ({
+      ...offer,
+      fit: checkFit(model, known, offer, all, state.intake?.variant)
+    }));
+    return {
+      offers: {
+        id: known.id,
+        part: known.name,
+        list: offers.map(({ number, name, priceMinor, currency, stock, leadDays, fit }) => ({
+          number,
+          name,
+          priceMinor,
+          currency,
+          stock,
+          leadDays,
+          verdict: fit.verdict,
+          why: fit.checks
+            .filter((c) => c.is !== 'right')
+            .map((c) => c.text)
+            .join(' ')
+        }))
+      },
+      job: job.number
+    };
   },
   order: async ({ params, request, locals }) => {
     const { job, machine, state } = await jobOfPage(params);
@@ -111,7 +173,10 @@ export const actions: Actions = {
     const model = modelOf(machine);
     const part = model.machine.parts.find((p) => p.id === form.get('part'));
     if (!part) return fail(400, { message: 'For which part?' });
-    if (checkFit(model, part, offer, await spareDocuments(pool()), state.intake?.variant).verdict === 'does-not-fit') return fail(409, { message: `${number} does not fit this machine as its ${inSentence(part.name)}: it was not ordered.` });
+    if (checkFit(model, part, offer, await spareDocuments(pool()), state.intake?.variant).verdict === 'does-not-fit')
+      return fail(409, {
+        message: `${number} does not fit this machine as its ${inSentence(part.name)}: it was not ordered.`
+      });
     const { priceMinor, currency, stock: _s, leadDays: _l, ...spare } = offer;
     const { rates } = await shopSettings(pool());
     // A price in another currency is none of the shop's.
@@ -129,12 +194,18 @@ export const actions: Actions = {
     const more: Priced[] = [];
     if (extra.data.text) {
       const each = readAmount(extra.data.amount, rates.currency);
-      if (each === undefined) return fail(400, { message: `“${extra.data.amount}” is no amount, or could be read in two ways: write it like ${amountExample(rates.currency)}.` });
+      if (each === undefined)
+        return fail(400, {
+          message: `“${extra.data.amount}” is no amount, or could be read in two ways: write it like ${amountExample(rates.currency)}.`
+        });
       more.push({ what: 'other', text: extra.data.text, quantity: 1, each });
     }
     const draft = await draftOf(job, await needsOfJob(pool(), job.id), more);
     if (!draft) return fail(409, { message: 'There is no plan to quote: choose what to do first.' });
-    if (draft.unpriced.length > 0) return fail(409, { message: `No price is known for ${draft.unpriced.join(', ')}: ask the supplier, or give it a price under Spares.` });
+    if (draft.unpriced.length > 0)
+      return fail(409, {
+        message: `No price is known for ${draft.unpriced.join(', ')}: ask the supplier, or give it a price under Spares.`
+      });
     await sayOfJob(job, { is: 'quoted', quote: draft.quote }, locals.person!, onceFrom(form.get('once')));
     return {};
   }

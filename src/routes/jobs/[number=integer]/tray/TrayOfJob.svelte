@@ -22,31 +22,58 @@
 
 <div class="grid h-[calc(100vh-52px)] grid-cols-[minmax(0,1fr)_440px]">
   <section class="min-h-0 overflow-y-auto px-6 py-5" aria-label="Bins">
-    <p class="text-soft"><a class="link" href="/jobs/{data.job.number}/plan">Job {data.job.number}: {jobPhrase(model, data.plan.goals)}</a></p>
+    <p class="text-soft">
+      <a class="link" href="/jobs/{data.job.number}/plan">Job {data.job.number}: {jobPhrase(model, data.plan.goals)}</a>
+    </p>
     <div class="mt-1 flex items-center gap-4">
       <h1 class="text-2xl">Tray</h1>
-      <p class="text-soft">{plural(total, 'screw')} in {plural(made.bins.length, 'bin')}{#if captive.length > 0}; {plural(captive.reduce((n, g) => n + g.count, 0), 'captive screw')} stay in their part{/if}</p>
+      <p class="text-soft">
+        {plural(total, 'screw')} in {plural(made.bins.length, 'bin')}{#if captive.length > 0}; {plural(
+            captive.reduce((n, g) => n + g.count, 0),
+            'captive screw'
+          )} stay in their part{/if}
+      </p>
     </div>
     <nav class="mt-3 flex gap-2" aria-label="Style of the tray">
       {#each TRAY_STYLES as s (s.value)}
-        <a href="?style={s.value}" data-sveltekit-noscroll aria-current={s.value === data.style ? 'true' : undefined} class="button {s.value === data.style ? 'button-act' : ''}">{s.name}</a>
+        <a
+          href="?style={s.value}"
+          data-sveltekit-noscroll
+          aria-current={s.value === data.style ? 'true' : undefined}
+          class="button {s.value === data.style ? 'button-act' : ''}">{s.name}</a
+        >
       {/each}
     </nav>
     <p class="mt-2 text-soft">{TRAY_STYLES.find((s) => s.value === data.style)!.about}</p>
     {#if made.bins.length === 0}
-      <p class="sheet mt-5 px-5 py-10 text-center text-soft">No loose screws come out on this job: nothing to lay out.</p>
+      <p class="sheet mt-5 px-5 py-10 text-center text-soft">
+        No loose screws come out on this job: nothing to lay out.
+      </p>
     {:else}
       <table class="mt-4 w-full border-collapse">
-        <thead class="text-left text-sm text-soft"><tr><th class="py-1.5 pr-3 font-semibold">Bin</th><th class="pr-3 text-right font-semibold">Count</th><th class="pr-3 font-semibold">Screws</th><th class="pr-3 font-semibold">Size</th><th class="font-semibold">True size</th></tr></thead>
+        <thead class="text-left text-sm text-soft"
+          ><tr
+            ><th class="py-1.5 pr-3 font-semibold">Bin</th><th class="pr-3 text-right font-semibold">Count</th><th
+              class="pr-3 font-semibold">Screws</th
+            ><th class="pr-3 font-semibold">Size</th><th class="font-semibold">True size</th></tr
+          ></thead
+        >
         <tbody>
           {#each made.bins as bin (bin.joint)}
             {@const mixed = made.apart.filter((m) => m.screw === bin.joint)}
             <tr class="border-t border-rule align-top">
               <td class="figure py-2 pr-3 text-lg font-semibold">{bin.number}</td>
               <td class="figure py-2 pr-3 text-right text-lg">{bin.count}</td>
-              <td class="py-2 pr-3">{bin.name}{#if bin.part}<span class="block text-sm text-soft">stay in the {inSentence(model.part(bin.part).name)}</span>{/if}
-                {#each mixed.slice(0, 2) as m (m.hole)}<span class="mt-1 block border-l-3 border-now pl-2 text-sm">{mixUpPhrase(model, m)}</span>{/each}
-                {#if mixed.length > 2}<span class="block pl-2.5 text-sm text-soft">and {plural(mixed.length - 2, 'other hole')} likewise</span>{/if}
+              <td class="py-2 pr-3"
+                >{bin.name}{#if bin.part}<span class="block text-sm text-soft"
+                    >stay in the {inSentence(model.part(bin.part).name)}</span
+                  >{/if}
+                {#each mixed.slice(0, 2) as m (m.hole)}<span class="mt-1 block border-l-3 border-now pl-2 text-sm"
+                    >{mixUpPhrase(model, m)}</span
+                  >{/each}
+                {#if mixed.length > 2}<span class="block pl-2.5 text-sm text-soft"
+                    >and {plural(mixed.length - 2, 'other hole')} likewise</span
+                  >{/if}
               </td>
               <td class="py-2 pr-3 whitespace-nowrap">{bin.size}</td>
               <td class="py-1.5"><ScrewPicture screw={screwOf(bin.joint)} pxPerMm={TRUE_SIZE} /></td>
@@ -59,16 +86,25 @@
   <section class="flex min-h-0 flex-col border-l border-rule bg-sunk" aria-label="The sheet to print">
     <div class="flex items-center gap-3 px-5 py-3">
       <p class="flex-1 text-soft">{plural(made.sheets, 'sheet')} A4 at true scale; check the bar with a ruler.</p>
-      <a class="button button-act" href="{file}.pdf?style={data.style}" download><Printer size={16} aria-hidden="true" /> PDF</a>
+      <a class="button button-act" href="{file}.pdf?style={data.style}" download
+        ><Printer size={16} aria-hidden="true" /> PDF</a
+      >
       <a class="button" href="{file}.svg?style={data.style}" download>SVG</a>
     </div>
     <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
     <div class="min-h-0 flex-1 overflow-y-auto px-5 pb-5" tabindex="0" role="region" aria-label="Preview">
-      <img class="paper w-full" src="{file}.svg?style={data.style}&show" alt="The sheet: {made.bins.map((b) => `bin ${b.number}, ${b.count} of ${b.size}`).join('; ')}" />
+      <img
+        class="paper w-full"
+        src="{file}.svg?style={data.style}&show"
+        alt="The sheet: {made.bins.map((b) => `bin ${b.number}, ${b.count} of ${b.size}`).join('; ')}"
+      />
     </div>
   </section>
 </div>
 
 <style>
-  .paper { background: white; box-shadow: 0 1px 6px rgb(0 0 0 / 0.25); }
+  .paper {
+    background: white;
+    box-shadow: 0 1px 6px rgb(0 0 0 / 0.25);
+  }
 </style>

@@ -24,11 +24,15 @@ export const POST: RequestHandler = async ({ request, params, locals }) => {
     error(422, `This cannot be written down: ${issue.path.join('/') || 'the fact'} ${issue.message}.`);
   }
   if (fact.data.is === 'quoted') error(422, 'A quote is made on the page of spares and quote.');
-  if (job.stage === 'closed' && fact.data.is !== 'note' && fact.data.is !== 'placed') error(409, 'The job is closed: what was said of it stays. A note can be added.');
+  if (job.stage === 'closed' && fact.data.is !== 'note' && fact.data.is !== 'placed')
+    error(409, 'The job is closed: what was said of it stays. A note can be added.');
   const { machine } = (await machineDocument(pool(), job.fileId))!;
   const strange = strangeFact(modelOf(machine), await faultSetFor(pool(), job.machineId), fact.data);
   if (strange) error(422, strange);
-  if (!(await sayOfJob(job, await told(job, fact.data), locals.person!, onceFrom(request.headers.get('idempotency-key'))))) error(403, 'Only a lead may say this.');
+  if (
+    !(await sayOfJob(job, await told(job, fact.data), locals.person!, onceFrom(request.headers.get('idempotency-key'))))
+  )
+    error(403, 'Only a lead may say this.');
   return json({ waits: (await findJob(pool(), job.number))!.waits });
 };
 
@@ -36,7 +40,14 @@ export const POST: RequestHandler = async ({ request, params, locals }) => {
 async function told(job: JobRow, fact: JobFact): Promise<JobFact> {
   if (fact.is !== 'mended' || !fact.helped) return fact;
   const set = await faultSetFor(pool(), job.machineId);
-  const fault = set && mendedFault(set, foldJob(await factsOf(pool(), job.id)).findings, await faultsFound(pool(), job.machineId), fact.repair);
+  const fault =
+    set &&
+    mendedFault(
+      set,
+      foldJob(await factsOf(pool(), job.id)).findings,
+      await faultsFound(pool(), job.machineId),
+      fact.repair
+    );
   if (fault === undefined) error(422, 'The fault set has no such repair.');
   return { ...fact, fault };
 }

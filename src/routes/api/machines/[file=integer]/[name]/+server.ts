@@ -8,7 +8,10 @@ import { drawFace } from '$lib/server/planning/plans';
 import type { RequestHandler } from './$types';
 
 const CSV = 'text/csv; charset=utf-8';
-const FILES: Record<string, { type: string; write: (machine: Machine, query: URLSearchParams) => string | Promise<string> }> = {
+const FILES: Record<
+  string,
+  { type: string; write: (machine: Machine, query: URLSearchParams) => string | Promise<string> }
+> = {
   'parts.csv': { type: CSV, write: partTable },
   'screws.csv': { type: CSV, write: screwTable },
   'cables.csv': { type: CSV, write: cableTable },
@@ -29,5 +32,10 @@ export const GET: RequestHandler = async ({ params, url }) => {
   const found = await machineDocument(pool(), Number(params.file));
   if (!found) error(404, `There is no machine file ${params.file}.`);
   const { machine } = found;
-  return new Response(await file.write(machine, url.searchParams), { headers: { 'content-type': file.type, 'content-disposition': attachment(`${machine.id}-${machine.revision}-${params.name}`) } });
+  return new Response(await file.write(machine, url.searchParams), {
+    headers: {
+      'content-type': file.type,
+      'content-disposition': attachment(`${machine.id}-${machine.revision}-${params.name}`)
+    }
+  });
 };

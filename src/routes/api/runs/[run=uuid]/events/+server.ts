@@ -26,7 +26,11 @@ export const GET: RequestHandler = async ({ params, url }) => {
 /** Takes events, each once; 409 and 422 name each one that is refused, and then none of the batch was taken. */
 export const POST: RequestHandler = async ({ params, request, locals }) => {
   const batch = parseDocument(await textBody(request, MAX_BYTES), Batch, MAX_BYTES);
-  if (!batch.ok) return json({ message: `${batch.faults[0]!.place} ${batch.faults[0]!.message}`, faults: batch.faults, refused: [] }, { status: 422 });
+  if (!batch.ok)
+    return json(
+      { message: `${batch.faults[0]!.place} ${batch.faults[0]!.message}`, faults: batch.faults, refused: [] },
+      { status: 422 }
+    );
   const events: RunEvent[] = [];
   const refused: { event: string | null; index: number; why: 'unreadable'; message: string }[] = [];
   for (const [index, sent] of batch.value.events.entries()) {
@@ -34,15 +38,19 @@ export const POST: RequestHandler = async ({ params, request, locals }) => {
     if (read.success) events.push(read.data);
     else refused.push({ event: idOf(sent), index, why: 'unreadable', message: wordsOf(read.error) });
   }
-  if (refused.length > 0) return json({ message: `/events/${refused[0]!.index} ${refused[0]!.message}`, refused }, { status: 422 });
+  if (refused.length > 0)
+    return json({ message: `/events/${refused[0]!.index} ${refused[0]!.message}`, refused }, { status: 422 });
   const run = await findRun(pool(), params.run);
   if (!run) error(404, 'There is no such run.');
   const file = await machineDocument(pool(), run.fileId);
   const answer = await appendEvents(run.id, file!.machine, file!.hash, events, locals.person!.id);
-  return answer.ok ? json({ seq: answer.seq }) : json({ ...answer.refused[0], refused: answer.refused }, { status: 409 });
+  return answer.ok
+    ? json({ seq: answer.seq })
+    : json({ ...answer.refused[0], refused: answer.refused }, { status: 409 });
 };
 
-const idOf = (sent: unknown): string | null => (typeof sent === 'object' && sent !== null && 'id' in sent && typeof sent.id === 'string' ? sent.id : null);
+const idOf = (sent: unknown): string | null =>
+  typeof sent === 'object' && sent !== null && 'id' in sent && typeof sent.id === 'string' ? sent.id : null;
 
 function wordsOf({ issues: [issue] }: z.ZodError): string {
   return `${issue!.path.length > 0 ? `${issue!.path.join('/')}: ` : ''}${issue!.message}`;

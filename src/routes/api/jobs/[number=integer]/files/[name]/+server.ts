@@ -17,7 +17,8 @@ import type { RequestHandler } from './$types';
 type Asked = Awaited<ReturnType<typeof planOfJob>> & { query: URLSearchParams };
 type Body = string | Uint8Array<ArrayBuffer>;
 
-const trayOf = ({ model, plan, query }: Asked) => tray(model, screwsTakenOut(model, plan), styleFrom(query.get('style')));
+const trayOf = ({ model, plan, query }: Asked) =>
+  tray(model, screwsTakenOut(model, plan), styleFrom(query.get('style')));
 
 /** More photos than this make a report that nobody prints. */
 const PRINTED_PHOTOS = 60;
@@ -36,8 +37,18 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
   'plan.md': { type: 'text/markdown; charset=utf-8', write: ({ model, plan }) => planMarkdown(model, plan) },
   'plan.csv': { type: 'text/csv; charset=utf-8', write: ({ plan }) => stepTable(plan) },
   'tray.svg': { type: 'image/svg+xml', write: (asked) => traySvg(asked.model, trayOf(asked)) },
-  'tray.pdf': { type: 'application/pdf', write: (asked) => print({ what: 'tray', machine: asked.machine, tray: trayOf(asked) }, asked.machine.joints.length) },
-  'job-sheet.pdf': { type: 'application/pdf', write: (asked) => print({ what: 'job sheet', machine: asked.machine, plan: asked.plan, job: about(asked) }, asked.machine.joints.length + asked.plan.steps.length) },
+  'tray.pdf': {
+    type: 'application/pdf',
+    write: (asked) => print({ what: 'tray', machine: asked.machine, tray: trayOf(asked) }, asked.machine.joints.length)
+  },
+  'job-sheet.pdf': {
+    type: 'application/pdf',
+    write: (asked) =>
+      print(
+        { what: 'job sheet', machine: asked.machine, plan: asked.plan, job: about(asked) },
+        asked.machine.joints.length + asked.plan.steps.length
+      )
+  },
   'report.pdf': {
     type: 'application/pdf',
     write: async (asked) => {
@@ -52,7 +63,18 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
         })
       );
       const { name, place } = await shopSettings(pool());
-      return print({ what: 'report', machine: asked.machine, plans, state, job: about(asked), shop: { name, place }, photos: photos.flat() }, asked.machine.joints.length + events.length + 20 * photos.length);
+      return print(
+        {
+          what: 'report',
+          machine: asked.machine,
+          plans,
+          state,
+          job: about(asked),
+          shop: { name, place },
+          photos: photos.flat()
+        },
+        asked.machine.joints.length + events.length + 20 * photos.length
+      );
     }
   },
   'run.json': {
@@ -87,5 +109,11 @@ export const GET: RequestHandler = async ({ params, url, locals }) => {
   const isShown = url.searchParams.has('show');
   // What leaves the shop is written down; a picture within a page does not leave it.
   if (!isShown) await audit(pool(), locals.person!.id, 'exported', `job ${asked.job.number}`, { file: params.name });
-  return new Response(body, { headers: { 'content-type': file.type, 'content-disposition': attachment(`job-${asked.job.number}-${params.name}`, isShown ? 'inline' : 'attachment'), 'cache-control': 'private, no-cache' } });
+  return new Response(body, {
+    headers: {
+      'content-type': file.type,
+      'content-disposition': attachment(`job-${asked.job.number}-${params.name}`, isShown ? 'inline' : 'attachment'),
+      'cache-control': 'private, no-cache'
+    }
+  });
 };

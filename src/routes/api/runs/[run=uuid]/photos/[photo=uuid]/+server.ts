@@ -9,7 +9,9 @@ import type { RequestHandler } from './$types';
 export const GET: RequestHandler = async ({ params, url }) => {
   const bytes = await photoOf(pool(), params.run, params.photo, url.searchParams.has('small'));
   if (!bytes) error(404, 'This photo has not arrived, or was lost from the server.');
-  return new Response(new Uint8Array(bytes), { headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=600' } });
+  return new Response(new Uint8Array(bytes), {
+    headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=600' }
+  });
 };
 
 /** Takes a photo's bytes; 403, 409, 422 and 507 say why not, and then nothing was stored. */
