@@ -14,8 +14,10 @@ import { dayOf, daysAfter, type Place } from '../src/core/calendar';
 import type { JobFact } from '../src/core/job';
 import { modelOf } from '../src/core/machine';
 import { makeQuote } from '../src/core/money';
-import { jobPhrase, type Goal, type Plan, type Step } from '../src/core/plan';
+import { type Plan, type Step } from '../src/core/plan';
 import type { RunEvent } from '../src/core/run';
+import { jobWords } from '../src/core/words';
+import type { Goal } from '../src/core/goals';
 
 export interface DemoPeople {
   password: string;
@@ -71,7 +73,7 @@ export async function seed(db: Queryable, { people, password }: DemoPeople): Pro
         serial,
         complaint,
         goals,
-        work: goals.length > 0 ? jobPhrase(modelOf(machine), goals) : TO_FIND,
+        work: goals.length > 0 ? jobWords(modelOf(machine), goals) : TO_FIND,
         dueOn
       },
       { by: ines }

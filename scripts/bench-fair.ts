@@ -3,9 +3,10 @@ import { closePlanner, planFor } from '../src/lib/server/planning/plans';
 import { asking } from '../src/lib/server/planning/threads';
 import { readMachineFile } from '../src/core/formats';
 import type { Machine } from '../src/core/machine';
-import { planRequest, STANDARD_BASIS, type Goal } from '../src/core/plan';
+import { planRequest, STANDARD_BASIS } from '../src/core/plan';
 import { demoText } from '../src/core/testing/machines';
 import { notebook } from '../src/core/testing/notebook';
+import type { Goal } from '../src/core/goals';
 
 const file = readMachineFile(demoText());
 if (!file.ok) throw new Error('the demo machine has faults');

@@ -1,27 +1,10 @@
 import highs from 'highs';
 import { accessOf, type Access } from '../src/core/access';
 import { contentHash, modelOf } from '../src/core/machine';
-import {
-  actionOf,
-  alongside,
-  alternatives,
-  offeredGoals,
-  order,
-  ordering,
-  plan,
-  planning,
-  PlanningError,
-  removalSet,
-  seeded,
-  WEIGHTS,
-  type Goal,
-  type OrderProblem,
-  type Plan,
-  type Weighting
-} from '../src/core/plan';
+import { actionOf, alongside, alternatives, plan, planning, removalSet, type Plan } from '../src/core/plan';
+import { order, ordering, seeded, WEIGHTS, type OrderProblem, type Weighting } from '../src/core/solve';
 import { downProblem } from '../src/core/plan/down';
-import { goalRequirements, JOB } from '../src/core/plan/goals';
-import { cheapestSet } from '../src/core/plan/set';
+import { cheapestSet } from '../src/core/solve/set';
 import { actionCost } from '../src/core/plan/sets';
 import { DEMO_MACHINES, demoAccess } from '../src/core/testing/machines';
 import { orderProgramme, setProgramme } from '../src/core/testing/milp';
@@ -29,6 +12,7 @@ import { allBoards, HOSTILE } from '../src/core/testing/hostile';
 import { notebook } from '../src/core/testing/notebook';
 import { ENOUGH_MS } from '../src/workers/answer';
 import { singleGoals } from '../demo/testing/goals';
+import { JOB, PlanningError, goalRequirements, offeredGoals, type Goal } from '../src/core/goals';
 
 /** Times of one run on one machine: what counts are the ratios. Prints Markdown tables. */
 const ms = (n: number) => (n < 10 ? n.toFixed(1) : n.toFixed(0));

@@ -1,9 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { checkPlan } from '../src/core/check';
 import { readMachineFile } from '../src/core/formats';
-import { plan, PlanningError, seeded, type Goal } from '../src/core/plan';
+import { plan } from '../src/core/plan';
+import { seeded } from '../src/core/solve';
 import { DEMO_MACHINES } from '../src/core/testing/machines';
 import { singleGoals } from '../demo/testing/goals';
+import { PlanningError, type Goal } from '../src/core/goals';
 
 /**
  * Every single goal of the demo machines and random several-goal jobs, in both weightings, against the independent check.

@@ -1,5 +1,5 @@
-import { PlanningError } from '../src/core/plan';
 import { Refusal, run } from './ew/commands';
+import { PlanningError } from '../src/core/goals';
 
 /** The command line for machine files: needs no database. Exit status 0, or 2 with what is wrong on standard error. */
 try {

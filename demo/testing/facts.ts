@@ -4,8 +4,9 @@ import { expect } from 'vitest';
 import { drawingFaults } from '../../src/core/access';
 import { checkPlan } from '../../src/core/check';
 import { readMachineFile } from '../../src/core/formats';
-import { plan, PlanningError, type Goal, type Plan } from '../../src/core/plan';
+import { plan, type Plan } from '../../src/core/plan';
 import { singleGoals } from './goals';
+import { PlanningError, type Goal } from '../../src/core/goals';
 
 /** A shipped demo machine, and what can be said of its plans. Steps go by `down/joint:ID`, `down/move:PART/MOVE`, `up/...`. */
 export function demoMachine(id: string) {

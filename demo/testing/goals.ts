@@ -1,6 +1,6 @@
 import type { Machine } from '../../src/core/machine';
 import { removes } from '../../src/core/machine';
-import type { Goal } from '../../src/core/plan';
+import type { Goal } from '../../src/core/goals';
 
 /** Every goal about one part or one joint of a machine. */
 export function singleGoals(machine: Machine): Goal[] {

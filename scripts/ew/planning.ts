@@ -2,19 +2,11 @@ import { z } from 'zod';
 import { planMarkdown, stepTable } from '../../src/core/formats';
 import { CONDITION_NAMES } from '../../src/core/hazards';
 import { parseDocument, shown } from '../../src/core/machine';
-import {
-  alongside,
-  alternatives,
-  explain,
-  plan,
-  WEIGHTS,
-  type Goal,
-  type Plan,
-  type PlanOptions,
-  type Weighting
-} from '../../src/core/plan';
+import { alongside, alternatives, explain, plan, type Plan, type PlanOptions } from '../../src/core/plan';
+import { WEIGHTS, type Weighting } from '../../src/core/solve';
 import type { Options } from './options';
 import { faultLine, Refusal, textAt, type Read } from './files';
+import type { Goal } from '../../src/core/goals';
 
 /** Weights of one's own: seconds of wasted motion for each change. */
 const WeightsFile = z.strictObject({

@@ -1,4 +1,5 @@
-import { PlanDesk, PlanningError, type Choices, type Plan, type PlanRequest, type Progress } from '../core/plan';
+import { PlanDesk, type Choices, type Plan, type PlanRequest, type Progress } from '../core/plan';
+import { PlanningError } from '$core/goals';
 
 /** What a thread says of a plan: how it goes, the plan, or why there is none. All of it can be sent. */
 export type Answer =

@@ -1,14 +1,10 @@
+import { moveId, openId, type ActionId } from '../ids';
 import { removes, type ActionRef, type Joint, type Model, type Move, type Part } from '../machine';
-
-/** `joint:ID` for opening a joint, `move:PART/MOVE` for moving a part; the way up uses the same id for the counterpart. */
-export type ActionId = string;
 
 export type Action = { id: ActionId; zone: string; seconds: number; backSeconds: number } & (
   { kind: 'open'; joint: Joint } | { kind: 'move'; part: Part; move: Move; removes: boolean }
 );
 
-export const openId = (joint: string): ActionId => `joint:${joint}`;
-export const moveId = (part: string, move: string): ActionId => `move:${part}/${move}`;
 export const refId = (ref: ActionRef): ActionId => ('joint' in ref ? openId(ref.joint) : moveId(ref.part, ref.move));
 
 /** Everything that can be done to this machine, in the order of its file. Times in s. */

@@ -1,5 +1,5 @@
 import { removes, type Joint, type Model, type Move, type Part } from '../machine';
-import { moveId, openId, type ActionId } from './actions';
+import { moveId, openId, type ActionId } from '../ids';
 
 /** One way to meet a requirement: all of these must have been done. */
 export type Alternative = readonly ActionId[];

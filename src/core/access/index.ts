@@ -1,4 +1,4 @@
-export { actionsOf, moveId, openId, refId, type Action, type ActionId } from './actions';
+export { actionsOf, refId, type Action } from './actions';
 export { Drawing } from './covers';
 export { areaOf, contains, discMeets, discWithin, overlap, shared, swept, within, type Area } from './geometry';
 export { waysToClear, type Alternative } from './clearing';

@@ -1,5 +1,5 @@
 import { warning, type Fault } from '../machine';
-import type { ActionId } from './actions';
+import type { ActionId } from '../ids';
 import type { Access, Cause, Requirement } from './requirements';
 
 /**

@@ -1,5 +1,6 @@
 import { removes, type Joint, type Model } from '../machine';
-import { actionsOf, moveId, openId, refId, type Action, type ActionId } from './actions';
+import { moveId, openId, type ActionId } from '../ids';
+import { actionsOf, refId, type Action } from './actions';
 import { Drawing, type Evidence } from './covers';
 import { waysToClear, waysToClearRider, waysToRelease, type Alternative } from './clearing';
 import { holdingsOf, type Holding } from './standing';

@@ -1,5 +1,5 @@
 import { movedBy, removes, type Joint, type Model, type Move, type Part } from '../machine';
-import { moveId, openId, type ActionId } from './actions';
+import { moveId, openId, type ActionId } from '../ids';
 import type { Drawing } from './covers';
 import { waysToClear, waysToClearRider, waysToRelease, type Alternative } from './clearing';
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CELL_WORDS } from '../words';
 import { fullEnergyWh, health, type BatteryReading } from './reading';
 
 const Share = z.number().min(0).max(1);
@@ -28,28 +29,14 @@ export interface CellVerdict {
 /** What a reading says of the cell by the shop's thresholds. */
 export function cellVerdict(reading: BatteryReading, of: CellThresholds): CellVerdict {
   const share = health(reading);
-  const percent = (s: number) => `${Math.round(100 * s)}\u00a0%`;
-  if (share === undefined)
-    return { verdict: 'unknown', why: 'The reading has no full charge, or no design capacity to set it against.' };
+  if (share === undefined) return { verdict: 'unknown', why: CELL_WORDS.unknown() };
   // A gauge that was never calibrated says more than new.
-  if (share > 1.15)
-    return {
-      verdict: 'unknown',
-      why: `It says ${percent(share)} of new: its gauge is not to be believed before a full cycle.`
-    };
-  if (share < of.replace)
-    return { verdict: 'replace', why: `Holds ${percent(share)} of new, below the shop's ${percent(of.replace)}.` };
+  if (share > 1.15) return { verdict: 'unknown', why: CELL_WORDS.uncalibrated(share) };
+  if (share < of.replace) return { verdict: 'replace', why: CELL_WORDS.worn(share, of.replace) };
   if (reading.cycles !== undefined && reading.cycles > of.cycles)
-    return {
-      verdict: 'ageing',
-      why: `Holds ${percent(share)} of new, but has ${reading.cycles} cycles, more than the ${of.cycles} that the shop expects of a cell.`
-    };
-  if (share < of.good)
-    return {
-      verdict: 'ageing',
-      why: `Holds ${percent(share)} of new, between the shop's ${percent(of.replace)} and ${percent(of.good)}.`
-    };
-  return { verdict: 'good', why: `Holds ${percent(share)} of new, at or above the shop's ${percent(of.good)}.` };
+    return { verdict: 'ageing', why: CELL_WORDS.cycled(share, reading.cycles, of.cycles) };
+  if (share < of.good) return { verdict: 'ageing', why: CELL_WORDS.between(share, of.replace, of.good) };
+  return { verdict: 'good', why: CELL_WORDS.good(share, of.good) };
 }
 
 /**

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LISTING_WORDS } from '../words';
 
 /** What a cell says of itself. Energy in Wh, charge in mAh, voltage in V; what the listing does not give is absent. */
 export const BatteryReading = z.strictObject({
@@ -36,8 +37,7 @@ type Attributes = ReadonlyMap<string, string>;
  * @returns the figures of each pack, or in words why there are none
  */
 export function readBattery(text: string): ReadBattery {
-  if (text.length > MAX_TEXT)
-    return { ok: false, why: `The listing is longer than ${MAX_TEXT / 1000} kB; give the battery's part of it.` };
+  if (text.length > MAX_TEXT) return { ok: false, why: LISTING_WORDS.cellTooLong(MAX_TEXT / 1000) };
   const devices = devicesIn(text);
   const packs: Pack[] = [];
   let why: string | undefined;
@@ -47,18 +47,13 @@ export function readBattery(text: string): ReadBattery {
     const given = Object.fromEntries(Object.entries(of).filter(([, v]) => v !== undefined && Number.isFinite(v)));
     if (given.fullWh === undefined && given.fullMah === undefined && given.cycles === undefined) continue;
     const checked = BatteryReading.safeParse(given);
-    if (checked.success) packs.push({ name: device.name ?? `Pack ${i + 1}`, reading: checked.data });
+    if (checked.success) packs.push({ name: device.name ?? LISTING_WORDS.pack(i + 1), reading: checked.data });
     else why ??= `${String(checked.error.issues[0]!.path[0])}: ${checked.error.issues[0]!.message}.`;
   }
   const [first] = packs;
   if (first) return { ok: true, reading: first.reading, packs };
   if (why) return { ok: false, why };
-  return {
-    ok: false,
-    why: devices.some((d) => !isPack(d))
-      ? 'No pack of the machine stands in it: only adapters, other devices, or bays that are empty.'
-      : 'No full charge and no cycles stand in it. Give the power-supply attributes (uevent) or the power daemon\u2019s dump of the battery.'
-  };
+  return { ok: false, why: devices.some((d) => !isPack(d)) ? LISTING_WORDS.noPack : LISTING_WORDS.noCharge };
 }
 
 interface ListedDevice {

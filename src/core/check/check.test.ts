@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { accessTo, demoAccess, machine, part } from '../testing/machines';
-import { plan, type Goal, type Plan } from '../plan';
+import { plan, type Plan } from '../plan';
 import { Facts } from './facts';
 import { Reach } from './reach';
 import { checkPlan } from '.';
+import type { Goal } from '../goals';
 
 const access = demoAccess();
 const goals: Goal[] = [{ do: 'replace', part: 'keyboard' }];

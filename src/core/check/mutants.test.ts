@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { Access } from '../access';
-import { plan, type Goal, type Plan, type Step } from '../plan';
+import { plan, type Plan, type Step } from '../plan';
 import { demoAccess, DEMO_MACHINES } from '../testing/machines';
 import { checkPlan } from '.';
+import type { Goal } from '../goals';
 
 type Change = (p: Plan) => void;
 const isAct = (s: Step) => ['open', 'close', 'move', 'return'].includes(s.do);

@@ -1,5 +1,5 @@
-import { type MachineState, inSentence, type Joint, type Model } from '../machine';
-import { screwSize } from '../plan';
+import type { Joint, MachineState, Model } from '../machine';
+import { aboutJoint, aboutPart } from '../words';
 import { motionOf } from './joint';
 import type { Drawn } from './scene';
 
@@ -26,63 +26,31 @@ export function thingsOf(model: Model, scene: readonly Drawn[], state: MachineSt
           id: item.joint.id,
           what: 'joint',
           name: item.joint.name,
-          about: aboutJoint(model, item.joint, item.isOpen)
+          about: aboutJoint(
+            model,
+            item.joint,
+            item.isOpen,
+            item.joint.kind === 'connector' ? motionOf(item.joint.family) : undefined
+          )
         }
       ];
     const id = item.what === 'cable' ? item.cable.part : item.part.id;
-    return [{ thing: item.thing, id, what: item.what, name: model.part(id).name, about: aboutPart(model, id, state) }];
+    return [
+      {
+        thing: item.thing,
+        id,
+        what: item.what,
+        name: model.part(id).name,
+        about: aboutPart(model, id, state.loose.has(id), holding(model, id, state))
+      }
+    ];
   });
 }
 
-/** What holds a part now: the joints that are still closed between it with its riders and the rest. */
-function aboutPart(model: Model, id: string, state: MachineState): string {
-  if (id === model.root.id) return 'What all the rest stands on.';
+/** Joints that are still closed between the part with its riders and the rest. */
+function holding(model: Model, id: string, state: MachineState): Joint[] {
   const riders = model.riders(id);
-  const holding = [...riders]
+  return [...riders]
     .flatMap((r) => model.jointsOf(r))
     .filter((j, i, all) => all.indexOf(j) === i && riders.has(j.a) !== riders.has(j.b) && !state.open.has(j.id));
-  const on = model.part(id).on;
-  const where = state.loose.has(id) ? 'Loose on its leash' : on ? `On the ${inSentence(model.part(on).name)}` : '';
-  const by = holding.length === 0 ? 'held by nothing any more' : `held by ${listed(holding.map(holder))}`;
-  return `${where ? `${where}, ${by}` : by.charAt(0).toUpperCase() + by.slice(1)}.`;
-}
-
-function holder(joint: Joint): string {
-  switch (joint.kind) {
-    case 'screws':
-      return `${joint.count} ${joint.count === 1 ? 'screw' : 'screws'} ${screwSize(joint.screw)}`;
-    default:
-      return inSentence(joint.name);
-  }
-}
-
-const OPENED = {
-  up: 'lifts straight off',
-  along: 'is drawn out along the board',
-  flip: 'has a lock that turns up first'
-};
-
-function aboutJoint(model: Model, joint: Joint, isOpen: boolean): string {
-  const ends = `${model.part(joint.a).name} on ${inSentence(model.part(joint.b).name)}`;
-  if (isOpen) return `${ends}; open.`;
-  switch (joint.kind) {
-    case 'screws':
-      return `${ends}; ${joint.count} × ${screwSize(joint.screw)}, ${joint.screw.drive}${joint.screw.captive ? ', captive' : ''}.`;
-    case 'connector':
-      return `${ends}; ${OPENED[motionOf(joint.family)]}.`;
-    case 'clips':
-      return `${ends}; begin at ${joint.start}${joint.hooked.length > 0 ? `, hooked at ${joint.hooked.join(' and ')}` : ''}.`;
-    default:
-      return `${ends}.`;
-  }
-}
-
-function listed(items: readonly string[]): string {
-  const few = items.slice(0, 4);
-  const more = items.length - few.length;
-  return more > 0
-    ? `${few.join(', ')} and ${more} more`
-    : few.length > 1
-      ? `${few.slice(0, -1).join(', ')} and ${few.at(-1)}`
-      : (few[0] ?? '');
 }

@@ -1,8 +1,9 @@
-import { type MachineState, inSentence, type Model } from '../machine';
+import { type MachineState, type Model } from '../machine';
 import { haloInks } from './joint';
 import type { Ink, InkKind } from './ink';
 import { namesOf } from './names';
 import { sceneOf, type Drawn } from './scene';
+import { inSentence } from '../words';
 
 /** Letters of names on paper. */
 const LETTER_MM = 4.6;

@@ -33,4 +33,3 @@ export {
 } from './tightening';
 export { tray, type Bin, type Tray, type TrayStyle } from './tray';
 export { screwSide, shankMm, type ScrewSide } from './side';
-export { mixUpPhrase } from './phrase';

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoAccess } from '../testing/machines';
-import { crossPattern, guidelineTorqueNm, mixUpPhrase, mixUps, tightening, tray, type Bin, type ScrewGroup } from '.';
+import { crossPattern, guidelineTorqueNm, mixUps, tightening, tray, type Bin, type ScrewGroup } from '.';
+import { mixUpWords } from '../words';
 
 const { model } = demoAccess();
 const groups = model.machine.joints.filter((j): j is ScrewGroup => j.kind === 'screws');
@@ -96,22 +97,22 @@ describe('mix-ups in words', () => {
   it('say which screw, in which hole, and what becomes of it, with its figures', () => {
     const all = mixUps(groups);
     const worst = all.find((m) => m.fit.verdict === 'punches-through')!;
-    expect(mixUpPhrase(model, worst)).toMatch(
+    expect(mixUpWords(model, worst)).toMatch(
       new RegExp(
         `^(One of the|The) .* \\(M[\\d.]+ x [\\d.]+.*\\) in (a|the) hole of the .* goes ${worst.fit.beyondMm.toFixed(1)} mm too deep`
       )
     );
-    for (const m of all) expect(mixUpPhrase(model, m)).toMatch(/^(One of the|The) .{5,}\.$/);
+    for (const m of all) expect(mixUpWords(model, m)).toMatch(/^(One of the|The) .{5,}\.$/);
   });
   it('have words for every verdict and every wrong head', () => {
     const [first] = mixUps(groups);
     const said = (['punches-through', 'strips', 'loose', 'works', 'right', 'does-not-fit'] as const).map((verdict) =>
-      mixUpPhrase(model, { ...first!, fit: { verdict, engagementMm: -0.4, wantedMm: 2, beyondMm: 1 } })
+      mixUpWords(model, { ...first!, fit: { verdict, engagementMm: -0.4, wantedMm: 2, beyondMm: 1 } })
     );
     expect(new Set(said).size).toBe(said.length);
     expect(said[1]).toContain('grips 0.0 mm where 2.0 mm are wanted');
     const heads = (['proud', 'pulls-through', 'wrong-seat'] as const).map((head) =>
-      mixUpPhrase(model, { ...first!, fit: { verdict: 'loose', engagementMm: 2, wantedMm: 2, beyondMm: 0, head } })
+      mixUpWords(model, { ...first!, fit: { verdict: 'loose', engagementMm: 2, wantedMm: 2, beyondMm: 0, head } })
     );
     expect(new Set(heads).size).toBe(3);
   });

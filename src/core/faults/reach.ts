@@ -1,7 +1,9 @@
-import { openId, type Access } from '../access';
-import { goalId, setsOfGoals, type From, type Goal } from '../plan';
+import { type Access } from '../access';
+import { setsOfGoals, type From } from '../plan';
 import type { ReachSeconds } from './next';
 import type { FaultSet } from './schema';
+import { openId } from '../ids';
+import { goalId, type Goal } from '../goals';
 
 /**
  * The planner's time to reach what a fault set names, from how the machine lies now: the least set of joints and parts, there and

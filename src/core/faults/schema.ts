@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Id, line, type Model } from '../machine';
-import { Goal } from '../plan';
+import { Goal } from '../goals';
 
 export const FAULTS_FORMAT = 'eager-wrench/faults@1';
 

@@ -1,5 +1,6 @@
 import { sizeText } from '../fasteners';
-import { inSentence, type Cable, type Joint, type Machine, type Part } from '../machine';
+import { type Cable, type Joint, type Machine, type Part } from '../machine';
+import { inSentence } from '../words';
 
 export interface Change {
   kind: 'added' | 'removed' | 'changed';

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { plan, PlanningError, replaceableParts } from '../plan';
+import { plan } from '../plan';
 import { demoText, DEMO_MACHINES } from '../testing/machines';
 import { readMachineFile } from '.';
+import { PlanningError, replaceableParts } from '../goals';
 
 const junk = fc.oneof(
   fc.constantFrom<unknown>(

@@ -1,6 +1,6 @@
 import type { Model } from '../machine';
 import type { Plan } from '../plan';
-import { eventWords, everyStep, fold, inOrder, when, type RunEvent } from '../run';
+import { everyStep, fold, inOrder, when, type RunEvent, eventWords } from '../run';
 import { written } from './csv';
 
 export const RUN_FORMAT = 'eager-wrench/run@1';

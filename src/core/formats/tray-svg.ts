@@ -1,5 +1,6 @@
-import { inSentence, type Model } from '../machine';
+import { type Model } from '../machine';
 import { screwSide, type ScrewGroup, type Tray } from '../fasteners';
+import { inSentence } from '../words';
 
 /** A tray sheet as SVG at true scale: one user unit is one millimetre. */
 export function traySvg(model: Model, tray: Tray): string {

@@ -57,9 +57,3 @@ const sourceOf = (l: Listing) =>
   l.source ?? (l.devices.some((d) => d.function !== undefined && !TABLES.has(d.function)) ? 'lshw' : undefined);
 
 const key = (d: Device) => `${d.function ?? ''} ${d.name} ${SIZED.has(d.function ?? '') ? (d.size ?? '') : ''}`;
-
-/** What was left out of a comparison, in words; undefined when nothing was. */
-export const comparedWords = ({ compared }: ListingChange): string | undefined =>
-  compared === undefined
-    ? undefined
-    : `The two listings are of different programs: ${compared.length > 0 ? `only ${compared.join(' and ')} can be compared` : 'no kind of device is listed by both'}.`;

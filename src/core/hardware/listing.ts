@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { line } from '../machine';
+import { LISTING_WORDS } from '../words';
 
 const Text = line(160);
 
@@ -35,12 +36,11 @@ export const LISTING_MAX = 2_000_000;
  * @returns what it lists, or in words why it cannot be read
  */
 export function readListing(text: string): ReadListing {
-  if (text.length > LISTING_MAX)
-    return { ok: false, why: `The listing is longer than ${LISTING_MAX / 1e6} MB; one machine's is far shorter.` };
+  if (text.length > LISTING_MAX) return { ok: false, why: LISTING_WORDS.tooLong(LISTING_MAX / 1e6) };
   const start = jsonWithin(text);
   if (start !== undefined) return readTree(start);
   if (/^Handle 0x[0-9A-Fa-f]+, DMI type \d+/m.test(text)) return { ok: true, listing: readTables(text) };
-  return { ok: false, why: 'It is neither JSON as lshw -json writes it nor the text of dmidecode.' };
+  return { ok: false, why: LISTING_WORDS.neither };
 }
 
 /** JSON as a terminal shows it: with warnings of the program in lines before and after. */
@@ -82,7 +82,7 @@ function readTree(text: string): ReadListing {
   try {
     document = JSON.parse(text);
   } catch (error) {
-    return { ok: false, why: `It begins like JSON and is none: ${(error as Error).message}` };
+    return { ok: false, why: LISTING_WORDS.noJson((error as Error).message) };
   }
   const queue: unknown[] = Array.isArray(document) ? [...document] : [document];
   // Of several trees the machine is the one that says so: an adapter or a dock may stand before it.
@@ -90,7 +90,7 @@ function readTree(text: string): ReadListing {
     (n) => typeof n === 'object' && n !== null && (n as Record<string, unknown>).class === 'system'
   ) ?? queue[0]) as Record<string, unknown> | undefined;
   if (!root || typeof root !== 'object' || typeof root.class !== 'string')
-    return { ok: false, why: 'It is JSON, but not as lshw -json writes it: it has no "class" at its top.' };
+    return { ok: false, why: LISTING_WORDS.otherJson };
   const devices: Device[] = [];
   let seen = 0;
   for (const entry of queue) {
@@ -184,7 +184,7 @@ function readTables(text: string): Listing {
     const named =
       type === 17
         ? field('Size')
-          ? (field('Part Number') ?? `Memory, ${field('Size')}`)
+          ? (field('Part Number') ?? LISTING_WORDS.memory(field('Size')!))
           : undefined
         : type === 22
           ? (field('Name') ?? 'Battery')

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { answerWords, CONDITION_WORDS, HazardAnswers, QUESTIONS, triage } from '.';
+import { answerWords, HazardAnswers, QUESTIONS, triage } from '.';
+import { CONDITION_WORDS } from '../words';
 
 const harmless = Object.fromEntries(QUESTIONS.map((q) => [q.id, Object.keys(q.answers)[0]!]));
 const anyAnswers = fc.record(

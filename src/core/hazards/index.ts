@@ -1,2 +1,2 @@
 export { answerWords, HazardAnswers, QUESTIONS, type QuestionId } from './questions';
-export { Condition, CONDITION_NAMES, CONDITION_WORDS, triage, type Stop, type Triage } from './triage';
+export { Condition, CONDITION_NAMES, triage, type Stop, type Triage } from './triage';

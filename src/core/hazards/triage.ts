@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { STOP_WORDS } from '../words';
 import { QUESTIONS, type HazardAnswers, type QuestionId } from './questions';
 
 /** What holds for the whole job because of how the machine came in. */
@@ -21,46 +22,12 @@ export interface Triage {
   conditions: Condition[];
 }
 
-const HAND_OVER =
-  'Hand it over by your local rules for damaged lithium cells: their storage, transport and disposal are for trained people and licensed carriers.';
-
-const STOPS: { question: QuestionId; answers: readonly string[]; text: string; now: readonly string[] }[] = [
-  {
-    question: 'cell',
-    answers: ['swollen'],
-    text: 'A swollen cell: not opened here.',
-    now: [
-      'Do not charge it, do not switch it on, do not press it flat, do not close the lid by force.',
-      'Unplug the adapter. Set it down on something that does not burn, away from where people work and sleep and from anything that burns.',
-      HAND_OVER
-    ]
-  },
-  {
-    question: 'cell',
-    answers: ['burnt', 'leaking'],
-    text: 'A burnt or leaking cell: do not touch it further.',
-    now: [
-      'Keep away from fumes and air the room. With smoke or flame leave and call the fire service.',
-      'Only if it is cold and quiet: set it down outside on something that does not burn. Gloves; nothing on bare skin.',
-      HAND_OVER
-    ]
-  },
-  {
-    question: 'heat',
-    answers: ['yes'],
-    text: 'It heats by itself: a cell may be failing now.',
-    now: [
-      'Unplug the adapter. If it can be carried safely, take it outside, onto stone or metal; otherwise leave the room.',
-      'With smoke, hissing or flame call the fire service; do not carry it.',
-      HAND_OVER
-    ]
-  },
-  {
-    question: 'dirt',
-    answers: ['yes'],
-    text: 'It has to be cleaned by people trained for that before it is opened.',
-    now: ['Gloves on, bag it and close the bag. Do not blow it out.', 'Follow your local rules for contaminated goods.']
-  }
+/** @property is as the room of words knows it */
+const STOPS: { question: QuestionId; answers: readonly string[]; is: keyof typeof STOP_WORDS }[] = [
+  { question: 'cell', answers: ['swollen'], is: 'swollen' },
+  { question: 'cell', answers: ['burnt', 'leaking'], is: 'burnt' },
+  { question: 'heat', answers: ['yes'], is: 'heating' },
+  { question: 'dirt', answers: ['yes'], is: 'contaminated' }
 ];
 
 const CONDITIONS: Record<string, Condition> = {
@@ -86,17 +53,8 @@ export function triage(answers: HazardAnswers): Triage {
   return {
     open: QUESTIONS.map((q) => q.id).filter((id) => answers[id] === undefined),
     stops: STOPS.filter((s) => given.some(([q, a]) => q === s.question && s.answers.includes(a))).map(
-      ({ question, text, now }) => ({ question, text, now })
+      ({ question, is }) => ({ question, ...STOP_WORDS[is] })
     ),
     conditions: given.flatMap(([q, a]) => CONDITIONS[`${q}:${a}`] ?? [])
   };
 }
-
-/** What each condition means for the work, for those who read the plan or the job sheet. */
-export const CONDITION_WORDS: Record<Condition, string> = {
-  'cell-doubtful': 'Doubtful cell: no solvent, no metal, no bending, no charging; out at the first sign of warmth',
-  wet: 'Wet inside: no power and no charging until it is dry through',
-  residue: 'Liquid was in it: look for residue at every layer',
-  glass: 'Broken glass: cut-proof gloves, eye protection, film over the glass before it is moved',
-  'bad-adapter': 'The adapter stays unused: a sound one of the same rating takes its place; adapters are never opened'
-};

@@ -4,20 +4,10 @@ import { Listing } from '../hardware';
 import { HazardAnswers } from '../hazards';
 import { Id, line, prose } from '../machine';
 import { Quote } from '../money';
+import { DATA, MARKS } from '../words';
 
 const Note = prose(2000);
 
-export const MARKS = {
-  'missing-screw': 'Screw missing',
-  crack: 'Crack',
-  dent: 'Dent',
-  scratch: 'Scratch',
-  seal: 'Seal or label broken',
-  liquid: 'Liquid',
-  swelling: 'Bulges',
-  repair: 'Earlier repair',
-  other: 'Something else'
-} as const;
 export type MarkKind = keyof typeof MARKS;
 
 /** Something seen on the machine as it came in, at its place on the drawing. */
@@ -30,13 +20,6 @@ export const ConditionMark = z.strictObject({
   note: prose(300).optional()
 });
 export type ConditionMark = z.infer<typeof ConditionMark>;
-
-export const DATA = {
-  keep: 'Their data stays as it is',
-  copy: 'A copy first, then it may be touched',
-  lose: 'May be lost',
-  none: 'No drive in it'
-} as const;
 
 /** What was agreed when it came in; said again as a whole when something changes. */
 export const Intake = z.strictObject({

@@ -1,4 +1,4 @@
-import { plan, planRequest, requestKey, type Goal } from '../plan';
+import { plan, planRequest, requestKey } from '../plan';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { makeQuote } from '../money';
@@ -18,6 +18,7 @@ import {
   type JobEvent,
   type JobFacts
 } from '.';
+import type { Goal } from '../goals';
 
 let minute = 0;
 const said = (fact: JobFact, by = 'Ines'): JobEvent => ({

@@ -3,20 +3,9 @@ import { Place, STANDARD_PLACE } from '../calendar';
 import { line } from '../machine';
 import { CellThresholds, STANDARD_THRESHOLDS } from '../cells';
 import { Rates } from '../money';
+import { PACE_KINDS } from '../words';
 
 /** Kinds of work whose standard times a shop may set for itself, as factors of the standard. */
-export const PACE_KINDS = {
-  'open screws': 'Screws out',
-  'close screws': 'Screws in',
-  'open connector': 'Plugs open',
-  'close connector': 'Plugs closed',
-  'open clips': 'Clips open',
-  'close clips': 'Clips closed',
-  move: 'Parts out',
-  return: 'Parts back',
-  swap: 'The swap',
-  test: 'Tests'
-} as const;
 export type PaceKind = keyof typeof PACE_KINDS;
 const Factor = z.number().min(0.25).max(4);
 

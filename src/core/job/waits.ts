@@ -1,20 +1,8 @@
 import { drainSeconds } from '../cells';
+import type { WAITS } from '../words';
 import { isStopped, type JobState } from './fold';
 
-/** What keeps a job from going on, the first that does. */
-export const WAITS = {
-  stopped: 'Stopped: it can hurt someone',
-  triage: 'First questions',
-  finding: 'To find the fault',
-  declined: 'Declined: to hand back',
-  approval: 'Approval',
-  part: 'Part or consumable',
-  draining: 'Cell draining',
-  bench: 'Ready for the bench',
-  working: 'On the bench',
-  signature: 'Second signature',
-  nothing: 'Closed'
-} as const;
+/** What keeps a job from going on. */
 export type Waits = keyof typeof WAITS;
 
 export type JobPage = 'intake' | 'fault' | 'cell' | 'spares' | 'plan' | 'bench' | 'report';

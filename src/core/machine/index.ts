@@ -9,4 +9,4 @@ export { referenceFaults } from './references';
 export { modelOf, type Model, type PartMove } from './model';
 export type { MachineState } from './state';
 export { contentHash } from './hash';
-export { cleaned, Id, inSentence, line, prose } from './text';
+export { cleaned, Id, line, prose } from './text';

@@ -42,7 +42,3 @@ export function prose(max: number) {
     .refine((text) => !UNFIT.test(text.replace(/[\n\r\t]/g, '')), 'holds a control character')
     .refine(wellFormed, 'is not well-formed Unicode');
 }
-
-/** A name as it reads within a sentence: "Fan screws" in lower case, "SSD" and "DC-in socket" as they are. */
-export const inSentence = (name: string): string =>
-  /^[A-Z][a-z]/.test(name) ? name[0]!.toLowerCase() + name.slice(1) : name;

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { accessTo, demoAccess, machine, part, plug, screw } from '../testing/machines';
-import { alongside, alternatives, plan, PlanningError, type Goal } from '.';
+import { alongside, alternatives, plan } from '.';
+import { PlanningError, type Goal } from '../goals';
 
 const replace = (...parts: string[]): Goal[] => parts.map((p) => ({ do: 'replace', part: p }));
 

@@ -1,8 +1,9 @@
-import type { Access, ActionId } from '../access';
-import { goalId, PlanningError, replaceableParts, settleGoals, type Goal } from './goals';
-import { alongsidePhrase, insteadPhrase } from './phrase';
-import { wayKey, type RemovalSet, type WayKey } from './set';
-import { removalSet } from './sets';
+import type { Access } from '../access';
+import { alongsideWords, insteadWords, SERVICE_WORDS } from '../words';
+import { wayKey, type WayKey } from '../solve';
+import { removalSet, type RemovalSet } from './sets';
+import type { ActionId } from '../ids';
+import { PlanningError, goalId, replaceableParts, settleGoals, type Goal } from '../goals';
 
 /** Another way to do part of a job. */
 export interface Alternative {
@@ -51,7 +52,7 @@ export function* findAlternatives(
         requirement: requirement.id,
         avoid: key,
         extraSeconds: other.cost - base.cost,
-        text: insteadPhrase(access, adds, drops),
+        text: insteadWords(access, adds, drops),
         adds,
         drops
       });
@@ -73,19 +74,11 @@ export interface Alongside {
 }
 
 /** Service that is worth a thought when its part is at hand anyhow, by kind: bench rules of thumb. */
-const SERVICE: Partial<Record<string, { do: 'expose' | 'remove' | 'replace'; task: string; reason: string }>> = {
-  fan: {
-    do: 'remove',
-    task: 'clean',
-    reason: 'Dust in the fan is found at every visit; cleaning it costs minutes now.'
-  },
-  'heat-sink': { do: 'remove', task: 'fresh compound for', reason: 'Compound dries out with the years.' },
-  battery: {
-    do: 'replace',
-    task: 'replace',
-    reason: 'If its health is below the shop\u2019s limit: the next visit would open all of this again.'
-  },
-  'coin-cell': { do: 'replace', task: 'replace', reason: 'Cells for the clock last about as long as a first battery.' }
+const SERVICE: Partial<Record<string, { do: 'expose' | 'remove' | 'replace'; as: keyof typeof SERVICE_WORDS }>> = {
+  fan: { do: 'remove', as: 'clean' },
+  'heat-sink': { do: 'remove', as: 'compound' },
+  battery: { do: 'replace', as: 'battery' },
+  'coin-cell': { do: 'replace', as: 'coinCell' }
 };
 
 /**
@@ -115,22 +108,20 @@ export function* findAlongside(
   const { model } = access;
   const service = model.machine.parts.flatMap((part): { goal: Goal; task: string; reason: string }[] => {
     const known = SERVICE[part.kind];
-    return known && !asked.has(part.id)
-      ? [{ goal: { do: known.do, part: part.id }, task: known.task, reason: known.reason }]
-      : [];
+    return known && !asked.has(part.id) ? [{ goal: { do: known.do, part: part.id }, ...SERVICE_WORDS[known.as] }] : [];
   });
   const served = new Set(service.map(({ goal }) => goalId(goal)));
   const parts = replaceableParts(model)
     .map((part): Goal => ({ do: 'replace', part: part.id }))
     .filter((goal) => goal.do !== 'reach' && !asked.has(goal.part) && !served.has(goalId(goal)))
-    .map((goal) => ({ goal, task: 'replace', reason: 'It lies on the way: a spare costs only these minutes now.' }));
+    .map((goal) => ({ goal, ...SERVICE_WORDS.onTheWay }));
   const found: Alongside[] = [];
   for (const { goal, task, reason } of [...service, ...parts]) {
     yield;
     const both = tryTo(() => removalSet(access, [...settled, goal], forbidden));
     const extraSeconds = both ? both.cost - base.cost : Infinity;
     if (extraSeconds <= limitSeconds)
-      found.push({ goal, extraSeconds, text: alongsidePhrase(model, task, goal), reason });
+      found.push({ goal, extraSeconds, text: alongsideWords(model, task, goal), reason });
   }
   return found.sort((a, b) => a.extraSeconds - b.extraSeconds || (goalId(a.goal) < goalId(b.goal) ? -1 : 1));
 }

@@ -1,11 +1,13 @@
 import type { Condition } from '../hazards';
+import { stepId } from '../ids';
 import type { Model } from '../machine';
+import { CONDITION_CAUTIONS, DRY_ONLY } from '../words';
 import type { Caution, Step } from './schema';
 
 /** Isolating a wet machine, or one with a doubtful cell, is not undone by plugging the adapter in. */
 const RESTORE: Partial<Record<Condition, string>> = {
-  'cell-doubtful': 'No charging while the doubtful cell is in: only once a sound one is fitted.',
-  wet: 'Only when every layer is dry: no power and no charging before.'
+  'cell-doubtful': CONDITION_CAUTIONS.noCharging,
+  wet: CONDITION_CAUTIONS.dryFirst
 };
 
 /**
@@ -21,7 +23,7 @@ export function underConditions(model: Model, steps: Step[], conditions: readonl
   // Told by what a step of the isolation is, not by how its file words it.
   const isAdapter = (step: Step) =>
     model.machine.isolation.steps.some(
-      (s) => s.kind === 'unplug-adapter' && (step.id === `isolate/${s.id}` || step.id === `restore/${s.id}`)
+      (s) => s.kind === 'unplug-adapter' && (step.id === stepId.isolate(s.id) || step.id === stepId.restore(s.id))
     );
   const cellReplaced = steps.some((s) => s.do === 'swap' && isCell(s.part));
   let firstBoard = true;
@@ -31,13 +33,8 @@ export function underConditions(model: Model, steps: Step[], conditions: readonl
     let detail = step.detail;
     const atCell = isCell(step.part) || isCell(joint?.a) || isCell(joint?.b);
     if (has('cell-doubtful') && atCell && step.leg === 'down') {
-      cautions.push({
-        text: 'Doubtful cell: plastic only, no solvent, no heat, no bending. Warm, hissing or bulging: stop and follow your local rules.',
-        harm: true
-      });
-      if (joint?.kind === 'adhesive')
-        detail =
-          'Dry only: draw the strips slowly and flat, or ease a plastic card under it. No solvent, no warming, no prying against the cell. It does not come: stop.';
+      cautions.push({ text: CONDITION_CAUTIONS.doubtfulCell, harm: true });
+      if (joint?.kind === 'adhesive') detail = DRY_ONLY;
     }
     if (step.do === 'restore' || step.test === 'open-power' || step.test === 'power' || step.test === 'battery') {
       for (const condition of ['cell-doubtful', 'wet'] as const) {
@@ -47,20 +44,14 @@ export function underConditions(model: Model, steps: Step[], conditions: readonl
       }
     }
     if (has('glass') && isDisplay(step.part) && (step.do === 'move' || step.do === 'return'))
-      cautions.push({ text: 'Broken glass: gloves and eye protection; film over it before it is moved.', harm: true });
+      cautions.push({ text: CONDITION_CAUTIONS.glass, harm: true });
     if (has('bad-adapter') && step.do === 'prepare' && isAdapter(step))
-      cautions.push({
-        text: 'Damaged adapter: switch the socket off first, pull by the plug, and set it aside marked.',
-        harm: true
-      });
+      cautions.push({ text: CONDITION_CAUTIONS.damagedAdapter, harm: true });
     if (has('bad-adapter') && step.do === 'restore' && isAdapter(step))
-      cautions.push({ text: 'With a sound adapter of the same rating, not with the one that came.', harm: true });
+      cautions.push({ text: CONDITION_CAUTIONS.soundAdapter, harm: true });
     if ((has('wet') || has('residue')) && step.do === 'move' && step.leg === 'down') {
       cautions.push({
-        text:
-          has('wet') && firstBoard
-            ? 'Wet inside: dab dry as you go, no power until it is dry through.'
-            : 'Look for residue: note it, with a photo.',
+        text: has('wet') && firstBoard ? CONDITION_CAUTIONS.wet : CONDITION_CAUTIONS.residue,
         harm: has('wet') && firstBoard
       });
       firstBoard = false;

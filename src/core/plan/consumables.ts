@@ -1,12 +1,6 @@
 import { areaOf, overlap } from '../access';
 import { distance, type JointOf, type Model } from '../machine';
-
-/** How much of something that is used once goes on again. */
-export type Amount =
-  | { kind: 'volume'; areaMm2: number; filmMm: number; volumeMm3: number }
-  | { kind: 'sheet'; areaMm2: number; thicknessMm: number | undefined }
-  | { kind: 'strips'; lengthsMm: number[] }
-  | { kind: 'set' };
+import { amountWords, consumableName, type Amount } from '../words';
 
 /** A pad is bought a little thicker than its gap and pressed down to it: bench rule of thumb. */
 const PRESSED = 1.15;
@@ -30,6 +24,15 @@ export function amountOf(model: Model, joint: JointOf<'adhesive'>): Amount {
     areaMm2,
     thicknessMm: thicknessMm ?? (gap === undefined ? undefined : Math.ceil((gap * PRESSED) / PAD_STEP_MM) * PAD_STEP_MM)
   };
+}
+
+/** What is used up where a joint is closed again, as it stands in the list of what must be in hand. */
+export function consumableOf(
+  model: Model,
+  joint: JointOf<'adhesive'> | JointOf<'tape'>
+): { name: string; amount: string } {
+  const amount: Amount = joint.kind === 'tape' ? { kind: 'pieces', count: joint.at.length } : amountOf(model, joint);
+  return { name: consumableName(model, joint), amount: amountWords(amount) };
 }
 
 /** Distance between the facing sides of the two parts where they lie over each other in the joint's zone, mm. */

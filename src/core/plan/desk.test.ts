@@ -8,16 +8,15 @@ import {
   alternatives,
   plan,
   PlanDesk,
-  PlanningError,
   planRequest,
   requestKey,
   STANDARD_BASIS,
-  type Goal,
   type Plan,
   type PlanRequest,
   type Progress
 } from '.';
 import { checkPlan } from '../check';
+import { PlanningError, type Goal } from '../goals';
 
 const file = readMachineFile(demoText());
 if (!file.ok) throw new Error('the demo machine is broken');

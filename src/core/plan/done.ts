@@ -1,5 +1,6 @@
-import { moveId, openId, type Access, type ActionId, type Requirement } from '../access';
+import { type Access, type Requirement } from '../access';
 import type { Step } from './schema';
+import { moveId, openId, type ActionId } from '../ids';
 
 /** The action that a step does or undoes; undefined for turns, tests and the like. */
 export function actionOf(step: Pick<Step, 'do' | 'joint' | 'part' | 'move'>): ActionId | undefined {

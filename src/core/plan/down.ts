@@ -1,12 +1,12 @@
-import { openId, type Access, type Action, type ActionId } from '../access';
+import { type Requirement, type Access, type Action } from '../access';
 import { undressing } from '../cables';
-import { JOB } from './goals';
-import type { OrderAction, OrderProblem, Weights } from './order';
+import { type OrderAction, type OrderProblem, type Weights, cheapestSet } from '../solve';
 import { lidsOf, looseRules, ontoMat, poseOf, type Lids } from './pose';
-import type { From } from './sets';
-import { cheapestSet, comesAfter, type RemovalSet } from './set';
-import { takenApart, tornAfter } from './together';
+import type { From, RemovalSet } from './sets';
+import { comesAfter, takenApart, tornAfter } from './together';
 import { toolOf } from './tools';
+import { openId, type ActionId } from '../ids';
+import { JOB } from '../goals';
 
 /** How every job starts: upright, as it was handed over. */
 export const START = { up: 'topside', lid: 'closed' } as const;
@@ -113,21 +113,15 @@ export function isolatingAction(access: Access, set: RemovalSet): ActionId | und
   return joint && set.actions.has(openId(joint)) ? openId(joint) : undefined;
 }
 
+type Asked = Omit<Requirement, 'cause'>;
+
 /** The least that has to be done before the isolating joint can be opened, in time: exact, within the set. */
 function beforeIsolation(access: Access, set: RemovalSet, isolating: ActionId): ActionId[] {
   const first = tornAfter(access.model, set.actions);
-  const within = cheapestSet({
+  const within = cheapestSet<Asked>({
     job: JOB,
     requirementsOf: (id) => {
-      if (id === JOB)
-        return [
-          {
-            id: `${JOB} < isolation`,
-            of: JOB,
-            alternatives: [[isolating]],
-            cause: { kind: 'isolation', joint: isolating }
-          }
-        ];
+      if (id === JOB) return [{ id: `${JOB} < isolation`, of: JOB, alternatives: [[isolating]] }];
       const own = access.requirements
         .get(id)!
         .map((r) => ({ ...r, alternatives: r.alternatives.filter((way) => way.every((a) => set.actions.has(a))) }));

@@ -1,17 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
-import {
-  goalId,
-  offeredGoals,
-  partWays,
-  plan,
-  planFigures,
-  removalSet,
-  screwsTakenOut,
-  brokenForGood,
-  stretches,
-  sumFigures
-} from '.';
+import { partWays, plan, planFigures, removalSet, screwsTakenOut, brokenForGood, stretches, sumFigures } from '.';
+import { goalId, offeredGoals } from '../goals';
 
 const access = demoAccess();
 const made = plan(access, [{ do: 'replace', part: 'fan' }]);

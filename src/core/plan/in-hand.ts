@@ -1,10 +1,10 @@
 import type { Access, Action } from '../access';
 import type { Joint, JointOf, Model } from '../machine';
-import type { Goal } from './goals';
-import { consumableOf } from './phrase';
+import { consumableOf } from './consumables';
 import type { Plan } from './schema';
 import { numbersFor } from './spare';
-import { toolOf } from './tools';
+import { driverFor, toolOf } from './tools';
+import type { Goal } from '../goals';
 
 /** What has to lie ready before the first screw. */
 export function inHand(
@@ -19,9 +19,7 @@ export function inHand(
     const tool = toolOf(action);
     if (tool) {
       const accepted =
-        action.kind === 'open' && action.joint.kind === 'screws'
-          ? action.joint.screw.substitutes.map((d) => `driver ${d}`)
-          : [];
+        action.kind === 'open' && action.joint.kind === 'screws' ? action.joint.screw.substitutes.map(driverFor) : [];
       const before = tools.get(tool);
       // A substitute has to do for every screw that the tool is used on.
       tools.set(tool, new Set(before ? accepted.filter((d) => before.has(d)) : accepted));

@@ -1,7 +1,9 @@
-import { isIn, type Access, type Action, type ActionId } from '../access';
+import { isIn, type Access, type Action } from '../access';
 import { crossings } from '../cables';
 import type { Model } from '../machine';
 import type { Pinch, Step } from './schema';
+import { PASSES } from '../words';
+import type { ActionId } from '../ids';
 
 /**
  * Cables to mind as the part goes down, each once per face and side: such as are in the machine then.
@@ -32,12 +34,7 @@ export function pinchWords(model: Model, { pinch, zone: inHand }: Step): PinchWo
   for (const { cable, where, zone, crosses } of pinch) {
     const key = `${cable} ${where}`;
     const places = (words.get(key)?.places ?? 0) + (zone === inHand ? crosses.length : 0);
-    words.set(key, {
-      key,
-      name: model.part(cable).name,
-      text: where === 'under' ? 'lies under it: laid first' : 'runs over it: held clear',
-      places
-    });
+    words.set(key, { key, name: model.part(cable).name, text: PASSES[where], places });
   }
   return [...words.values()];
 }

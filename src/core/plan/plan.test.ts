@@ -2,26 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { removes } from '../machine';
 import { problemsOf } from '../testing/checker';
 import { accessTo, DEMO_MACHINES, demoAccess, machine, part, plug, screw } from '../testing/machines';
-import {
-  actionOf,
-  unmet,
-  alignLegs,
-  explain,
-  goalParts,
-  offeredGoals,
-  order,
-  plan,
-  Plan,
-  PlanningError,
-  removalSet,
-  replaceableParts,
-  ridersToMove,
-  WEIGHTS,
-  zoneAt,
-  type Goal
-} from '.';
+import { actionOf, unmet, alignLegs, explain, plan, Plan, removalSet, zoneAt } from '.';
+import { order, WEIGHTS } from '../solve';
 import { downProblem } from './down';
 import { equalSets } from './sets';
+import { PlanningError, goalParts, offeredGoals, replaceableParts, ridersToMove, type Goal } from '../goals';
 
 const access = demoAccess();
 const { model } = access;

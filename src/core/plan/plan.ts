@@ -1,22 +1,31 @@
-import { openId, type Access, type ActionId } from '../access';
+import { type Access } from '../access';
 import type { Condition } from '../hazards';
 import { contentHash } from '../machine';
 import { STANDARD_PACE, timesOf, type Pace } from '../time';
 import { energisedCaution } from './cautions';
 import { downProblem, isolatingAction } from './down';
-import { PlanningError, settleGoals, type Goal } from './goals';
 import { inHand } from './in-hand';
-import { FIRST_WEIGHTING, ordering, WEIGHTS, type Order, type Setup, type Weighting, type Weights } from './order';
+import {
+  FIRST_WEIGHTING,
+  ordering,
+  WEIGHTS,
+  type Order,
+  type Setup,
+  type Weighting,
+  type Weights,
+  type WayKey
+} from '../solve';
 import { underConditions } from './conditions';
-import { causePhrase, evidencePhrase } from './phrase';
+import { causeWords, DEPARTS, evidenceWords } from '../words';
 import { lidsOf, ontoMat, poseOf } from './pose';
 import { PLAN_FORMAT, type Plan, type Step } from './schema';
-import type { RemovalSet, WayKey } from './set';
-import { equalSets, removalSet, type From } from './sets';
+import { equalSets, removalSet, type From, type RemovalSet } from './sets';
 import { swapsOf } from './spare';
 import { kindOf, StepWriter } from './steps';
 import { departures, upProblem } from './up';
 import { openTestPlace } from './way-up';
+import { openId, type ActionId } from '../ids';
+import { PlanningError, settleGoals, type Goal } from '../goals';
 
 export interface PlanOptions {
   /** Part by part where nothing is said; weights of one's own go with any other name. */
@@ -183,8 +192,8 @@ function written(
         id: r.id,
         of: r.of,
         cause: r.cause.kind,
-        text: causePhrase(model, r.cause),
-        ...(r.cause.kind === 'covers' ? { figures: evidencePhrase(model, r.cause.evidence) } : {})
+        text: causeWords(model, r.cause),
+        ...(r.cause.kind === 'covers' ? { figures: evidenceWords(model, r.cause.evidence) } : {})
       })),
     energised: [...live.down, ...live.up],
     loose: steps.filter((s) => s.unheld).map((s) => s.id),
@@ -256,7 +265,7 @@ function pairPoses(steps: Step[]): void {
     if (twin?.do === 'pose' && !twin.mirror) {
       step.mirror = twin.id;
       twin.mirror = step.id;
-    } else step.departs = 'The next step needs this side.';
+    } else step.departs = DEPARTS.turnsDown;
   });
-  for (const step of down) if (step.do === 'pose' && !step.mirror) step.departs = 'The way up needs no turn here.';
+  for (const step of down) if (step.do === 'pose' && !step.mirror) step.departs = DEPARTS.turnsUp;
 }

@@ -1,6 +1,7 @@
-import { moveId, type Access, type Action, type ActionId, type Requirement } from '../access';
+import { type Access, type Action, type Requirement } from '../access';
 import { movedBy, type PartMove, type Pose } from '../machine';
-import type { LooseRule } from './order';
+import type { LooseRule } from '../solve';
+import { moveId, type ActionId } from '../ids';
 
 /** Where the lid has to stand for actions that count on something that goes with it. */
 export type Lids = ReadonlyMap<ActionId, string>;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Access, ActionId } from '../access';
+import type { Access } from '../access';
 import { checkMachine } from '../formats';
 import { actOf, Facts } from '../check/facts';
 import { Reach } from '../check/reach';
@@ -9,10 +9,12 @@ import { problemsOf } from '../testing/checker';
 import { bestOrderCost } from '../testing/oracle';
 import { accessTo, machine, part, plug, screw } from '../testing/machines';
 import { downProblem } from './down';
-import { WEIGHTS } from './order';
+import { WEIGHTS, type OrderProblem } from '../solve';
 import { equalSets } from './sets';
 import { upProblem } from './up';
-import { actionCost, actionOf, plan, PlanningError, removalSet, type Goal, type OrderProblem } from '.';
+import { actionCost, actionOf, plan, removalSet } from '.';
+import type { ActionId } from '../ids';
+import { PlanningError, type Goal } from '../goals';
 
 const bondBetween = (kind: 'tape' | 'thermal-compound', a: string, b: string, at: [number, number], depth: number) =>
   (kind === 'tape'

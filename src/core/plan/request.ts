@@ -1,9 +1,9 @@
 import type { Condition } from '../hazards';
 import type { Machine } from '../machine';
 import { STANDARD_PACE } from '../time';
-import { settleGoals, type Goal } from './goals';
-import type { Weighting, Weights } from './order';
+import type { Weighting, Weights } from '../solve';
 import type { From } from './sets';
+import { settleGoals, type Goal } from '../goals';
 
 /** What every plan of one job goes by, whatever is asked for. */
 export interface PlanBasis {

@@ -1,13 +1,15 @@
 import { z } from 'zod';
 import { Condition } from '../hazards';
-import { Goals } from './goals';
+import { Goals } from '../goals';
 
 export const PLAN_FORMAT = 'eager-wrench/plan@1';
 
 export const Caution = z.strictObject({
   text: z.string(),
   /** Someone can be hurt: to be acknowledged before going on. */
-  harm: z.boolean()
+  harm: z.boolean(),
+  /** Said because the power is still inside, or again. */
+  live: z.literal(true).optional()
 });
 export type Caution = z.infer<typeof Caution>;
 

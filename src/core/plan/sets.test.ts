@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { openId, type Access, type ActionId } from '../access';
+import { type Access } from '../access';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
-import { goalId, offeredGoals, PlanningError, settleGoals, type Goal } from './goals';
 import { removalSet, setsOfGoals, type From } from './sets';
-import { seeded } from './order';
+import { seeded } from '../solve';
+import { openId, type ActionId } from '../ids';
+import { PlanningError, goalId, offeredGoals, settleGoals, type Goal } from '../goals';
 
 /** A moment in the middle of a job: some of a set done in an order that works, and perhaps a joint that will not open. */
 function moment(access: Access, goals: readonly Goal[], seed: number): From {

@@ -1,9 +1,13 @@
-import { moveId, openId, type Access, type Action, type ActionId, type Alternative, type Requirement } from '../access';
+import { type Access, type Action, type Alternative, type Requirement } from '../access';
 import { removes } from '../machine';
-import { goalId, goalRequirements, JOB, PlanningError, type Goal } from './goals';
-import { causePhrase } from './phrase';
+import { unmetWords } from '../words';
 import { togetherOf } from './together';
-import { cheapestSet, setsAmong, wayKey, type Members, type RemovalSet, type WayKey } from './set';
+import { cheapestSet, setsAmong, wayKey, type Members, type RemovalSet as SolvedSet, type WayKey } from '../solve';
+import { moveId, openId, type ActionId } from '../ids';
+import { JOB, PlanningError, goalId, goalRequirements, type Goal } from '../goals';
+
+/** A set of actions for a job, with the causes that call for each. */
+export type RemovalSet = SolvedSet<Requirement>;
 
 /** Cost of an action for the choice of the set: there and back, s. */
 export function actionCost(action: Action): number {
@@ -43,9 +47,7 @@ export function removalSet(
     budget
   );
   if (!result.ok)
-    throw new PlanningError(
-      `cannot be done: ${causePhrase(access.model, result.unmet.cause)} Nothing ${avoid.size > 0 || from.stuck.length > 0 ? 'that is allowed ' : 'in the file '}clears that.`
-    );
+    throw new PlanningError(unmetWords(access.model, result.unmet.cause, avoid.size > 0 || from.stuck.length > 0));
   return withSunk(access, from, result.set);
 }
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoAccess } from '../testing/machines';
-import { checkSpare, numbersFor, plan, spareWords, type Goal } from '.';
+import { checkSpare, numbersFor, plan, spareWords } from '.';
+import type { Goal } from '../goals';
 
 const access = demoAccess();
 const { model } = access;

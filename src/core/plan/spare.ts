@@ -1,8 +1,9 @@
-import type { ActionId } from '../access';
-import { moveId, openId, type Access } from '../access';
-import { inSentence, removes, type Model, type Part } from '../machine';
-import { goalParts, ridersToMove, type Goal } from './goals';
+import { type Access } from '../access';
+import { removes, type Model, type Part } from '../machine';
 import type { Plan } from './schema';
+import { moveId, openId, type ActionId } from '../ids';
+import { goalParts, ridersToMove, type Goal } from '../goals';
+import { SPARE } from '../words';
 
 export type SpareCheck =
   | { verdict: 'fits' }
@@ -39,21 +40,18 @@ export function checkSpare(model: Model, part: Part, number: string, variant?: s
   return { verdict: 'fits' };
 }
 
-/** The verdict as one would say it with the spare in the hand. */
+/** The verdict in words. */
 export function spareWords(model: Model, part: Part, check: SpareCheck): string {
-  const name = inSentence(part.name);
   const { maker, model: of, revision } = model.machine;
   switch (check.verdict) {
     case 'fits':
-      return `Fits: a ${name} for ${maker} ${of}, revision ${revision}.`;
+      return SPARE.fits(part.name, `${maker} ${of}`, revision);
     case 'other-revision':
-      return `Does not fit here: it is for revision ${check.fits.join(' or ')}, this machine is ${revision}.`;
+      return SPARE.otherRevision(check.fits, revision);
     case 'other-variant':
-      return `Does not fit here: it is for the variant ${check.fits.join(' or ')}.`;
+      return SPARE.otherVariant(check.fits);
     case 'unknown':
-      return check.part
-        ? `That is the number of the ${inSentence(model.part(check.part).name)}, not of a ${name}.`
-        : `The machine file does not know this number for a ${name}. Look twice before it goes in.`;
+      return check.part ? SPARE.otherPart(model.part(check.part).name, part.name) : SPARE.unknown(part.name);
   }
 }
 

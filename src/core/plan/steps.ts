@@ -1,32 +1,37 @@
-import { moveId, openId, unheld, type Access, type Action, type ActionId } from '../access';
-import { comesOffWith, likeLeads } from '../cables';
+import { unheld, type Access, type Action } from '../access';
+import { comesOffWith, likeLeads, runOf } from '../cables';
 import { tightening } from '../fasteners';
 import { movedBy, removes, type IsolationStep, type Joint, type JointOf, type Model, type Part } from '../machine';
 import { cautionsFor, isolationCautions, looseCaution, withLidCaution } from './cautions';
-import { goalId, JOB, type Goal } from './goals';
-import {
-  closePhrase,
-  consumablePhrase,
-  formPhrase,
-  goalWorkPhrase,
-  isolationPhrase,
-  leadPhrase,
-  movePhrase,
-  openPhrase,
-  OPEN_TEST,
-  posePhrase,
-  returnPhrase,
-  swapPhrase,
-  openTestReason,
-  type Phrase
-} from './phrase';
 import { pinchList } from './pinch';
 import { ontoMat, poseOf, type Lids } from './pose';
-import { CLOSING_CHECK, closesUp, testPhrase, touchedFunctions } from './prove';
+import { closesUp, touchedFunctions } from './prove';
 import type { Leg, Plan, Step } from './schema';
 import { toolOf } from './tools';
 import type { OpenTest } from './way-up';
 import { START } from './down';
+import { amountOf } from './consumables';
+import { ANY, MAT, poseId, readPose, stepId, moveId, openId, type ActionId } from '../ids';
+import {
+  CLOSING_CHECK,
+  closeWords,
+  consumableStep,
+  DEPARTS,
+  formWords,
+  goalWorkWords,
+  isolationWords,
+  leadWords,
+  moveWords,
+  openWords,
+  OPEN_TEST,
+  openTestReason,
+  poseWords,
+  returnWords,
+  swapWords,
+  testWords,
+  type Phrase
+} from '../words';
+import { JOB, goalId, type Goal } from '../goals';
 
 /** Standard times for steps that are no action of the machine file, s: bench rules of thumb. */
 const SECONDS = { pose: 15, swap: 90, work: 60, prepare: 120, form: 60, openTest: 150, test: 30, closing: 40 };
@@ -55,9 +60,9 @@ export class StepWriter {
 
   private isolate(s: IsolationStep, leg: Leg): Step {
     return {
-      ...step(leg, `isolate/${s.id}`, 'prepare', isolationPhrase(s), s.seconds),
+      ...step(leg, stepId.isolate(s.id), 'prepare', isolationWords(s), s.seconds),
       cautions: isolationCautions(s),
-      ...(s.undo ? { mirror: `restore/${s.id}` } : { departs: 'Nothing to bring back.' })
+      ...(s.undo ? { mirror: stepId.restore(s.id) } : { departs: DEPARTS.nothingToUndo })
     };
   }
 
@@ -72,12 +77,12 @@ export class StepWriter {
       out.push(...this.turn('down', pose, this.done));
       const phrase =
         action.kind === 'open'
-          ? openPhrase(action.joint, this.leadWords(action.joint, opened, leaves))
-          : movePhrase(action, this.along(action));
+          ? openWords(action.joint, this.leadOf(action.joint, opened, leaves))
+          : moveWords(action, this.along(action));
       out.push({
-        ...step('down', `down/${action.id}`, action.kind, phrase, action.seconds),
+        ...step('down', stepId.action('down', action.id), action.kind, phrase, action.seconds),
         ...this.place(action, pose),
-        mirror: `up/${action.id}`,
+        mirror: stepId.action('up', action.id),
         because: this.reasons.get(action.id) ?? [],
         cautions: cautionsFor(this.access.model, action, 'down')
       });
@@ -90,10 +95,10 @@ export class StepWriter {
     return out;
   }
 
-  private leadWords(joint: Joint, opened: ReadonlySet<string>, leaves: ReadonlySet<string>): string | undefined {
+  private leadOf(joint: Joint, opened: ReadonlySet<string>, leaves: ReadonlySet<string>): string | undefined {
     const { model } = this.access;
     return joint.kind === 'connector'
-      ? leadPhrase(model, joint, likeLeads(model, joint), comesOffWith(model, joint, opened, leaves))
+      ? leadWords(model, joint, likeLeads(model, joint), comesOffWith(model, joint, opened, leaves))
       : undefined;
   }
 
@@ -113,20 +118,26 @@ export class StepWriter {
     const named = new Set([...this.reasons.values()].flat());
     return this.goals.flatMap((goal) => {
       const swapped = goal.do === 'replace' ? swaps.find((s) => s.part === goal.part) : undefined;
-      const phrase = swapped ? swapPhrase(model, swapped) : goalWorkPhrase(model, goal);
+      const phrase = swapped ? swapWords(model, swapped) : goalWorkWords(model, goal);
       const work: Step = {
-        ...step('swap', `swap/${goalId(goal)}`, 'swap', phrase, swapped ? SECONDS.swap : SECONDS.work),
+        ...step('swap', stepId.swap(goalId(goal)), 'swap', phrase, swapped ? SECONDS.swap : SECONDS.work),
         ...(goal.do === 'reach' ? { joint: goal.joint } : { part: goal.part }),
         because: [`${JOB} < ${goalId(goal)}`].filter((id) => named.has(id)),
-        departs: 'The turning point.'
+        departs: DEPARTS.turningPoint
       };
       // A cable that two spares bring is formed once.
       const form = (swapped?.form ?? []).filter((cable) => !formed.has(cable) && formed.add(cable));
       const forming = form.map((cable): Step => ({
-        ...step('swap', `swap/form:${cable}`, 'prepare', formPhrase(model, cable), SECONDS.form),
+        ...step(
+          'swap',
+          stepId.form(cable),
+          'prepare',
+          formWords(model, cable, runOf(model.cable(cable)!).bends),
+          SECONDS.form
+        ),
         part: cable,
         because: work.because,
-        departs: 'New flat cables come straight.'
+        departs: DEPARTS.newCable
       }));
       return [work, ...forming];
     });
@@ -146,14 +157,14 @@ export class StepWriter {
       out.push(...this.turn('up', pose, open));
       const phrase =
         action.kind === 'open'
-          ? closePhrase(action.joint)
-          : returnPhrase(action, replaced.has(action.part.id), this.along(action));
+          ? closeWords(action.joint)
+          : returnWords(action, replaced.has(action.part.id), this.along(action));
       const departs = departures.get(id);
       out.push({
-        ...step('up', `up/${id}`, action.kind === 'open' ? 'close' : 'return', phrase, action.backSeconds),
+        ...step('up', stepId.action('up', id), action.kind === 'open' ? 'close' : 'return', phrase, action.backSeconds),
         ...this.place(action, pose),
         ...(action.kind === 'open' && action.joint.kind === 'screws' ? { tighten: tightening(action.joint) } : {}),
-        mirror: `down/${id}`,
+        mirror: stepId.action('down', id),
         ...(departs ? { departs } : {}),
         because: this.reasons.get(id) ?? [],
         cautions: cautionsFor(this.access.model, action, 'up'),
@@ -166,7 +177,7 @@ export class StepWriter {
 
   private openTest({ hidden }: OpenTest): Step {
     return {
-      ...step('up', 'up/open-test', 'test', OPEN_TEST, SECONDS.openTest),
+      ...step('up', stepId.openTest, 'test', OPEN_TEST, SECONDS.openTest),
       departs: openTestReason(this.access.model, hidden),
       test: 'open-power'
     };
@@ -178,22 +189,22 @@ export class StepWriter {
       .filter((s) => !s.joint && s.undo)
       .reverse()
       .map((s) => ({
-        ...step('up', `restore/${s.id}`, 'restore', { text: s.undo! }, s.undoSeconds ?? s.seconds),
-        mirror: `isolate/${s.id}`
+        ...step('up', stepId.restore(s.id), 'restore', { text: s.undo! }, s.undoSeconds ?? s.seconds),
+        mirror: stepId.isolate(s.id)
       }));
   }
 
   prove(actions: readonly Action[]): Step[] {
     const tests = touchedFunctions(this.access.model, actions).map((f) => ({
-      ...step('prove', `prove/${f}`, 'test', testPhrase(f), SECONDS.test),
-      departs: 'Proves what was touched.',
+      ...step('prove', stepId.test(f), 'test', testWords(f), SECONDS.test),
+      departs: DEPARTS.provesTouched,
       test: f
     }));
     if (!actions.some(closesUp)) return tests;
     return [
       {
-        ...step('prove', 'prove/closing', 'test', CLOSING_CHECK, SECONDS.closing),
-        departs: 'Proves what was closed.',
+        ...step('prove', stepId.test('closing'), 'test', CLOSING_CHECK, SECONDS.closing),
+        departs: DEPARTS.provesClosed,
         test: 'closing'
       },
       ...tests
@@ -209,20 +220,20 @@ export class StepWriter {
 
   /** `up/lid`, `mat` for work on a part that is out, undefined where the machine may lie as it likes. */
   private poseFor(action: Action, leg: 'down' | 'up'): string | undefined {
-    if (ontoMat(this.access, action).some((id) => this.done.has(id))) return 'mat';
+    if (ontoMat(this.access, action).some((id) => this.done.has(id))) return MAT;
     const { up, lid } = poseOf(this.access, action, leg, this.lids);
-    return up || lid ? `${up ?? 'any'}/${lid ?? 'any'}` : undefined;
+    return up || lid ? poseId({ ...(up ? { up } : {}), ...(lid ? { lid } : {}) }) : undefined;
   }
 
   /** @param open what is opened and moved while the machine is turned */
-  private turn(leg: Leg, pose: string | undefined, open: ReadonlySet<ActionId>): Step[] {
-    if (!pose || pose === 'mat') return [];
-    const [up, lid] = pose.split('/') as [string, string];
-    const before = `${this.stands.up}/${this.stands.lid}`;
+  private turn(leg: 'down' | 'up', pose: string | undefined, open: ReadonlySet<ActionId>): Step[] {
+    if (!pose || pose === MAT) return [];
+    const { up, lid } = readPose(pose);
+    const before = poseId(this.stands);
     const lidBefore = this.stands.lid;
-    if (up !== 'any') this.stands.up = up;
-    if (lid !== 'any') this.stands.lid = lid;
-    const now = `${this.stands.up}/${this.stands.lid}`;
+    if (up !== ANY) this.stands.up = up;
+    if (lid !== ANY) this.stands.lid = lid;
+    const now = poseId(this.stands);
     if (now === before) return [];
     const loose = [...unheld(this.access.holdings, open)].map(([part, how]) => ({ part, how }));
     const { model } = this.access;
@@ -238,7 +249,7 @@ export class StepWriter {
     ];
     return [
       {
-        ...step(leg, `${leg}/pose-${++this.poses}`, 'pose', posePhrase(now, loose.length > 0), SECONDS.pose),
+        ...step(leg, stepId.pose(leg, ++this.poses), 'pose', poseWords(this.stands, loose.length > 0), SECONDS.pose),
         pose: now,
         ...(loose.length > 0 ? { unheld: loose } : {}),
         cautions
@@ -273,10 +284,16 @@ export class StepWriter {
     return due
       .filter(singles)
       .map((joint) => ({
-        ...step('up', `up/prepare:${joint.id}`, 'prepare', consumablePhrase(model, joint), SECONDS.prepare),
+        ...step(
+          'up',
+          stepId.prepare(joint.id),
+          'prepare',
+          consumableStep(model, joint, amountOf(model, joint)),
+          SECONDS.prepare
+        ),
         joint: joint.id,
         zone: joint.zone,
-        departs: 'Used once: fresh on the way up.',
+        departs: DEPARTS.usedOnce,
         because: this.reasons.get(openId(joint.id)) ?? []
       }));
   }

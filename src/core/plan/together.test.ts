@@ -4,7 +4,8 @@ import { checkPlan } from '../check';
 import { Machine, referenceFaults } from '../machine';
 import { machineAfter } from '../run';
 import { accessTo, machine, part, plug, screw } from '../testing/machines';
-import { alternatives, pinchWords, plan, removalSet, type Goal, type Plan, type PlanOptions } from '.';
+import { alternatives, pinchWords, plan, removalSet, type Plan, type PlanOptions } from '.';
+import type { Goal } from '../goals';
 
 type Input = Parameters<typeof accessTo>[0];
 const lift = (seconds: number, more = {}) => ({ id: 'lift', kind: 'lift' as const, zone: 'face', seconds, ...more });

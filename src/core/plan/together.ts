@@ -1,22 +1,28 @@
-import { moveId, openId, type ActionId } from '../access';
+import { type Requirement } from '../access';
+import type { Together } from '../solve';
 import { movedBy, removes, type Model, type PartMove } from '../machine';
+import { TAKEN_APART_OUT } from '../words';
+import { moveId, openId, type ActionId } from '../ids';
 
-/** A move of several parts together, and what takes them apart. */
-export interface Together {
-  group: ActionId;
-  /** Moves that take some of them away and leave others: after one of these there is no leaving together. */
-  moves: ActionId[];
-  /** Joints among them. */
-  joints: ActionId[];
-}
-
-/** All moves of several parts of this machine, in the order of its file. */
-export const togetherOf = (model: Model): Together[] =>
+/**
+ * All moves of several parts of this machine, in the order of its file, with what takes them apart: moves that take some of them
+ * away and leave others, after one of which there is no leaving together, and the joints among them.
+ */
+export const togetherOf = (model: Model): Together<Requirement>[] =>
   model.groupMoves.map((group) => ({
     group: idOf(group),
     moves: movesApart(model, group),
-    joints: jointsAmong(model, group)
+    joints: jointsAmong(model, group),
+    after: (id) => comesAfter(id, idOf(group))
   }));
+
+/** What takes apart comes after what it would make impossible. */
+export const comesAfter = (action: ActionId, group: ActionId): Requirement => ({
+  id: `${action} < together ${group}`,
+  of: action,
+  alternatives: [[group]],
+  cause: { kind: 'relation', reason: TAKEN_APART_OUT, leg: 'down' }
+});
 
 function movesApart(model: Model, group: PartMove): ActionId[] {
   const { part, move } = group;
@@ -49,7 +55,11 @@ export function takenApart(model: Model, within: ReadonlySet<ActionId>): { group
   return pairsOf(model, within, ({ moves, joints }) => [...moves, ...joints]);
 }
 
-function pairsOf(model: Model, within: ReadonlySet<ActionId>, which: (t: Together) => ActionId[]) {
+function pairsOf(
+  model: Model,
+  within: ReadonlySet<ActionId>,
+  which: (t: Together<Requirement>) => readonly ActionId[]
+) {
   return togetherOf(model)
     .filter(({ group }) => within.has(group))
     .flatMap((t) =>

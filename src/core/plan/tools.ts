@@ -1,11 +1,14 @@
 import type { Action } from '../access';
-import type { Joint } from '../machine';
+import type { Drive, Joint } from '../machine';
+
+const DRIVER = 'driver ';
+export const driverFor = (drive: Drive): string => `${DRIVER}${drive}`;
 
 /** What the hand holds for this joint; undefined for bare fingers, which need no fetching. */
 export function toolFor(joint: Joint): string | undefined {
   switch (joint.kind) {
     case 'screws':
-      return `driver ${joint.screw.drive}`;
+      return driverFor(joint.screw.drive);
     case 'clips':
       return 'plastic pick';
     case 'tape':
@@ -35,3 +38,5 @@ export function toolFor(joint: Joint): string | undefined {
 export function toolOf(action: Action): string | undefined {
   return action.kind === 'open' ? toolFor(action.joint) : undefined;
 }
+
+export const isDriver = (tool: string | undefined): boolean => tool?.startsWith(DRIVER) ?? false;

@@ -1,12 +1,13 @@
-import type { Access, ActionId } from '../access';
+import type { Access } from '../access';
 import FlatQueue from 'flatqueue';
 import { commonOrder } from './align';
 import { aboutSet, orderAction } from './down';
 import { looseRules } from './pose';
-import type { OrderProblem, Setup, Weights } from './order';
-import { savesPhrase, waitsPhrase } from './phrase';
-import type { RemovalSet } from './set';
+import type { OrderProblem, Setup, Weights } from '../solve';
+import { SAVES, waitsWords } from '../words';
 import { upEdges, type UpEdge } from './way-up';
+import type { RemovalSet } from './sets';
+import type { ActionId } from '../ids';
 
 /** The way up as a problem of order: the edges of assembly, and the mirror to keep to. */
 export function upProblem(
@@ -80,7 +81,7 @@ export function departures(
     ];
     const waits = into.get(id)?.find((e) => out.has(e.before));
     const action = waits && access.actions.get(waits.before);
-    out.set(id, own.length > 0 ? own.join(' ') : action ? waitsPhrase(action) : savesPhrase);
+    out.set(id, own.length > 0 ? own.join(' ') : action ? waitsWords(action) : SAVES);
   }
   return out;
 }

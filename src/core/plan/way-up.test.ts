@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest';
 import type { Access } from '../access';
 import { problemsOf } from '../testing/checker';
 import { accessTo, demoAccess, machine, part, plug, screw } from '../testing/machines';
-import { plan, type Goal } from '.';
+import { plan } from '.';
 import { mirrorOrder } from './up';
+import type { Goal } from '../goals';
 
 const replace = (...parts: string[]): Goal[] => parts.map((p) => ({ do: 'replace', part: p }));
 const ids = (access: Access, ...parts: string[]) => {

@@ -1,8 +1,10 @@
-import { moveId, openId, refId, type Access, type Action, type ActionId } from '../access';
+import { refId, type Access, type Action } from '../access';
 import { crossings } from '../cables';
-import { inSentence, movedBy, type Model, type PartKind } from '../machine';
+import { movedBy, type Model, type PartKind } from '../machine';
 import { lidsOf, ontoMat, poseOf, type Lids, type Taken } from './pose';
 import { takenApart } from './together';
+import { backLater, cableOver, cableUnder, DEPARTS } from '../words';
+import { moveId, openId, type ActionId } from '../ids';
 
 /** `before` has to be closed or brought back before `after`; `why` is set where assembly differs from the mirror. */
 export interface UpEdge {
@@ -97,7 +99,7 @@ class Edges {
 function backWithTheLid(access: Access, all: readonly Action[], lids: Lids, edges: Edges): void {
   for (const swing of all) {
     if (swing.kind !== 'move' || swing.move.lid === undefined) continue;
-    const why = `The ${inSentence(swing.part.name)} is back as soon as the lid is moved.`;
+    const why = backLater(swing.part);
     for (const other of all) {
       const { lid } = poseOf(access, other, 'up', lids);
       if (
@@ -117,10 +119,9 @@ function cableEdges(model: Model, all: readonly Action[], edges: Edges): void {
     if (action.kind !== 'move') continue;
     const moving = movedBy(action.part.id, action.move);
     for (const crossing of crossings(model, action.part, action.move)) {
-      const cable = inSentence(model.part(crossing.cable).name);
-      const name = inSentence(model.part(crossing.part).name);
+      const [cable, name] = [model.part(crossing.cable).name, model.part(crossing.part).name];
       const isUnder = crossing.where === 'under';
-      const under = `The ${cable} runs under the ${name}: laid first.`;
+      const under = cableUnder(cable, name);
       // It comes with what it rides on, and lies there once that is back; on what carries both it comes with the part.
       if (isUnder) {
         for (const id of [crossing.cable, ...model.carriers(crossing.cable)].filter(
@@ -135,11 +136,7 @@ function cableEdges(model: Model, all: readonly Action[], edges: Edges): void {
         if ((joint.kind !== 'dressing' && joint.kind !== 'tape') || joint.zone !== crossing.zone) continue;
         if (isUnder) edges.soft({ before: openId(joint.id), after: action.id, why: under });
         else if (action.removes)
-          edges.soft({
-            before: action.id,
-            after: openId(joint.id),
-            why: `The ${cable} runs over the ${name}: held clear while it goes down.`
-          });
+          edges.soft({ before: action.id, after: openId(joint.id), why: cableOver(cable, name) });
       }
     }
   }
@@ -151,12 +148,11 @@ function powerLast(model: Model, all: readonly Action[], edges: Edges): void {
   if (!isolating) return;
   const { a: battery, zone } = model.joint(isolating);
   const why = (action: Action): string | undefined => {
-    if (action.kind === 'open' && action.joint.kind === 'connector')
-      return 'Power goes on after all other plugs are in.';
+    if (action.kind === 'open' && action.joint.kind === 'connector') return DEPARTS.powerAfterPlugs;
     if (action.kind === 'open' && (action.joint.a === battery || action.joint.b === battery))
-      return 'Power goes on once the battery is fixed.';
+      return DEPARTS.powerAfterBattery;
     // No driver and no part goes near a live board that can be finished before.
-    return action.zone === zone ? 'Power goes on last of all.' : undefined;
+    return action.zone === zone ? DEPARTS.powerLast : undefined;
   };
   edges.softInto(
     openId(isolating),
@@ -252,7 +248,7 @@ function openTest(access: Access, all: readonly Action[], edges: Edges): void {
   for (const cover of waiting)
     edges.softInto(
       cover,
-      touched.map(({ id }) => ({ id, why: 'Everything is plugged in and tried before it is covered.' }))
+      touched.map(({ id }) => ({ id, why: DEPARTS.triedFirst }))
     );
 }
 

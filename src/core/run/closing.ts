@@ -2,6 +2,7 @@ import { isClosed, type Fate, type LedgerLine } from '../fasteners';
 import type { Model } from '../machine';
 import type { Plan } from '../plan';
 import type { RunState } from './fold';
+import { OBSTACLE } from '../words';
 
 /** Something that has to be settled before the run can be signed. */
 export interface Obstacle {
@@ -18,19 +19,18 @@ export function obstacles(model: Model, plan: Plan, state: RunState): Obstacle[]
     if (isClosed(line)) continue;
     const { name } = model.joint(line.joint);
     const pieces: string[] = [];
-    if (line.unexplained > 0) pieces.push(`${line.unexplained} of ${line.expected} neither counted out nor explained`);
-    if (line.unexplained < 0) pieces.push(`${-line.unexplained} more came out than the machine file knows`);
-    if (line.inHand > 0) pieces.push(`${line.inHand} still in hand`);
-    if (line.inHand < 0) pieces.push(`${-line.inHand} more went in than had come out`);
+    if (line.unexplained > 0) pieces.push(OBSTACLE.uncounted(line.unexplained, line.expected));
+    if (line.unexplained < 0) pieces.push(OBSTACLE.moreOut(-line.unexplained));
+    if (line.inHand > 0) pieces.push(OBSTACLE.inHand(line.inHand));
+    if (line.inHand < 0) pieces.push(OBSTACLE.moreIn(-line.inHand));
     out.push({
       kind: 'screws',
       at: line.joint,
-      text: `${name}: ${pieces.join(', ')}. Say what became of ${Math.abs(line.inHand || line.unexplained) === 1 ? 'it' : 'them'}.`
+      text: OBSTACLE.screws(name, pieces, Math.abs(line.inHand || line.unexplained) === 1)
     });
   }
   for (const step of plan.steps)
-    if (state.conflicts[step.id])
-      out.push({ kind: 'conflict', at: step.id, text: `Said differently by two people: ${step.text}` });
+    if (state.conflicts[step.id]) out.push({ kind: 'conflict', at: step.id, text: OBSTACLE.conflict(step.text) });
   const open = plan.steps.filter((s) => !state.steps[s.id]);
   for (const step of open) out.push({ kind: step.do === 'test' ? 'test' : 'step', at: step.id, text: step.text });
   return out;

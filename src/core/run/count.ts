@@ -20,25 +20,6 @@ export function possibleFates(step: Step, counted: number, expected: number): Fa
   return counted < expected ? ['missing-as-received', 'still-in', 'lost'] : ['extra'];
 }
 
-/** Explaining words for a fate, as a technician would say it of `n` screws. */
-export function fateWords(fate: Fate, n: number): string {
-  const one = n === 1;
-  switch (fate) {
-    case 'missing-as-received':
-      return one ? 'Was missing when the machine came in' : 'Were missing when the machine came in';
-    case 'still-in':
-      return one ? 'Is still in: would not come out' : 'Are still in: would not come out';
-    case 'lost':
-      return one ? 'Is lost' : 'Are lost';
-    case 'discarded':
-      return 'Stripped or bent: thrown away';
-    case 'from-stock':
-      return 'Taken from stock';
-    case 'extra':
-      return one ? 'One more than the machine file knows' : 'More than the machine file knows';
-  }
-}
-
 /** The step at which work goes on, undefined when all are answered. */
 export function currentStep(plan: Plan, state: RunState): Step | undefined {
   return plan.steps[state.position];

@@ -1,5 +1,6 @@
-import { inSentence, type Joint, type Model } from '../machine';
+import type { Joint, Model } from '../machine';
 import { CLOSING_PARTS, type Plan, type Step } from '../plan';
+import { openedAtStep } from '../words';
 import type { RunState } from './fold';
 import { allSteps } from './rounds';
 
@@ -55,13 +56,7 @@ export function likelyJoints(model: Model, plans: readonly Plan[], state: RunSta
     if (share === 0) return [];
     const noted = state.findings.some((f) => f.step === step.id || f.step === step.mirror);
     const weight = share * weightOf(joint) * (noted ? NOTED : 1);
-    return [
-      {
-        joint: id,
-        weight,
-        text: `The ${inSentence(joint.name)} ${joint.kind === 'screws' || joint.name.endsWith('s') ? 'were' : 'was'} opened at step ${number.get(step.id)}.`
-      }
-    ];
+    return [{ joint: id, weight, text: openedAtStep(joint, number.get(step.id)!) }];
   });
   const sum = found.reduce((s, f) => s + f.weight, 0);
   return found

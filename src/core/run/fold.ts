@@ -5,7 +5,8 @@ import type { Model } from '../machine';
 import type { Plan, Step } from '../plan';
 import { everyStep, strangeIn } from './checks';
 import { AFTER_SIGNING, when, type Addable, type Label, type Mark, type RunEvent } from './events';
-import { allSteps, inOrder, inRound, plansOf, roundOf } from './rounds';
+import { allSteps, inOrder, plansOf } from './rounds';
+import { inRound, roundOf } from '../ids';
 
 export interface StepRecord {
   /** The event that said so. */

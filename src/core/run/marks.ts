@@ -8,7 +8,3 @@ export function expectedMark(model: Model, step: Step): Pairing | undefined {
     step.do === 'close' && step.joint !== undefined && model.hasJoint(step.joint) ? model.joint(step.joint) : undefined;
   return joint?.kind === 'connector' ? pairingOf(model, joint) : undefined;
 }
-
-/** What to do about a plug that was put on another one's place. */
-export const wrongSocket = ({ plug, socket }: Pairing): string =>
-  `Plug ${plug} belongs on ${socket}: move it, then read the mark again.`;

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { plan, PlanningError, type Goal, type Plan, type Step } from '../plan';
+import { plan, type Plan, type Step } from '../plan';
 import { isClosed } from '../fasteners';
-import { seeded } from '../plan';
+import { seeded } from '../solve';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
 import {
   continued,
@@ -19,6 +19,7 @@ import {
   strangers,
   stuckJoints
 } from '.';
+import { PlanningError, type Goal } from '../goals';
 
 const accesses = DEMO_MACHINES.map((id) => demoAccess(id));
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;

@@ -1,19 +1,11 @@
-import {
-  actionOf,
-  closesUp,
-  goalId,
-  touchedFunctions,
-  type From,
-  type Goal,
-  type Plan,
-  type Step,
-  type Touched
-} from '../plan';
-import { openId, type ActionId } from '../access';
+import { actionOf, closesUp, touchedFunctions, type From, type Plan, type Step, type Touched } from '../plan';
 import type { Model } from '../machine';
 import { removes } from '../machine';
 import type { RunState } from './fold';
-import { allSteps, inRound, roundOf } from './rounds';
+import { allSteps } from './rounds';
+import { DEPARTS } from '../words';
+import { goalId, type Goal } from '../goals';
+import { inRound, openId, roundOf, type ActionId, moveId, stepId } from '../ids';
 
 /**
  * Where work stands: what is open and out, in the order in which it was opened, and the joints that will not open.
@@ -53,12 +45,12 @@ export function goalsAhead(model: Model, plans: readonly Plan[], state: RunState
   const { done } = fromHere(plans, state);
   return plans.at(-1)!.goals.filter((goal) => {
     const swap = [...allSteps(plans).values()]
-      .filter((s) => s.do === 'swap' && inRound(s.id, 1) === `swap/${goalId(goal)}`)
+      .filter((s) => s.do === 'swap' && inRound(s.id, 1) === stepId.swap(goalId(goal)))
       .at(-1);
     if (!swap || !state.steps[swap.id]) return true;
     return goal.do === 'reach'
       ? done.includes(openId(goal.joint))
-      : model.part(goal.part).moves.some((m) => removes(m) && done.includes(`move:${goal.part}/${m.id}`));
+      : model.part(goal.part).moves.some((m) => removes(m) && done.includes(moveId(goal.part, m.id)));
   });
 }
 
@@ -104,11 +96,7 @@ export function continued(model: Model, made: Plan, plans: readonly Plan[], stat
         return {
           ...step,
           id: ids.get(step.id)!,
-          ...(twin
-            ? { mirror: twin }
-            : mirror === undefined
-              ? {}
-              : { departs: step.departs ?? 'Its counterpart was done before the plan changed.' })
+          ...(twin ? { mirror: twin } : mirror === undefined ? {} : { departs: step.departs ?? DEPARTS.doneBefore })
         };
       }),
       ...owed

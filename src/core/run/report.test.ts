@@ -5,7 +5,7 @@ import { torqueLimits, torqueVerdict } from '../fasteners';
 import { runDocument, runTable } from '../formats';
 import { plan } from '../plan';
 import { demoAccess } from '../testing/machines';
-import { allSteps, eventWords, fold, plugsOf, likelyJoints, reportSections, RunEvent, screwRows, strangeIn } from '.';
+import { allSteps, fold, plugsOf, likelyJoints, reportSections, RunEvent, screwRows, strangeIn, eventWords } from '.';
 
 const access = demoAccess();
 const { model } = access;

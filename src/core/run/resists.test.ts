@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { plan } from '../plan';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
-import { chanceWords, fold, proposedNote, RunEvent, suspects } from '.';
+import { fold, proposedNote, RunEvent, suspects } from '.';
+import { chanceWords } from '../words';
 
 const { model } = demoAccess();
 const made = plan(demoAccess(), [{ do: 'replace', part: 'battery' }]);

@@ -1,6 +1,7 @@
-import { inSentence, type Joint, type Model } from '../machine';
+import { openId, stepId, suspectId, suspectJoint, UNDOCUMENTED } from '../ids';
+import type { Joint, Model } from '../machine';
 import type { Plan } from '../plan';
-import { fateWords } from './count';
+import { fateWords, foundBefore, RESISTS, type SuspectWords } from '../words';
 import type { RunState } from './fold';
 
 /** Something that may still hold a part that should come. */
@@ -36,10 +37,6 @@ const WEIGHT = {
   other: 0.3,
   undocumented: 2.5
 };
-/** A share of the doubt as one says it at the bench. */
-export const chanceWords = (probability: number): string =>
-  probability > 0.5 ? 'most likely' : probability > 0.2 ? 'likely' : probability > 0.07 ? 'possible' : 'hardly';
-
 /** What was found on such machines in earlier runs, and how often. */
 export interface FoundBefore {
   part: string;
@@ -74,41 +71,34 @@ export function suspects(
   );
 
   for (const joint of holding) {
-    const id = opening.get(joint.id) ?? `down/joint:${joint.id}`;
+    const id = opening.get(joint.id) ?? stepId.action('down', openId(joint.id));
     const record = state.steps[id];
     const doubted = state.findings.some(
       (f) =>
         f.step === id &&
         (f.what === 'could-not' || f.what === 'hidden-elsewhere' || f.what === 'stripped' || f.what === 'more')
     );
-    const name = inSentence(joint.name);
-    const add = (weight: number, text: string, look: string, key = '') =>
-      found.push({ id: `${joint.id}${key}`, joint: joint.id, weight, text, look });
+    const add: Add = (weight, words, about) =>
+      found.push({ id: suspectId(joint.id, about), joint: joint.id, weight, ...words });
 
-    if (steps.has(id) && !record)
-      add(WEIGHT.undone, `Not opened yet: ${name}`, 'It stands in the plan and has not been done.');
-    else if (record?.outcome === 'skipped')
-      add(WEIGHT.skipped, `Skipped: ${name}`, record.note ? `Left out: ${record.note}` : 'It was left out.');
-    else if (!steps.has(id))
-      add(WEIGHT.other, `Still closed: ${name}`, 'The plan does not open it, since it should give by itself.');
+    if (steps.has(id) && !record) add(WEIGHT.undone, RESISTS.undone(joint));
+    else if (record?.outcome === 'skipped') add(WEIGHT.skipped, RESISTS.skipped(joint, record.note));
+    else if (!steps.has(id)) add(WEIGHT.other, RESISTS.byItself(joint));
     else if (joint.kind === 'screws') {
       const line = state.ledger.find((l) => l.joint === joint.id);
-      const left = (line?.unexplained ?? 0) + (line?.fates['still-in'] ?? 0);
+      const stuck = line?.fates['still-in'] ?? 0;
+      const left = (line?.unexplained ?? 0) + stuck;
       if (left > 0)
         add(
           WEIGHT.short,
-          `${left} of ${joint.count} still in: ${name}`,
-          line!.fates['still-in'] > 0
-            ? `You said so: ${fateWords('still-in', left).toLowerCase()}.`
-            : 'Fewer were counted than there are.'
+          RESISTS.stillIn(joint, left, joint.count, stuck > 0 ? fateWords('still-in', left) : undefined)
         );
       else
         add(
           (doubted ? WEIGHT.doubted : WEIGHT.counted) * Math.sqrt(joint.count),
-          `Miscounted: ${name}`,
-          `Look into each of the ${joint.count} holes; a screw may stand loose in one.`
+          RESISTS.miscounted(joint, joint.count)
         );
-    } else if (doubted) add(WEIGHT.doubted, `Was not as expected: ${name}`, 'Something was noted there. Look again.');
+    } else if (doubted) add(WEIGHT.doubted, RESISTS.doubted(joint));
     else afterOpening(joint, add);
   }
   for (const cable of model.machine.cables) {
@@ -119,20 +109,14 @@ export function suspects(
     for (const guide of new Set(cable.path.flatMap((p) => p.guide ?? []))) {
       if (state.steps[opening.get(guide) ?? ''] || found.some((f) => f.joint === guide)) continue;
       found.push({
-        id: `${guide}/cable`,
+        id: suspectId(guide, 'cable'),
         joint: guide,
         weight: WEIGHT.cable,
-        text: `A cable still dressed: ${inSentence(model.part(cable.part).name)}`,
-        look: `It runs through the ${inSentence(model.joint(guide).name)}.`
+        ...RESISTS.dressed(model.part(cable.part).name, model.joint(guide).name)
       });
     }
   }
-  found.push({
-    id: 'undocumented',
-    weight: WEIGHT.undocumented,
-    text: 'A fastener that the machine file does not know',
-    look: 'Under labels, feet, rubber plugs and film; along the edge that will not lift.'
-  });
+  found.push({ id: UNDOCUMENTED, weight: WEIGHT.undocumented, ...RESISTS.undocumented });
 
   const looked = new Map<string, boolean>();
   for (const look of state.looks) if (look.part === part) looked.set(look.suspect, look.found);
@@ -151,42 +135,29 @@ export function suspects(
     .sort((a, b) => b.probability - a.probability || (a.id < b.id ? -1 : 1));
 }
 
+type Add = (weight: number, words: SuspectWords, about?: 'hooks') => void;
+
 /** What may hold on although it was opened. */
-function afterOpening(joint: Joint, add: (weight: number, text: string, look: string, key?: string) => void): void {
-  const name = inSentence(joint.name);
+function afterOpening(joint: Joint, add: Add): void {
   switch (joint.kind) {
     case 'clips':
-      if (joint.hooked.length > 0)
-        add(
-          WEIGHT.hooks,
-          `Hooked at ${joint.hooked.join(' and ')}: ${name}`,
-          `Hooks slide out, they are not pried: ${joint.direction ?? 'draw away from them'}.`,
-          '/hooks'
-        );
-      add(WEIGHT.clips, `A clip has caught again: ${name}`, `Go along the seam once more from ${joint.start}.`);
+      if (joint.hooked.length > 0) add(WEIGHT.hooks, RESISTS.hooked(joint, joint.hooked, joint.direction), 'hooks');
+      add(WEIGHT.clips, RESISTS.caught(joint, joint.start));
       break;
     case 'adhesive':
-      add(WEIGHT.bond, `The bond holds on: ${name}`, joint.method);
+      add(WEIGHT.bond, RESISTS.bond(joint, joint.method));
       break;
     case 'connector':
-      add(
-        WEIGHT.plug,
-        `Not all the way out: ${name}`,
-        'Lift the lock fully, then look whether the plug is free of its socket.'
-      );
+      add(WEIGHT.plug, RESISTS.plug(joint));
       break;
     default:
-      add(WEIGHT.other, `Holds on: ${name}`, 'Look whether it has sprung back.');
+      add(WEIGHT.other, RESISTS.other(joint));
   }
 }
 
 /** What the bench found, as a note that the machine file could carry; undefined when the file no longer knows what it was about. */
 export function proposedNote(model: Model, { part, suspect, times }: FoundBefore): string | undefined {
-  const held = model.machine.parts.find((p) => p.id === part);
-  const joint = model.machine.joints.find((j) => j.id === suspect.split('/')[0]);
-  if (!held || (!joint && suspect !== 'undocumented')) return undefined;
-  const often = times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`;
-  return joint
-    ? `The ${inSentence(held.name)} was held ${often} by the ${inSentence(joint.name)}: look there first.`
-    : `The ${inSentence(held.name)} was held ${often} by a fastener that this file does not know: find it and draw it.`;
+  const joint = suspectJoint(suspect);
+  if (!model.hasPart(part) || (joint !== undefined && !model.hasJoint(joint))) return undefined;
+  return foundBefore(model.part(part).name, joint === undefined ? undefined : model.joint(joint).name, times);
 }

@@ -1,14 +1,6 @@
 import type { Plan, Step } from '../plan';
 import { when, type RunEvent } from './events';
 
-/**
- * Steps keep their ids from plan to plan, so that what was said of them holds. Where a thing is done once more (a cover
- * opened again after a failed test) its steps get the next round: `down/joint:x~2`.
- */
-export const roundOf = (step: string): number => Number(/~(\d+)$/.exec(step)?.[1] ?? 1);
-export const inRound = (step: string, round: number): string =>
-  round > 1 ? `${step.replace(/~\d+$/, '')}~${round}` : step.replace(/~\d+$/, '');
-
 /** A run's events in the order in which they happened (then of their ids), each once. */
 export function inOrder(events: readonly RunEvent[]): RunEvent[] {
   return [...new Map(events.map((e) => [e.id, e])).values()].sort((a, b) =>

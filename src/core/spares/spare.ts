@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { ConnectorFamily, Id, inSentence, line, Point, type Model, type Part } from '../machine';
+import { ConnectorFamily, Id, line, Point, type Model, type Part } from '../machine';
 import { checkSpare, numbersFor, spareWords } from '../plan';
+import { FITS } from '../words';
 
 const Number = line(40);
 
@@ -79,7 +80,7 @@ function numberCheck(model: Model, part: Part, spare: Spare, all: readonly Spare
   if (own.verdict !== 'unknown')
     return { what: 'number', is: own.verdict === 'fits' ? 'right' : 'wrong', text: spareWords(model, part, own) };
   const earlier = numbersFor(model, part, variant).find((n) => currentNumber(n, all) === spare.number);
-  if (earlier) return { what: 'number', is: 'right', text: `Takes the place of ${earlier}, which fits.` };
+  if (earlier) return { what: 'number', is: 'right', text: FITS.replaces(earlier) };
   return { what: 'number', is: own.part ? 'wrong' : 'unknown', text: spareWords(model, part, own) };
 }
 
@@ -88,18 +89,12 @@ function holeCheck(model: Model, part: Part, spare: Spare): FitCheck[] {
   const holes = model.jointsOf(part.id).flatMap((j) => (j.kind === 'screws' && j.a === part.id ? j.at : []));
   if (holes.length === 0) return [];
   if (holes.length !== spare.holes.length)
-    return [
-      {
-        what: 'holes',
-        is: 'wrong',
-        text: `It has ${spare.holes.length} screw holes, the ${inSentence(part.name)} of this machine ${holes.length}.`
-      }
-    ];
+    return [{ what: 'holes', is: 'wrong', text: FITS.otherHoles(spare.holes.length, part.name, holes.length) }];
   const off = patternOffMm(holes, spare.holes);
   return [
     off <= HOLE_MM
-      ? { what: 'holes', is: 'right', text: `All ${holes.length} screw holes lie where they should.` }
-      : { what: 'holes', is: 'wrong', text: `Its holes lie up to ${off.toFixed(1)} mm off.` }
+      ? { what: 'holes', is: 'right', text: FITS.sameHoles(holes.length) }
+      : { what: 'holes', is: 'wrong', text: FITS.holesOff(off) }
   ];
 }
 
@@ -143,12 +138,8 @@ function plugCheck(model: Model, part: Part, spare: Spare): FitCheck[] {
   const count = (list: readonly string[]) => [...list].sort().join(', ');
   return [
     count(of) === count(spare.plugs)
-      ? { what: 'plugs', is: 'right', text: 'Its plugs are of the same kinds.' }
-      : {
-          what: 'plugs',
-          is: 'wrong',
-          text: `Its plugs are ${count(spare.plugs) || 'none'}; here it needs ${count(of)}.`
-        }
+      ? { what: 'plugs', is: 'right', text: FITS.samePlugs }
+      : { what: 'plugs', is: 'wrong', text: FITS.otherPlugs(count(spare.plugs), count(of)) }
   ];
 }
 

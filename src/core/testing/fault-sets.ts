@@ -1,6 +1,7 @@
 import { belief, FaultSet, NOTHING_KNOWN } from '../faults';
 import type { Model } from '../machine';
-import { replaceableParts, seeded, type Goal } from '../plan';
+import { seeded } from '../solve';
+import { replaceableParts, type Goal } from '../goals';
 
 /** For tests and the bench only. */
 export interface SetSize {

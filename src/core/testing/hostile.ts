@@ -1,6 +1,7 @@
 import { Drive, type Machine } from '../machine';
-import { seeded, type Goal } from '../plan';
+import { seeded } from '../solve';
 import { notebook } from './notebook';
+import type { Goal } from '../goals';
 
 /** For tests and the bench only: machines that nobody builds, each hard for one part of the planner. All boards come out in one visit. */
 export const HOSTILE = {

@@ -1,4 +1,4 @@
-import type { OrderProblem, SetProblem } from '../plan';
+import type { OrderProblem, SetProblem } from '../solve';
 
 /** For tests and the bench only: the same problems as mixed-integer programmes, in the LP file format, for a general solver. */
 

@@ -1,5 +1,5 @@
 import type { Machine, Screw } from '../machine';
-import { seeded } from '../plan';
+import { seeded } from '../solve';
 
 const CELL_MM = 40;
 const SCREW: Omit<Screw, 'threadMm' | 'drive'> = {

@@ -1,4 +1,4 @@
-import type { OrderProblem, Setup } from '../plan';
+import type { OrderProblem, Setup } from '../solve';
 
 const PARTS = ['up', 'lid', 'tool', 'focus'] as const;
 

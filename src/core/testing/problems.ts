@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { OrderProblem } from '../plan';
+import type { OrderProblem } from '../solve';
 
 const need = (of: string, ...alternatives: string[][]) => ({ of, alternatives });
 

@@ -1,4 +1,5 @@
-import { goalId, settleGoals, type Goal, type Weighting } from '$core/plan';
+import { type Weighting } from '$core/solve';
+import { goalId, settleGoals, type Goal } from '$core/goals';
 
 /** What a plan is made from: what the job is for, by which weights, and which ways are not to be taken. */
 export interface Wish {

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Model } from '$core/machine';
-  import { goalParts, type Plan } from '$core/plan';
+  import { type Plan } from '$core/plan';
+  import { goalParts } from '$core/goals';
 
   /** The depth of the machine as a scale along the drawing: what lies at which level, how deep one is, where the target lies; without a plan the scale alone. */
   let {

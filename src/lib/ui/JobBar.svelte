@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { settledAt, WAITS, type JobPage, type Waits } from '$core/job';
+  import { settledAt, type JobPage, type Waits } from '$core/job';
+  import { WAITS } from '$core/words';
 
   /** Where one is with a job, and what it waits for: the way from the counter to the bench, left to right. */
   interface Props {

@@ -3,12 +3,13 @@
   import { once } from '$lib/ui/once';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
-  import { settledAt, WAITS, type Waits } from '$core/job';
+  import { settledAt, type Waits } from '$core/job';
   import { day, moment } from '$lib/ui/dates';
   import { duration, plural } from '$lib/ui/format';
   import type { JobRow } from '$lib/server/jobs/jobs';
   import Plus from '@lucide/svelte/icons/plus';
   import X from '@lucide/svelte/icons/x';
+  import { WAITS } from '$core/words';
 
   let { data, form } = $props();
   const mayStart = $derived(data.person?.role !== 'trainee');

@@ -2,10 +2,11 @@
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
   import { LANGUAGES } from '$core/calendar';
-  import { PACE_KINDS, type PaceKind } from '$core/job';
+  import { type PaceKind } from '$core/job';
   import { minorDigits } from '$core/money';
   import { moment } from '$lib/ui/dates';
   import { plural } from '$lib/ui/format';
+  import { PACE_KINDS } from '$core/words';
 
   let { data, form } = $props();
   const s = $derived(data.settings);

@@ -1,6 +1,6 @@
-import type { Goal } from '../../plan';
 import { likelihoods } from '../belief';
 import type { FaultSet } from '../schema';
+import type { Goal } from '../../goals';
 
 /** Less than this is nothing: rounding. */
 export const NOTHING = 1e-12;

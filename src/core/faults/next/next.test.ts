@@ -2,7 +2,6 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { goalId, settleGoals, type Goal } from '../../plan';
 import { generatedFaults, HARDER, LIKE_THE_DEMO, liveBelief } from '../../testing/fault-sets';
 import { demoAccess, DEMO_MACHINES } from '../../testing/machines';
 import {
@@ -18,6 +17,7 @@ import {
   type Next,
   type ReachSeconds
 } from '..';
+import { goalId, settleGoals, type Goal } from '../../goals';
 
 const demoSet = (id: string) =>
   FaultSet.parse(

@@ -1,5 +1,5 @@
-import { goalId, settleGoals, type Goal } from '../../plan';
 import type { Live } from './live';
+import { goalId, settleGoals, type Goal } from '../../goals';
 
 /** Time to open the machine for these goals and close it again, from how it lies now, s; Infinity where they cannot be met. */
 export type ReachSeconds = (goals: readonly Goal[]) => number;

@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { modelOf, type Machine } from '$core/machine';
-import type { Goal } from '$core/plan';
 import { fold, type RunEvent } from '$core/run';
 import { Spare } from '$core/spares';
 import { pool } from '../database/pool';
@@ -11,6 +10,7 @@ import { eventsOf, findRun, PlanChanged, startRun, type Run } from './runs';
 import { keepSpare, moveStock } from '../stock/spares';
 import { answerAll, append as appendTo, clock, event, newRun as runOf, openShop, type Shop } from '../testing/shop';
 import { shopTimes } from '../planning/times';
+import type { Goal } from '$core/goals';
 
 let shop: Shop;
 let tam: string;

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { demoText } from '$core/testing/machines';
 import { modelOf, type Machine } from '$core/machine';
 import { accessOf } from '$core/access';
-import { plan, type Goal } from '$core/plan';
+import { plan } from '$core/plan';
 import { continued, fold, fromHere, type RunEvent } from '$core/run';
 import { STANDARD_SETTINGS } from '$core/job';
 import { pool } from '../database/pool';
@@ -13,6 +13,7 @@ import { appendEvents, eventsOf, findRun, foundOnMachine, startRun, type Run } f
 import { RunFeed } from './run-feed';
 import { saveSettings } from '../settings/shop';
 import { answerAll, append as appendTo, event, newRun as runOf, openShop, type Shop } from '../testing/shop';
+import type { Goal } from '$core/goals';
 
 let shop: Shop;
 let tam: string;

@@ -2,7 +2,6 @@ import {
   foldJob,
   LEAD_ONLY,
   planBasis,
-  WAITS,
   waitsFor,
   worksAtCell,
   type JobEvent,
@@ -10,7 +9,7 @@ import {
   type JobState
 } from '$core/job';
 import { modelOf } from '$core/machine';
-import { PlanningError, planRequest, type Plan, type PlanBasis } from '$core/plan';
+import { planRequest, type Plan, type PlanBasis } from '$core/plan';
 import { isInHand, needsOf, needStates, renumbered, type Need, type NeedState, type Spare } from '$core/spares';
 import type { Queryable } from '../database/pool';
 import { pool } from '../database/pool';
@@ -22,6 +21,8 @@ import { planFor } from '../planning/plans';
 import { shopSettings } from '../settings/shop';
 import { shopTimes } from '../planning/times';
 import { keepSpare, spareDocuments, stockOf } from '../stock/spares';
+import { WAITS } from '$core/words';
+import { PlanningError } from '$core/goals';
 
 /** All facts of a job, in the order in which they were said. */
 export async function factsOf(db: Queryable, jobId: string): Promise<JobEvent[]> {

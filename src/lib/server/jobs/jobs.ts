@@ -1,7 +1,9 @@
 import type { Waits } from '$core/job';
-import type { Goal, PlanWish, Weighting } from '$core/plan';
+import type { PlanWish } from '$core/plan';
+import type { Weighting } from '$core/solve';
 import { transaction, type Queryable } from '../database/pool';
 import { once, type Asking } from '../database/once';
+import type { Goal } from '$core/goals';
 
 /** `signed`: closed as far as the bench goes, and waiting for a second signature. */
 export type JobStage = 'planned' | 'on-bench' | 'signed' | 'closed';

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { settledAt, WAITS, type Waits } from '$core/job';
+import { settledAt, type Waits } from '$core/job';
 import { queryFrom } from './list-query';
+import { WAITS } from '$core/words';
 
 const from = (text: string) => queryFrom(new URLSearchParams(text));
 

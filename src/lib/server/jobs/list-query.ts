@@ -1,5 +1,6 @@
-import { WAITS, type Waits } from '$core/job';
+import { type Waits } from '$core/job';
 import type { JobQuery } from './jobs';
+import { WAITS } from '$core/words';
 
 /** What an address asks of the list of jobs; what it does not understand it leaves out. */
 export function queryFrom(params: URLSearchParams): JobQuery & { page: number } {

@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { modelOf, type Machine, type Model } from '$core/machine';
-import { PlanningError, planRequest, type Plan, type PlanBasis, type PlanRequest } from '$core/plan';
+import { planRequest, type Plan, type PlanBasis, type PlanRequest } from '$core/plan';
 import type { JobState } from '$core/job';
 import { pool } from '../database/pool';
 import { basisOf } from '../jobs/facts';
@@ -8,6 +8,7 @@ import { jobOfPage } from '../jobs/of-page';
 import { wishOf, type JobRow } from '../jobs/jobs';
 import { planFor } from './plans';
 import { findRun } from '../bench/runs';
+import { PlanningError } from '$core/goals';
 
 interface OfJob {
   job: JobRow;

@@ -1,10 +1,11 @@
 import { afterAll, describe, expect, it } from 'vitest';
 import { readMachineFile } from '$core/formats';
-import { plan, PlanningError, planRequest, STANDARD_BASIS, type Goal } from '$core/plan';
+import { plan, planRequest, STANDARD_BASIS } from '$core/plan';
 import { demoText } from '$core/testing/machines';
 import type { Heard } from '../../../workers/plan-thread';
 import { closePlanner, planFor } from './plans';
 import { asking, underWay } from './threads';
+import { PlanningError, type Goal } from '$core/goals';
 
 const file = readMachineFile(demoText());
 if (!file.ok) throw new Error('the demo machine is broken');

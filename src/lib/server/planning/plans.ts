@@ -1,9 +1,10 @@
 import { MessageChannel } from 'node:worker_threads';
 import type { Machine } from '$core/machine';
-import { PlanningError, requestKey, type Plan, type PlanRequest } from '$core/plan';
+import { requestKey, type Plan, type PlanRequest } from '$core/plan';
 import type { Checked, Heard, Made } from '../../../workers/plan-thread';
 import type { Paper } from '../print/pdf';
 import { asking, closeThreads, inThread } from './threads';
+import { PlanningError } from '$core/goals';
 
 /** Plans that were made lately, by what was asked; those under way are shared by all who ask the same, and stopped when none of them is there any more. */
 const made = new Map<string, { plan: Promise<Plan>; wanted: Set<symbol>; stop: AbortController; isDone: boolean }>();

@@ -7,9 +7,11 @@ import type { Tray } from '$core/fasteners';
 import { traySvg } from '$core/formats';
 import type { ShopSettings } from '$core/job';
 import { modelOf, type Machine, type Model } from '$core/machine';
-import { brokenForGood, goalParts, jobPhrase, zoneAt, type Plan } from '$core/plan';
+import { brokenForGood, zoneAt, type Plan } from '$core/plan';
 import { machineAfter, reportSections, screwRows, type RunState } from '$core/run';
 import { duration } from '$lib/ui/format';
+import { goalParts } from '$core/goals';
+import { jobWords } from '$core/words';
 
 /** Points of a PDF page per millimetre. */
 const PT = 72 / 25.4;
@@ -121,7 +123,7 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
   doc
     .font('bold')
     .fontSize(16)
-    .text(`Job ${job.number}: ${jobPhrase(model, plan.goals)}`, left, 14 * PT, { width });
+    .text(`Job ${job.number}: ${jobWords(model, plan.goals)}`, left, 14 * PT, { width });
   doc
     .font('plain')
     .fontSize(10)

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { fromOutside, sceneOf, thingsOf, type Thing } from '$core/drawing';
-  import { inSentence, type Model } from '$core/machine';
+  import { type Model } from '$core/machine';
   import type { MachineState } from '$core/machine';
   import Maximize from '@lucide/svelte/icons/maximize';
   import Minus from '@lucide/svelte/icons/minus';
@@ -9,6 +9,7 @@
   import { untrack } from 'svelte';
   import MachineDrawing from './MachineDrawing.svelte';
   import type { Zooming } from './zooming';
+  import { inSentence } from '$core/words';
 
   /** The drawing to look around in: faces, turning over, closer and farther, and a list that says all that is drawn. */
   interface Props {

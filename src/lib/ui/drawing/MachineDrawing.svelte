@@ -3,10 +3,12 @@
   import { zoomIdentity } from 'd3-zoom';
   import { areaOf } from '$core/access';
   import { haloInks, namesOf, sceneOf, viewOf, type Drawn, type DrawnPart, type Ink } from '$core/drawing';
-  import { inSentence, type Joint, type Model } from '$core/machine';
-  import { screwSize, type Pinch } from '$core/plan';
+  import { type Joint, type Model } from '$core/machine';
+  import { type Pinch } from '$core/plan';
   import type { MachineState } from '$core/machine';
   import { Zooming } from './zooming';
+  import { inSentence } from '$core/words';
+  import { sizeText } from '$core/fasteners';
 
   interface Props {
     model: Model;
@@ -127,7 +129,7 @@
     {@const r = of.screw.headDiameterMm / 2}
     {#each of.at as [x, y], i (i)}
       <text x={x + r + letter * 0.2} y={y - r} font-size={letter * 0.85} stroke-width={letter * 0.25} class="size"
-        >{screwSize(of.screw)}</text
+        >{sizeText(of.screw)}</text
       >
     {/each}
   {/if}

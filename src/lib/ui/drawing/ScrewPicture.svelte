@@ -1,6 +1,5 @@
 <script lang="ts">
-  import { screwSide } from '$core/fasteners';
-  import { screwSize } from '$core/plan';
+  import { screwSide, sizeText } from '$core/fasteners';
   import type { Screw } from '$core/machine';
 
   /** A screw from the side, head width and shank length to one scale, with its size in figures. */
@@ -16,7 +15,7 @@
   height={height * pxPerMm}
   viewBox="{-width / 2} -0.6 {width} {height}"
   role="img"
-  aria-label="Screw {screwSize(screw)}, {screw.head} head {screw.headDiameterMm} mm wide"
+  aria-label="Screw {sizeText(screw)}, {screw.head} head {screw.headDiameterMm} mm wide"
 >
   <path d={side.outline} class="steel" />
   {#each side.thread as d (d)}<path {d} class="thread" />{/each}

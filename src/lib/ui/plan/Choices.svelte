@@ -1,6 +1,7 @@
 <script lang="ts">
-  import type { Alongside, Alternative, Choices, Goal } from '$core/plan';
+  import type { Alongside, Alternative, Choices } from '$core/plan';
   import { duration } from '$lib/ui/format';
+  import type { Goal } from '$core/goals';
 
   /** What else could be done with this job: other ways and their price, and what could be done in the same visit. */
   interface Props {

@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { Model } from '$core/machine';
-  import { goalId, jobPhrase, offeredGoals, type Goal } from '$core/plan';
   import X from '@lucide/svelte/icons/x';
+  import { goalId, offeredGoals, type Goal } from '$core/goals';
+  import { jobWords } from '$core/words';
 
   /** What the job is for: chosen from a list by what one wants to do; the drawing beside it offers the same. */
   interface Props {
@@ -36,8 +37,8 @@
             type="button"
             class="flex items-center gap-1.5 rounded border border-rule-strong bg-sunk px-2.5 py-1"
             onclick={() => ontoggle(goal)}
-            aria-label="Drop: {jobPhrase(model, [goal])}"
-            >{jobPhrase(model, [goal])} <X size={14} aria-hidden="true" /></button
+            aria-label="Drop: {jobWords(model, [goal])}"
+            >{jobWords(model, [goal])} <X size={14} aria-hidden="true" /></button
           >
         </li>
       {/each}

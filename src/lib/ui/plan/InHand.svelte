@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { inSentence, type Model } from '$core/machine';
+  import { type Model } from '$core/machine';
   import { brokenForGood, type Plan } from '$core/plan';
   import { plural } from '$lib/ui/format';
+  import { inSentence } from '$core/words';
 
   /** What has to lie ready before the first screw, what will not be whole afterwards, and how sure the plan is. */
   let { model, plan }: { model: Model; plan: Plan } = $props();

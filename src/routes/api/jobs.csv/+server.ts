@@ -1,10 +1,10 @@
-import { WAITS } from '$core/job';
 import { csvText } from '$core/formats';
 import { audit } from '$lib/server/database/audit';
 import { pool } from '$lib/server/database/pool';
 import { queryFrom } from '$lib/server/jobs/list-query';
 import { listJobs, MOST_COUNTED } from '$lib/server/jobs/jobs';
 import type { RequestHandler } from './$types';
+import { WAITS } from '$core/words';
 
 /** The list as it is narrowed on the screen, all of its screens in one file. */
 export const GET: RequestHandler = async ({ url, locals }) => {

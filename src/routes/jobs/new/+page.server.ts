@@ -1,7 +1,7 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { line, prose } from '$core/machine';
-import { Goal, jobPhrase, PlanningError, removalSet } from '$core/plan';
+import { removalSet } from '$core/plan';
 import { idFrom, parsed } from '$lib/server/http/body';
 import { pool } from '$lib/server/database/pool';
 import { replanJob } from '$lib/server/jobs/facts';
@@ -12,6 +12,8 @@ import { planBasis } from '$core/job';
 import { onceFrom } from '$lib/server/database/once';
 import { accessFor } from '$lib/server/planning/derived';
 import type { Actions, PageServerLoad } from './$types';
+import { Goal, PlanningError } from '$core/goals';
+import { jobWords } from '$core/words';
 
 export const load: PageServerLoad = async ({ url }) => {
   const machines = await listMachines(pool());
@@ -71,7 +73,7 @@ export const actions: Actions = {
         ...rest,
         dueOn: dueOn || null,
         goals: goals.data,
-        work: goals.data.length > 0 ? jobPhrase(access.model, goals.data) : TO_FIND
+        work: goals.data.length > 0 ? jobWords(access.model, goals.data) : TO_FIND
       },
       { by: locals.person!.id, once: onceFrom(sent.once ?? null) }
     );

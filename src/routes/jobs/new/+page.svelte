@@ -6,11 +6,13 @@
   import { laidBare } from '$core/drawing';
   import { LISTING_MAX, readListing } from '$core/hardware';
   import { modelOf } from '$core/machine';
-  import { FIRST_WEIGHTING, planRequest, replaceableParts, type Goal, type Plan } from '$core/plan';
+  import { planRequest, type Plan } from '$core/plan';
+  import { FIRST_WEIGHTING } from '$core/solve';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
   import { ExploreDrawing } from '$lib/ui/drawing';
   import { livePlan } from '$lib/planning/live-plan.svelte';
   import { duration, plural } from '$lib/ui/format';
+  import { replaceableParts, type Goal } from '$core/goals';
 
   let { data, form } = $props();
   let chosen = $state<string[]>([]);

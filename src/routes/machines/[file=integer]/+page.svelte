@@ -1,12 +1,12 @@
 <script lang="ts">
   import { jointThing, partThing, untouched, type Thing } from '$core/drawing';
-  import { inRows, interchangeable, mixUpPhrase, worstMixUps } from '$core/fasteners';
-  import { inSentence, modelOf, type Cable, type Joint, type Part } from '$core/machine';
-  import { screwSize } from '$core/plan';
+  import { inRows, interchangeable, worstMixUps, sizeText } from '$core/fasteners';
+  import { modelOf, type Cable, type Joint, type Part } from '$core/machine';
   import DataTable from '$lib/ui/DataTable.svelte';
   import { ExploreDrawing, ScrewPicture } from '$lib/ui/drawing';
   import { day, moment } from '$lib/ui/dates';
   import { plural } from '$lib/ui/format';
+  import { inSentence, mixUpWords } from '$core/words';
 
   let { data } = $props();
   const model = $derived(modelOf(data.machine));
@@ -51,7 +51,7 @@
   const screwColumns = [
     { id: 'name', name: 'Screws', of: (j: Screws) => j.name },
     { id: 'count', name: 'Count', of: (j: Screws) => j.count, right: true },
-    { id: 'size', name: 'Size', of: (j: Screws) => screwSize(j.screw) },
+    { id: 'size', name: 'Size', of: (j: Screws) => sizeText(j.screw) },
     { id: 'head', name: 'Head', of: (j: Screws) => `${j.screw.head.replace('-', ' ')} ${j.screw.headDiameterMm}` },
     { id: 'drive', name: 'Drive', of: (j: Screws) => j.screw.drive },
     { id: 'captive', name: 'Captive', of: (j: Screws) => (j.screw.captive ? 'yes' : '') }
@@ -220,7 +220,7 @@
                 ><ScrewPicture screw={a.screw} pxPerMm={5} /><ScrewPicture screw={b.screw} pxPerMm={5} /></span
               >
               <span
-                >{mixUpPhrase(model, m)}<span class="block text-sm text-soft"
+                >{mixUpWords(model, m)}<span class="block text-sm text-soft"
                   >{m.likeness > 0.66
                     ? 'Hard to tell apart by eye'
                     : m.likeness > 0.33
@@ -244,7 +244,7 @@
           <h2 class="mt-5 text-base font-semibold">The same screw in like holes</h2>
           <ul class="mt-1 space-y-1">
             {#each same as list (list[0]!.id)}<li>
-                {list.map((g) => g.name).join(', ')} <span class="text-soft">({screwSize(list[0]!.screw)})</span>
+                {list.map((g) => g.name).join(', ')} <span class="text-soft">({sizeText(list[0]!.screw)})</span>
               </li>{/each}
           </ul>
         {/if}

@@ -3,7 +3,7 @@
   import * as Dialog from '$bits/dialog/exports.js';
   import { modelOf } from '$core/machine';
   import type { Fate } from '$core/fasteners';
-  import { goalParts, zoneAt, type Goal, type Step } from '$core/plan';
+  import { zoneAt, type Step } from '$core/plan';
   import type { Reading } from '$core/devices';
   import {
     countFacts,
@@ -52,6 +52,7 @@
   import Tighten from './Tighten.svelte';
   import Tools from './Tools.svelte';
   import Words from './Words.svelte';
+  import { goalParts, type Goal } from '$core/goals';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally (one bench per visit of the page: a run keeps its machine and plan)

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Step } from '$core/plan';
-  import { OUTCOMES, type StepRecord } from '$core/run';
+  import { type StepRecord } from '$core/run';
+  import { OUTCOMES } from '$core/words';
 
   /** Different things were said of one step: all of them are shown, and one is chosen. */
   let {

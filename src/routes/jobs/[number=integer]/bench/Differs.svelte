@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Fate } from '$core/fasteners';
-  import { fateWords } from '$core/run';
+  import { fateWords } from '$core/words';
 
   /** A count that is not the expected one: a fact to be explained, never a dead end. */
   interface Props {

@@ -1,8 +1,9 @@
 <script lang="ts">
   import type { Step } from '$core/plan';
-  import { chanceWords, likelyJoints } from '$core/run';
+  import { likelyJoints } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
   import Panel from './Panel.svelte';
+  import { chanceWords } from '$core/words';
 
   /** A test that failed: which of the joints that this work opened it most likely hangs on. */
   interface Props {

@@ -5,14 +5,15 @@
     UNCERTAINTY,
     type LedgerLine,
     type Measurement,
-    type ScrewGroup
+    type ScrewGroup,
+    sizeText
   } from '$core/fasteners';
-  import { Drive, HeadStyle, inSentence, type Model } from '$core/machine';
-  import { screwSize } from '$core/plan';
+  import { Drive, HeadStyle, type Model } from '$core/machine';
   import { ScrewPicture } from '$lib/ui/drawing';
   import { readLength, type Reading } from '$core/devices';
   import { eachReading } from '$lib/offline/readings.svelte';
   import type { Bench } from '$lib/offline/bench.svelte';
+  import { inSentence } from '$core/words';
 
   /** A screw that lies there: measured as far as one likes, and whose it most likely is. */
   interface Props {
@@ -186,7 +187,7 @@
           <span class="w-10 shrink-0"><ScrewPicture screw={screwOf(joint)} pxPerMm={5} /></span>
           <span class="flex-1 text-lg"
             >{model.joint(joint).name}<span class="block text-base text-soft"
-              >{screwSize(screwOf(joint))}, {screwOf(joint).drive}</span
+              >{sizeText(screwOf(joint))}, {screwOf(joint).drive}</span
             ></span
           >
           <button

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import type { LedgerLine } from '$core/fasteners';
-  import { inSentence, type Model } from '$core/machine';
-  import { screwSize } from '$core/plan';
+  import { type LedgerLine, sizeText } from '$core/fasteners';
+  import { type Model } from '$core/machine';
+  import { inSentence } from '$core/words';
 
   /** Screws that are out of the machine at this moment, by group. */
   let { model, lines, onfound }: { model: Model; lines: readonly LedgerLine[]; onfound?: () => void } = $props();
@@ -10,7 +10,7 @@
     lines.flatMap((line) => {
       const joint = model.joint(line.joint);
       return joint.kind === 'screws'
-        ? [{ ...line, name: joint.name, size: screwSize(joint.screw), captive: joint.screw.captive }]
+        ? [{ ...line, name: joint.name, size: sizeText(joint.screw), captive: joint.screw.captive }]
         : [];
     })
   );

@@ -1,8 +1,9 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { fullEnergyWh, health, readBattery, type Pack } from '$core/cells';
-  import { comparedWords, compareListings, LISTING_MAX, readListing } from '$core/hardware';
+  import { compareListings, LISTING_MAX, readListing } from '$core/hardware';
   import { likelyJoints, plugsOf } from '$core/run';
+  import { LISTING_WORDS } from '$core/words';
   import type { Bench } from '$lib/offline/bench.svelte';
   import Panel from './Panel.svelte';
 
@@ -161,7 +162,7 @@
         <span class="font-semibold">{NAMES[c.what]} differs:</span>
         {c.before ?? 'none'} before, {c.after ?? 'none'} after. Write it anew where this shop may.
       </p>{/each}
-    {#if comparedWords(changes)}<p class="mt-2 text-lg">{comparedWords(changes)}</p>{/if}
+    {#if changes.compared}<p class="mt-2 text-lg">{LISTING_WORDS.differ(changes.compared)}</p>{/if}
     {#if changes.missing.length + changes.added.length + changes.identity.length === 0}<p class="mt-2 text-lg">
         Nothing is missing, nothing is new.
       </p>{/if}

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Pairing } from '$core/cables';
-  import { wrongSocket } from '$core/run';
+  import { wrongSocket } from '$core/words';
 
   /** Where a marked plug sits, read off its socket: named, like a count, and not ticked. */
   let { pairing, value = $bindable() }: { pairing: Pairing; value: string | undefined } = $props();
@@ -41,7 +41,7 @@
     >
   </div>
   {#if isWrong}<p role="alert" class="mt-3 rounded-lg bg-now-wash px-4 py-3 text-lg font-semibold">
-      {wrongSocket(pairing)}
+      {wrongSocket(pairing.plug, pairing.socket)}
     </p>{/if}
   {#if value === ''}<p class="mt-3 text-lg text-soft">The report will say that it was not read off.</p>{/if}
 </fieldset>

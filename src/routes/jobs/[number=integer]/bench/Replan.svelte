@@ -1,12 +1,15 @@
 <script lang="ts">
   import { onDestroy, untrack } from 'svelte';
   import type { Machine } from '$core/machine';
-  import { goalId, goalPhrase, offeredGoals, planRequest, type Goal, type PlanBasis, type Weighting } from '$core/plan';
+  import { planRequest, type PlanBasis } from '$core/plan';
+  import { type Weighting } from '$core/solve';
   import { continued, fromHere, goalsAhead, planChanges, stuckJoints } from '$core/run';
   import { livePlan } from '$lib/planning/live-plan.svelte';
   import type { Bench } from '$lib/offline/bench.svelte';
   import { duration, plural } from '$lib/ui/format';
   import Panel from './Panel.svelte';
+  import { goalId, offeredGoals, type Goal } from '$core/goals';
+  import { goalWords } from '$core/words';
 
   /** The plan, made anew from where the work stands: with other goals, and round what will not open. */
   interface Props {
@@ -56,7 +59,7 @@
     words.trim() ||
       (stuck.length > 0
         ? `Will not open: ${stuck.map((j) => model.joint(j).name).join(', ')}`
-        : `Now: ${goals.map((g) => goalPhrase(model, goalId(g))).join(', ')}`)
+        : `Now: ${goals.map((g) => goalWords(model, g)).join(', ')}`)
   );
 
   const add = (id: string) => {
@@ -78,10 +81,10 @@
   <ul class="mt-4 space-y-1.5" aria-label="What the work is for">
     {#each goals as goal (goalId(goal))}
       <li class="flex items-center gap-3 rounded-md border border-rule py-1 pr-1 pl-3 text-lg">
-        <span class="flex-1 first-letter:uppercase">{goalPhrase(model, goalId(goal))}</span><button
+        <span class="flex-1 first-letter:uppercase">{goalWords(model, goal)}</span><button
           type="button"
           class="button min-h-11"
-          aria-label="Drop: {goalPhrase(model, goalId(goal))}"
+          aria-label="Drop: {goalWords(model, goal)}"
           onclick={() => (goals = goals.filter((g) => g !== goal))}>Drop</button
         >
       </li>

@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { inSentence, type Model } from '$core/machine';
+  import { type Model } from '$core/machine';
   import type { Plan } from '$core/plan';
-  import { chanceWords, suspects, type FoundBefore, type RunState } from '$core/run';
+  import { suspects, type FoundBefore, type RunState } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
+  import { chanceWords, inSentence } from '$core/words';
 
   /** A part that will not come: what may hold it, the likeliest first, each to be looked at and answered. */
   interface Props {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { eventWords, everyStep, isAddable } from '$core/run';
+  import { everyStep, isAddable, eventWords } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
   import type { KeptEvent } from '$lib/offline/kept';
   import { moment } from '$lib/ui/dates';

@@ -1,9 +1,10 @@
 <script lang="ts">
-  import { explanations, fateWords, type Obstacle } from '$core/run';
+  import { explanations, type Obstacle } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
   import { moment } from '$lib/ui/dates';
   import CircleCheck from '@lucide/svelte/icons/circle-check';
   import CircleAlert from '@lucide/svelte/icons/circle-alert';
+  import { fateWords } from '$core/words';
 
   /** The end of a run: what is still open, or the signature. */
   interface Props {

@@ -1,11 +1,11 @@
 <script lang="ts">
-  import { inSentence } from '$core/machine';
-  import { checkSpare, spareWords, type Step } from '$core/plan';
+  import { checkSpare, type Step, spareWords } from '$core/plan';
   import type { Reading } from '$core/devices';
   import { eachReading } from '$lib/offline/readings.svelte';
   import type { Bench } from '$lib/offline/bench.svelte';
   import CircleCheck from '@lucide/svelte/icons/circle-check';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
+  import { inSentence } from '$core/words';
 
   /** Old against new: what is written on both, what moves over, what is used up. A scanner types into the field in hand. */
   let { bench, step, mayAct, heard }: { bench: Bench; step: Step; mayAct: boolean; heard?: Reading } = $props();

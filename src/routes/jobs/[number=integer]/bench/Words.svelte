@@ -1,7 +1,8 @@
 <script lang="ts">
   import * as Dialog from '$bits/dialog/exports.js';
   import type { Step } from '$core/plan';
-  import { NOT_SO_WORDS, possibleFacts, type NotSo } from '$core/run';
+  import { possibleFacts, type NotSo } from '$core/run';
+  import { NOT_SO_WORDS } from '$core/words';
 
   /** What is said in words: that something is not so, how a test fails, a note. */
   export type Kind = 'not-so' | 'fail' | 'note';

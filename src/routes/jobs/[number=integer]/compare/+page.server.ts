@@ -1,14 +1,5 @@
-import {
-  jobPhrase,
-  PlanningError,
-  planFigures,
-  planRequest,
-  WEIGHTING_NAMES,
-  WEIGHTS,
-  type Plan,
-  type PlanWish,
-  type Weighting
-} from '$core/plan';
+import { planFigures, planRequest, type Plan, type PlanWish } from '$core/plan';
+import { WEIGHTS, type Weighting } from '$core/solve';
 import { diffMachines } from '$core/formats';
 import { pool } from '$lib/server/database/pool';
 import { wishOf } from '$lib/server/jobs/jobs';
@@ -17,6 +8,8 @@ import { planOfJob } from '$lib/server/planning/of-job';
 import { planFor } from '$lib/server/planning/plans';
 import { soon } from '$lib/server/http/soon';
 import type { PageServerLoad } from './$types';
+import { WEIGHTING_NAMES, jobWords } from '$core/words';
+import { PlanningError } from '$core/goals';
 
 export const load: PageServerLoad = async ({ params }) => ({ compared: await soon(compared(params)) });
 
@@ -35,7 +28,7 @@ async function compared(params: { number: string }) {
     job.goals.length < 2
       ? []
       : await Promise.all(
-          job.goals.map(async (goal) => ({ name: jobPhrase(model, [goal]), ...shown(await planOn({ goals: [goal] })) }))
+          job.goals.map(async (goal) => ({ name: jobWords(model, [goal]), ...shown(await planOn({ goals: [goal] })) }))
         );
   const revisions = await Promise.all(
     (await revisionsOf(pool(), machine.id))
@@ -55,7 +48,7 @@ async function compared(params: { number: string }) {
   return {
     job: { number: job.number, customer: job.customer },
     machine: { maker: machine.maker, model: machine.model, revision: machine.revision },
-    work: jobPhrase(model, job.goals),
+    work: jobWords(model, job.goals),
     asKept,
     weightings,
     apart,

@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { inSentence } from '$core/machine';
   import { partWays, sumFigures, type PlanFigures } from '$core/plan';
   import { day } from '$lib/ui/dates';
   import { duration, plural } from '$lib/ui/format';
   import type { PageData } from './$types';
+  import { inSentence } from '$core/words';
 
   let { data }: { data: Extract<PageData['compared'], { now: unknown }>['now'] } = $props();
 

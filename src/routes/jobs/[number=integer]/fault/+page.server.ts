@@ -1,5 +1,5 @@
 import { error, fail, redirect } from '@sveltejs/kit';
-import { Goals, jobPhrase, type From, type Plan } from '$core/plan';
+import { type From, type Plan } from '$core/plan';
 import { modelOf, type Model } from '$core/machine';
 import type { RunEvent } from '$core/run';
 import { fold, fromHere, plansOf, stuckJoints } from '$core/run';
@@ -11,6 +11,8 @@ import { jobOfPage } from '$lib/server/jobs/of-page';
 import { keepPlan } from '$lib/server/jobs/jobs';
 import { eventsOf, findRun } from '$lib/server/bench/runs';
 import type { Actions, PageServerLoad } from './$types';
+import { Goals } from '$core/goals';
+import { jobWords } from '$core/words';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
   const { job, machine, state } = await jobOfPage(params);
@@ -46,7 +48,7 @@ export const actions: Actions = {
       goals: goals.data,
       weighting: job.weighting,
       avoid: [],
-      work: jobPhrase(modelOf(machine), goals.data)
+      work: jobWords(modelOf(machine), goals.data)
     });
     if (!kept) return fail(409, { message: 'The job is on the bench: change its plan there.' });
     await replanJob(job.id);

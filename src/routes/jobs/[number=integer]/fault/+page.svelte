@@ -4,12 +4,12 @@
   import { commonTo, understood, type Candidate, type Test } from '$core/faults';
   import type { JobFact } from '$core/job';
   import { modelOf } from '$core/machine';
-  import { goalParts, type Goal } from '$core/plan';
   import { ExploreDrawing } from '$lib/ui/drawing';
   import { duration, plural } from '$lib/ui/format';
   import JobBar from '$lib/ui/JobBar.svelte';
   import { sayOfJob } from '$lib/ui/say';
   import type { FaultAsked, FaultTold } from '../../../../workers/fault-web';
+  import { goalParts, type Goal } from '$core/goals';
 
   let { data, form } = $props();
   const model = $derived(modelOf(data.machine));

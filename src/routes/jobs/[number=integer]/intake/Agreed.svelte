@@ -1,8 +1,9 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { DATA, type JobFact, type JobState } from '$core/job';
+  import { type JobFact, type JobState } from '$core/job';
   import { LISTING_MAX, readListing } from '$core/hardware';
   import type { Model } from '$core/machine';
+  import { DATA } from '$core/words';
 
   /** What came with it, whose data is on it, what the work would break, and what the machine says of itself. */
   let {

@@ -1,9 +1,10 @@
 <script lang="ts">
-  import { CONDITION_WORDS, QUESTIONS, triage, type HazardAnswers } from '$core/hazards';
+  import { QUESTIONS, triage, type HazardAnswers } from '$core/hazards';
   import type { JobFact, JobState } from '$core/job';
   import { moment } from '$lib/ui/dates';
   import { plural } from '$lib/ui/format';
   import OctagonAlert from '@lucide/svelte/icons/octagon-alert';
+  import { CONDITION_WORDS } from '$core/words';
 
   /** Can it hurt anyone? Asked before anything else, in one screenful; an answer counts as soon as it is given. */
   let {

@@ -2,9 +2,10 @@
   import { untrack } from 'svelte';
   import { v4 as uuid } from 'uuid';
   import { untouched } from '$core/drawing';
-  import { MARKS, type ConditionMark, type JobFact, type MarkKind } from '$core/job';
+  import { type ConditionMark, type JobFact, type MarkKind } from '$core/job';
   import { boxOf, flatten, type Model } from '$core/machine';
   import { ExploreDrawing } from '$lib/ui/drawing';
+  import { MARKS } from '$core/words';
 
   /** A walk round the machine as it came in: each thing seen is put where it is, on its face. */
   let {

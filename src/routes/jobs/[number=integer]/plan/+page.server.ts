@@ -1,6 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
-import { Goals, jobPhrase, PlanningError, planRequest, type Weighting } from '$core/plan';
+import { planRequest } from '$core/plan';
+import { type Weighting } from '$core/solve';
 import { modelOf } from '$core/machine';
 import { parsed } from '$lib/server/http/body';
 import { pool } from '$lib/server/database/pool';
@@ -12,6 +13,8 @@ import { planFor } from '$lib/server/planning/plans';
 import { soon } from '$lib/server/http/soon';
 import { PlanChanged, startRun } from '$lib/server/bench/runs';
 import type { Actions, PageServerLoad } from './$types';
+import { Goals, PlanningError } from '$core/goals';
+import { jobWords } from '$core/words';
 
 /** A plan that cannot be met is shown with the means to change it; one that takes long is worked out in the browser, which shows how it goes. */
 export const load: PageServerLoad = async ({ params }) => {
@@ -50,7 +53,7 @@ export const actions: Actions = {
       if (error instanceof PlanningError) return fail(400, { message: error.message });
       throw error;
     }
-    const kept = await keepPlan(job.id, { ...wish.data, work: jobPhrase(modelOf(machine), wish.data.goals) });
+    const kept = await keepPlan(job.id, { ...wish.data, work: jobWords(modelOf(machine), wish.data.goals) });
     if (kept) await replanJob(job.id);
     return kept
       ? { kept: true }

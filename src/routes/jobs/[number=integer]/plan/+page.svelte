@@ -3,21 +3,10 @@
   import { once } from '$lib/ui/once';
   import { onDestroy, untrack } from 'svelte';
   import { laidBare, type Thing } from '$core/drawing';
-  import { settledAt, WAITS } from '$core/job';
+  import { settledAt } from '$core/job';
   import { modelOf } from '$core/machine';
-  import {
-    goalId,
-    goalParts,
-    jobPhrase,
-    offeredGoals,
-    planRequest,
-    WEIGHTING_NAMES,
-    WEIGHTS,
-    zoneAt,
-    type Goal,
-    type Step,
-    type Weighting
-  } from '$core/plan';
+  import { planRequest, zoneAt, type Step } from '$core/plan';
+  import { WEIGHTS, type Weighting } from '$core/solve';
   import { machineAfter } from '$core/run';
   import { Draft } from '$lib/planning/draft.svelte';
   import { livePlan } from '$lib/planning/live-plan.svelte';
@@ -33,6 +22,8 @@
   import Legs from '$lib/ui/plan/Legs.svelte';
   import StepDetail from '$lib/ui/plan/StepDetail.svelte';
   import Undo2 from '@lucide/svelte/icons/undo-2';
+  import { WAITS, WEIGHTING_NAMES, jobWords } from '$core/words';
+  import { goalId, goalParts, offeredGoals, type Goal } from '$core/goals';
 
   let { data, form } = $props();
   const model = $derived(modelOf(data.machine));
@@ -150,7 +141,7 @@
       <div class="flex items-start gap-5">
         <div class="min-w-0 flex-1">
           <h1 class="truncate text-xl">
-            Job {data.job.number}: {draft.wish.goals.length > 0 ? jobPhrase(model, draft.wish.goals) : 'nothing chosen'}
+            Job {data.job.number}: {draft.wish.goals.length > 0 ? jobWords(model, draft.wish.goals) : 'nothing chosen'}
           </h1>
           <p class="truncate text-soft">
             {data.machine.maker}

@@ -1,6 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
-import { inSentence, line, modelOf } from '$core/machine';
+import { line, modelOf } from '$core/machine';
 import { amountExample, makeQuote, readAmount, type Priced, type Quote } from '$core/money';
 import { checkFit, numbersNow, type FitVerdict, type NeedState } from '$core/spares';
 import { pool } from '$lib/server/database/pool';
@@ -12,6 +12,7 @@ import { findSpare, openOrders, release, reserve, spareDocuments } from '$lib/se
 import { onceFrom } from '$lib/server/database/once';
 import { offersFor, orderSpare } from '$lib/server/stock/supplier';
 import type { Actions, PageServerLoad } from './$types';
+import { inSentence } from '$core/words';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
   const { job, machine, state } = await jobOfPage(params);

@@ -1,12 +1,13 @@
 <script lang="ts">
-  import { mixUpPhrase, tray } from '$core/fasteners';
-  import { inSentence, modelOf } from '$core/machine';
-  import { jobPhrase, screwsTakenOut } from '$core/plan';
+  import { tray } from '$core/fasteners';
+  import { modelOf } from '$core/machine';
+  import { screwsTakenOut } from '$core/plan';
   import { ScrewPicture } from '$lib/ui/drawing';
   import { plural } from '$lib/ui/format';
   import { TRAY_STYLES } from '$lib/tray-styles';
   import Printer from '@lucide/svelte/icons/printer';
   import type { PageData } from './$types';
+  import { inSentence, jobWords, mixUpWords } from '$core/words';
 
   let { data }: { data: Extract<PageData['laid'], { now: unknown }>['now'] } = $props();
   const model = $derived(modelOf(data.machine));
@@ -23,7 +24,7 @@
 <div class="grid h-[calc(100vh-52px)] grid-cols-[minmax(0,1fr)_440px]">
   <section class="min-h-0 overflow-y-auto px-6 py-5" aria-label="Bins">
     <p class="text-soft">
-      <a class="link" href="/jobs/{data.job.number}/plan">Job {data.job.number}: {jobPhrase(model, data.plan.goals)}</a>
+      <a class="link" href="/jobs/{data.job.number}/plan">Job {data.job.number}: {jobWords(model, data.plan.goals)}</a>
     </p>
     <div class="mt-1 flex items-center gap-4">
       <h1 class="text-2xl">Tray</h1>
@@ -69,7 +70,7 @@
                     >stay in the {inSentence(model.part(bin.part).name)}</span
                   >{/if}
                 {#each mixed.slice(0, 2) as m (m.hole)}<span class="mt-1 block border-l-3 border-now pl-2 text-sm"
-                    >{mixUpPhrase(model, m)}</span
+                    >{mixUpWords(model, m)}</span
                   >{/each}
                 {#if mixed.length > 2}<span class="block pl-2.5 text-sm text-soft"
                     >and {plural(mixed.length - 2, 'other hole')} likewise</span

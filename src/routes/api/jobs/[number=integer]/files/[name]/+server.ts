@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { tray } from '$core/fasteners';
 import { planMarkdown, runDocument, runTable, stepTable, traySvg } from '$core/formats';
-import { goalParts, screwsTakenOut, type Plan } from '$core/plan';
+import { screwsTakenOut, type Plan } from '$core/plan';
 import { allSteps, fold, plansOf, type RunEvent } from '$core/run';
 import { pool } from '$lib/server/database/pool';
 import { photoOf } from '$lib/server/bench/photos';
@@ -13,6 +13,7 @@ import { audit } from '$lib/server/database/audit';
 import { shopSettings } from '$lib/server/settings/shop';
 import { styleFrom } from '$lib/tray-styles';
 import type { RequestHandler } from './$types';
+import { goalParts } from '$core/goals';
 
 type Asked = Awaited<ReturnType<typeof planOfJob>> & { query: URLSearchParams };
 type Body = string | Uint8Array<ArrayBuffer>;

@@ -1,0 +1,5 @@
+export { moveId, openId, readAction, type ActionId } from './action';
+export { goalKey, readGoalKey, type GoalKey } from './goal';
+export { ANY, MAT, poseId, readPose } from './pose';
+export { inRound, roundOf, stepId } from './step';
+export { suspectId, suspectJoint, UNDOCUMENTED } from './suspect';

@@ -1,0 +1,28 @@
+import type { ActionId } from './action';
+
+type Leg = 'down' | 'up';
+
+/**
+ * Steps keep their ids from plan to plan, so that what was said of them holds. Where a thing is done once more (a cover
+ * opened again after a failed test) its steps get the next round: `down/joint:x~2`.
+ */
+export const stepId = {
+  action: (leg: Leg, action: ActionId): string => `${leg}/${action}`,
+  isolate: (step: string): string => `isolate/${step}`,
+  restore: (step: string): string => `restore/${step}`,
+  pose: (leg: Leg, n: number): string => `${leg}/pose-${n}`,
+  prepare: (joint: string): string => `up/prepare:${joint}`,
+  swap: (goal: string): string => `swap/${goal}`,
+  form: (cable: string): string => `swap/form:${cable}`,
+  test: (of: string): string => `prove/${of}`,
+  openTest: 'up/open-test'
+};
+
+const ROUND = /~(\d+)$/;
+
+export const roundOf = (step: string): number => Number(ROUND.exec(step)?.[1] ?? 1);
+
+export function inRound(step: string, round: number): string {
+  const first = step.replace(ROUND, '');
+  return round > 1 ? `${first}~${round}` : first;
+}

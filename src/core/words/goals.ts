@@ -1,0 +1,31 @@
+import type { Goal } from '../goals';
+import type { Model } from '../machine';
+import type { Weighting } from '../solve';
+import { begun, inSentence } from './text';
+
+const nameOf = (model: Model, goal: Goal) =>
+  inSentence(goal.do === 'reach' ? model.joint(goal.joint).name : model.part(goal.part).name);
+
+export const goalWords = (model: Model, goal: Goal): string => `${goal.do} the ${nameOf(model, goal)}`;
+
+/** What a job is for, in one line: "Replace fan, keyboard; reach display plug". */
+export function jobWords(model: Model, goals: readonly Goal[]): string {
+  const byVerb = new Map<string, string[]>();
+  for (const goal of goals) byVerb.set(goal.do, [...(byVerb.get(goal.do) ?? []), nameOf(model, goal)]);
+  const text = [...byVerb].map(([verb, names]) => `${verb} ${names.join(', ')}`).join('; ');
+  return begun(text);
+}
+
+export const WEIGHTING_NAMES: Record<Weighting, string> = {
+  'part-by-part': 'Part by part',
+  'bit-by-bit': 'Bit by bit'
+};
+
+/** What the legs of a plan are called, wherever they are shown. */
+export const LEG_NAMES = {
+  isolate: 'Make it safe',
+  down: 'Down',
+  swap: 'On the bench',
+  up: 'Back up',
+  prove: 'Prove it'
+} as const;
