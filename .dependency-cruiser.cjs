@@ -1,6 +1,20 @@
 /** One direction: routes -> lib -> core, never back, never in a circle. */
 module.exports = {
   forbidden: [
+    {
+      name: 'solve-knows-no-machine',
+      comment: 'The optimiser knows actions by name, and nothing of what they are.',
+      severity: 'error',
+      from: { path: '^src/core/(solve|ids)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/(?!solve/|ids/)' }
+    },
+    {
+      name: 'words-know-what-they-name',
+      comment: 'Sentences are made of facts that are handed in: the room of words reads machines, and runs no rule of plans or runs.',
+      severity: 'error',
+      from: { path: '^src/core/words/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/(?!words/|ids/|machine/|fasteners/|access/|goals/|cables/|solve/)' }
+    },
     { name: 'no-circles', severity: 'error', from: { path: '^(src|scripts|demo|db)' }, to: { circular: true } },
     {
       name: 'no-unresolved',

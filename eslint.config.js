@@ -4,6 +4,7 @@ import ts from 'typescript-eslint';
 import js from '@eslint/js';
 import svelteConfig from './svelte.config.js';
 import { beforePackages } from './scripts/lint/before-packages.js';
+import { noSentences } from './scripts/lint/no-sentences.js';
 import { ENTRIES } from './scripts/setup/entries.mjs';
 
 export default ts.config(
@@ -43,6 +44,13 @@ export default ts.config(
         { object: 'Math', property: 'random', message: 'The core has no dice: pass a seed in.' }
       ]
     }
+  },
+  {
+    // Sentences are made in the room of words; what is wrong with a file is a predicate of its place, beside the rule.
+    files: ['src/core/**/*.ts'],
+    ignores: ['**/*.test.ts', 'src/core/testing/**', 'src/core/words/**'],
+    plugins: { house: { rules: { 'no-sentences': noSentences } } },
+    rules: { 'house/no-sentences': 'error' }
   },
   {
     // The host's own zone and language are nobody's: days, times and numbers are written by src/core/calendar, as the shop has it.

@@ -7,6 +7,7 @@ import { WEIGHTS, type Weighting } from '../../src/core/solve';
 import type { Options } from './options';
 import { faultLine, Refusal, textAt, type Read } from './files';
 import type { Goal } from '../../src/core/goals';
+import { LEG_NAMES } from '../../src/core/words';
 
 /** Weights of one's own: seconds of wasted motion for each change. */
 const WeightsFile = z.strictObject({
@@ -98,7 +99,6 @@ function inLines(made: Plan): string {
   const minutes = (s: number) => `${Math.round(s / 60)} min`;
   const gap = ({ cost, bound, proved }: Plan['set']) =>
     proved ? 'proved best' : `at most ${cost - bound} s above the bound`;
-  const titles = { isolate: 'Make it safe', down: 'Down', swap: 'Swap', up: 'Up', prove: 'Prove' };
   const out = [
     `${made.machine.id} ${made.machine.revision}: ${made.goals.map((g) => `${g.do} ${g.do === 'reach' ? g.joint : g.part}`).join(', ')}`
   ];
@@ -110,7 +110,7 @@ function inLines(made: Plan): string {
   if (made.loose.length > 0) out.push(`not held: ${made.loose.length} turns or lid moves with something loose`);
   let leg = '';
   made.steps.forEach((step, i) => {
-    if (step.leg !== leg) out.push('', titles[(leg = step.leg) as keyof typeof titles]);
+    if (step.leg !== leg) out.push('', LEG_NAMES[(leg = step.leg) as keyof typeof LEG_NAMES]);
     out.push(
       `${String(i + 1).padStart(4)}  ${step.text}${step.departs && step.leg === 'up' ? `   [${step.departs}]` : ''}`
     );

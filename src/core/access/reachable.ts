@@ -1,5 +1,5 @@
 import { warning, type Fault } from '../machine';
-import type { ActionId } from '../ids';
+import { openId, type ActionId } from '../ids';
 import type { Access, Cause, Requirement } from './requirements';
 
 /**
@@ -20,7 +20,7 @@ export function reachFaults(access: Access): Fault[] {
   }
   const loops = new Map<string, { place: number; joint: string; why: string[]; waits: string[] }>();
   access.model.machine.joints.forEach((joint, i) => {
-    const id = `joint:${joint.id}`;
+    const id = openId(joint.id);
     if (done.has(id)) return;
     const loop = loopFrom(access, id, done, met);
     const key = loop

@@ -3,8 +3,6 @@ export {
   laidBare,
   sceneOf,
   untouched,
-  partThing,
-  jointThing,
   type Drawn,
   type DrawnPart,
   type DrawnCable,

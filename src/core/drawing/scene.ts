@@ -4,6 +4,7 @@ import type { Ink } from './ink';
 import { jointInks } from './joint';
 import { cablePath, outlinePath } from './outline-path';
 import { partInks } from './part';
+import { jointThing, partThing } from '../ids';
 
 export interface DrawnPart {
   what: 'part';
@@ -59,9 +60,6 @@ const THIN = new Set(['cover', 'bezel']);
 const HIDING = new Set(['cover', 'bezel', 'shield', 'bracket', 'foot', 'film']);
 /** How finely a cable is looked along for what it passes under, mm. */
 const LOOK_MM = 2;
-
-export const partThing = (id: string) => `part:${id}`;
-export const jointThing = (id: string) => `joint:${id}`;
 
 /** The machine without what only hides what is in it, for choosing: nothing is opened, and these parts stay whatever they are. */
 export function laidBare(model: Model, keep: readonly string[]): MachineState {

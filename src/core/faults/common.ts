@@ -1,4 +1,5 @@
 import type { Model } from '../machine';
+import { jointThing, partThing, readThing } from '../ids';
 
 /** A part or joint through which functions run. */
 export interface Common {
@@ -42,17 +43,17 @@ export function commonTo(model: Model, dead: readonly string[], works: readonly 
     // A cable serves what its plugs serve.
     if (model.cable(part.id))
       for (const joint of model.jointsOf(part.id)) for (const f of joint.functions) functions.add(f);
-    through.set(`part:${part.id}`, { what: 'part', name: part.name, functions });
+    through.set(partThing(part.id), { what: 'part', name: part.name, functions });
   }
   for (const joint of model.machine.joints)
     if (joint.kind === 'connector')
-      through.set(`joint:${joint.id}`, { what: 'joint', name: joint.name, functions: new Set(joint.functions) });
+      through.set(jointThing(joint.id), { what: 'joint', name: joint.name, functions: new Set(joint.functions) });
   const rank = (c: Common) => causeRank(model, c.what, c.id, wanted);
   const least = Math.min(2, wanted.size);
   return [...through]
     .map(([key, { what, name, functions }]): Common => ({
       what,
-      id: key.slice(key.indexOf(':') + 1),
+      id: readThing(key).id,
       name,
       dead: [...functions].filter((f) => wanted.has(f)).sort(),
       alive: [...functions].filter((f) => well.has(f)).sort()

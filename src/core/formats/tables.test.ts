@@ -109,7 +109,7 @@ describe('the plan for others to read', () => {
     const text = planMarkdown(model, made);
     expect(text).toMatch(/^# Replace fan\n/);
     expect(text).toContain('- [ ] Fan, NF14-3100');
-    expect(text).toMatch(/## Back up\n\n(- \[ \] .*\n( {2}- .*\n)*)+/);
+    expect(text).toMatch(/## Way up\n\n(- \[ \] .*\n( {2}- .*\n)*)+/);
     expect(text.match(/- \[ \] \d+\./g)!.length).toBe(made.steps.length);
   });
   it('names from a file cannot act as Markdown or HTML', () => {

@@ -1,5 +1,6 @@
-export { moveId, openId, readAction, type ActionId } from './action';
+export { movedPart, moveId, openId, readAction, type ActionId } from './action';
 export { goalKey, readGoalKey, type GoalKey } from './goal';
 export { ANY, MAT, poseId, readPose } from './pose';
 export { inRound, roundOf, stepId } from './step';
 export { suspectId, suspectJoint, UNDOCUMENTED } from './suspect';
+export { jointThing, partThing, readThing } from './thing';

@@ -5,7 +5,7 @@ import { lidsOf, looseRules, ontoMat, poseOf, type Lids } from './pose';
 import type { From, RemovalSet } from './sets';
 import { comesAfter, takenApart, tornAfter } from './together';
 import { toolOf } from './tools';
-import { openId, type ActionId } from '../ids';
+import { openId, type ActionId, readAction } from '../ids';
 import { JOB } from '../goals';
 
 /** How every job starts: upright, as it was handed over. */
@@ -64,9 +64,14 @@ function wished(ids: readonly ActionId[], needs: Needs, wishes: Needs): Needs {
   return kept;
 }
 
+const jointOf = (id: ActionId): string | undefined => {
+  const action = readAction(id);
+  return action && 'joint' in action ? action.joint : undefined;
+};
+
 /** Cables are drawn out from their plug on, guide by guide. */
 function handFirst(access: Access, ids: readonly ActionId[]): Needs {
-  const opened = new Set(ids.flatMap((id) => (id.startsWith('joint:') ? [id.slice('joint:'.length)] : [])));
+  const opened = new Set(ids.flatMap((id) => jointOf(id) ?? []));
   return access.model.machine.cables.flatMap((cable) => {
     const row = undressing(access.model, cable, opened);
     return row.slice(1).map((joint, i) => ({ of: openId(joint), alternatives: [[openId(row[i]!)]] }));

@@ -5,7 +5,7 @@ import type { RunState } from './fold';
 import { allSteps } from './rounds';
 import { DEPARTS } from '../words';
 import { goalId, type Goal } from '../goals';
-import { inRound, openId, roundOf, type ActionId, moveId, stepId } from '../ids';
+import { inRound, openId, roundOf, type ActionId, moveId, stepId, movedPart } from '../ids';
 
 /**
  * Where work stands: what is open and out, in the order in which it was opened, and the joints that will not open.
@@ -172,7 +172,7 @@ class Standing {
 
   /** Whether a part was taken out by itself and has not come back. */
   private isOut(part: string): boolean {
-    return [...this.open].some((id) => id.startsWith(`move:${part}/`));
+    return [...this.open].some((id) => movedPart(id) === part);
   }
 }
 

@@ -24,8 +24,8 @@ export const WEIGHTING_NAMES: Record<Weighting, string> = {
 /** What the legs of a plan are called, wherever they are shown. */
 export const LEG_NAMES = {
   isolate: 'Make it safe',
-  down: 'Down',
-  swap: 'On the bench',
-  up: 'Back up',
-  prove: 'Prove it'
+  down: 'Way down',
+  swap: 'Swap',
+  up: 'Way up',
+  prove: 'Prove what was touched'
 } as const;

@@ -31,3 +31,4 @@ export { REPORT, REPORT_TITLES } from './report';
 export { mixUpWords } from './screws';
 export { SHEET } from './sheet';
 export { CLOSING_CHECK, OPEN_TEST, openTestReason, TESTED, testWords } from './tests';
+export { DIFFERENCE, FIELD_NAMES } from './differences';

@@ -39,6 +39,7 @@ export type SetResult<R extends Requirement = Requirement> = { ok: true; set: Re
 /** A way by its actions, in the order of their ids with spaces between. */
 export type WayKey = string;
 export const wayKey = (way: readonly ActionId[]): WayKey => [...way].sort().join(' ');
+const actionsOf = (key: WayKey): ActionId[] => key.split(' ');
 /** One way of one requirement, within a search. */
 export const placeKey = (requirement: Requirement, alternative: number): string => `${requirement.id}#${alternative}`;
 
@@ -81,7 +82,7 @@ export function graphOf<R extends Requirement>(
     index.set(id, ids.length);
     return ids.push(id) - 1;
   };
-  const avoided = [...avoid].map((key) => key.split(' '));
+  const avoided = [...avoid].map(actionsOf);
   const isAvoided = (way: readonly ActionId[]) => avoided.some((actions) => actions.every((a) => way.includes(a)));
   const needs: Need<R>[][] = [];
   for (let i = 0; i < ids.length; i++) {

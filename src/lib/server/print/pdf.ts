@@ -11,7 +11,7 @@ import { brokenForGood, zoneAt, type Plan } from '$core/plan';
 import { machineAfter, reportSections, screwRows, type RunState } from '$core/run';
 import { duration } from '$lib/ui/format';
 import { goalParts } from '$core/goals';
-import { jobWords } from '$core/words';
+import { jobWords, LEG_NAMES } from '$core/words';
 
 /** Points of a PDF page per millimetre. */
 const PT = 72 / 25.4;
@@ -99,14 +99,6 @@ export interface Photo {
   bytes: Uint8Array;
   caption: string;
 }
-
-const LEGS = {
-  isolate: 'Make it safe',
-  down: 'Way down',
-  swap: 'Turning point',
-  up: 'Way up',
-  prove: 'Prove what was touched'
-} as const;
 
 /** The job on paper: what it is, what has to lie ready, the machine opened, and every step to be ticked. */
 export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Buffer<ArrayBuffer>> {
@@ -196,7 +188,7 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
         .moveDown(0.4)
         .font('bold')
         .fontSize(11)
-        .text(LEGS[step.leg], left, doc.y, { width })
+        .text(LEG_NAMES[step.leg], left, doc.y, { width })
         .font('plain')
         .fontSize(9.5)
         .moveDown(0.15);

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { jointThing, partThing, untouched, type Thing } from '$core/drawing';
+  import { untouched, type Thing } from '$core/drawing';
   import { inRows, interchangeable, worstMixUps, sizeText } from '$core/fasteners';
   import { modelOf, type Cable, type Joint, type Part } from '$core/machine';
   import DataTable from '$lib/ui/DataTable.svelte';
@@ -7,6 +7,7 @@
   import { day, moment } from '$lib/ui/dates';
   import { plural } from '$lib/ui/format';
   import { inSentence, mixUpWords } from '$core/words';
+  import { jointThing, partThing } from '$core/ids';
 
   let { data } = $props();
   const model = $derived(modelOf(data.machine));

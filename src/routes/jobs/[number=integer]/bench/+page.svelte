@@ -53,6 +53,7 @@
   import Tools from './Tools.svelte';
   import Words from './Words.svelte';
   import { goalParts, type Goal } from '$core/goals';
+  import { LEG_NAMES } from '$core/words';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally (one bench per visit of the page: a run keeps its machine and plan)
@@ -60,8 +61,6 @@
   // svelte-ignore state_referenced_locally
   const bench = new Bench(data.run.id, model, data.run.plan, data, data.person ?? { id: '', name: '' });
   const plan = $derived(bench.plan);
-
-  const LEG = { isolate: 'Make it safe', down: 'Way down', swap: 'Swap', up: 'Way up', prove: 'Prove' } as const;
 
   let looking = $state<number | undefined>();
   let count = $state('');
@@ -424,7 +423,7 @@
         aria-label="What to do"
       >
         <p class="text-lg text-soft">
-          {LEG[step.leg]}, step <span class="figure">{index + 1}</span> of
+          {LEG_NAMES[step.leg]}, step <span class="figure">{index + 1}</span> of
           <span class="figure">{plan.steps.length}</span>
           {#if isHere && !run.paused}<StepClock since={run.lastAt} planned={step.seconds} />{/if}
           {#if !isHere}<span class="ml-2 rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn"

@@ -14,6 +14,7 @@
   import { eachReading } from '$lib/offline/readings.svelte';
   import type { Bench } from '$lib/offline/bench.svelte';
   import { inSentence } from '$core/words';
+  import { openId, stepId } from '$core/ids';
 
   /** A screw that lies there: measured as far as one likes, and whose it most likely is. */
   interface Props {
@@ -94,11 +95,13 @@
   function put(joint: string) {
     bench.record({
       type: 'note',
-      step: `down/joint:${joint}`,
+      step: stepId.action('down', openId(joint)),
       text: `Found a screw${length ? `, ${length} mm long` : ''}: put with the ${inSentence(model.joint(joint).name)}.`
     });
     // What was given up for lost is there again.
-    const lost = bench.state.findings.findLast((f) => f.what === 'lost' && f.step === `down/joint:${joint}`);
+    const lost = bench.state.findings.findLast(
+      (f) => f.what === 'lost' && f.step === stepId.action('down', openId(joint))
+    );
     if (lost) bench.record({ type: 'undo', event: lost.event });
     onclose();
   }

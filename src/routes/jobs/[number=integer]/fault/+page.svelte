@@ -20,7 +20,7 @@
   let asked = 0;
   let worker: Worker | undefined;
   let zoneOfChoice = $state<string>();
-  let pointed = $state<string>();
+  let pointed = $state<{ what: 'part' | 'joint'; id: string }>();
 
   onMount(() => () => worker?.terminate());
   function open(): Worker {
@@ -84,14 +84,10 @@
           .flatMap((r) => (r.fault.part ? [r.fault.part] : r.fault.joint ? [model.joint(r.fault.joint).a] : []))
   );
   const parts = $derived(
-    pointed?.startsWith('part:')
-      ? [pointed.slice(5)]
-      : goalParts(goals).length > 0
-        ? goalParts(goals)
-        : suspectParts.slice(0, 3)
+    pointed?.what === 'part' ? [pointed.id] : goalParts(goals).length > 0 ? goalParts(goals) : suspectParts.slice(0, 3)
   );
   const joint = $derived(
-    pointed?.startsWith('joint:') ? pointed.slice(6) : goals.flatMap((g) => (g.do === 'reach' ? g.joint : []))[0]
+    pointed?.what === 'joint' ? pointed.id : goals.flatMap((g) => (g.do === 'reach' ? g.joint : []))[0]
   );
   const zone = $derived(
     zoneOfChoice ??
@@ -218,7 +214,7 @@
                 type="button"
                 class="min-h-8 rounded-md border border-rule-strong bg-sheet px-2 text-sm"
                 onclick={() => {
-                  pointed = `${c.what}:${c.id}`;
+                  pointed = c;
                   zoneOfChoice = undefined;
                 }}
                 >{c.name}{#if c.alive.length > 0}<span class="text-soft"
@@ -354,7 +350,7 @@
                 class="block w-full text-left"
                 disabled={!fault.part && !fault.joint}
                 onclick={() => {
-                  pointed = fault.joint ? `joint:${fault.joint}` : `part:${fault.part}`;
+                  pointed = fault.joint ? { what: 'joint', id: fault.joint } : { what: 'part', id: fault.part! };
                   zoneOfChoice = undefined;
                 }}
               >
