@@ -10,7 +10,8 @@ module.exports = {
     },
     {
       name: 'words-know-what-they-name',
-      comment: 'Sentences are made of facts that are handed in: the room of words reads machines, and runs no rule of plans or runs.',
+      comment:
+        'Sentences are made of facts that are handed in: the room of words reads machines, and runs no rule of plans or runs.',
       severity: 'error',
       from: { path: '^src/core/words/', pathNot: '\\.test\\.ts$' },
       to: { path: '^src/core/(?!words/|ids/|machine/|fasteners/|access/|goals/|cables/|solve/)' }

@@ -1,5 +1,5 @@
-/** What is chosen and put in order: the optimiser knows actions by name only. */
-export type ActionId = string;
+import type { ActionId } from '../ids';
+export type { ActionId } from '../ids';
 
 /** Before `of` can be done, or beside it, one of the alternatives must have been; an empty one asks for nothing. */
 export interface Requirement {
