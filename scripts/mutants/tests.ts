@@ -1,0 +1,59 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+
+/** How long each file of tests takes by itself, s. */
+export type Durations = ReadonlyMap<string, number>;
+
+/** From what the test runner writes of a whole run. @param root of the tree it ran in */
+export function durationsIn(report: string, root: string): Map<string, number> {
+  const { testResults } = JSON.parse(readFileSync(report, 'utf8')) as {
+    testResults: { name: string; status: string; startTime: number; endTime: number }[];
+  };
+  const failed = testResults.filter((t) => t.status !== 'passed');
+  if (failed.length > 0) throw new Error(`fails before anything is broken: ${failed.map((t) => t.name).join(', ')}`);
+  return new Map(testResults.map((t) => [t.name.slice(root.length + 1), (t.endTime - t.startTime) / 1000]));
+}
+
+interface Cruised {
+  modules: { source: string; dependencies: { resolved: string }[] }[];
+}
+
+/** For each file of sources the files of tests that lead to it. */
+export function testsByFile(root: string): Map<string, Set<string>> {
+  const json = execFileSync(
+    'npx',
+    ['depcruise', '--config', '.dependency-cruiser.cjs', '--output-type', 'json', 'src', 'scripts', 'demo', 'db'],
+    { cwd: root, encoding: 'utf8', maxBuffer: 1 << 28 }
+  );
+  const needs = new Map(
+    (JSON.parse(json) as Cruised).modules.map((m) => [m.source, m.dependencies.map((d) => d.resolved)])
+  );
+  const found = new Map<string, Set<string>>();
+  for (const test of [...needs.keys()].filter((f) => f.endsWith('.test.ts'))) {
+    const seen = new Set([test]);
+    for (const file of seen) for (const next of needs.get(file) ?? []) if (needs.has(next)) seen.add(next);
+    for (const file of seen) found.set(file, (found.get(file) ?? new Set()).add(test));
+  }
+  return found;
+}
+
+const roomOf = (file: string) => file.split('/').slice(0, -1).join('/');
+
+/**
+ * In which order tests are asked: those of the file's own room, then the others, quickest first, as long as the budget lasts.
+ * @returns two rounds: what is quick, and what is asked only where that noticed nothing
+ */
+export function roundsFor(file: string, tests: ReadonlySet<string>, took: Durations, budget: number): string[][] {
+  const own = (test: string) => (roomOf(file).startsWith(roomOf(test)) ? 0 : 1);
+  const sorted = [...tests]
+    .filter((t) => took.has(t))
+    .sort((a, b) => own(a) - own(b) || took.get(a)! - took.get(b)! || (a < b ? -1 : 1));
+  const rounds: string[][] = [[], []];
+  let spent = 0;
+  for (const test of sorted) {
+    spent += took.get(test)!;
+    if (spent > budget && rounds[0]!.length > 0) break;
+    rounds[spent <= budget / 4 || rounds[0]!.length === 0 ? 0 : 1]!.push(test);
+  }
+  return rounds.filter((r) => r.length > 0);
+}
