@@ -74,10 +74,16 @@ const isText = (node: ts.BinaryExpression): boolean =>
     (side) => ts.isStringLiteral(side) || ts.isTemplateExpression(side) || ts.isNoSubstitutionTemplateLiteral(side)
   );
 
-/** So many of them, spread evenly over all files and lines. @param shift 0 to 1: where in each stretch the one is taken */
+/**
+ * So many of them, spread evenly over all files and lines, and in such an order that those up to any moment are spread as well.
+ * @param shift 0 to 1: where in each stretch the one is taken
+ */
 export function spread(all: readonly Mutant[], count: number, shift: number): Mutant[] {
   const step = Math.max(1, all.length / count);
-  return Array.from({ length: Math.min(count, all.length) }, (_, i) => all[Math.floor((i + shift) * step)]!);
+  const turn = (i: number) => (i * 0.6180339887498949) % 1;
+  return Array.from({ length: Math.min(count, all.length) }, (_, i) => i)
+    .sort((a, b) => turn(a) - turn(b))
+    .map((i) => all[Math.floor((i + shift) * step)]!);
 }
 
 export const broken = (text: string, { start, end, becomes }: Mutant): string =>
