@@ -18,6 +18,7 @@ import { type Plan, type Step } from '../src/core/plan';
 import type { RunEvent } from '../src/core/run';
 import { jobWords } from '../src/core/words';
 import type { Goal } from '../src/core/goals';
+import { whyNot } from '../src/core/result';
 
 export interface DemoPeople {
   password: string;
@@ -46,13 +47,13 @@ export async function seed(db: Queryable, { people, password }: DemoPeople): Pro
   // What was built first comes first, so that the newest file of a machine is the one in use.
   for (const name of [...named('earlier/'), ...named('')]) {
     const imported = await importMachine(db, readFileSync(`${folder}${name}`, 'utf8'), ines);
-    if (!imported.ok) throw new Error(`${name}: ${imported.faults[0]!.place} ${imported.faults[0]!.message}`);
+    if (!imported.ok) throw new Error(`${name}: ${imported.problems[0]!.place} ${imported.problems[0]!.message}`);
     files.set(imported.row.machineId, imported.row.fileId);
   }
   const sets = fileURLToPath(new URL('faults/', import.meta.url));
   for (const name of readdirSync(sets)) {
     const imported = await importFaultSet(db, readFileSync(`${sets}${name}`, 'utf8'), ines);
-    if (!imported.ok) throw new Error(`${name}: ${imported.why}`);
+    if (!imported.ok) throw new Error(`${name}: ${whyNot(imported)}`);
   }
   await stockTheShelves(db, [...files.values()], ines);
   const due = (days: number) => daysAfter(dayOf(new Date().toISOString(), DEPOT), days);
@@ -240,7 +241,7 @@ async function work(db: Queryable, number: number, by: string, count: number, fr
   if (count >= run.plan.steps.length)
     events.push(event({ type: 'signed', note: 'Old fan kept for the customer.' }, 20));
   const answer = await appendEvents(run.id, machine, hash, events, by);
-  if (!answer.ok) throw new Error(`demo job ${number}: ${JSON.stringify(answer.refused)}`);
+  if (!answer.ok) throw new Error(`demo job ${number}: ${JSON.stringify(answer.problems)}`);
 }
 
 function stepEvents(

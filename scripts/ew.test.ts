@@ -40,8 +40,8 @@ describe('the command line', () => {
     const { status, stderr, stdout } = ew('validate', file('bad.json', '{"format":"eager-wrench/machine@1","id":"X"}'));
     expect(status).toBe(2);
     expect(stdout).toBe('');
-    expect(stderr).toContain('bad.json: fault: id: must be lower case');
-    expect(stderr).toContain('bad.json: fault: zones: is missing');
+    expect(stderr).toContain('bad.json: error: id: must be lower case');
+    expect(stderr).toContain('bad.json: error: zones: is missing');
   });
   it.each([
     ['no such file', () => ['validate', join(folder, 'none.json')], 'cannot be read (ENOENT)'],

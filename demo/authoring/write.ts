@@ -23,7 +23,7 @@ const machines = [
 for (const { machine, name } of machines) {
   const text = `${JSON.stringify(machine, null, 1)}\n`;
   const file = readMachineFile(text);
-  const said = file.ok ? file.warnings : file.faults;
+  const said = file.ok ? file.warnings : file.problems;
   for (const f of said) console.error(`${f.severity} ${machine.id} ${f.place}: ${f.message}`);
   if (!file.ok) {
     process.exitCode = 2;

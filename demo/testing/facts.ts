@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect } from 'vitest';
-import { drawingFaults } from '../../src/core/access';
+import { drawingProblems } from '../../src/core/access';
 import { checkPlan } from '../../src/core/check';
 import { readMachineFile } from '../../src/core/formats';
 import { plan, type Plan } from '../../src/core/plan';
@@ -12,7 +12,7 @@ import { PlanningError, type Goal } from '../../src/core/goals';
 export function demoMachine(id: string) {
   const text = readFileSync(fileURLToPath(new URL(`../machines/${id}.json`, import.meta.url)), 'utf8');
   const file = readMachineFile(text);
-  if (!file.ok) throw new Error(JSON.stringify(file.faults));
+  if (!file.ok) throw new Error(JSON.stringify(file.problems));
   const made = new Map<string, Plan>();
   const planOf = (goals: Goal[], bit = false): Plan => {
     const key = JSON.stringify([goals, bit]);
@@ -74,7 +74,7 @@ export function holdsForAll(id: string, built: unknown) {
   return {
     asBuilt: () => expect(JSON.parse(text)).toEqual(JSON.parse(JSON.stringify(built))),
     complete: () => {
-      expect(drawingFaults(file.access)).toEqual([]);
+      expect(drawingProblems(file.access)).toEqual([]);
       expect(machine.parts.length).toBeGreaterThanOrEqual(30);
       expect(machine.parts.length).toBeLessThanOrEqual(70);
       const screws = machine.joints.filter((j) => j.kind === 'screws');

@@ -94,7 +94,7 @@ it('check-plan accepts what works and refuses what does not, wherever it comes f
   expect(() => out('check-plan', demo, file('broken.json', JSON.stringify(broken)))).toThrow(
     /brings back what is not open/
   );
-  expect(() => out('check-plan', demo, file('none.json', '{}'))).toThrow(/none\.json: fault: format/);
+  expect(() => out('check-plan', demo, file('none.json', '{}'))).toThrow(/none\.json: error: format/);
 });
 
 describe('screws', () => {

@@ -9,12 +9,12 @@ import {
   checkMachine,
   type Published
 } from '../../src/core/formats';
-import { shown } from '../../src/core/machine';
 import { checkPlan } from '../../src/core/check';
 import { fitTable, trayFor, which } from './fasteners';
-import { faultLine, Refusal, machineAt, textAt } from './files';
+import { problemLine, Refusal, machineAt, textAt } from './files';
 import { parsed } from './options';
 import { planText } from './planning';
+import { shown } from '../../src/core/result';
 
 export { Refusal };
 
@@ -71,7 +71,7 @@ export function run(argv: string[]): Said {
       const { machine, warnings, hash } = machineAt(first);
       return said(
         `${first}: ${machine.maker} ${machine.model} ${machine.revision}, ${machine.parts.length} parts, ${machine.joints.length} joints, ${machine.cables.length} cables, ${warnings.length} warnings\nsha256 ${hash}`,
-        warnings.map((w) => faultLine(first, w))
+        warnings.map((w) => problemLine(first, w))
       );
     }
     case 'plan':
@@ -79,7 +79,7 @@ export function run(argv: string[]): Said {
     case 'check-plan': {
       const { access, hash } = machineAt(first);
       const plan = readPlan(textAt(second));
-      if (!plan.ok) throw new Refusal(plan.faults.map((f) => faultLine(second, f)));
+      if (!plan.ok) throw new Refusal(plan.problems.map((f) => problemLine(second, f)));
       const problems = checkPlan(access.model.machine, plan.value, hash);
       if (problems.length > 0) throw new Refusal(problems.map((p) => `${second}: ${p}`));
       return said(`${second}: can be carried out on ${first}, ${plan.value.steps.length} steps, nothing left open`);
@@ -94,9 +94,9 @@ export function run(argv: string[]): Said {
       const { machine } = machineAt(first);
       if (values.from === undefined) return said(screwTable(machine));
       const read = readScrewTable(machine, textAt(values.from));
-      if (!read.ok) throw new Refusal(read.faults.map((f) => faultLine(values.from!, f)));
+      if (!read.ok) throw new Refusal(read.problems.map((f) => problemLine(values.from!, f)));
       const checked = checkMachine(read.machine);
-      if (!checked.ok) throw new Refusal(checked.faults.map((f) => faultLine(values.from!, f)));
+      if (!checked.ok) throw new Refusal(checked.problems.map((f) => problemLine(values.from!, f)));
       return said(writeMachineFile(read.machine), [`changed: ${read.changed.join(', ') || 'nothing'}`]);
     }
     default: {

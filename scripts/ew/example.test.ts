@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect, it } from 'vitest';
-import { drawingFaults } from '../../src/core/access';
+import { drawingProblems } from '../../src/core/access';
 import { checkPlan } from '../../src/core/check';
 import { readMachineFile } from '../../src/core/formats';
 import { plan } from '../../src/core/plan';
@@ -12,9 +12,9 @@ const example = path('examples/skiff-12.json');
 
 it('the machine from nothing is whole, and is planned as its page says', () => {
   const file = readMachineFile(readFileSync(example, 'utf8'));
-  if (!file.ok) throw new Error(JSON.stringify(file.faults));
+  if (!file.ok) throw new Error(JSON.stringify(file.problems));
   expect(file.machine.parts).toHaveLength(10);
-  expect(drawingFaults(file.access)).toEqual([]);
+  expect(drawingProblems(file.access)).toEqual([]);
   expect(file.warnings).toHaveLength(3);
   const page = readFileSync(path('machine-from-nothing.md'), 'utf8');
   const printed = /```\n([\s\S]*?)\n```/.exec(page)![1];

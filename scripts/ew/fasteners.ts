@@ -16,11 +16,12 @@ import {
   type TrayStyle
 } from '../../src/core/fasteners';
 import { traySvg } from '../../src/core/formats';
-import { Drive, HeadStyle, shown } from '../../src/core/machine';
+import { Drive, HeadStyle } from '../../src/core/machine';
 import { plan, screwsTakenOut } from '../../src/core/plan';
 import type { Options } from './options';
 import { Refusal, writeTo, type Read } from './files';
 import { goalsOf } from './planning';
+import { shown } from '../../src/core/result';
 
 /** Gross mix-ups that are listed: nobody reads more. */
 const GROSS = 20;

@@ -1,6 +1,7 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { readMachineFile, type MachineFile } from '../../src/core/formats';
-import { MACHINE_FILE_MAX_BYTES, type Fault } from '../../src/core/machine';
+import { MACHINE_FILE_MAX_BYTES } from '../../src/core/machine';
+import type { Problem } from '../../src/core/result';
 
 /** What was asked cannot be done: lines for standard error. */
 export class Refusal extends Error {
@@ -11,12 +12,12 @@ export class Refusal extends Error {
 
 export type Read = Extract<MachineFile, { ok: true }>;
 
-export const faultLine = (path: string, f: Fault) => `${path}: ${f.severity}: ${f.place}: ${f.message}`;
+export const problemLine = (path: string, f: Problem) => `${path}: ${f.severity}: ${f.place}: ${f.message}`;
 
 /** @throws Refusal naming each fault by its place */
 export function machineAt(path: string): Read {
   const file = readMachineFile(textAt(path));
-  if (!file.ok) throw new Refusal(file.faults.map((f) => faultLine(path, f)));
+  if (!file.ok) throw new Refusal(file.problems.map((f) => problemLine(path, f)));
   return file;
 }
 

@@ -1,13 +1,14 @@
 import { z } from 'zod';
 import { planMarkdown, stepTable } from '../../src/core/formats';
 import { CONDITION_NAMES } from '../../src/core/hazards';
-import { parseDocument, shown } from '../../src/core/machine';
+import { parseDocument } from '../../src/core/machine';
 import { alongside, alternatives, explain, plan, type Plan, type PlanOptions } from '../../src/core/plan';
 import { WEIGHTS, type Weighting } from '../../src/core/solve';
 import type { Options } from './options';
-import { faultLine, Refusal, textAt, type Read } from './files';
+import { problemLine, Refusal, textAt, type Read } from './files';
 import type { Goal } from '../../src/core/goals';
 import { LEG_NAMES } from '../../src/core/words';
+import { shown } from '../../src/core/result';
 
 /** Weights of one's own: seconds of wasted motion for each change. */
 const WeightsFile = z.strictObject({
@@ -33,7 +34,7 @@ function weightingOf(given: string | undefined): PlanOptions['weighting'] {
   if (Object.hasOwn(SHORT, given)) return SHORT[given]!;
   if (Object.hasOwn(WEIGHTS, given)) return given as Weighting;
   const weights = parseDocument(textAt(given), WeightsFile, 10_000);
-  if (!weights.ok) throw new Refusal(weights.faults.map((f) => faultLine(given, f)));
+  if (!weights.ok) throw new Refusal(weights.problems.map((f) => problemLine(given, f)));
   return { name: 'custom', weights: weights.value };
 }
 

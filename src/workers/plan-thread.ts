@@ -1,8 +1,9 @@
 import type { MessagePort } from 'node:worker_threads';
 import { drawingSvg, untouched } from '../core/drawing';
 import { readMachineFile } from '../core/formats';
-import { modelOf, type Fault, type Machine } from '../core/machine';
+import { modelOf, type Machine } from '../core/machine';
 import type { Plan, PlanRequest } from '../core/plan';
+import { refused, type Problem, type Result } from '../core/result';
 import type { Paper } from '../lib/server/print/pdf';
 import { answer, type Answer } from './answer';
 
@@ -23,9 +24,9 @@ export type Task =
 /** How a plan goes: it stands, or its order is searched on, with the best cost so far and what is proved of it. */
 export type Heard = { stage: 'first' } | { stage: 'down' | 'up'; cost: number; bound: number };
 
-export type Made = { ok: true; plan: Plan } | { ok: false; message: string };
-export type Checked = { ok: true; machine: Machine; hash: string; warnings: Fault[] } | { ok: false; faults: Fault[] };
-export type Result<T extends Task> = T extends { do: 'plan' }
+export type Made = Result<{ plan: Plan }>;
+export type Checked = Result<{ machine: Machine; hash: string; warnings: readonly Problem[] }>;
+export type Done<T extends Task> = T extends { do: 'plan' }
   ? Made
   : T extends { do: 'read' }
     ? Checked
@@ -34,7 +35,7 @@ export type Result<T extends Task> = T extends { do: 'plan' }
       : string;
 
 /** On the server: one piece of work in one thread of the pool. Who does not want it any more ends the thread. */
-export default async function work(task: Task): Promise<Result<Task>> {
+export default async function work(task: Task): Promise<Done<Task>> {
   switch (task.do) {
     case 'print':
       // Loaded by the first who prints: a thread that plans does without fonts.
@@ -59,7 +60,7 @@ async function planned({ request, enoughMs, port }: Extract<Task, { do: 'plan' }
     request,
     (said: Answer) => {
       if (said.stage === 'done') result = { ok: true, plan: said.plan };
-      else if (said.stage === 'refused') result = { ok: false, message: said.message };
+      else if (said.stage === 'refused') result = refused('cannot-be-planned', said.message);
       else if (said.stage === 'first') port.postMessage({ stage: 'first' } satisfies Heard);
       else if (said.stage === 'down' || said.stage === 'up') port.postMessage(said satisfies Heard);
     },

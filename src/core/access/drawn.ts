@@ -1,9 +1,10 @@
-import { removes, warning, type Fault, type Machine, type Move, type Pose } from '../machine';
+import { removes, type Machine, type Move, type Pose } from '../machine';
 import type { Access } from './requirements';
 import { areaOf, contains, discMeets } from './geometry';
+import { warning, type Problem } from '../result';
 
 /** What the drawing says that cannot be, or hardly: told to whoever writes the file. */
-export function drawingFaults(access: Access): Fault[] {
+export function drawingProblems(access: Access): Problem[] {
   return [
     ...meetings(access),
     ...strayJoints(access.model.machine),
@@ -14,32 +15,39 @@ export function drawingFaults(access: Access): Fault[] {
 }
 
 /** Two things cannot be at one place, unless one is drawn around what it carries. */
-function meetings({ model, drawing }: Access): Fault[] {
+function meetings({ model, drawing }: Access): Problem[] {
   const { parts } = model.machine;
   const index = new Map(parts.map((p, i) => [p.id, i]));
   const range = ([from, to]: readonly [number, number]) => `${from} to ${to} mm`;
   return [...drawing.meetings()].map(({ a, b, zone, at, depths }) =>
     warning(
       ['parts', index.get(a.id)!, 'shapes'],
+      'parts-meet',
       `"${a.id}" and "${b.id}" run through each other in "${zone}", as drawn ${range(depths[0])} and ${range(depths[1])} deep at ${at.map((mm) => mm.toFixed(0)).join(' / ')}`
     )
   );
 }
 
 /** A place off the face is worked on nowhere. */
-function strayJoints(machine: Machine): Fault[] {
+function strayJoints(machine: Machine): Problem[] {
   const zones = new Map(machine.zones.map((z) => [z.id, areaOf(z.outline)]));
   return machine.joints.flatMap((joint, i) => {
     const zone = zones.get(joint.zone)!;
     const k = joint.at.findIndex((at) => !contains(zone, at) && !discMeets(zone, at, 0.5));
     return k < 0
       ? []
-      : [warning(['joints', i, 'at', k], `"${joint.id}" lies outside "${joint.zone}" at ${joint.at[k]!.join(' / ')}`)];
+      : [
+          warning(
+            ['joints', i, 'at', k],
+            'joint-outside',
+            `"${joint.id}" lies outside "${joint.zone}" at ${joint.at[k]!.join(' / ')}`
+          )
+        ];
   });
 }
 
 /** Nothing can be seen to lie over what has no shape where it is moved: such a move is in nobody's way. */
-function shapelessMoves({ model }: Access): Fault[] {
+function shapelessMoves({ model }: Access): Problem[] {
   return model.machine.parts.flatMap((part, i) =>
     part.moves.flatMap((move, k) => {
       if (model.cable(part.id) || part.shapes.length === 0) return [];
@@ -49,6 +57,7 @@ function shapelessMoves({ model }: Access): Fault[] {
         : [
             warning(
               ['parts', i, 'moves', k, 'zone'],
+              'move-without-shape',
               `"${part.id}" is moved in "${move.zone}", where neither it nor what rides on it has a shape: nothing will ever cover it there`
             )
           ];
@@ -57,7 +66,7 @@ function shapelessMoves({ model }: Access): Fault[] {
 }
 
 /** A part whose last hold is undone in another position than it is taken out in lies loose while the machine is turned. */
-function turnedLoose({ model, actions, holdings }: Access): Fault[] {
+function turnedLoose({ model, actions, holdings }: Access): Problem[] {
   const pose = (zone: string) => model.zone(zone).pose;
   const agree = (a: Pose, b: Pose) =>
     (a.up === b.up || a.up === 'either' || b.up === 'either') &&
@@ -74,6 +83,7 @@ function turnedLoose({ model, actions, holdings }: Access): Fault[] {
         ? [
             warning(
               ['parts', index.get(part.id)!, 'moves'],
+              'turned-loose',
               `"${part.id}" is taken out in "${out[0]!.zone}", and all that holds it is undone in another position: it lies loose while the machine is turned`
             )
           ]
@@ -86,7 +96,7 @@ export const strandedWords = (rider: string, part: string): string =>
   `"${rider}" rides on "${part}" and has no move that takes it out: list it in the spareIncludes of "${part}" if a spare brings it, or give it a move`;
 
 /** A part that is replaced takes with it what its spare does not bring and nothing takes off. */
-function strandedRiders({ model }: Access): Fault[] {
+function strandedRiders({ model }: Access): Problem[] {
   return model.machine.parts.flatMap((part, i) => {
     if (part.numbers.length === 0 || !part.moves.some(removes)) return [];
     const brought = new Set(part.spareIncludes);
@@ -94,6 +104,8 @@ function strandedRiders({ model }: Access): Fault[] {
       model
         .children(id)
         .flatMap((child) => (brought.has(child.id) ? left(child.id) : child.moves.some(removes) ? [] : [child.id]));
-    return left(part.id).map((rider) => warning(['parts', i, 'spareIncludes'], strandedWords(rider, part.id)));
+    return left(part.id).map((rider) =>
+      warning(['parts', i, 'spareIncludes'], 'stranded-rider', strandedWords(rider, part.id))
+    );
   });
 }

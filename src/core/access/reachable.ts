@@ -1,13 +1,13 @@
-import { warning, type Fault } from '../machine';
 import { openId, type ActionId } from '../ids';
 import type { Access, Cause, Requirement } from './requirements';
+import { warning, type Problem } from '../result';
 
 /**
  * Warnings for joints that can never be opened: from nothing done, everything possible is done until no more can be; what is left
  * is told with the loop of reasons that holds it shut, once, and with it what only waits for that loop. Goals that need such a
  * joint cannot be planned; all others can.
  */
-export function reachFaults(access: Access): Fault[] {
+export function reachProblems(access: Access): Problem[] {
   const done = new Set<ActionId>();
   const met = (r: Requirement) => r.alternatives.some((a) => a.every((id) => done.has(id)));
   for (let grew = true; grew;) {
@@ -34,6 +34,7 @@ export function reachFaults(access: Access): Fault[] {
   return [...loops.values()].map(({ place, joint, why, waits }) =>
     warning(
       ['joints', place],
+      'never-opened',
       `"${joint}" can never be opened: ${why.join('; ')}${
         waits.length > 0
           ? `. With it: ${waits
@@ -66,7 +67,7 @@ function loopFrom(access: Access, start: ActionId, done: ReadonlySet<ActionId>, 
   }
 }
 
-/** A cause in short, by ids: for faults in a file, where the ids are what its writer looks for. */
+/** A cause in short, by ids: for problems in a file, where the ids are what its writer looks for. */
 export function causeInWords(cause: Cause): string {
   switch (cause.kind) {
     case 'holds':

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { accessTo, machine, part, plug, screw } from '../testing/machines';
-import { drawingFaults } from './drawn';
+import { drawingProblems } from './drawn';
 import { unheld } from './standing';
 
 const said = (input: Parameters<typeof accessTo>[0]) =>
-  drawingFaults(accessTo(input)).map((f) => `${f.place}: ${f.message}`);
+  drawingProblems(accessTo(input)).map((f) => `${f.place}: ${f.message}`);
 
 describe('what is not held', () => {
   const access = accessTo(

@@ -13,6 +13,7 @@ import {
   type CellThresholds,
   type DatedReading
 } from '.';
+import { whyNot } from '../result';
 
 const cellVerdict = (reading: BatteryReading, of: CellThresholds = STANDARD_THRESHOLDS) => verdictOf(reading, of);
 const cellTrend = (readings: readonly DatedReading[]) => trendOf(readings, STANDARD_THRESHOLDS);
@@ -108,7 +109,7 @@ describe('what a machine says of its battery', () => {
             [daemonListing(said), 3]
           ] as const) {
             const read = readBattery(listing);
-            if (!read.ok) throw new Error(read.why);
+            if (!read.ok) throw new Error(whyNot(read));
             expect(health(read.reading)).toBeCloseTo(of100 / 100, digits - 1);
             expect(read.reading.cycles).toBe(cycles);
             expect(read.reading.charge).toBeCloseTo(charge100 / 100, 6);
@@ -120,6 +121,6 @@ describe('what a machine says of its battery', () => {
   it('ten megabytes are refused in words', () =>
     expect(readBattery('y'.repeat(10_000_000))).toMatchObject({
       ok: false,
-      why: expect.stringMatching(/longer than/)
+      problems: [{ message: expect.stringMatching(/longer than/) }]
     }));
 });

@@ -2,11 +2,12 @@ import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { BatteryReading, drainSeconds, fullEnergyWh, health, readBattery } from '.';
+import { whyNot } from '../result';
 
 const sample = (name: string) => readFileSync(new URL(`../../../demo/listings/${name}`, import.meta.url), 'utf8');
 const read = (text: string) => {
   const found = readBattery(text);
-  if (!found.ok) throw new Error(found.why);
+  if (!found.ok) throw new Error(whyNot(found));
   return found.reading;
 };
 
@@ -43,7 +44,7 @@ describe('a battery', () => {
     for (const text of ['', 'energy-full: lots', 'POWER_SUPPLY_ENERGY_FULL=9999999999999999', 'x'.repeat(300_000)]) {
       const found = readBattery(text);
       expect(found.ok).toBe(false);
-      if (!found.ok) expect(found.why.length).toBeGreaterThan(15);
+      if (!found.ok) expect(whyNot(found).length).toBeGreaterThan(15);
     }
     expect(health({ fullWh: 3 })).toBeUndefined();
     expect(fullEnergyWh({ fullMah: 3 })).toBeUndefined();
@@ -80,7 +81,7 @@ describe('a battery', () => {
       const answer = readBattery(text);
       return answer.ok
         ? answer.packs.map((p) => [p.name, p.reading.fullWh, p.reading.charge, p.reading.cycles])
-        : answer.why;
+        : whyNot(answer);
     };
     it('each pack has its own figures, in whatever order they stand, with blank lines or without', () => {
       const wanted = ['BAT0', 40, 0.61, 300];

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { LISTING_WORDS } from '../words';
+import { refused, type Result } from '../result';
 
 /** What a cell says of itself. Energy in Wh, charge in mAh, voltage in V; what the listing does not give is absent. */
 export const BatteryReading = z.strictObject({
@@ -21,7 +22,7 @@ export interface Pack {
   reading: BatteryReading;
 }
 /** Several packs are several readings: which one is meant is for who reads it to say. `reading` is the first. */
-export type ReadBattery = { ok: true; reading: BatteryReading; packs: Pack[] } | { ok: false; why: string };
+export type ReadBattery = Result<{ reading: BatteryReading; packs: Pack[] }>;
 
 /** Longer listings than this hold more than one machine's battery; in characters. */
 const MAX_TEXT = 200_000;
@@ -37,7 +38,7 @@ type Attributes = ReadonlyMap<string, string>;
  * @returns the figures of each pack, or in words why there are none
  */
 export function readBattery(text: string): ReadBattery {
-  if (text.length > MAX_TEXT) return { ok: false, why: LISTING_WORDS.cellTooLong(MAX_TEXT / 1000) };
+  if (text.length > MAX_TEXT) return refused('too-long', LISTING_WORDS.cellTooLong(MAX_TEXT / 1000));
   const devices = devicesIn(text);
   const packs: Pack[] = [];
   let why: string | undefined;
@@ -52,8 +53,10 @@ export function readBattery(text: string): ReadBattery {
   }
   const [first] = packs;
   if (first) return { ok: true, reading: first.reading, packs };
-  if (why) return { ok: false, why };
-  return { ok: false, why: devices.some((d) => !isPack(d)) ? LISTING_WORDS.noPack : LISTING_WORDS.noCharge };
+  if (why) return refused('not-allowed', why);
+  return devices.some((d) => !isPack(d))
+    ? refused('no-pack', LISTING_WORDS.noPack)
+    : refused('no-charge', LISTING_WORDS.noCharge);
 }
 
 interface ListedDevice {

@@ -1,4 +1,5 @@
 import type { Screw } from '../machine';
+import { refused, type Result } from '../result';
 
 export interface ScrewSize {
   threadMm: number;
@@ -6,7 +7,7 @@ export interface ScrewSize {
   head?: Screw['head'];
 }
 
-export type ParsedSize = { ok: true; size: ScrewSize } | { ok: false; message: string };
+export type ParsedSize = Result<{ size: ScrewSize }>;
 
 /** Words that people write behind a size, and the head that each means. */
 const HEADS: [RegExp, Screw['head']][] = [
@@ -33,19 +34,20 @@ export function parseScrewSize(text: string): ParsedSize {
     .toLowerCase()
     .replace(/,(?=\d)/g, '.')
     .replace(/[×*]/g, 'x');
-  if (plain.length > 60) return wrong('is too long for a screw size');
+  if (plain.length > 60) return refused('too-long', 'is too long for a screw size');
   // Between thread and length the pitch may stand: M2.5x0.45x4.
   const match =
     /^(m\s*)?(\d+(?:\.\d+)?)\s*(mm)?(?:\s*x\s*(\d+(?:\.\d+)?)\s*(mm)?)?(?:\s*x\s*(\d+(?:\.\d+)?)\s*(?:mm)?)?(?:\s*([a-z][a-z -]*))?$/.exec(
       plain
     );
-  if (!match) return wrong('is not a screw size: write thread x length, as in M2.5 x 4');
+  if (!match) return refused('not-a-size', 'is not a screw size: write thread x length, as in M2.5 x 4');
   const [, metric, first, , middle, , third, words] = match;
   const second = third ?? middle;
   const pitch = third === undefined ? undefined : Number(middle);
   const one = Number(first);
   if (second === undefined) {
-    return wrong(
+    return refused(
+      'ambiguous',
       metric
         ? `gives the thread M${one} alone: the length is wanted as well, as in M${one} x 4`
         : `could be an M${one} thread or a length of ${one} mm: write both, as in M2 x ${one} or M${one} x 4`
@@ -53,25 +55,26 @@ export function parseScrewSize(text: string): ParsedSize {
   }
   const two = Number(second);
   if (one < THREAD.least || one > THREAD.most)
-    return wrong(`has a thread of ${one} mm; from ${THREAD.least} to ${THREAD.most} mm are known`);
+    return refused('out-of-range', `has a thread of ${one} mm; from ${THREAD.least} to ${THREAD.most} mm are known`);
   if (pitch !== undefined && (pitch < PITCH.least || pitch > PITCH.most || pitch >= one))
-    return wrong(
+    return refused(
+      'out-of-range',
       `has a pitch of ${pitch} mm between thread and length; from ${PITCH.least} to ${PITCH.most} mm are known`
     );
   if (two < LENGTH.least || two > LENGTH.most)
-    return wrong(`has a length of ${two} mm; from ${LENGTH.least} to ${LENGTH.most} mm are known`);
+    return refused('out-of-range', `has a length of ${two} mm; from ${LENGTH.least} to ${LENGTH.most} mm are known`);
   if (words === undefined) return { ok: true, size: { threadMm: one, lengthMm: two } };
   // "Not flush" says what it is not: that is no head.
   const denied = /\b(?:not|non|no)[ -]+([a-z -]+)/.exec(words);
-  if (denied) return wrong(`says what its head is not ("${words.trim()}"): say what it is, or leave it out`);
+  if (denied)
+    return refused('unknown-head', `says what its head is not ("${words.trim()}"): say what it is, or leave it out`);
   const head = HEADS.find(([word]) => word.test(words))?.[1];
   if (!head)
-    return wrong(`has a head "${words.trim()}" that is not known: ${HEADS.map(([, name]) => name).join(', ')}`);
+    return refused(
+      'unknown-head',
+      `has a head "${words.trim()}" that is not known: ${HEADS.map(([, name]) => name).join(', ')}`
+    );
   return { ok: true, size: { threadMm: one, lengthMm: two, head } };
-}
-
-function wrong(message: string): ParsedSize {
-  return { ok: false, message };
 }
 
 /** The size as it is written on bins and in steps; the head is named where it is not a pan head. */

@@ -16,11 +16,14 @@ describe('screw sizes as people write them', () => {
   ])('%s', (text, size) => expect(parseScrewSize(text)).toEqual({ ok: true, size }));
 
   it('a lone length is ambiguous, and both readings are told', () => {
-    expect(parseScrewSize('2.5 mm')).toEqual({
+    expect(parseScrewSize('2.5 mm')).toMatchObject({
       ok: false,
-      message: 'could be an M2.5 thread or a length of 2.5 mm: write both, as in M2 x 2.5 or M2.5 x 4'
+      problems: [{ message: 'could be an M2.5 thread or a length of 2.5 mm: write both, as in M2 x 2.5 or M2.5 x 4' }]
     });
-    expect(parseScrewSize('M2.5')).toMatchObject({ ok: false, message: expect.stringContaining('thread M2.5 alone') });
+    expect(parseScrewSize('M2.5')).toMatchObject({
+      ok: false,
+      problems: [{ message: expect.stringContaining('thread M2.5 alone') }]
+    });
   });
 
   it.each([
@@ -36,7 +39,7 @@ describe('screw sizes as people write them', () => {
     ['M2 x 3 x 4', 'pitch of 3 mm'],
     ['M2 x 0.05 x 4', 'pitch']
   ])('%s is refused', (text, message) =>
-    expect(parseScrewSize(text)).toMatchObject({ ok: false, message: expect.stringContaining(message) })
+    expect(parseScrewSize(text)).toMatchObject({ ok: false, problems: [{ message: expect.stringContaining(message) }] })
   );
 
   it('what is written is read back the same, and no text throws', () => {

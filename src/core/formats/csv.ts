@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
-import { Drive, fault, Screw, type Fault, type JointOf, type Machine } from '../machine';
+import { Drive, Screw, type JointOf, type Machine } from '../machine';
 import { explain, type Plan } from '../plan';
+import { problem, refusal, refused, type Problem, type Result } from '../result';
 
 /** A table of a large machine's screws is a few hundred kB. */
 const CSV_MAX_CHARS = 2_000_000;
@@ -82,21 +83,20 @@ export function cableTable({ cables }: Machine): string {
 /**
  * Takes an edited screw table back into the machine. Rows are known by their group; columns that are missing, and groups
  * without a row, stay as they are. What belongs to the drawing is not read.
- * @returns the changed machine (still to be checked as a whole), or faults by row and column
+ * @returns the changed machine (still to be checked as a whole), or what is wrong by row and column
  */
-export function readScrewTable(
-  machine: Machine,
-  csv: string
-): { ok: true; machine: Machine; changed: string[] } | { ok: false; faults: Fault[] } {
+export function readScrewTable(machine: Machine, csv: string): Result<{ machine: Machine; changed: string[] }> {
   if (csv.length > CSV_MAX_CHARS)
-    return { ok: false, faults: [fault([], `is longer than ${CSV_MAX_CHARS / 1e6} million characters`)] };
+    return refused('too-long', `is longer than ${CSV_MAX_CHARS / 1e6} million characters`);
   const parsed = Papa.parse<string[]>(csv.replace(/^\uFEFF/, ''), { skipEmptyLines: true });
   const [head, ...rows] = parsed.data;
-  const faults: Fault[] = [];
-  if (!head?.includes('group')) return { ok: false, faults: [fault(['row 1'], 'has no column "group"')] };
+  const problems: Problem[] = [];
+  if (!head?.includes('group')) return refused('no-column', 'has no column "group"', ['row 1']);
   const unknown = head.filter((c) => !Object.hasOwn(COLUMNS, c));
   if (unknown.length > 0)
-    faults.push(fault(['row 1'], `has columns that are not known: ${unknown.slice(0, 5).join(', ')}`));
+    problems.push(
+      problem(['row 1'], 'unknown-column', `has columns that are not known: ${unknown.slice(0, 5).join(', ')}`)
+    );
   const groups = new Map(machine.joints.flatMap((j) => (j.kind === 'screws' ? [[j.id, j] as const] : [])));
   const edited = new Map<string, Group>();
   rows.forEach((row, i) => {
@@ -104,14 +104,21 @@ export function readScrewTable(
     const cells = new Map(head.map((c, k) => [c, unquoted(row[k] ?? '').trim()]));
     const group = groups.get(cells.get('group')!);
     if (!group)
-      return void faults.push(
-        fault(place('group'), `"${cells.get('group')!.slice(0, 60)}" is no group of screws in ${machine.id}`)
+      return void problems.push(
+        problem(
+          place('group'),
+          'unknown-reference',
+          `"${cells.get('group')!.slice(0, 60)}" is no group of screws in ${machine.id}`
+        )
       );
-    if (edited.has(group.id)) return void faults.push(fault(place('group'), `"${group.id}" stands twice`));
-    const next = changed(group, cells, (column, message) => faults.push(fault(place(column), message)));
+    if (edited.has(group.id))
+      return void problems.push(problem(place('group'), 'duplicate-id', `"${group.id}" stands twice`));
+    const next = changed(group, cells, (column, message) =>
+      problems.push(problem(place(column), 'not-allowed', message))
+    );
     edited.set(group.id, next);
   });
-  if (faults.length > 0) return { ok: false, faults: faults.slice(0, 200) };
+  if (problems.length > 0) return refusal(problems.slice(0, 200));
   const joints = machine.joints.map((j) => edited.get(j.id) ?? j);
   return {
     ok: true,

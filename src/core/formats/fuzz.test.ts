@@ -75,8 +75,8 @@ describe('a machine file changed at random', () => {
           const read = readMachineFile(JSON.stringify(document));
           if (!read.ok) {
             refused++;
-            expect(read.faults.length).toBeGreaterThan(0);
-            for (const f of read.faults) expect(f.place && f.message).toBeTruthy();
+            expect(read.problems.length).toBeGreaterThan(0);
+            for (const f of read.problems) expect(f.place && f.message).toBeTruthy();
             return;
           }
           // Planning is much dearer than reading: one in ten of those that are valid.
@@ -106,7 +106,7 @@ describe('geometry from the worst of drawings', () => {
     return readMachineFile(JSON.stringify(d));
   };
   const messages = (read: ReturnType<typeof readMachineFile>) =>
-    (read.ok ? [] : read.faults.map((f) => `${f.place}: ${f.message}`)).join('\n');
+    (read.ok ? [] : read.problems.map((f) => `${f.place}: ${f.message}`)).join('\n');
   const ring = (n: number, r = 100) =>
     Array.from({ length: n }, (_, i) =>
       [150 + r * Math.cos((i / n) * 2 * Math.PI), 110 + r * Math.sin((i / n) * 2 * Math.PI)].map(

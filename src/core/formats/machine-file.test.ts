@@ -14,7 +14,7 @@ type Document = Record<string, unknown> & {
 const fresh = () => JSON.parse(text) as Document;
 const faultsOf = (document: unknown) => {
   const read = readMachineFile(typeof document === 'string' ? document : JSON.stringify(document));
-  return read.ok ? [] : read.faults.filter((f) => f.severity === 'fault').map((f) => `${f.place}: ${f.message}`);
+  return read.ok ? [] : read.problems.filter((f) => f.severity === 'error').map((f) => `${f.place}: ${f.message}`);
 };
 const changed = (change: (d: Document) => void) => {
   const d = fresh();

@@ -1,23 +1,18 @@
-import { accessOf, drawingFaults, reachFaults, type Access } from '../access';
+import { accessOf, drawingProblems, reachProblems, type Access } from '../access';
 import { pathLength, runOf } from '../cables';
 import { fit, mixUps } from '../fasteners';
-import {
-  contentHash,
-  fault,
-  modelOf,
-  parseMachine,
-  referenceFaults,
-  warning,
-  type Fault,
-  type Machine
-} from '../machine';
+import { contentHash, modelOf, parseMachine, referenceProblems, type Machine } from '../machine';
+import { problem, refusal, warning, type Problem, type Result } from '../result';
 
-export type MachineFile =
-  | { ok: true; machine: Machine; access: Access; readonly hash: string; warnings: Fault[] }
-  | { ok: false; faults: Fault[] };
+export type MachineFile = Result<{
+  machine: Machine;
+  access: Access;
+  readonly hash: string;
+  warnings: readonly Problem[];
+}>;
 
 /**
- * Reads and checks a machine file from end to end. Never throws: whatever is wrong comes back as named faults.
+ * Reads and checks a machine file from end to end. Never throws: whatever is wrong comes back as problems with their places.
  * @param text JSON text of `eager-wrench/machine@1`
  */
 export function readMachineFile(text: string): MachineFile {
@@ -33,12 +28,17 @@ export function writeMachineFile(machine: Machine): string {
 
 /** The checks behind the shape: references first, since the others follow them. */
 export function checkMachine(machine: Machine): MachineFile {
-  const wrong = referenceFaults(machine);
-  if (wrong.length > 0) return { ok: false, faults: wrong };
+  const wrong = referenceProblems(machine);
+  if (wrong.length > 0) return refusal(wrong);
   const access = accessOf(modelOf(machine));
-  const faults = [...reachFaults(access), ...drawingFaults(access), ...screwFaults(machine), ...cableFaults(machine)];
-  const hard = faults.filter((f) => f.severity === 'fault');
-  if (hard.length > 0) return { ok: false, faults };
+  const problems = [
+    ...reachProblems(access),
+    ...drawingProblems(access),
+    ...screwProblems(machine),
+    ...cableProblems(machine)
+  ];
+  const hard = problems.filter((f) => f.severity === 'error');
+  if (hard.length > 0) return refusal(problems);
   let hash: string | undefined;
   // Worked out when it is asked for: it costs as much as all the checks.
   return {
@@ -48,28 +48,33 @@ export function checkMachine(machine: Machine): MachineFile {
     get hash() {
       return (hash ??= contentHash(machine));
     },
-    warnings: faults
+    warnings: problems
   };
 }
 
 /** A screw this much too long dents or lifts what lies behind its hole, mm: bench rule of thumb. */
 const HARMFUL_MM = 0.3;
 
-function screwFaults(machine: Machine): Fault[] {
-  const faults: Fault[] = [];
+function screwProblems(machine: Machine): Problem[] {
+  const problems: Problem[] = [];
   machine.joints.forEach((joint, i) => {
     if (joint.kind !== 'screws') return;
     const { screw } = joint;
     const result = fit(screw, screw.hole, screw);
     const at = ['joints', i, 'screw', 'hole'];
     if (result.verdict === 'punches-through')
-      faults.push(
-        fault(at, `"${joint.id}" bottoms out: ${result.beyondMm.toFixed(1)} mm too long for its hole as drawn`)
+      problems.push(
+        problem(
+          at,
+          'screw-too-long',
+          `"${joint.id}" bottoms out: ${result.beyondMm.toFixed(1)} mm too long for its hole as drawn`
+        )
       );
     if (result.verdict === 'strips')
-      faults.push(
-        fault(
+      problems.push(
+        problem(
           at,
+          'screw-too-short',
           `"${joint.id}" barely grips: ${result.engagementMm.toFixed(1)} mm of thread where ${result.wantedMm.toFixed(1)} mm are wanted`
         )
       );
@@ -86,43 +91,47 @@ function screwFaults(machine: Machine): Fault[] {
   }
   for (const [screw, { holes, mm }] of deep) {
     const i = machine.joints.findIndex((j) => j.id === screw);
-    faults.push(
+    problems.push(
       warning(
         ['joints', i],
+        'mix-up',
         `"${screw}" would be mistaken for ${holes.join(', ')} under the same bit and go up to ${mm.toFixed(1)} mm too deep there`
       )
     );
   }
-  return faults;
+  return problems;
 }
 
 /** A cable is laid with a little slack; beyond this it is drawn wrong or would be pinched. */
 const SLACK = { ratio: 1.3, mm: 20 };
 
-function cableFaults(machine: Machine): Fault[] {
-  const faults: Fault[] = [];
+function cableProblems(machine: Machine): Problem[] {
+  const problems: Problem[] = [];
   const joints = new Map(machine.joints.map((j) => [j.id, j]));
   machine.cables.forEach((cable, i) => {
     const { lengthMm, complete } = pathLength(cable);
     if (lengthMm > cable.lengthMm + 0.5) {
-      faults.push(
-        fault(
+      problems.push(
+        problem(
           ['cables', i, 'lengthMm'],
+          'cable-too-short',
           `"${cable.part}" is ${cable.lengthMm} mm long, its path ${lengthMm.toFixed(0)} mm`
         )
       );
     } else if (complete && cable.lengthMm > lengthMm * SLACK.ratio + SLACK.mm) {
-      faults.push(
-        fault(
+      problems.push(
+        problem(
           ['cables', i, 'lengthMm'],
+          'cable-slack',
           `"${cable.part}" is ${cable.lengthMm} mm long, its path only ${lengthMm.toFixed(0)} mm`
         )
       );
     }
     for (const bend of runOf(cable).bends.filter((b) => b.tight)) {
-      faults.push(
+      problems.push(
         warning(
           ['cables', i, 'path', bend.point],
+          'bend-too-tight',
           `"${cable.part}" has room for a bend of ${bend.radiusMm} mm here and needs ${cable.minBendRadiusMm} mm`
         )
       );
@@ -130,11 +139,14 @@ function cableFaults(machine: Machine): Fault[] {
     cable.ends.forEach((end, k) => {
       const joint = joints.get(end.joint)!;
       if (joint.a !== cable.part && joint.b !== cable.part)
-        faults.push(fault(['cables', i, 'ends', k, 'joint'], `"${end.joint}" does not hold "${cable.part}"`));
+        problems.push(
+          problem(['cables', i, 'ends', k, 'joint'], 'cable-end', `"${end.joint}" does not hold "${cable.part}"`)
+        );
       if (joint.kind === 'connector' && joint.marks && end.mark !== undefined && !joint.marks.includes(end.mark)) {
-        faults.push(
-          fault(
+        problems.push(
+          problem(
             ['cables', i, 'ends', k, 'mark'],
+            'mark-mismatch',
             `mark "${end.mark}" does not pair with "${joint.marks.join('" and "')}" at "${joint.id}"`
           )
         );
@@ -143,13 +155,14 @@ function cableFaults(machine: Machine): Fault[] {
   });
   machine.joints.forEach((joint, i) => {
     if (joint.kind === 'connector' && joint.marks && joint.marks[0] !== joint.marks[1]) {
-      faults.push(
-        fault(
+      problems.push(
+        problem(
           ['joints', i, 'marks'],
+          'mark-mismatch',
           `marks do not pair: "${joint.marks[0]}" on the plug, "${joint.marks[1]}" beside the socket`
         )
       );
     }
   });
-  return faults;
+  return problems;
 }

@@ -16,7 +16,7 @@ const edited = (change: (row: Record<string, string>) => void) => {
 };
 const faultsOf = (csv: string) => {
   const read = readScrewTable(machine, csv);
-  return read.ok ? [] : read.faults.map((f) => `${f.place}: ${f.message}`);
+  return read.ok ? [] : read.problems.map((f) => `${f.place}: ${f.message}`);
 };
 
 describe('the screw table', () => {
@@ -87,7 +87,7 @@ describe('the screw table', () => {
         ),
         (text) => {
           const read = readScrewTable(machine, text);
-          if (!read.ok) for (const f of read.faults) expect(f.place && f.message).toBeTruthy();
+          if (!read.ok) for (const f of read.problems) expect(f.place && f.message).toBeTruthy();
         }
       ),
       { numRuns: 300 }

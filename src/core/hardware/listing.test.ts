@@ -2,11 +2,12 @@ import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { compareListings, Listing, LISTING_MAX, readListing } from '.';
+import { whyNot } from '../result';
 
 const sample = (name: string) => readFileSync(new URL(`../../../demo/listings/${name}`, import.meta.url), 'utf8');
 const read = (text: string) => {
   const found = readListing(text);
-  if (!found.ok) throw new Error(found.why);
+  if (!found.ok) throw new Error(whyNot(found));
   return found.listing;
 };
 
@@ -108,7 +109,7 @@ describe('a hardware listing', () => {
     ]) {
       const found = readListing(text);
       expect(found.ok, text.slice(0, 20)).toBe(false);
-      if (!found.ok) expect(found.why.length).toBeGreaterThan(20);
+      if (!found.ok) expect(whyNot(found).length).toBeGreaterThan(20);
     }
   });
   it('nothing that a machine says of itself breaks the record', () => {
@@ -133,7 +134,7 @@ describe('a hardware listing', () => {
               changed.slice(0, c.at % changed.length) + c.text + changed.slice((c.at % changed.length) + c.text.length);
           const found = readListing(changed);
           if (found.ok) expect(Listing.safeParse(found.listing).success).toBe(true);
-          else expect(found.why).not.toBe('');
+          else expect(whyNot(found)).not.toBe('');
         }
       ),
       { numRuns: 600 }

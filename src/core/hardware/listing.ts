@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { line } from '../machine';
 import { LISTING_WORDS } from '../words';
+import { refused, type Result } from '../result';
 
 const Text = line(160);
 
@@ -26,7 +27,7 @@ export const Listing = z.strictObject({
 });
 export type Listing = z.infer<typeof Listing>;
 
-export type ReadListing = { ok: true; listing: Listing } | { ok: false; why: string };
+export type ReadListing = Result<{ listing: Listing }>;
 
 /** A listing of one machine is some 100 kB; in characters. */
 export const LISTING_MAX = 2_000_000;
@@ -36,11 +37,11 @@ export const LISTING_MAX = 2_000_000;
  * @returns what it lists, or in words why it cannot be read
  */
 export function readListing(text: string): ReadListing {
-  if (text.length > LISTING_MAX) return { ok: false, why: LISTING_WORDS.tooLong(LISTING_MAX / 1e6) };
+  if (text.length > LISTING_MAX) return refused('too-long', LISTING_WORDS.tooLong(LISTING_MAX / 1e6));
   const start = jsonWithin(text);
   if (start !== undefined) return readTree(start);
   if (/^Handle 0x[0-9A-Fa-f]+, DMI type \d+/m.test(text)) return { ok: true, listing: readTables(text) };
-  return { ok: false, why: LISTING_WORDS.neither };
+  return refused('not-a-listing', LISTING_WORDS.neither);
 }
 
 /** JSON as a terminal shows it: with warnings of the program in lines before and after. */
@@ -82,7 +83,7 @@ function readTree(text: string): ReadListing {
   try {
     document = JSON.parse(text);
   } catch (error) {
-    return { ok: false, why: LISTING_WORDS.noJson((error as Error).message) };
+    return refused('not-json', LISTING_WORDS.noJson((error as Error).message));
   }
   const queue: unknown[] = Array.isArray(document) ? [...document] : [document];
   // Of several trees the machine is the one that says so: an adapter or a dock may stand before it.
@@ -90,7 +91,7 @@ function readTree(text: string): ReadListing {
     (n) => typeof n === 'object' && n !== null && (n as Record<string, unknown>).class === 'system'
   ) ?? queue[0]) as Record<string, unknown> | undefined;
   if (!root || typeof root !== 'object' || typeof root.class !== 'string')
-    return { ok: false, why: LISTING_WORDS.otherJson };
+    return refused('not-a-listing', LISTING_WORDS.otherJson);
   const devices: Device[] = [];
   let seen = 0;
   for (const entry of queue) {

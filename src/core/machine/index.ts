@@ -3,9 +3,8 @@ export { Joint, Screw, Cable, CablePoint, ConnectorFamily, Drive, HeadStyle, Hol
 export type { JointKind, JointOf } from './joints';
 export { Outline, Point } from './shapes';
 export { area, boxOf, distance, flatten, type Box } from './outline';
-export { fault, warning, shown, type Fault } from './faults';
 export { parseDocument, parseMachine, MACHINE_FILE_MAX_BYTES, type Parsed } from './read';
-export { referenceFaults } from './references';
+export { referenceProblems } from './references';
 export { modelOf, type Model, type PartMove } from './model';
 export type { MachineState } from './state';
 export { contentHash } from './hash';

@@ -7,7 +7,6 @@ import {
   boxOf,
   contentHash,
   distance,
-  fault,
   flatten,
   Id,
   line,
@@ -15,10 +14,10 @@ import {
   Outline,
   parseDocument,
   prose,
-  referenceFaults,
-  shown,
+  referenceProblems,
   type Point
 } from '.';
+import { problem, shown } from '../result';
 
 describe('outlines', () => {
   it('a rectangle keeps its area, less what its rounded corners take', () => {
@@ -100,7 +99,7 @@ describe('reading a document', () => {
   const Pair = z.strictObject({ a: z.number().max(3), list: z.array(z.enum(['x', 'y'])).max(2) });
   const first = (text: string) => {
     const read = parseDocument(text, Pair, 1000);
-    return read.ok ? 'fine' : `${read.faults[0]!.place}: ${read.faults[0]!.message}`;
+    return read.ok ? 'fine' : `${read.problems[0]!.place}: ${read.problems[0]!.message}`;
   };
   it.each([
     ['{"a":1,"list":["x"]}', 'fine'],
@@ -117,7 +116,7 @@ describe('reading a document', () => {
   it('brackets within strings are not nesting', () =>
     expect(first(JSON.stringify({ a: 1, list: ['x'], note: '['.repeat(100) }))).toContain('note'));
   it('a place is written as one would look for it', () =>
-    expect(fault(['joints', 3, 'screw', 'lengthMm'], 'x').place).toBe('joints[3].screw.lengthMm'));
+    expect(problem(['joints', 3, 'screw', 'lengthMm'], 'x', 'y').place).toBe('joints[3].screw.lengthMm'));
 });
 
 it('the content hash is that of the canonical form', () => {
@@ -160,7 +159,7 @@ describe('references', () => {
       [screw('a-s', 'a', 'base', [5, 5], 1), screw('b-s', 'b', 'base', [25, 5], 1)]
     );
     change(m);
-    return referenceFaults(Machine.parse(m)).map((f) => `${f.place}: ${f.message}`);
+    return referenceProblems(Machine.parse(m)).map((f) => `${f.place}: ${f.message}`);
   };
   it('a sound machine has none', () => expect(faults(() => {})).toEqual([]));
   it.each<[string, (m: ReturnType<typeof machine>) => void, string]>([

@@ -1,14 +1,14 @@
 import { printParseErrorCode, visit } from 'jsonc-parser';
 import type { z } from 'zod';
-import { fault, shown, type Fault } from './faults';
+import { problem, refusal, refused, shown, type Problem, type Result } from '../result';
 import { Machine } from './schema';
 
 /** A machine file of a large notebook is about 150 kB; this leaves room without letting one fill memory. */
 export const MACHINE_FILE_MAX_BYTES = 4_000_000;
 const MAX_NESTING = 40;
-const MAX_FAULTS = 200;
+const MAX_PROBLEMS = 200;
 
-export type Parsed<T> = { ok: true; value: T } | { ok: false; faults: Fault[] };
+export type Parsed<T> = Result<{ value: T }>;
 
 /**
  * Reads JSON text into a checked shape. Never throws.
@@ -18,28 +18,27 @@ export type Parsed<T> = { ok: true; value: T } | { ok: false; faults: Fault[] };
  */
 export function parseDocument<S extends z.ZodType>(text: string, schema: S, maxBytes: number): Parsed<z.output<S>> {
   if (text.length > maxBytes) {
-    return failed(`is ${(text.length / 1e6).toFixed(1)} MB; at most ${(maxBytes / 1e6).toFixed(0)} MB are read`);
+    return refused(
+      'too-large',
+      `is ${(text.length / 1e6).toFixed(1)} MB; at most ${(maxBytes / 1e6).toFixed(0)} MB are read`
+    );
   }
   const depth = nesting(text);
-  if (depth > MAX_NESTING) return failed(`is nested more than ${MAX_NESTING} levels deep`);
+  if (depth > MAX_NESTING) return refused('too-deep', `is nested more than ${MAX_NESTING} levels deep`);
 
   let data: unknown;
   try {
     data = JSON.parse(text);
   } catch {
-    return failed(`is not JSON: ${whereItBreaks(text)}`);
+    return refused('not-json', `is not JSON: ${whereItBreaks(text)}`);
   }
   const result = schema.safeParse(data);
   if (result.success) return { ok: true, value: result.data };
-  return { ok: false, faults: result.error.issues.slice(0, MAX_FAULTS).map((issue) => inWords(issue, data)) };
+  return refusal(result.error.issues.slice(0, MAX_PROBLEMS).map((issue) => inWords(issue, data)));
 }
 
 export function parseMachine(text: string): Parsed<Machine> {
   return parseDocument(text, Machine, MACHINE_FILE_MAX_BYTES);
-}
-
-function failed(message: string): { ok: false; faults: Fault[] } {
-  return { ok: false, faults: [fault([], message)] };
 }
 
 /** Deepest nesting of brackets outside strings; counted before parsing so that no parser has to recurse. */
@@ -79,34 +78,39 @@ function whereItBreaks(text: string): string {
   return place;
 }
 
-function inWords(issue: z.core.$ZodIssue, data: unknown): Fault {
+function inWords(issue: z.core.$ZodIssue, data: unknown): Problem {
   const path = issue.path;
   switch (issue.code) {
     case 'unrecognized_keys':
-      return fault(
+      return problem(
         path,
+        issue.code,
         `has ${issue.keys.length > 1 ? 'fields' : 'a field'} not in the format: ${issue.keys.slice(0, 5).map(shown).join(', ')}`
       );
     case 'invalid_type':
-      return fault(
+      return problem(
         path,
+        issue.code,
         isThere(data, path) ? `must be ${article(issue.expected)}` : `is missing: ${article(issue.expected)} is wanted`
       );
     case 'invalid_value':
-      return fault(
+      return problem(
         path,
+        issue.code,
         `must be ${issue.values.length > 1 ? 'one of ' : ''}${issue.values.map((v) => shown(String(v))).join(', ')}`
       );
     case 'invalid_union':
-      return fault(
+      return problem(
         path,
+        issue.code,
         'options' in issue && Array.isArray(issue.options)
           ? `must be one of ${issue.options.map((v) => shown(String(v))).join(', ')}`
           : 'has none of the forms that the format knows'
       );
     case 'too_big':
-      return fault(
+      return problem(
         path,
+        issue.code,
         issue.origin === 'array'
           ? `has too many entries (at most ${issue.maximum})`
           : issue.message.startsWith('is ')
@@ -114,8 +118,9 @@ function inWords(issue: z.core.$ZodIssue, data: unknown): Fault {
             : `is too large (at most ${issue.maximum})`
       );
     case 'too_small':
-      return fault(
+      return problem(
         path,
+        issue.code,
         issue.origin === 'array'
           ? `has too few entries (at least ${issue.minimum})`
           : issue.message.startsWith('is ')
@@ -123,7 +128,7 @@ function inWords(issue: z.core.$ZodIssue, data: unknown): Fault {
             : `is too small (at least ${issue.minimum})`
       );
     default:
-      return fault(path, shown(issue.message));
+      return problem(path, issue.code, shown(issue.message));
   }
 }
 

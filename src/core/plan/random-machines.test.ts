@@ -335,7 +335,7 @@ describe('on small machines at random', () => {
         }),
         (input, does) => {
           const file = checkMachine(Machine.parse(input));
-          if (!file.ok) return void expect(file.faults.length).toBeGreaterThan(0);
+          if (!file.ok) return void expect(file.problems.length).toBeGreaterThan(0);
           const targets = input.parts.slice(1).map((p) => p.id);
           // What is looked at under something that goes with the lid is seen only while the lid stays there: not where the rest of the job moves it.
           const goesWithLid = input.parts.some((p) => p.moves?.some((m) => m.lid));

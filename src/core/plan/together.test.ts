@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { drawingFaults, unheld } from '../access';
+import { drawingProblems, unheld } from '../access';
 import { checkPlan } from '../check';
-import { Machine, referenceFaults } from '../machine';
+import { Machine, referenceProblems } from '../machine';
 import { machineAfter } from '../run';
 import { accessTo, machine, part, plug, screw } from '../testing/machines';
 import { alternatives, pinchWords, plan, removalSet, type Plan, type PlanOptions } from '.';
@@ -265,7 +265,7 @@ describe('in a machine file', () => {
   const said = (change: (sink: NonNullable<Input['parts']>[number]) => void) => {
     const input = cooled();
     change(input.parts!.find((p) => p.id === 'sink')!);
-    return referenceFaults(Machine.parse(input)).map((f) => `${f.place}: ${f.message}`);
+    return referenceProblems(Machine.parse(input)).map((f) => `${f.place}: ${f.message}`);
   };
   const both = (more: object) => (sink: NonNullable<Input['parts']>[number]) =>
     void Object.assign(sink.moves![1]!, more);
@@ -295,7 +295,7 @@ describe('in a machine file', () => {
   it('all that goes with the lid goes to one position', () => {
     const swing = (lid: 'open' | 'flat') => ({ id: 'swing', kind: 'swing' as const, zone: 'face', seconds: 3, lid });
     const lids = (a: 'open' | 'flat', b: 'open' | 'flat') =>
-      referenceFaults(
+      referenceProblems(
         Machine.parse(
           machine(
             [
@@ -314,12 +314,12 @@ describe('in a machine file', () => {
   it('what rides on a part leaves with it anyway', () => {
     const input = cooled();
     input.parts!.find((p) => p.id === 'board')!.moves!.push({ ...lift(5), id: 'all', with: ['sink'] });
-    expect(referenceFaults(Machine.parse(input)).map((f) => f.message)).toEqual([
+    expect(referenceProblems(Machine.parse(input)).map((f) => f.message)).toEqual([
       'names "sink", which rides on "board" and leaves with it anyway'
     ]);
   });
   it('warnings are told once for parts that can leave in two ways', () =>
-    expect(drawingFaults(accessTo(cooled()))).toEqual([]));
+    expect(drawingProblems(accessTo(cooled()))).toEqual([]));
 });
 
 describe('cables to mind as several parts go down together', () => {

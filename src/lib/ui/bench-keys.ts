@@ -1,3 +1,5 @@
+import { refused, type Result } from '$core/result';
+
 /** What the bench's keys do. Digits go to the count. */
 export const KEYS = {
   done: { keys: ['Enter', ' '], means: 'Done' },
@@ -49,18 +51,14 @@ export function keyOf(event: KeyboardEvent, chosen: Chosen = {}): Key | undefine
  * Gives a key another place, such as one that a pedal sends.
  * @returns the new choice, or why not: digits count screws, Tab moves on, and one key does one thing
  */
-export function choose(
-  chosen: Chosen,
-  key: Key,
-  event: Pick<KeyboardEvent, 'key'>
-): { ok: true; chosen: Chosen } | { ok: false; why: string } {
+export function choose(chosen: Chosen, key: Key, event: Pick<KeyboardEvent, 'key'>): Result<{ chosen: Chosen }> {
   const pressed = named(event);
   if (/^\d$/.test(pressed) || pressed === 'Backspace')
-    return { ok: false, why: `${shownKey(pressed)} counts the screws.` };
+    return refused('counts', `${shownKey(pressed)} counts the screws.`);
   if (['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 'Dead', 'Unidentified'].includes(pressed))
-    return { ok: false, why: 'That key is needed for other things.' };
+    return refused('needed', 'That key is needed for other things.');
   const other = (Object.keys(KEYS) as Key[]).find((k) => k !== key && keysOf(k, chosen).includes(pressed));
-  if (other) return { ok: false, why: `${shownKey(pressed)} already means: ${KEYS[other].means}.` };
+  if (other) return refused('taken', `${shownKey(pressed)} already means: ${KEYS[other].means}.`);
   const { [key]: _, ...rest } = chosen;
   return {
     ok: true,

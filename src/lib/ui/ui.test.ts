@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { choose, KEYS, keyOf, keysOf, storedKeys, storeKeys, type Chosen } from './bench-keys';
 import { duration, plural } from './format';
+import { whyNot } from '$core/result';
 
 describe('figures as one says them', () => {
   it.each([
@@ -40,7 +41,7 @@ describe('keys at the bench', () => {
   });
   const chosenFor = (chosen: Chosen, key: keyof typeof KEYS, pressed: string) => {
     const answer = choose(chosen, key, { key: pressed });
-    if (!answer.ok) throw new Error(answer.why);
+    if (!answer.ok) throw new Error(whyNot(answer));
     return answer.chosen;
   };
   it('may be others, one for each, and come back to what they were', () => {
@@ -64,7 +65,7 @@ describe('keys at the bench', () => {
     ['N', /already means/]
   ])('%s is refused for another, and why is said', (pressed, why) => {
     const answer = choose({}, 'done', { key: pressed });
-    expect(answer.ok ? '' : answer.why).toMatch(why);
+    expect(answer.ok ? '' : whyNot(answer)).toMatch(why);
   });
   it('are remembered by the device, whatever stands in its store', () => {
     let kept: string | null = null;

@@ -1,9 +1,10 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
-  import type { Fault } from '$core/machine';
+
   import { day } from '$lib/ui/dates';
   import { plural } from '$lib/ui/format';
   import FileUp from '@lucide/svelte/icons/file-up';
+  import type { Problem } from '$core/result';
 
   let { data } = $props();
   let query = $state('');
@@ -13,7 +14,7 @@
     )
   );
 
-  let answer = $state<{ ok: boolean; fileId?: number; message: string; faults: Fault[] } | undefined>();
+  let answer = $state<{ ok: boolean; fileId?: number; message: string; problems: Problem[] } | undefined>();
   let sending = $state(false);
   let isOver = $state(false);
 
@@ -37,22 +38,22 @@
           ? {
               ok: true,
               message: `${file.name}: ${body.faultSet.faults} faults of ${body.faultSet.machine} are known now.`,
-              faults: []
+              problems: []
             }
           : response.ok
             ? {
                 ok: true,
                 fileId: body.machine.fileId,
                 message: `${file.name}: ${body.machine.maker} ${body.machine.model} ${body.machine.revision} ${response.status === 201 ? 'is now in the library' : 'was in the library already'}.`,
-                faults: body.warnings
+                problems: body.warnings
               }
-            : { ok: false, message: `${file.name}: ${body.message}`, faults: body.faults ?? [] };
+            : { ok: false, message: `${file.name}: ${body.message}`, problems: body.problems ?? [] };
       if (response.ok) await invalidateAll();
     } catch {
       answer = {
         ok: false,
         message: `${file.name} could not be sent: the server does not answer. Nothing was stored.`,
-        faults: []
+        problems: []
       };
     }
     sending = false;
@@ -63,9 +64,9 @@
     send(event.dataTransfer?.files[0]);
   }
   const ranked = $derived(
-    [...(answer?.faults ?? [])].sort((a, b) => Number(a.severity === 'warning') - Number(b.severity === 'warning'))
+    [...(answer?.problems ?? [])].sort((a, b) => Number(a.severity === 'warning') - Number(b.severity === 'warning'))
   );
-  const hard = $derived(ranked.filter((f) => f.severity === 'fault').length);
+  const hard = $derived(ranked.filter((f) => f.severity === 'error').length);
 </script>
 
 <svelte:head><title>Machines · Eager Wrench</title></svelte:head>
@@ -180,8 +181,8 @@
             {#each ranked as f, i (i)}
               <li class="border-b border-rule px-4 py-2 last:border-0">
                 <span class="code text-sm">{f.place}</span>
-                <span class="ml-2 text-sm {f.severity === 'fault' ? 'font-semibold text-now' : 'text-soft'}"
-                  >{f.severity === 'fault' ? 'to be put right' : 'worth a look'}</span
+                <span class="ml-2 text-sm {f.severity === 'error' ? 'font-semibold text-now' : 'text-soft'}"
+                  >{f.severity === 'error' ? 'to be put right' : 'worth a look'}</span
                 >
                 <span class="block">{f.message}</span>
               </li>
@@ -190,7 +191,7 @@
         </div>
         <p class="mt-2 text-sm text-soft">
           {hard > 0
-            ? `${plural(hard, 'fault')} to be put right in the file; then import it again.`
+            ? `${plural(hard, 'error')} to be put right in the file; then import it again.`
             : `${plural(ranked.length, 'remark')}: the file is in the library all the same.`}
         </p>
       {/if}

@@ -5,6 +5,7 @@ import { Password } from '$lib/server/sign-in/password-form';
 import { changeOwnPassword } from '$lib/server/sign-in/people';
 import { endSession, SESSION_COOKIE, sessionsOf } from '$lib/server/sign-in/sessions';
 import type { Actions, PageServerLoad } from './$types';
+import { whyNot } from '$core/result';
 
 export const load: PageServerLoad = async ({ locals, cookies }) => ({
   sessions: await sessionsOf(pool(), locals.person!.id, cookies.get(SESSION_COOKIE)!)
@@ -24,7 +25,7 @@ export const actions: Actions = {
     );
     return changed.ok
       ? { done: 'The password is changed; everywhere else you are signed out.' }
-      : fail(400, { message: changed.why });
+      : fail(400, { message: whyNot(changed) });
   },
   end: async ({ request, locals }) => {
     const id = z.uuid().safeParse((await request.formData()).get('id'));

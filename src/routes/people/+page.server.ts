@@ -6,6 +6,7 @@ import { pool } from '$lib/server/database/pool';
 import { accounts, changeAccount, openAccount, resetPassword, ROLES } from '$lib/server/sign-in/people';
 import { Password } from '$lib/server/sign-in/password-form';
 import type { Actions, PageServerLoad } from './$types';
+import { whyNot } from '$core/result';
 
 export const load: PageServerLoad = async () => ({ people: await accounts(pool()), log: await auditLog(pool()) });
 
@@ -41,7 +42,7 @@ export const actions: Actions = {
     if ('message' in asked) return fail(400, asked);
     const { password, ...person } = asked.data;
     const opened = await openAccount(person, password, locals.person!.id);
-    return opened.ok ? {} : fail(409, { message: opened.why });
+    return opened.ok ? {} : fail(409, { message: whyNot(opened) });
   },
   change: async ({ request, locals }) => {
     const asked = await form(request, Change);
@@ -51,12 +52,12 @@ export const actions: Actions = {
       { role: asked.data.role, isDisabled: asked.data.isDisabled === 'yes' },
       locals.person!.id
     );
-    return changed.ok ? {} : fail(409, { message: changed.why });
+    return changed.ok ? {} : fail(409, { message: whyNot(changed) });
   },
   reset: async ({ request, locals }) => {
     const asked = await form(request, Reset);
     if ('message' in asked) return fail(400, asked);
     const changed = await resetPassword(asked.data.id, asked.data.password, locals.person!.id);
-    return changed.ok ? {} : fail(409, { message: changed.why });
+    return changed.ok ? {} : fail(409, { message: whyNot(changed) });
   }
 };

@@ -3,7 +3,7 @@ import { ownPath } from '$lib/own-path';
 import { pool } from '$lib/server/database/pool';
 import { log } from '$lib/server/http/log';
 import { closeSession, openSession, SESSION_COOKIE } from '$lib/server/sign-in/sessions';
-import { DEVICE_COOKIE, signIn } from '$lib/server/sign-in/sign-in';
+import { DEVICE_COOKIE, signIn, type NotSignedIn } from '$lib/server/sign-in/sign-in';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {
@@ -23,13 +23,9 @@ export const actions: Actions = {
       cookies.get(DEVICE_COOKIE)
     );
     if (!answer.ok) {
-      log.warn({ request: locals.requestId, limited: answer.waitSeconds !== undefined }, 'sign-in refused');
-      return answer.waitSeconds === undefined
-        ? fail(400, { name, message: 'Name and password do not go together.' })
-        : fail(429, {
-            name,
-            message: `Too many tries. Wait ${Math.ceil(answer.waitSeconds / 60)} min, then try again.`
-          });
+      const [{ message, waitSeconds }] = answer.problems as [NotSignedIn];
+      log.warn({ request: locals.requestId, limited: waitSeconds !== undefined }, 'sign-in refused');
+      return fail(waitSeconds === undefined ? 400 : 429, { name, message });
     }
     // Signing in anew ends the session that was there.
     const before = cookies.get(SESSION_COOKIE);

@@ -9,6 +9,7 @@ import { shopSettings } from '$lib/server/settings/shop';
 import { listSpares, moveStock, openOrders, takeIn } from '$lib/server/stock/spares';
 import { dropOrder, orderSpare } from '$lib/server/stock/supplier';
 import type { Actions, PageServerLoad } from './$types';
+import { whyNot } from '$core/result';
 
 export const load: PageServerLoad = async ({ locals }) => {
   const [spares, orders, { rates }] = await Promise.all([listSpares(pool()), openOrders(pool()), shopSettings(pool())]);
@@ -40,7 +41,7 @@ export const actions: Actions = {
     if (!asked.success || asked.data.change === 0) return fail(400, { message: 'Say how many, where, and why.' });
     const { number, place, change, why } = asked.data;
     const moved = await moveStock(number, place, change, why, { by: locals.person!.id, once: asked.data.once });
-    if (!moved.ok) return fail(409, { message: moved.why });
+    if (!moved.ok) return fail(409, { message: whyNot(moved) });
     await refreshNeeding(pool(), number);
     return {};
   },
@@ -56,7 +57,7 @@ export const actions: Actions = {
     const asked = await form(request, Again);
     if (!asked.success) return fail(400, { message: 'Which order?' });
     const answer = await orderSpare(asked.data.number, asked.data.quantity, null, locals.person!.id, asked.data.order);
-    return answer.ok ? {} : fail(502, { message: answer.why });
+    return answer.ok ? {} : fail(502, { message: whyNot(answer) });
   },
   drop: async ({ request }) => {
     const order = z.uuid().safeParse((await request.formData()).get('order'));

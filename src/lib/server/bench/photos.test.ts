@@ -15,6 +15,7 @@ import { machineDocument } from '../library/machines';
 import { createHash } from 'node:crypto';
 import { settings } from '../settings/environment';
 import { freshDatabase } from '../testing/database';
+import { whyNot } from '$core/result';
 
 let database: Awaited<ReturnType<typeof freshDatabase>>;
 let person: string;
@@ -82,7 +83,7 @@ describe('a photo', () => {
     const bytes = await withPlace();
     expect((await sharp(bytes).metadata()).exif).toBeDefined();
     const anew = await writtenAnew(bytes);
-    if (!anew.ok) throw new Error(anew.why);
+    if (!anew.ok) throw new Error(whyNot(anew));
     const after = await sharp(anew.jpeg).metadata();
     expect([after.format, after.exif, after.icc, after.xmp]).toEqual(['jpeg', undefined, undefined, undefined]);
     expect(anew.jpeg.includes('Somebody')).toBe(false);
@@ -117,7 +118,10 @@ describe('a photo', () => {
       expect(await photoOf(pool(), runs[0]!, id)).toBeUndefined();
       expect(
         await keepPhoto(pool(), { id, run: runs[0]!, person, bytes: await picture(10, 10).jpeg().toBuffer() })
-      ).toMatchObject({ ok: false, status: 422, why: expect.stringMatching(/SHA-256/) });
+      ).toMatchObject({
+        ok: false,
+        problems: [{ code: 'not-the-picture', message: expect.stringMatching(/SHA-256/) }]
+      });
       expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes })).toEqual({ ok: true });
       expect((await photoOf(pool(), runs[0]!, id))!.length).toBeGreaterThan(100);
     } finally {
@@ -154,7 +158,7 @@ describe('a photo', () => {
     expect(bomb.length).toBeLessThan(2_000_000);
     for (const [name, bytes, why] of refused) {
       const answer = await keepPhoto(pool(), { id: await recorded(bytes), run: runs[0]!, person, bytes });
-      expect(answer, name).toMatchObject({ ok: false, why: expect.stringMatching(why) });
+      expect(answer, name).toMatchObject({ ok: false, problems: [{ message: expect.stringMatching(why) }] });
     }
     expect(await count()).toBe(before);
   });
@@ -162,7 +166,7 @@ describe('a photo', () => {
     const bytes = await withPlace();
     expect(await keepPhoto(pool(), { id: randomUUID(), run: runs[0]!, person, bytes })).toMatchObject({
       ok: false,
-      status: 409
+      problems: [{ code: 'not-recorded' }]
     });
     const id = await recorded(bytes);
     const ines = await addPerson(
@@ -172,7 +176,7 @@ describe('a photo', () => {
     );
     expect(await keepPhoto(pool(), { id, run: runs[0]!, person: ines, bytes })).toMatchObject({
       ok: false,
-      status: 403
+      problems: [{ code: 'somebody-else' }]
     });
     expect(await photoOf(pool(), runs[0]!, id)).toBeUndefined();
   });
@@ -190,7 +194,10 @@ describe('a photo', () => {
       for (const nowhere of [join(blocked, 'photos'), full]) {
         settings.photoFolder = nowhere;
         const answer = await keepPhoto(pool(), { id, run: runs[0]!, person, bytes });
-        expect(answer, nowhere).toMatchObject({ ok: false, status: 507, why: expect.stringMatching(/no room/) });
+        expect(answer, nowhere).toMatchObject({
+          ok: false,
+          problems: [{ code: 'no-room', message: expect.stringMatching(/no room/) }]
+        });
       }
       expect(readdirSync(full)).toEqual([]);
       expect((await pool().query('select 1 from photo where id = $1', [id])).rowCount).toBe(0);

@@ -6,13 +6,16 @@ import type { Queryable } from '../database/pool';
 import { FairQueue } from '../planning/fair-queue';
 import { log } from '../http/log';
 import { settings } from '../settings/environment';
+import { refusal, refused, whyNot, type Problem, type Result } from '$core/result';
 
 /** A camera's picture has some 12 to 50 million points; a small file that unfolds to more is no picture of a bench. */
 const MAX_POINTS = 60_000_000;
 const LONG_SIDE = 2000;
 const THUMB_SIDE = 320;
 
-export type TakenPhoto = { ok: true } | { ok: false; status: 403 | 409 | 422 | 507; why: string };
+/** Why a picture is not kept. */
+export type PhotoCode = 'somebody-else' | 'not-recorded' | 'not-the-picture' | 'no-room';
+export type TakenPhoto = Result<object, Problem & { code: PhotoCode }>;
 
 /** By their first bytes: what the sender calls a file counts for nothing. */
 const KINDS: readonly ((b: Buffer) => boolean)[] = [
@@ -31,9 +34,9 @@ const unfolding = new FairQueue(1, 40);
 export function writtenAnew(
   bytes: Buffer,
   person = ''
-): Promise<{ ok: true; jpeg: Buffer; thumb: Buffer; width: number; height: number } | { ok: false; why: string }> {
+): Promise<Result<{ jpeg: Buffer; thumb: Buffer; width: number; height: number }>> {
   if (!KINDS.some((is) => is(bytes)))
-    return Promise.resolve({ ok: false, why: 'This is no photo: JPEG, PNG and WebP are taken.' });
+    return Promise.resolve(refused('not-a-photo', 'This is no photo: JPEG, PNG and WebP are taken.'));
   return unfolding.run(person, bytes.length, async () => {
     try {
       const open = () => sharp(bytes, { limitInputPixels: MAX_POINTS, failOn: 'error', pages: 1 }).rotate();
@@ -49,12 +52,9 @@ export function writtenAnew(
       return { ok: true, jpeg, thumb, width: info.width, height: info.height };
     } catch (error) {
       const isBomb = /pixel limit/i.test((error as Error).message);
-      return {
-        ok: false,
-        why: isBomb
-          ? `The photo unfolds to more than ${MAX_POINTS / 1e6} million points.`
-          : 'The photo is damaged: it cannot be read to its end.'
-      };
+      return isBomb
+        ? refused('too-large', `The photo unfolds to more than ${MAX_POINTS / 1e6} million points.`)
+        : refused('damaged', 'The photo is damaged: it cannot be read to its end.');
     }
   });
 }
@@ -85,31 +85,33 @@ export async function keepPhoto(
   db: Queryable,
   { id, run, person, bytes }: { id: string; run: string; person: string; bytes: Buffer }
 ): Promise<TakenPhoto> {
-  const refuse = (status: 403 | 409 | 422 | 507, why: string): TakenPhoto => ({ ok: false, status, why });
+  const refuse = (code: PhotoCode, message: string): TakenPhoto =>
+    refusal([{ code, place: id, message, severity: 'error' }]);
   const known = (
     await db.query('select run_id as run, sha256, bytes is null as "isFile" from photo where id = $1', [id])
   ).rows[0];
-  if (known && known.run !== run) return refuse(422, 'A photo of this id belongs to another run.');
+  if (known && known.run !== run) return refuse('not-the-picture', 'A photo of this id belongs to another run.');
   const event = await eventOf(db, run, id);
-  if (!event) return refuse(409, 'The record does not name this photo yet: it is sent once the record has it.');
-  if (event.person !== person) return refuse(403, 'Somebody else took this photo: only they can send it.');
+  if (!event)
+    return refuse('not-recorded', 'The record does not name this photo yet: it is sent once the record has it.');
+  if (event.person !== person) return refuse('somebody-else', 'Somebody else took this photo: only they can send it.');
   const digest = createHash('sha256').update(bytes).digest();
   const wanted =
     event.sha256 === null ? (known?.sha256 as Buffer | null | undefined) : Buffer.from(event.sha256, 'hex');
   if (wanted && !digest.equals(wanted))
-    return refuse(422, 'This is not the picture that was taken: its SHA-256 is another.');
+    return refuse('not-the-picture', 'This is not the picture that was taken: its SHA-256 is another.');
   const folder = settings.photoFolder;
   if (known && (!known.isFile || !folder || (await isThere(fileOf(folder, id))))) return { ok: true };
   if (!wanted && (await db.query('select 1 from run where id = $1 and signed_at is not null', [run])).rowCount === 1)
     return refuse(
-      422,
+      'not-the-picture',
       'The run is signed, and its record does not say what this picture was: it can no longer be taken.'
     );
   const anew = await writtenAnew(bytes, person);
-  if (!anew.ok) return refuse(422, anew.why);
+  if (!anew.ok) return refuse('not-the-picture', whyNot(anew));
   if (folder) {
     const problem = await written(folder, id, anew.jpeg);
-    if (problem) return refuse(507, problem);
+    if (problem) return refuse('no-room', problem);
   }
   await db.query(
     'insert into photo (id, run_id, person_id, width, height, bytes, thumb, sha256) values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing',

@@ -44,8 +44,8 @@ describe('what is refused', () => {
     const answer = await append(run, [good[0]!, ...bad, good[1]!, good[2]!]);
     expect(answer.ok).toBe(false);
     if (!answer.ok) {
-      expect(answer.refused.map((r) => [r.event, r.why])).toEqual(bad.map((e) => [e.id, 'strange']));
-      expect(answer.refused.every((r) => r.message.length > 20)).toBe(true);
+      expect(answer.problems.map((r) => [r.place, r.code])).toEqual(bad.map((e) => [e.id, 'strange']));
+      expect(answer.problems.every((r) => r.message.length > 20)).toBe(true);
     }
     expect((await eventsOf(pool(), run.id)).events).toEqual([]);
     expect(await append(run, good)).toEqual({ ok: true, seq: 3 });
@@ -54,14 +54,14 @@ describe('what is refused', () => {
     const { run } = await newRun();
     const late = event({ type: 'note', text: 'Dust in the fan.' });
     await append(run, [...answerAll(run), event({ type: 'signed' })]);
-    expect(await append(run, [late])).toMatchObject({ ok: false, refused: [{ why: 'signed', event: late.id }] });
+    expect(await append(run, [late])).toMatchObject({ ok: false, problems: [{ code: 'signed', place: late.id }] });
     expect(await append(run, [event({ type: 'added', event: late })])).toMatchObject({ ok: true });
     const state = fold(modelOf(machine), run.plan, (await eventsOf(pool(), run.id)).events);
     expect(state.findings).toEqual([]);
     expect(state.additions).toMatchObject([{ by: 'Tam Okello', fact: { id: late.id, text: 'Dust in the fan.' } }]);
     expect(
       await append(run, [event({ type: 'added', event: event({ type: 'done', step: 'down/joint:none-such' }) })])
-    ).toMatchObject({ ok: false, refused: [{ why: 'strange' }] });
+    ).toMatchObject({ ok: false, problems: [{ code: 'strange' }] });
   });
 });
 

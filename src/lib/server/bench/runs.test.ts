@@ -69,11 +69,11 @@ describe('events', () => {
     await append(run, [first]);
     expect(await append(run, [second, { ...first, type: 'note', text: 'changed' } as RunEvent])).toMatchObject({
       ok: false,
-      refused: [{ why: 'changed', event: first.id }]
+      problems: [{ code: 'changed', place: first.id }]
     });
     expect((await eventsOf(pool(), run.id)).events.length).toBe(1);
     const other = await newRun();
-    expect(await append(other.run, [first])).toMatchObject({ ok: false, refused: [{ why: 'changed' }] });
+    expect(await append(other.run, [first])).toMatchObject({ ok: false, problems: [{ code: 'changed' }] });
   });
 
   it('can be neither changed nor deleted in the database', async () => {
@@ -99,7 +99,7 @@ describe('signing', () => {
     expect(await append(run, [signed])).toMatchObject({ ok: true });
     expect(await append(run, [event({ type: 'note', text: 'late' })])).toMatchObject({
       ok: false,
-      refused: [{ why: 'signed' }]
+      problems: [{ code: 'signed' }]
     });
     const state = fold(modelOf(machine), run.plan, (await eventsOf(pool(), run.id)).events);
     expect(state.ledger.every((l) => l.inHand === 0)).toBe(true);
@@ -112,7 +112,7 @@ describe('signing', () => {
     const signed = event({ type: 'signed' });
     expect(await append(run, [signed])).toMatchObject({
       ok: false,
-      refused: [{ why: 'not-closed', obstacles: [{ kind: 'screws', at: 'fan-screws' }] }]
+      problems: [{ code: 'not-closed', obstacles: [{ kind: 'screws', at: 'fan-screws' }] }]
     });
     expect((await findJob(pool(), number))!.stage).toBe('on-bench');
     expect(
@@ -249,7 +249,7 @@ describe('a change of plan', () => {
     // A step of an earlier plan that this one no longer has does not count.
     expect(await append(run, [event({ type: 'done', step: 'down/joint:no-longer-there' })])).toMatchObject({
       ok: false,
-      refused: [{ why: 'strange' }]
+      problems: [{ code: 'strange' }]
     });
     expect(await findJob(pool(), number)).toMatchObject({ stepsDone: 6 });
     await append(run, [event({ type: 'undo', event: change.id })]);
@@ -262,7 +262,7 @@ describe('a change of plan', () => {
     strange.steps[3] = { ...strange.steps[3]!, joint: 'nothing-here' };
     expect(await append(run, [event({ type: 'replanned', why: 'x', plan: strange })])).toMatchObject({
       ok: false,
-      refused: [{ why: 'other-machine' }]
+      problems: [{ code: 'other-machine' }]
     });
     expect(
       await append(run, [
@@ -272,7 +272,7 @@ describe('a change of plan', () => {
           plan: { ...run.plan, machine: { ...run.plan.machine, hash: '0'.repeat(64) } }
         })
       ])
-    ).toMatchObject({ ok: false, refused: [{ why: 'other-machine' }] });
+    ).toMatchObject({ ok: false, problems: [{ code: 'other-machine' }] });
     expect((await eventsOf(pool(), run.id)).events).toEqual([]);
   });
 });
@@ -290,17 +290,17 @@ describe('a second signature', () => {
       const stage = async () => (await findJob(pool(), number))!.stage;
       expect(await append(run, [event({ type: 'countersigned' })])).toMatchObject({
         ok: false,
-        refused: [{ why: 'not-signed' }]
+        problems: [{ code: 'not-signed' }]
       });
       expect((await append(run, [...answerAll(run), event({ type: 'signed' })])).ok).toBe(true);
       expect(await stage()).toBe('signed');
       expect(await append(run, [event({ type: 'countersigned' })])).toMatchObject({
         ok: false,
-        refused: [{ why: 'same-person' }]
+        problems: [{ code: 'same-person' }]
       });
       expect(await append(run, [event({ type: 'note', text: 'late' })])).toMatchObject({
         ok: false,
-        refused: [{ why: 'signed' }]
+        problems: [{ code: 'signed' }]
       });
       expect(await append(run, [event({ type: 'corrected', text: 'Fan of lot 4.' })])).toMatchObject({ ok: true });
       expect(await appendEvents(run.id, machine, hash, [event({ type: 'countersigned' })], ines)).toMatchObject({

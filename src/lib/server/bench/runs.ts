@@ -25,6 +25,7 @@ import {
   type Obstacle,
   type RunEvent
 } from '$core/run';
+import { refusal, type Problem, type Result } from '$core/result';
 
 export interface Run {
   id: string;
@@ -116,15 +117,14 @@ export async function eventsOf(
   };
 }
 
-export interface Refusal {
-  event: string;
-  why: 'signed' | 'not-signed' | 'changed' | 'not-closed' | 'same-person' | 'other-machine' | 'strange';
-  message: string;
+/** Why an event is not taken; its place is the event's id. */
+export interface NotTaken extends Problem {
+  code: 'signed' | 'not-signed' | 'changed' | 'not-closed' | 'same-person' | 'other-machine' | 'strange';
   obstacles?: Obstacle[];
 }
-export type Appended = { ok: true; seq: number } | { ok: false; refused: Refusal[] };
+export type Appended = Result<{ seq: number }, NotTaken>;
 
-const WORDS: Record<Exclude<Refusal['why'], 'strange'>, string> = {
+const WORDS: Record<Exclude<NotTaken['code'], 'strange'>, string> = {
   signed: 'The run is signed: nothing can be added to it but corrections and additions.',
   'not-signed': 'The run is not signed yet.',
   'same-person': 'A second signature is another person\u2019s.',
@@ -146,7 +146,7 @@ export async function appendEvents(
   sent: readonly RunEvent[],
   personId: string
 ): Promise<Appended> {
-  const refused: Refusal[] = [];
+  const refused: NotTaken[] = [];
   const { model } = accessFor(hash, machine);
   return transaction(async (db): Promise<Appended> => {
     const run = (
@@ -171,9 +171,10 @@ export async function appendEvents(
     );
     let signedBy: string | null = run.signedAt === null ? null : run.signedBy;
     const second = await wantsSecondSignature(db);
-    const refuse = (event: RunEvent, why: Exclude<Refusal['why'], 'strange'>, obstacles?: Obstacle[]) =>
-      refused.push({ event: event.id, why, message: WORDS[why], ...(obstacles ? { obstacles } : {}) });
-    const strange = (event: RunEvent, message: string) => refused.push({ event: event.id, why: 'strange', message });
+    const put = (event: RunEvent, code: NotTaken['code'], message: string, obstacles?: Obstacle[]) =>
+      refused.push({ code, place: event.id, message, severity: 'error', ...(obstacles ? { obstacles } : {}) });
+    const refuse = (event: RunEvent, code: Exclude<NotTaken['code'], 'strange'>, obstacles?: Obstacle[]) =>
+      put(event, code, WORDS[code], obstacles);
 
     for (const { by: _by, took: _took, ...event } of sent) {
       const same = (
@@ -200,7 +201,7 @@ export async function appendEvents(
         strangeIn(model, steps, event) ??
         (about !== undefined && !known.has(about) ? 'It is about an event that this run does not have.' : undefined);
       if (why) {
-        strange(event, why);
+        put(event, 'strange', why);
         continue;
       }
       if (event.type === 'signed') {
@@ -264,7 +265,7 @@ export async function appendEvents(
     if (seq > before) await db.query('select pg_notify($1, $2)', [RUN_CHANNEL, runId]);
     return { ok: true, seq };
   }).catch((error: unknown): Appended => {
-    if (error instanceof Refused) return { ok: false, refused };
+    if (error instanceof Refused) return refusal(refused);
     throw error;
   });
 }

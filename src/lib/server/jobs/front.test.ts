@@ -149,12 +149,14 @@ describe('stock', () => {
     const jobs = await Promise.all([newJob(), newJob(), newJob(), newJob()]);
     const answers = await Promise.all(jobs.map((j) => reserve(j.id, FAN, 1, { by: tam })));
     expect(answers.filter((a) => a.ok)).toHaveLength(1);
-    expect(answers.find((a) => !a.ok)).toMatchObject({ why: expect.stringMatching(/another job has it/) });
+    expect(answers.find((a) => !a.ok)).toMatchObject({
+      problems: [expect.objectContaining({ message: expect.stringMatching(/another job has it/) })]
+    });
     expect((await all()).free).toBe(0);
     const winner = jobs[answers.findIndex((a) => a.ok)]!;
     expect(await moveStock(FAN, 'Drawer 1', -1, 'lost', { by: ines })).toMatchObject({
       ok: false,
-      why: expect.stringMatching(/set aside/)
+      problems: [expect.objectContaining({ message: expect.stringMatching(/set aside/) })]
     });
     expect(await release(pool(), winner.id, FAN)).toBe(true);
     expect(await moveStock(FAN, 'Drawer 1', -1, 'lost', { by: ines })).toEqual({ ok: true });
@@ -224,14 +226,17 @@ describe('the supplier', () => {
     ['slow', /does not answer in time/]
   ] as const)('when it is %s the answer says so and nothing breaks', async (mode, words) => {
     supplier.be(mode);
-    expect(await offersFor([number])).toMatchObject({ ok: false, why: expect.stringMatching(words) });
+    expect(await offersFor([number])).toMatchObject({
+      ok: false,
+      problems: [expect.objectContaining({ message: expect.stringMatching(words) })]
+    });
   });
   it('an order that was never confirmed stays to be asked for again, or dropped; a false confirmation is not believed', async () => {
     const id = crypto.randomUUID();
     supplier.be('lying');
     expect(await orderSpare(number, 1, null, tam, id)).toMatchObject({
       ok: false,
-      why: expect.stringMatching(/something else/)
+      problems: [expect.objectContaining({ message: expect.stringMatching(/something else/) })]
     });
     expect(await openOrders(pool())).toMatchObject([{ id, supplierRef: null }]);
     expect(await dropOrder(id)).toBe(true);
@@ -294,13 +299,16 @@ describe('fault sets', () => {
     expect((await faultSetFor(pool(), 'norrvik-fathom-14'))!.faults.length).toBeGreaterThan(20);
     expect(await importFaultSet(pool(), text.replaceAll('"fan-plug"', '"fun-plug"'), ines)).toMatchObject({
       ok: false,
-      why: expect.stringMatching(/no joint "fun-plug"/)
+      problems: [expect.objectContaining({ message: expect.stringMatching(/no joint "fun-plug"/) })]
     });
     expect(await importFaultSet(pool(), text.replace('norrvik-fathom-14', 'unknown-1'), ines)).toMatchObject({
       ok: false,
-      why: expect.stringMatching(/no machine file/)
+      problems: [expect.objectContaining({ message: expect.stringMatching(/no machine file/) })]
     });
-    expect(await importFaultSet(pool(), '{', ines)).toMatchObject({ ok: false, why: expect.stringMatching(/no JSON/) });
+    expect(await importFaultSet(pool(), '{', ines)).toMatchObject({
+      ok: false,
+      problems: [expect.objectContaining({ message: expect.stringMatching(/no JSON/) })]
+    });
   });
   it('count what closed jobs came to: the last repair that helped, once for each job', async () => {
     const job = await newJob([]);
@@ -336,7 +344,7 @@ describe('people and settings', () => {
     expect(await personOfSession(pool(), again)).toBeUndefined();
     expect(await changeAccount(ines, { role: 'technician' }, ines)).toMatchObject({
       ok: false,
-      why: expect.stringMatching(/last lead/)
+      problems: [expect.objectContaining({ message: expect.stringMatching(/last lead/) })]
     });
     await changeAccount(tam, { role: 'lead' }, ines);
     const both = await Promise.all([

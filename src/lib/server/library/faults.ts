@@ -4,6 +4,7 @@ import { modelOf } from '$core/machine';
 import { audit } from '../database/audit';
 import type { Queryable } from '../database/pool';
 import { machineDocument } from './machines';
+import { problem, refusal, refused, type Result } from '$core/result';
 
 /** What goes wrong with a machine, as far as the shop was told. */
 export async function faultSetFor(db: Queryable, machineId: string): Promise<FaultSet | undefined> {
@@ -11,38 +12,31 @@ export async function faultSetFor(db: Queryable, machineId: string): Promise<Fau
     .rows[0]?.document;
 }
 
-export type ImportedFaults = { ok: true; machine: string; faults: number } | { ok: false; why: string };
+export type ImportedFaults = Result<{ machine: string; faults: number }>;
 
 /** Longer than this no fault set is; in characters. */
 export const FAULT_SET_MAX = 1_000_000;
 
 /** Checks a fault set against the newest file of its machine and keeps it. */
 export async function importFaultSet(db: Queryable, text: string, by: string | null): Promise<ImportedFaults> {
-  if (text.length > FAULT_SET_MAX) return { ok: false, why: `A fault set is at most ${FAULT_SET_MAX / 1e6} MB.` };
+  if (text.length > FAULT_SET_MAX) return refused('too-large', `A fault set is at most ${FAULT_SET_MAX / 1e6} MB.`);
   let document: unknown;
   try {
     document = JSON.parse(text);
   } catch (error) {
-    return { ok: false, why: `It is no JSON: ${(error as Error).message}` };
+    return refused('not-json', `It is no JSON: ${(error as Error).message}`);
   }
   const set = FaultSet.safeParse(document);
-  if (!set.success)
-    return {
-      ok: false,
-      why: set.error.issues
-        .slice(0, 5)
-        .map((i) => `${i.path.join('/') || 'the file'}: ${i.message}`)
-        .join('; ')
-    };
+  if (!set.success) return refusal(set.error.issues.slice(0, 5).map((i) => problem(i.path, i.code, i.message)));
   const { rows } = await db.query('select id::int from machine_file where machine_id = $1 order by id desc limit 1', [
     set.data.machine
   ]);
   if (!rows[0])
-    return { ok: false, why: `There is no machine file "${set.data.machine}" to go with it: import that first.` };
+    return refused('no-machine', `There is no machine file "${set.data.machine}" to go with it: import that first.`);
   const { machine, hash } = (await machineDocument(db, rows[0].id))!;
   const wrong = strangersOf(modelOf(machine), set.data);
   if (wrong.length === 0) wrong.push(...unplannableIn(set.data, reachFrom(accessFor(hash, machine), set.data)));
-  if (wrong.length > 0) return { ok: false, why: wrong.slice(0, 5).join('; ') };
+  if (wrong.length > 0) return refusal(wrong.slice(0, 5).map((message) => problem([], 'not-of-this-machine', message)));
   await db.query('insert into fault_set (machine_id, document, imported_by) values ($1, $2, $3)', [
     set.data.machine,
     JSON.stringify(set.data),

@@ -1,7 +1,8 @@
-import type { Fault, Machine } from '$core/machine';
+import type { Machine } from '$core/machine';
 import { audit } from '../database/audit';
 import type { Queryable } from '../database/pool';
 import { checkMachineFile } from '../planning/plans';
+import type { Problem, Result } from '$core/result';
 
 export interface MachineRow {
   fileId: number;
@@ -16,8 +17,7 @@ export interface MachineRow {
 const COLUMNS = `id::int as "fileId", content_hash as hash, machine_id as "machineId", maker, model, revision, imported_at as "importedAt"`;
 const dated = <T extends { importedAt: Date }>(row: T) => ({ ...row, importedAt: row.importedAt.toISOString() });
 
-export type Imported =
-  { ok: true; row: MachineRow; isNew: boolean; warnings: Fault[] } | { ok: false; faults: Fault[] };
+export type Imported = Result<{ row: MachineRow; isNew: boolean; warnings: readonly Problem[] }>;
 
 /** Checks a machine file and keeps it as a row of its own; the same content twice is one row. */
 export async function importMachine(db: Queryable, text: string, by: string | null): Promise<Imported> {

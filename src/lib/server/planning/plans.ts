@@ -5,6 +5,7 @@ import type { Checked, Heard, Made } from '../../../workers/plan-thread';
 import type { Paper } from '../print/pdf';
 import { asking, closeThreads, inThread } from './threads';
 import { PlanningError } from '$core/goals';
+import { whyNot } from '$core/result';
 
 /** Plans that were made lately, by what was asked; those under way are shared by all who ask the same, and stopped when none of them is there any more. */
 const made = new Map<string, { plan: Promise<Plan>; wanted: Set<symbol>; stop: AbortController; isDone: boolean }>();
@@ -85,7 +86,7 @@ async function run(request: PlanRequest, on: ((heard: Heard) => void) | undefine
         on?.(heard);
       });
     });
-    if (!result.ok) throw new PlanningError(result.message);
+    if (!result.ok) throw new PlanningError(whyNot(result));
     return result.plan;
   } finally {
     port1.close();

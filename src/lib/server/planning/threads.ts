@@ -3,7 +3,7 @@ import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { error } from '@sveltejs/kit';
 import { Piscina } from 'piscina';
-import type { Result, Task } from '../../../workers/plan-thread';
+import type { Done, Task } from '../../../workers/plan-thread';
 import { FairQueue } from './fair-queue';
 import { log } from '../http/log';
 import { settings } from '../settings/environment';
@@ -50,10 +50,10 @@ export function underWay(person: string): UnderWay[] {
 }
 
 const threadCount = () => settings.planThreads ?? Math.max(2, availableParallelism() - 1);
-let threads: Piscina<Task, Result<Task>> | undefined;
+let threads: Piscina<Task, Done<Task>> | undefined;
 let queue: FairQueue | undefined;
 
-function pool(): Piscina<Task, Result<Task>> {
+function pool(): Piscina<Task, Done<Task>> {
   threads ??= new Piscina({
     filename: settings.planThread ?? fileURLToPath(new URL('../../../workers/plan-thread.source.mjs', import.meta.url)),
     minThreads: 0,
@@ -78,7 +78,7 @@ export async function inThread<T extends Task>(
   signal: AbortSignal | undefined,
   transfer: readonly unknown[] = [],
   begun: (piece: Pick<Piece, 'stage' | 'gap'>) => void = () => {}
-): Promise<Result<T>> {
+): Promise<Done<T>> {
   queue ??= new FairQueue(threadCount(), EACH);
   const person = asking.getStore()?.person ?? '';
   const piece: Piece = { do: task.do, person, stage: 'waiting', since: performance.now() };
@@ -95,7 +95,7 @@ export async function inThread<T extends Task>(
           return (await pool().run(task, {
             signal: signal ? AbortSignal.any([signal, late]) : late,
             ...(transfer.length > 0 ? { transferList: transfer as never } : {})
-          })) as Result<T>;
+          })) as Done<T>;
         } catch (thrown) {
           if (late.aborted && !signal?.aborted)
             error(

@@ -68,7 +68,7 @@ describe('signing in', () => {
     expect(tries).toEqual(Array(5).fill({ ok: false }));
     const refused = await signIn('tam', PASSWORD, '192.0.2.7');
     expect(refused.ok).toBe(false);
-    expect(!refused.ok && refused.waitSeconds).toBeGreaterThan(200);
+    expect(!refused.ok && refused.problems[0]!.waitSeconds).toBeGreaterThan(200);
     expect(await signIn('tam', PASSWORD, '192.0.2.8')).toMatchObject({ ok: true });
   });
   it('counts failures anew after a success', async () => {
@@ -79,7 +79,7 @@ describe('signing in', () => {
   });
   it('makes an address wait that tries many names', async () => {
     const tries = await Promise.all(Array.from({ length: 45 }, (_, i) => signIn(`name${i}`, 'wrong', '192.0.2.9')));
-    expect(tries.filter((t) => !t.ok && t.waitSeconds !== undefined).length).toBe(5);
+    expect(tries.filter((t) => !t.ok && t.problems[0]!.waitSeconds !== undefined).length).toBe(5);
   });
   it('does not let strangers lock out a device that is known to the name', async () => {
     const first = await signIn('tam', PASSWORD, '192.0.2.20');
@@ -94,7 +94,7 @@ describe('signing in', () => {
     const tries = await Promise.all(
       Array.from({ length: 14 }, () => signIn('tam', 'wrong', '192.0.2.20', first.device))
     );
-    expect(tries.some((t) => !t.ok && t.waitSeconds !== undefined)).toBe(true);
+    expect(tries.some((t) => !t.ok && t.problems[0]!.waitSeconds !== undefined)).toBe(true);
   });
   it('and what came of it is in the log, with the address', async () => {
     await signIn('nobody', 'wrong', '192.0.2.30');
@@ -111,7 +111,10 @@ describe('one\u2019s own password', () => {
     const session = crypto.randomUUID();
     const tries = [];
     for (let i = 0; i < 6; i++) tries.push(await changeOwnPassword(id, `wrong ${i}`, 'another lamp at sea', session));
-    expect(tries.at(-1)).toMatchObject({ ok: false, why: expect.stringMatching(/Wait \d+ min/) });
+    expect(tries.at(-1)).toMatchObject({
+      ok: false,
+      problems: [expect.objectContaining({ message: expect.stringMatching(/Wait \d+ min/) })]
+    });
     expect(await changeOwnPassword(id, PASSWORD, 'another lamp at sea', session)).toMatchObject({ ok: false });
   });
   it('is hashed while no connection is held: a pool of one serves others meanwhile', async () => {

@@ -2,6 +2,7 @@ import { audit } from '../database/audit';
 import { pool, transaction, type Queryable } from '../database/pool';
 import { mayTry } from './tries';
 import { hashPassword, passwordMatches } from './passwords';
+import { refused, type Result } from '$core/result';
 
 export const ROLES = ['technician', 'lead', 'trainee'] as const;
 export type Role = (typeof ROLES)[number];
@@ -66,14 +67,14 @@ export async function accounts(db: Queryable): Promise<Account[]> {
   }));
 }
 
-export type Changed = { ok: true } | { ok: false; why: string };
+export type Changed = Result;
 
 /** Opens an account, written down under who opened it. */
 export async function openAccount(person: Omit<Person, 'id'>, password: string, by: string): Promise<Changed> {
   const hash = await hashPassword(password);
   return transaction(async (db): Promise<Changed> => {
     if ((await db.query('select 1 from person where sign_in = $1', [person.signIn])).rowCount)
-      return { ok: false, why: `Somebody signs in as "${person.signIn}" already.` };
+      return refused('taken', `Somebody signs in as "${person.signIn}" already.`);
     await addHashed(db, person, hash);
     await audit(db, by, 'account opened', person.signIn, { name: person.name, role: person.role });
     return { ok: true };
@@ -99,11 +100,11 @@ export async function changeAccount(
       [id]
     );
     const was = rows[0];
-    if (!was) return { ok: false, why: 'There is no such account.' };
+    if (!was) return refused('no-account', 'There is no such account.');
     const role = to.role ?? was.role;
     const isDisabled = to.isDisabled ?? was.isDisabled;
     if (leads.length === 1 && leads[0]!.id === id && (role !== 'lead' || isDisabled))
-      return { ok: false, why: 'This is the last lead. Make another one first.' };
+      return refused('last-lead', 'This is the last lead. Make another one first.');
     if (role === was.role && isDisabled === was.isDisabled) return { ok: true };
     await db.query(
       'update person set role = $2, disabled_at = case when $3 then coalesce(disabled_at, now()) end where id = $1',
@@ -126,7 +127,7 @@ export async function resetPassword(id: string, password: string, by: string): P
       'update person set password_hash = $2 where id = $1 returning sign_in as "signIn"',
       [id, hash]
     );
-    if (!rows[0]) return { ok: false, why: 'There is no such account.' };
+    if (!rows[0]) return refused('no-account', 'There is no such account.');
     await db.query('delete from session where person_id = $1', [id]);
     await db.query('delete from known_device where person_id = $1', [id]);
     await audit(db, by, 'password given', rows[0].signIn);
@@ -142,18 +143,17 @@ export async function changeOwnPassword(
   keepSession: string
 ): Promise<Changed> {
   const wait = await mayTry('own-password', id);
-  if (wait !== undefined)
-    return { ok: false, why: `Too many tries. Wait ${Math.ceil(wait / 60)} min, then try again.` };
+  if (wait !== undefined) return refused('wait', `Too many tries. Wait ${Math.ceil(wait / 60)} min, then try again.`);
   const stored = (await pool().query('select password_hash as hash from person where id = $1', [id])).rows[0]?.hash;
   // Hashing takes long, and holds no connection.
-  if (!(await passwordMatches(stored, old))) return { ok: false, why: 'The old password is not right.' };
+  if (!(await passwordMatches(stored, old))) return refused('wrong-password', 'The old password is not right.');
   const hash = await hashPassword(wanted);
   return transaction(async (db): Promise<Changed> => {
     const { rows } = await db.query(
       'update person set password_hash = $2 where id = $1 and password_hash = $3 returning sign_in as "signIn"',
       [id, hash, stored]
     );
-    if (!rows[0]) return { ok: false, why: 'The password was changed from elsewhere just now.' };
+    if (!rows[0]) return refused('changed-elsewhere', 'The password was changed from elsewhere just now.');
     await db.query('delete from session where person_id = $1 and id <> $2', [id, keepSession]);
     await db.query('delete from known_device where person_id = $1', [id]);
     await audit(db, id, 'password changed', rows[0].signIn);

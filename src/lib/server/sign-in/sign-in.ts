@@ -4,6 +4,7 @@ import { pool } from '../database/pool';
 import { passwordMatches } from './passwords';
 import { findForSignIn, type Person } from './people';
 import { forgetTries, mayTry } from './tries';
+import { problem, refusal, refused, type Problem, type Result } from '$core/result';
 
 /** What a browser keeps once somebody has signed in with it. */
 export const DEVICE_COOKIE = 'eager_wrench_device';
@@ -11,7 +12,11 @@ export const DEVICE_COOKIE = 'eager_wrench_device';
 const DEVICES = 12;
 const hashOf = (token: string) => createHash('sha256').update(token).digest();
 
-export type SignIn = { ok: true; person: Person; device: string } | { ok: false; waitSeconds?: number };
+/** Why nobody was let in; after too many tries how long to wait. */
+export interface NotSignedIn extends Problem {
+  waitSeconds?: number;
+}
+export type SignIn = Result<{ person: Person; device: string }, NotSignedIn>;
 
 /**
  * Checks name and password; says how long to wait when there were too many failures. A device that is known to the name has a count of
@@ -42,12 +47,15 @@ export async function signIn(name: string, password: string, address: string, de
   for (const [what, key] of counts) {
     const waitSeconds = await mayTry(what, key);
     // Not in the log: whoever is held back could fill it.
-    if (waitSeconds !== undefined) return { ok: false, waitSeconds };
+    if (waitSeconds !== undefined) {
+      const message = `Too many tries. Wait ${Math.ceil(waitSeconds / 60)} min, then try again.`;
+      return refusal([{ ...problem([], 'wait', message), waitSeconds }]);
+    }
   }
   const found = await findForSignIn(pool(), asked);
   if (!(await passwordMatches(found?.passwordHash, password)) || !found) {
     await audit(pool(), null, 'sign-in refused', asked, {}, address);
-    return { ok: false };
+    return refused('wrong', 'Name and password do not go together.');
   }
   for (const [what, key] of counts) await forgetTries(what, key, what !== 'sign-in-address');
   await pool().query('delete from rate_limit where expire < $1', [Date.now()]);

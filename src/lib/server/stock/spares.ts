@@ -2,6 +2,7 @@ import { Spare, type Stocked } from '$core/spares';
 import { audit } from '../database/audit';
 import type { Queryable } from '../database/pool';
 import { once, type Asking } from '../database/once';
+import { refused, type Result } from '$core/result';
 
 export interface SpareRow {
   number: string;
@@ -69,7 +70,7 @@ export async function stockOf(db: Queryable, numbers: readonly string[], jobId: 
   return rows;
 }
 
-export type Taken = { ok: true } | { ok: false; why: string };
+export type Taken = Result;
 
 /** Changes what lies at a place, with its reason. No place holds less than nothing, and nothing that is set aside is given away. */
 export async function moveStock(
@@ -82,14 +83,14 @@ export async function moveStock(
 ): Promise<Taken> {
   return once(asking, 'stock', async (db): Promise<Taken> => {
     if ((await db.query('select 1 from spare where number = $1 for update', [number])).rowCount === 0)
-      return { ok: false, why: `There is no spare ${number}.` };
+      return refused('no-spare', `There is no spare ${number}.`);
     const there: number =
       (await db.query('select quantity from stock where number = $1 and place = $2', [number, place])).rows[0]
         ?.quantity ?? 0;
-    if (there + change < 0) return { ok: false, why: `There are only ${there} of ${number} at ${place}.` };
+    if (there + change < 0) return refused('not-enough', `There are only ${there} of ${number} at ${place}.`);
     const [stock] = await stockOf(db, [number], jobId);
     if (change < 0 && stock!.free + change < 0)
-      return { ok: false, why: `${number} is set aside for a job: let it go there first.` };
+      return refused('set-aside', `${number} is set aside for a job: let it go there first.`);
     await db.query(
       'insert into stock (number, place, quantity) values ($1, $2, $3) on conflict (number, place) do update set quantity = excluded.quantity',
       [number, place, there + change]
@@ -108,16 +109,15 @@ export async function moveStock(
 export async function reserve(jobId: string, number: string, quantity: number, asking: Asking): Promise<Taken> {
   return once(asking, 'reservation', async (db): Promise<Taken> => {
     if ((await db.query('select 1 from spare where number = $1 for update', [number])).rowCount === 0)
-      return { ok: false, why: `There is no spare ${number}.` };
+      return refused('no-spare', `There is no spare ${number}.`);
     const [stock] = await stockOf(db, [number], jobId);
     if (stock!.free < quantity)
-      return {
-        ok: false,
-        why:
-          stock!.free <= 0
-            ? `None of ${number} is free: another job has it, or none is there.`
-            : `Only ${stock!.free} of ${number} are free.`
-      };
+      return refused(
+        'not-free',
+        stock!.free <= 0
+          ? `None of ${number} is free: another job has it, or none is there.`
+          : `Only ${stock!.free} of ${number} are free.`
+      );
     await db.query(
       'insert into reservation (job_id, number, quantity, person_id) values ($1, $2, $3, $4) on conflict (job_id, number) do update set quantity = reservation.quantity + excluded.quantity',
       [jobId, number, quantity, asking.by]

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { Spare } from '$core/spares';
 import { pool } from '../database/pool';
 import { settings } from '../settings/environment';
+import { refused, type Result } from '$core/result';
 
 export const SUPPLIER_FORMAT = 'eager-wrench/supplier@1';
 
@@ -30,7 +31,7 @@ const Ordered = z.object({
 const PATIENCE_MS = 4000;
 const MOST_BYTES = 1_000_000;
 
-export type Answered<T> = { ok: true; value: T } | { ok: false; why: string };
+export type Answered<T> = Result<{ value: T }>;
 
 /** What the supplier offers under these numbers; whatever it answers, nothing breaks here. */
 export async function offersFor(numbers: readonly string[]): Promise<Answered<Offer[]>> {
@@ -40,10 +41,10 @@ export async function offersFor(numbers: readonly string[]): Promise<Answered<Of
   const wanted = new Set(numbers);
   const strange = answer.value.items.find((i) => !wanted.has(i.number));
   return strange
-    ? {
-        ok: false,
-        why: `The supplier answers for ${strange.number}, which was not asked for. Nothing of its answer is used.`
-      }
+    ? refused(
+        'not-asked',
+        `The supplier answers for ${strange.number}, which was not asked for. Nothing of its answer is used.`
+      )
     : { ok: true, value: answer.value.items };
 }
 
@@ -69,13 +70,16 @@ export async function orderSpare(
     )
   ).rows[0];
   if (written.number !== number || written.quantity !== quantity)
-    return { ok: false, why: 'This order is of something else.' };
+    return refused('other-order', 'This order is of something else.');
   if (written.ref !== null) return { ok: true, value: { dueOn: written.dueOn } };
   const answer = await ask('/orders', Ordered, { format: SUPPLIER_FORMAT, reference: id, number, quantity });
   if (!answer.ok) return answer;
   const { reference, order, dueOn, priceMinor } = answer.value;
   if (reference !== id || answer.value.number !== number || answer.value.quantity !== quantity)
-    return { ok: false, why: 'The supplier confirms something else than was ordered. The order stays open: ask them.' };
+    return refused(
+      'other-order',
+      'The supplier confirms something else than was ordered. The order stays open: ask them.'
+    );
   await pool().query('update spare_order set supplier_ref = $2, due_on = $3, price_minor = $4 where id = $1', [
     id,
     order,
@@ -91,30 +95,27 @@ export async function dropOrder(id: string): Promise<boolean> {
 }
 
 async function ask<T>(path: string, shape: z.ZodType<T>, body?: object): Promise<Answered<T>> {
-  if (!settings.supplierUrl) return { ok: false, why: 'No supplier is set up: SUPPLIER_URL names where it answers.' };
+  if (!settings.supplierUrl)
+    return refused('no-supplier', 'No supplier is set up: SUPPLIER_URL names where it answers.');
   try {
     const response = await fetch(`${settings.supplierUrl}${path}`, {
       signal: AbortSignal.timeout(PATIENCE_MS),
       ...(body ? { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {})
     });
     if (!response.ok)
-      return { ok: false, why: `The supplier refuses: ${(await response.text()).slice(0, 200) || response.status}` };
+      return refused('refuses', `The supplier refuses: ${(await response.text()).slice(0, 200) || response.status}`);
     if (Number(response.headers.get('content-length') ?? 0) > MOST_BYTES)
-      return { ok: false, why: 'The supplier answers at a length that cannot be meant.' };
+      return refused('too-long', 'The supplier answers at a length that cannot be meant.');
     const parsed = shape.safeParse(await response.json());
     if (!parsed.success)
-      return {
-        ok: false,
-        why: `The supplier answers something that does not hold together (${parsed.error.issues[0]!.path.join('/')}: ${parsed.error.issues[0]!.message}). Nothing of it is used.`
-      };
+      return refused(
+        'unreadable',
+        `The supplier answers something that does not hold together (${parsed.error.issues[0]!.path.join('/')}: ${parsed.error.issues[0]!.message}). Nothing of it is used.`
+      );
     return { ok: true, value: parsed.data };
   } catch (error) {
-    return {
-      ok: false,
-      why:
-        (error as Error).name === 'TimeoutError'
-          ? 'The supplier does not answer in time. Try again later; nothing was ordered twice.'
-          : 'The supplier cannot be reached. Try again later.'
-    };
+    return (error as Error).name === 'TimeoutError'
+      ? refused('too-late', 'The supplier does not answer in time. Try again later; nothing was ordered twice.')
+      : refused('not-reached', 'The supplier cannot be reached. Try again later.');
   }
 }

@@ -6,22 +6,26 @@ import { FAULTS_FORMAT } from '$core/faults';
 import { importFaultSet } from '$lib/server/library/faults';
 import { importMachine } from '$lib/server/library/machines';
 import type { RequestHandler } from './$types';
+import { whyNot } from '$core/result';
 
-/** Imports a machine file sent as the body: 201 when new, 200 when known, 422 with every fault named. A fault set is known by its format, and kept beside its machine. */
+/** Imports a machine file sent as the body: 201 when new, 200 when known, 422 with every problem named. A fault set is known by its format, and kept beside its machine. */
 export const POST: RequestHandler = async ({ request, locals }) => {
   const text = await textBody(request, MACHINE_FILE_MAX_BYTES);
   if (new RegExp(`"format"\\s*:\\s*"${FAULTS_FORMAT}"`).test(text.slice(0, 2000))) {
     const faults = await importFaultSet(pool(), text, locals.person!.id);
     return faults.ok
       ? json({ faultSet: faults }, { status: 201 })
-      : json({ message: `The fault set was not stored: ${faults.why}`, faults: [] }, { status: 422 });
+      : json(
+          { message: `The fault set was not stored: ${whyNot(faults)}`, problems: faults.problems },
+          { status: 422 }
+        );
   }
   const answer = await importMachine(pool(), text, locals.person!.id);
   if (!answer.ok)
     return json(
       {
-        message: `The file has ${answer.faults.length === 1 ? 'a fault' : `${answer.faults.length} faults`}; nothing was stored.`,
-        faults: answer.faults
+        message: `The file has ${answer.problems.length === 1 ? 'an error' : `${answer.problems.length} errors`}; nothing was stored.`,
+        problems: answer.problems
       },
       { status: 422 }
     );

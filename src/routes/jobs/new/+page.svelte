@@ -13,6 +13,7 @@
   import { livePlan } from '$lib/planning/live-plan.svelte';
   import { duration, plural } from '$lib/ui/format';
   import { replaceableParts, type Goal } from '$core/goals';
+  import { whyNot } from '$core/result';
 
   let { data, form } = $props();
   let chosen = $state<string[]>([]);
@@ -48,7 +49,7 @@
     if (file.size > LISTING_MAX)
       return void (said = `The file is larger than ${LISTING_MAX / 1e6} MB; one machine\u2019s listing is far shorter.`);
     const read = readListing(await file.text());
-    if (!read.ok) return void (said = read.why);
+    if (!read.ok) return void (said = whyNot(read));
     const { maker, model: called, serial: number } = read.listing.identity;
     if (number) serial = number;
     const named = `${maker ?? ''} ${called ?? ''}`.toLowerCase();

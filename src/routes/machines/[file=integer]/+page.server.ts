@@ -28,5 +28,13 @@ export const load: PageServerLoad = async ({ params }) => {
   const model = modelOf(machine);
   const proposals = (await foundOnMachine(pool(), machine.id)).flatMap((found) => proposedNote(model, found) ?? []);
   const checked = checkMachine(machine);
-  return { fileId, machine, hash, history, jobs, proposals, warnings: checked.ok ? checked.warnings : checked.faults };
+  return {
+    fileId,
+    machine,
+    hash,
+    history,
+    jobs,
+    proposals,
+    warnings: checked.ok ? checked.warnings : checked.problems
+  };
 };

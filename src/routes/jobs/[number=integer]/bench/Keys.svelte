@@ -1,5 +1,6 @@
 <script lang="ts">
   import { choose, KEYS, keysOf, shownKey, type Chosen, type Key } from '$lib/ui/bench-keys';
+  import { whyNot } from '$core/result';
 
   /** The bench's keys, and another key for each: press it, or the pedal that sends it. */
   let { chosen, onchoose }: { chosen: Chosen; onchoose: (chosen: Chosen) => void } = $props();
@@ -16,7 +17,7 @@
       onchoose(answer.chosen);
       asked = undefined;
       why = '';
-    } else why = answer.why;
+    } else why = whyNot(answer);
   }
 </script>
 

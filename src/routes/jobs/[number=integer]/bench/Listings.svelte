@@ -6,6 +6,7 @@
   import { LISTING_WORDS } from '$core/words';
   import type { Bench } from '$lib/offline/bench.svelte';
   import Panel from './Panel.svelte';
+  import { whyNot } from '$core/result';
 
   /** What the machine says of itself before the work and after it: its devices, its name and numbers, its battery. */
   let { bench, mayAct, onclose }: { bench: Bench; mayAct: boolean; onclose: () => void } = $props();
@@ -32,7 +33,7 @@
     if (listing.ok) bench.record({ type: 'listed', when, listing: listing.listing });
     else {
       const battery = readBattery(given);
-      if (!battery.ok) return void (why = `${listing.why} ${battery.why}`);
+      if (!battery.ok) return void (why = `${whyNot(listing)} ${whyNot(battery)}`);
       // Of several packs somebody says which one is meant.
       if (battery.packs.length > 1) packs = battery.packs;
       else bench.record({ type: 'battery', when, reading: battery.reading });

@@ -14,6 +14,7 @@
   import JobBar from '$lib/ui/JobBar.svelte';
   import { sayOfJob } from '$lib/ui/say';
   import Trend from './Trend.svelte';
+  import { whyNot } from '$core/result';
 
   let { data } = $props();
   let problem = $state<string>();
@@ -58,7 +59,7 @@
   async function paste(given: string) {
     if (!given.trim()) return;
     const read = readBattery(given);
-    if (!read.ok) return void (problem = `${read.why} Nothing was written down.`);
+    if (!read.ok) return void (problem = `${whyNot(read)} Nothing was written down.`);
     source = /POWER_SUPPLY_/.test(given) ? 'kernel' : 'daemon';
     text = '';
     // Of several packs somebody says which one is meant.

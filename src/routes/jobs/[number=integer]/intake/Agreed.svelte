@@ -4,6 +4,7 @@
   import { LISTING_MAX, readListing } from '$core/hardware';
   import type { Model } from '$core/machine';
   import { DATA } from '$core/words';
+  import { whyNot } from '$core/result';
 
   /** What came with it, whose data is on it, what the work would break, and what the machine says of itself. */
   let {
@@ -59,7 +60,7 @@
     });
   function listing(text: string) {
     const read = readListing(text);
-    why = read.ok ? '' : read.why;
+    why = read.ok ? '' : whyNot(read);
     if (read.ok) onsay({ is: 'listing', listing: read.listing });
   }
   async function file(event: Event & { currentTarget: HTMLInputElement }) {

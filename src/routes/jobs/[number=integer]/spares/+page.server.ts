@@ -13,6 +13,7 @@ import { onceFrom } from '$lib/server/database/once';
 import { offersFor, orderSpare } from '$lib/server/stock/supplier';
 import type { Actions, PageServerLoad } from './$types';
 import { inSentence } from '$core/words';
+import { whyNot } from '$core/result';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
   const { job, machine, state } = await jobOfPage(params);
@@ -80,7 +81,7 @@ export const actions: Actions = {
     const { number, once } = await numberFrom(request);
     if (!number) return fail(400, { message: 'Which spare?' });
     const taken = await reserve(job.id, number, 1, { by: locals.person!.id, once });
-    if (!taken.ok) return fail(409, { message: taken.why });
+    if (!taken.ok) return fail(409, { message: whyNot(taken) });
     await refreshNeeding(pool(), number);
     return {};
   },
@@ -107,7 +108,7 @@ export const actions: Actions = {
     if (!spare) {
       const offered = await offersFor([number]);
       if (offered.ok) spare = offered.value[0];
-      else silent = offered.why;
+      else silent = whyNot(offered);
       from = 'the supplier';
     }
     const verdict: FitVerdict = checkFit(
@@ -137,7 +138,7 @@ export const actions: Actions = {
     if (!known) return fail(400, { message: 'Which part?' });
     const all = await spareDocuments(pool());
     const answer = await offersFor(numbersNow(model, known, all, state.intake?.variant));
-    if (!answer.ok) return fail(502, { message: answer.why });
+    if (!answer.ok) return fail(502, { message: whyNot(answer) });
     const offers = answer.value.map((offer) => ({
       ...offer,
       fit: checkFit(model, known, offer, all, state.intake?.variant)
@@ -168,7 +169,7 @@ export const actions: Actions = {
     const form = await request.formData();
     const number = String(form.get('number') ?? '');
     const answer = await offersFor([number]);
-    if (!answer.ok) return fail(502, { message: answer.why });
+    if (!answer.ok) return fail(502, { message: whyNot(answer) });
     const offer = answer.value[0];
     if (!offer) return fail(404, { message: `The supplier does not have ${number}.` });
     const model = modelOf(machine);
@@ -183,7 +184,7 @@ export const actions: Actions = {
     // A price in another currency is none of the shop's.
     await learnSpare(pool(), spare, currency === rates.currency ? priceMinor : null, locals.person!.id);
     const ordered = await orderSpare(number, 1, job.id, locals.person!.id, onceFrom(form.get('once')));
-    if (!ordered.ok) return fail(502, { message: ordered.why });
+    if (!ordered.ok) return fail(502, { message: whyNot(ordered) });
     return { ordered: { number, dueOn: ordered.value.dueOn } };
   },
   quote: async ({ params, request, locals }) => {

@@ -28,7 +28,7 @@ export const POST: RequestHandler = async ({ params, request, locals }) => {
   const batch = parseDocument(await textBody(request, MAX_BYTES), Batch, MAX_BYTES);
   if (!batch.ok)
     return json(
-      { message: `${batch.faults[0]!.place} ${batch.faults[0]!.message}`, faults: batch.faults, refused: [] },
+      { message: `${batch.problems[0]!.place} ${batch.problems[0]!.message}`, problems: batch.problems, refused: [] },
       { status: 422 }
     );
   const events: RunEvent[] = [];
@@ -44,9 +44,14 @@ export const POST: RequestHandler = async ({ params, request, locals }) => {
   if (!run) error(404, 'There is no such run.');
   const file = await machineDocument(pool(), run.fileId);
   const answer = await appendEvents(run.id, file!.machine, file!.hash, events, locals.person!.id);
-  return answer.ok
-    ? json({ seq: answer.seq })
-    : json({ ...answer.refused[0], refused: answer.refused }, { status: 409 });
+  if (answer.ok) return json({ seq: answer.seq });
+  const said = answer.problems.map(({ code: why, place: event, message, obstacles }) => ({
+    event,
+    why,
+    message,
+    ...(obstacles ? { obstacles } : {})
+  }));
+  return json({ ...said[0], refused: said }, { status: 409 });
 };
 
 const idOf = (sent: unknown): string | null =>

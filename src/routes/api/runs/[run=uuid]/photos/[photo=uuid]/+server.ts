@@ -2,7 +2,7 @@ import { error, json } from '@sveltejs/kit';
 import { bytesBody } from '$lib/server/http/body';
 import { pool } from '$lib/server/database/pool';
 import { PHOTO_MAX_BYTES } from '$lib/photo-limits';
-import { keepPhoto, photoOf } from '$lib/server/bench/photos';
+import { keepPhoto, photoOf, type PhotoCode } from '$lib/server/bench/photos';
 import { findRun } from '$lib/server/bench/runs';
 import type { RequestHandler } from './$types';
 
@@ -14,11 +14,20 @@ export const GET: RequestHandler = async ({ params, url }) => {
   });
 };
 
+const STATUS: Record<PhotoCode, number> = {
+  'somebody-else': 403,
+  'not-recorded': 409,
+  'not-the-picture': 422,
+  'no-room': 507
+};
+
 /** Takes a photo's bytes; 403, 409, 422 and 507 say why not, and then nothing was stored. */
 export const POST: RequestHandler = async ({ params, request, locals }) => {
   const run = await findRun(pool(), params.run);
   if (!run) error(404, 'There is no such run.');
   const bytes = await bytesBody(request, PHOTO_MAX_BYTES);
   const kept = await keepPhoto(pool(), { id: params.photo, run: run.id, person: locals.person!.id, bytes });
-  return kept.ok ? json({ photo: params.photo }) : json({ message: kept.why }, { status: kept.status });
+  if (kept.ok) return json({ photo: params.photo });
+  const [{ code, message }] = kept.problems as [(typeof kept.problems)[number]];
+  return json({ message }, { status: STATUS[code] });
 };
