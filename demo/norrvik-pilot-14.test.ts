@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { runOf } from '../src/core/cables';
+import { routeOf } from '../src/core/cables';
 import { norrvikPilot14 } from './authoring/norrvik-pilot-14';
 import { demoMachine, holdsForAll } from './testing/facts';
 
@@ -129,7 +129,7 @@ describe('what a technician would say of it', () => {
       'up/joint:camera-cable-tape',
       'up/move:panel/raise'
     );
-    expect(runOf(m.file.access.model.cable('camera-cable')!).bends.some((b) => b.folded)).toBe(true);
+    expect(routeOf(m.file.access.model.cable('camera-cable')!).bends.some((b) => b.folded)).toBe(true);
   });
   it('a new top case brings the keyboard; everything else moves over, boards and wires and all', () => {
     const p = m.replace('top-case');

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { startDevices } from '../scripts/stand-ins/devices.mjs';
+import { startInstruments } from '../scripts/stand-ins/instruments.mjs';
 import { checkInBothThemes, expect, shopOfItsOwn, signIn, signInByForm, test as shared, type App } from './fixtures';
 
 const test = shared.extend<object, { app: App }>({ app: shopOfItsOwn() });
@@ -207,7 +207,7 @@ test('the calliper, the torque driver and the scanner speak to the bench, and th
   browser,
   ownApp
 }) => {
-  const devices = await startDevices();
+  const devices = await startInstruments();
   try {
     const app = await ownApp(true, { DEVICES_URL: devices.address });
     const context = await browser.newContext({ baseURL: app.address });

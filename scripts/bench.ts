@@ -2,12 +2,12 @@ import highs from 'highs';
 import { accessOf, type Access } from '../src/core/access';
 import { contentHash, modelOf } from '../src/core/machine';
 import { actionOf, alongside, alternatives, plan, planning, removalSet, type Plan } from '../src/core/plan';
-import { order, ordering, seeded, WEIGHTS, type OrderProblem, type Weighting } from '../src/core/solve';
+import { bestSequence, sequencing, seeded, WEIGHTS, type SequenceProblem, type Weighting } from '../src/core/solve';
 import { downProblem } from '../src/core/plan/down';
 import { cheapestSet } from '../src/core/solve/set';
 import { actionCost } from '../src/core/plan/sets';
 import { DEMO_MACHINES, demoAccess } from '../src/core/testing/machines';
-import { orderProgramme, setProgramme } from '../src/core/testing/milp';
+import { sequenceProgramme, setProgramme } from '../src/core/testing/milp';
 import { allBoards, HOSTILE } from '../src/core/testing/hostile';
 import { notebook } from '../src/core/testing/notebook';
 import { ENOUGH_MS } from '../src/workers/answer';
@@ -259,13 +259,13 @@ async function againstSolver(): Promise<void> {
   ] as const) {
     const access = demoAccess(id);
     const problem = downProblem(access, removalSet(access, [{ do: 'replace', part }]), WEIGHTS['part-by-part']);
-    const ours = settled(() => order(problem));
+    const ours = settled(() => bestSequence(problem));
     compared(
       `order, ${id}, ${part}`,
       problem.actions.length,
       ours.took,
       ours.value.cost,
-      [false, true].map((tight) => orderProgramme(problem, tight))
+      [false, true].map((tight) => sequenceProgramme(problem, tight))
     );
   }
   say();
@@ -338,9 +338,9 @@ function growth(weighting: Weighting): void {
 }
 
 /** The best order found within so many seconds. */
-function searchFor(seconds: number, problem: OrderProblem): { cost: number; bound: number } {
+function searchFor(seconds: number, problem: SequenceProblem): { cost: number; bound: number } {
   const until = performance.now() + 1000 * seconds;
-  const search = ordering(problem, Infinity);
+  const search = sequencing(problem, Infinity);
   for (;;) {
     const { value, done } = search.next();
     if (done || performance.now() > until) return value;

@@ -93,9 +93,9 @@ try {
     writeFileSync(logFile, '');
     const log = (line) => appendFileSync(logFile, `${line}\n`);
     // The stand-ins need packages: they are there only now.
-    const { startDevices } = await import('./stand-ins/devices.mjs');
+    const { startInstruments } = await import('./stand-ins/instruments.mjs');
     const { startSupplier } = await import('./stand-ins/supplier.mjs');
-    const devices = await startDevices();
+    const devices = await startInstruments();
     undo.push(() => devices.stop());
     const supplier = await startSupplier();
     undo.push(() => supplier.stop());

@@ -4,14 +4,16 @@ import { readFileSync } from 'node:fs';
 /** How long each file of tests takes by itself, s. */
 export type Durations = ReadonlyMap<string, number>;
 
-/** From what the test runner writes of a whole run. @param root of the tree it ran in */
-export function durationsIn(report: string, root: string): Map<string, number> {
+/** From what the test runner writes of a whole run. @throws when a test failed with nothing broken */
+export function durationsIn(report: string): Map<string, number> {
   const { testResults } = JSON.parse(readFileSync(report, 'utf8')) as {
     testResults: { name: string; status: string; startTime: number; endTime: number }[];
   };
   const failed = testResults.filter((t) => t.status !== 'passed');
   if (failed.length > 0) throw new Error(`fails before anything is broken: ${failed.map((t) => t.name).join(', ')}`);
-  return new Map(testResults.map((t) => [t.name.slice(root.length + 1), (t.endTime - t.startTime) / 1000]));
+  return new Map(
+    testResults.map((t) => [t.name.replace(/^.*?\/(src|demo|scripts)\//, '$1/'), (t.endTime - t.startTime) / 1000])
+  );
 }
 
 interface Cruised {

@@ -123,7 +123,11 @@ function fixingsOf(model: Model, moving: ReadonlySet<string>): Joint[] {
     model.jointsOf(id).filter((other) => {
       const far = moving.has(other.a) ? other.b : other.a;
       return (
-        !moving.has(far) && !comesFreeLast(other) && !other.reachedRaised && !model.isLoose(far) && !model.isLoose(id)
+        !moving.has(far) &&
+        !comesFreeLast(other) &&
+        !other.reachedRaised &&
+        !model.isUncarried(far) &&
+        !model.isUncarried(id)
       );
     })
   );
@@ -149,7 +153,7 @@ function move(model: Model, drawing: Drawing, action: Action & { kind: 'move' },
     for (const j of model.jointsOf(rider)) {
       const other = riders.has(j.a) ? j.b : j.a;
       if (riders.has(other) || leash.has(j.id)) continue;
-      if (model.isLoose(other) || model.isLoose(rider)) loose.add(model.isLoose(other) ? other : rider);
+      if (model.isUncarried(other) || model.isUncarried(rider)) loose.add(model.isUncarried(other) ? other : rider);
       else
         need(
           { kind: 'holds', joint: j.id, part: part.id },

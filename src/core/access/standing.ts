@@ -114,6 +114,6 @@ export function unheld(holdings: readonly Holding[], open: ReadonlySet<ActionId>
  */
 export function isIn(model: Model, id: string, open: ReadonlySet<ActionId>): boolean {
   const isOut = model.waysOut(id).some(({ part, move }) => open.has(moveId(part.id, move.id)));
-  if (isOut || !model.isLoose(id)) return !isOut;
+  if (isOut || !model.isUncarried(id)) return !isOut;
   return model.jointsOf(id).some((j) => !open.has(openId(j.id)) && isIn(model, j.a === id ? j.b : j.a, open));
 }

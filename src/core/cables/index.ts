@@ -1,4 +1,4 @@
-export { crossings, pathLength, type Crossing } from './run';
+export { crossings, pathLength, type Crossing } from './crossings';
 export { comesOffWith, likeLeads, pairingOf, type Pairing } from './leads';
 export * from './dressing';
-export * from './bends';
+export * from './route';

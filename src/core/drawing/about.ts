@@ -41,7 +41,7 @@ export function thingsOf(model: Model, scene: readonly Drawn[], state: MachineSt
         id,
         what: item.what,
         name: model.part(id).name,
-        about: aboutPart(model, id, state.loose.has(id), holding(model, id, state))
+        about: aboutPart(model, id, state.leashed.has(id), holding(model, id, state))
       }
     ];
   });

@@ -10,7 +10,7 @@ import { outlinePath } from './outline-path';
 
 const access = demoAccess();
 const { model } = access;
-const whole = { open: new Set<string>(), off: new Set<string>(), loose: new Set<string>() };
+const whole = { open: new Set<string>(), off: new Set<string>(), leashed: new Set<string>() };
 
 describe('what is drawn', () => {
   it('deeper things come first, so that nearer ones lie on top', () => {
@@ -185,7 +185,7 @@ describe('what a scene holds', () => {
   });
   it('laid bare, what only hides is gone but for what is kept, and nothing is opened', () => {
     const bare = laidBare(model, ['bottom-cover']);
-    expect([bare.open.size, bare.loose.size]).toEqual([0, 0]);
+    expect([bare.open.size, bare.leashed.size]).toEqual([0, 0]);
     expect(bare.off.has('bottom-cover')).toBe(false);
     for (const id of ['memory-shield', 'bezel', 'foot-left']) expect(bare.off.has(id)).toBe(true);
     for (const id of ['fan', 'battery', 'board']) expect(bare.off.has(id)).toBe(false);

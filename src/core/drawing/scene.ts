@@ -22,7 +22,7 @@ export interface DrawnPart {
   /** Which of the shades of depth it has, 0 the nearest. */
   band: number;
   /** Out of its place, still on its leash. */
-  isLoose: boolean;
+  isLeashed: boolean;
   /** Drawn thin, so that what it hides can be seen. */
   isThin: boolean;
 }
@@ -65,13 +65,13 @@ const LOOK_MM = 2;
 export function laidBare(model: Model, keep: readonly string[]): MachineState {
   return {
     open: new Set(),
-    loose: new Set(),
+    leashed: new Set(),
     off: new Set(model.machine.parts.filter((p) => HIDING.has(p.kind) && !keep.includes(p.id)).map((p) => p.id))
   };
 }
 
 /** The machine as it is before anybody has touched it. */
-export const untouched = (): MachineState => ({ open: new Set(), loose: new Set(), off: new Set() });
+export const untouched = (): MachineState => ({ open: new Set(), leashed: new Set(), off: new Set() });
 
 /**
  * What is to be seen of a zone in a state of the machine.
@@ -174,7 +174,7 @@ function drawnPart(part: Part, shape: Shape, index: number, state: MachineState,
     shape,
     ...figureOf(part, shape),
     band: Math.min(BANDS - 1, Math.floor((shape.depth[0] / deepest) * (BANDS - 0.01))),
-    isLoose: state.loose.has(part.id),
+    isLeashed: state.leashed.has(part.id),
     isThin: THIN.has(part.kind)
   };
 }

@@ -87,7 +87,7 @@ function drawn(item: Drawn, nowPart?: string, nowJoint?: string): string {
       const isNow = item.part.id === nowPart;
       const body = path(
         item.d,
-        `fill="${isNow ? '#fce6dc' : DEPTHS[item.band]}" fill-rule="evenodd" fill-opacity="${item.isThin ? 0.35 : 1}" stroke="${isNow ? NOW : LINE}" stroke-width="${isNow ? 1.6 : 0.5}"${item.isLoose ? ' stroke-dasharray="2.4 1.4"' : ''}`
+        `fill="${isNow ? '#fce6dc' : DEPTHS[item.band]}" fill-rule="evenodd" fill-opacity="${item.isThin ? 0.35 : 1}" stroke="${isNow ? NOW : LINE}" stroke-width="${isNow ? 1.6 : 0.5}"${item.isLeashed ? ' stroke-dasharray="2.4 1.4"' : ''}`
       );
       return `<g data-part="${item.part.id}">${body}${item.isThin ? '' : item.inks.map(inked).join('')}</g>`;
     }

@@ -1,5 +1,5 @@
 import { accessOf, drawingProblems, reachProblems, type Access } from '../access';
-import { pathLength, runOf } from '../cables';
+import { pathLength, routeOf } from '../cables';
 import { fit, mixUps } from '../fasteners';
 import { contentHash, modelOf, parseMachine, referenceProblems, type Machine } from '../machine';
 import { problem, refusal, warning, type Problem, type Result } from '../result';
@@ -127,7 +127,7 @@ function cableProblems(machine: Machine): Problem[] {
         )
       );
     }
-    for (const bend of runOf(cable).bends.filter((b) => b.tight)) {
+    for (const bend of routeOf(cable).bends.filter((b) => b.tight)) {
       problems.push(
         warning(
           ['cables', i, 'path', bend.point],

@@ -92,7 +92,7 @@ function waysOut(model: Model, part: string, gone?: ReadonlySet<string>, old?: s
 const brought = (model: Model, part: string): string[] =>
   model
     .part(part)
-    .spareIncludes.filter((id) => !model.isLoose(id) && !model.riders(part).has(id) && !model.riders(id).has(part));
+    .spareIncludes.filter((id) => !model.isUncarried(id) && !model.riders(part).has(id) && !model.riders(id).has(part));
 
 /** Parts on the old one that its spare does not bring: each has to come off and go onto the new one. */
 export function ridersToMove(model: Model, part: string): string[] {
@@ -122,7 +122,9 @@ function movedOver(model: Model, part: string): Requirement[] {
   // A loose cable is undone where it holds to what goes: the old part and what its spare brings. Between two parts that
   // move over as they are it stays.
   const includes = new Set(model.part(part).spareIncludes);
-  for (const cable of model.machine.parts.filter((p) => p.id !== part && model.isLoose(p.id) && !includes.has(p.id))) {
+  for (const cable of model.machine.parts.filter(
+    (p) => p.id !== part && model.isUncarried(p.id) && !includes.has(p.id)
+  )) {
     for (const joint of model.jointsOf(cable.id)) {
       if (!old.has(joint.a) && !old.has(joint.b)) continue;
       out.push({

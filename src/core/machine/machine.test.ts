@@ -140,9 +140,9 @@ describe('who carries whom', () => {
     expect(model.root.id).toBe('case');
   });
   it('a cable plugged at both ends is loose; one that belongs to a part is not', () => {
-    expect(model.isLoose('io-cable')).toBe(true);
-    expect(model.isLoose('fan-wire')).toBe(false);
-    expect(model.isLoose('case')).toBe(false);
+    expect(model.isUncarried('io-cable')).toBe(true);
+    expect(model.isUncarried('fan-wire')).toBe(false);
+    expect(model.isUncarried('case')).toBe(false);
   });
   it('asks for what is not there are programming errors', () => {
     expect(() => model.part('ghost')).toThrow(/no part "ghost"/);

@@ -31,8 +31,8 @@ export interface Model {
   waysOut(part: string): readonly PartMove[];
   /** Moves that take several parts out together. */
   groupMoves: readonly PartMove[];
-  /** Loose: plugged somewhere, carried by nothing, so that it stays with either end. */
-  isLoose(part: string): boolean;
+  /** A cable that is plugged at its ends and carried by nothing, so that it stays with either. */
+  isUncarried(part: string): boolean;
 }
 
 /**
@@ -112,6 +112,6 @@ export function modelOf(machine: Machine): Model {
     takes,
     waysOut: (part) => get(waysOut, part, 'part'),
     groupMoves,
-    isLoose: (part) => part !== root.id && !get(parts, part, 'part').on
+    isUncarried: (part) => part !== root.id && !get(parts, part, 'part').on
   };
 }

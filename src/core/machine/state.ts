@@ -2,5 +2,5 @@
 export interface MachineState {
   open: Set<string>;
   off: Set<string>;
-  loose: Set<string>;
+  leashed: Set<string>;
 }

@@ -1,6 +1,6 @@
 import { type Requirement, type Access, type Action } from '../access';
 import { undressing } from '../cables';
-import { type OrderAction, type OrderProblem, type Weights, cheapestSet } from '../solve';
+import { type SequenceAction, type SequenceProblem, type Weights, cheapestSet } from '../solve';
 import { lidsOf, looseRules, ontoMat, poseOf, type Lids } from './pose';
 import type { From, RemovalSet } from './sets';
 import { comesAfter, takenApart, tornAfter } from './together';
@@ -17,7 +17,7 @@ export function downProblem(
   set: RemovalSet,
   weights: Weights,
   from?: From
-): OrderProblem & { energised: ActionId[] } {
+): SequenceProblem & { energised: ActionId[] } {
   const ids = [...set.actions];
   const done = from?.done ?? [];
   const isDone = new Set(done);
@@ -54,7 +54,7 @@ export function downProblem(
   };
 }
 
-type Needs = OrderProblem['needs'][number][];
+type Needs = SequenceProblem['needs'][number][];
 
 /** Of what would be as it should, all that nothing else forbids. */
 function wished(ids: readonly ActionId[], needs: Needs, wishes: Needs): Needs {
@@ -150,7 +150,7 @@ export function orderAction(
   id: ActionId,
   leg: 'down' | 'up',
   { set, frees, lids }: ReturnType<typeof aboutSet>
-): OrderAction {
+): SequenceAction {
   const action = access.actions.get(id)!;
   const tool = toolOf(action);
   const of = ontoMat(access, action).filter((other) => set.actions.has(other));

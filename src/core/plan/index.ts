@@ -3,7 +3,7 @@ export { actionCost, removalSet, setsOfGoals, type From, type RemovalSet } from 
 export { Plan, Step, Leg, Caution, Pinch, PLAN_FORMAT } from './schema';
 export { alignLegs, commonOrder, zoneAt, type Row } from './align';
 export { consumableOf } from './consumables';
-export { CLOSING_PARTS, closesUp, touchedFunctions, type Touched } from './prove';
+export { CLOSING_PARTS, closesUp, touchedFunctions, type Touched } from './touched';
 export { explain, type Reason } from './explain';
 export { alternatives, alongside, type Alternative, type Alongside } from './choices';
 export { checkSpare, numbersFor, spareWords, type SpareCheck } from './spare';

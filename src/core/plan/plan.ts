@@ -7,9 +7,9 @@ import { downProblem, isolatingAction } from './down';
 import { inHand } from './in-hand';
 import {
   FIRST_WEIGHTING,
-  ordering,
+  sequencing,
   WEIGHTS,
-  type Order,
+  type Sequenced,
   type Setup,
   type Weighting,
   type Weights,
@@ -85,18 +85,18 @@ export function* planning(
   const avoided = new Set(avoid);
   const cheapest = removalSet(access, settled, avoided, from);
   const start = (set: RemovalSet) => {
-    const search = ordering(downProblem(access, set, weights, from), budget);
+    const search = sequencing(downProblem(access, set, weights, from), budget);
     return { set, search, quick: search.next().value };
   };
-  const write = (set: RemovalSet, down: Order) => {
+  const write = (set: RemovalSet, down: Sequenced) => {
     const up = upProblem(access, set, down.sequence, endOf(access, set, down.sequence), weights);
-    return { up, plan: (order: Order) => written(access, settled, options, set, down, order, up) };
+    return { up, plan: (order: Sequenced) => written(access, settled, options, set, down, order, up) };
   };
   let begun = start(cheapest);
   let isEnough = false;
   if (first) {
     const { up, plan } = write(cheapest, begun.quick);
-    isEnough = (yield { stage: 'first', plan: plan(ordering(up, 0).next().value) }) === true;
+    isEnough = (yield { stage: 'first', plan: plan(sequencing(up, 0).next().value) }) === true;
   }
   // Among sets that cost the same the one is taken that leaves less to do live, then less loose, then fewer motions.
   if (!isEnough && cheapest.proved && cheapest.actions.size <= COMPARED_ACTIONS) {
@@ -105,15 +105,15 @@ export function* planning(
       if (isBetter(motions(access, other), motions(access, begun))) begun = other;
     }
   }
-  const down: Order = yield* rest('down', begun.search, begun.quick);
+  const down: Sequenced = yield* rest('down', begun.search, begun.quick);
   const { up, plan } = write(begun.set, down);
-  return plan(yield* rest('up', ordering(up, budget)));
+  return plan(yield* rest('up', sequencing(up, budget)));
 
   function* rest(
     stage: 'down' | 'up',
-    search: Generator<Order, Order>,
-    last?: Order
-  ): Generator<Progress, Order, boolean | undefined> {
+    search: Generator<Sequenced, Sequenced>,
+    last?: Sequenced
+  ): Generator<Progress, Sequenced, boolean | undefined> {
     if (last && (last.proved || isEnough)) return last;
     for (;;) {
       const { value, done } = search.next();
@@ -125,7 +125,7 @@ export function* planning(
 }
 
 /** Steps with the power on, loose turns and wasted motion of the first order found, the worse first. */
-const motions = (access: Access, { set, quick }: { set: RemovalSet; quick: Order }) => [
+const motions = (access: Access, { set, quick }: { set: RemovalSet; quick: Sequenced }) => [
   energised(access, set, quick.sequence).length,
   quick.loose.turns,
   quick.cost
@@ -140,8 +140,8 @@ function written(
   goals: Goal[],
   options: PlanOptions,
   set: RemovalSet,
-  down: Order,
-  up: Order,
+  down: Sequenced,
+  up: Sequenced,
   upward: ReturnType<typeof upProblem>
 ): Plan {
   const { model } = access;
@@ -209,7 +209,7 @@ function written(
   };
 }
 
-const bounded = ({ cost, bound, proved, loose }: Order): Plan['order'] => ({ cost, bound, proved, loose });
+const bounded = ({ cost, bound, proved, loose }: Sequenced): Plan['order'] => ({ cost, bound, proved, loose });
 
 /** Actions before the isolating one, unless the power was already taken away from outside. */
 function energised(access: Access, set: RemovalSet, down: readonly ActionId[]): ActionId[] {

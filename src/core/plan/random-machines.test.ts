@@ -6,10 +6,10 @@ import { actOf, Facts } from '../check/facts';
 import { Reach } from '../check/reach';
 import { Machine, removes } from '../machine';
 import { problemsOf } from '../testing/checker';
-import { bestOrderCost } from '../testing/oracle';
+import { bestSequenceCost } from '../testing/oracle';
 import { accessTo, machine, part, plug, screw } from '../testing/machines';
 import { downProblem } from './down';
-import { WEIGHTS, type OrderProblem } from '../solve';
+import { WEIGHTS, type SequenceProblem } from '../solve';
 import { equalSets } from './sets';
 import { upProblem } from './up';
 import { actionCost, actionOf, plan, removalSet } from '.';
@@ -221,7 +221,7 @@ function cheapest(input: Parameters<typeof accessTo>[0], part: string): number |
 function bestOrder(
   access: Access,
   actions: ReadonlySet<ActionId>,
-  problem: OrderProblem
+  problem: SequenceProblem
 ): { energised: number; cost: number } {
   const ids = [...actions].sort();
   const isolating = ids.indexOf(`joint:${access.model.machine.isolation.joint ?? '-'}`);
@@ -251,7 +251,7 @@ function bestOrder(
   if (isolating >= 0)
     for (const id of ids)
       if (id !== ids[isolating] && !first.includes(id)) needs.push({ of: id, alternatives: [[ids[isolating]!]] });
-  return { energised, cost: bestOrderCost({ ...problem, needs }).best };
+  return { energised, cost: bestSequenceCost({ ...problem, needs }).best };
 }
 
 const orRefused = <T>(make: () => T): T | undefined => {
@@ -318,7 +318,7 @@ describe('on small machines at random', () => {
         if (made.energised.length > 0) isolated++;
         // The way up is at its best as well, with its own edges.
         const up = upProblem(access, set, down, { up: 'underside', lid: 'closed' }, WEIGHTS[weighting]);
-        expect(bestOrderCost(up).best).toBe(made.orderUp!.cost);
+        expect(bestSequenceCost(up).best).toBe(made.orderUp!.cost);
       }),
       { numRuns: 1500 }
     );

@@ -1,11 +1,11 @@
 import { unheld, type Access, type Action } from '../access';
-import { comesOffWith, likeLeads, runOf } from '../cables';
+import { comesOffWith, likeLeads, routeOf } from '../cables';
 import { tightening } from '../fasteners';
 import { movedBy, removes, type IsolationStep, type Joint, type JointOf, type Model, type Part } from '../machine';
 import { cautionsFor, isolationCautions, looseCaution, withLidCaution } from './cautions';
 import { pinchList } from './pinch';
 import { ontoMat, poseOf, type Lids } from './pose';
-import { closesUp, touchedFunctions } from './prove';
+import { closesUp, touchedFunctions } from './touched';
 import type { Leg, Plan, Step } from './schema';
 import { toolOf } from './tools';
 import type { OpenTest } from './way-up';
@@ -132,7 +132,7 @@ export class StepWriter {
           'swap',
           stepId.form(cable),
           'prepare',
-          formWords(model, cable, runOf(model.cable(cable)!).bends),
+          formWords(model, cable, routeOf(model.cable(cable)!).bends),
           SECONDS.form
         ),
         part: cable,

@@ -3,7 +3,7 @@ import FlatQueue from 'flatqueue';
 import { commonOrder } from './align';
 import { aboutSet, orderAction } from './down';
 import { looseRules } from './pose';
-import type { OrderProblem, Setup, Weights } from '../solve';
+import type { SequenceProblem, Setup, Weights } from '../solve';
 import { SAVES, waitsWords } from '../words';
 import { upEdges, type UpEdge } from './way-up';
 import type { RemovalSet } from './sets';
@@ -16,7 +16,7 @@ export function upProblem(
   down: readonly ActionId[],
   start: Setup,
   weights: Weights
-): OrderProblem & { edges: UpEdge[] } {
+): SequenceProblem & { edges: UpEdge[] } {
   const edges = upEdges(access, set.actions, set.taken.values());
   const about = aboutSet(access, set);
   return {

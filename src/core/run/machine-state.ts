@@ -3,7 +3,7 @@ import type { Plan, Step } from '../plan';
 
 /** The machine after the given steps of the plan; a step not of joints or parts changes nothing. */
 export function machineAfter(model: Model, plan: Plan, done: (step: Step) => boolean): MachineState {
-  const state: MachineState = { open: new Set(), off: new Set(), loose: new Set() };
+  const state: MachineState = { open: new Set(), off: new Set(), leashed: new Set() };
   const moved = new Map<Move, string>();
   for (const step of plan.steps) {
     if (!done(step)) continue;
@@ -14,6 +14,6 @@ export function machineAfter(model: Model, plan: Plan, done: (step: Step) => boo
   }
   // What went off by itself does not come back with what carried it, nor what carries it with what is put on it meanwhile.
   for (const [move, part] of moved)
-    for (const id of model.takes(part, move)) (removes(move) ? state.off : state.loose).add(id);
+    for (const id of model.takes(part, move)) (removes(move) ? state.off : state.leashed).add(id);
   return state;
 }

@@ -141,7 +141,7 @@ it('the machine is whole again at the end, and bare in the middle', () => {
   expect([...middle.off].sort()).toEqual(['bottom-cover', 'fan', 'fan-wire', 'foot-left', 'foot-rear', 'foot-right']);
   expect(middle.open.has('fan-screws')).toBe(true);
   const end = machineAfter(model, made, () => true);
-  expect([end.open.size, end.off.size, end.loose.size]).toEqual([0, 0, 0]);
+  expect([end.open.size, end.off.size, end.leashed.size]).toEqual([0, 0, 0]);
 });
 
 it.each([

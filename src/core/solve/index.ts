@@ -1,3 +1,3 @@
 export type { ActionId, Requirement } from './requirement';
 export * from './set';
-export * from './order';
+export * from './sequence';

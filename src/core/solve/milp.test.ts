@@ -1,10 +1,10 @@
 import highs from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { demoAccess } from '../testing/machines';
-import { orderProgramme, setProgramme } from '../testing/milp';
+import { sequenceProgramme, setProgramme } from '../testing/milp';
 import { downProblem } from '../plan/down';
-import { order, WEIGHTS } from './order';
 import { cheapestSet, type SetProblem } from './set';
+import { bestSequence, WEIGHTS } from './sequence';
 import { actionCost, removalSet } from '../plan/sets';
 import { JOB, goalRequirements, type Goal } from '../goals';
 
@@ -59,7 +59,7 @@ describe('a general solver for mixed-integer programmes agrees', () => {
       const problem = downProblem(access, removalSet(access, [{ do: 'replace', part }]), weights);
       expect(problem.actions.every((a) => !a.onMat)).toBe(true);
       for (const tight of [false, true])
-        expect(optimum(orderProgramme(problem, tight))).toBeCloseTo(order(problem).cost, 6);
+        expect(optimum(sequenceProgramme(problem, tight))).toBeCloseTo(bestSequence(problem).cost, 6);
     }
   });
 });

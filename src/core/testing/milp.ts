@@ -1,4 +1,4 @@
-import type { OrderProblem, SetProblem } from '../solve';
+import type { SequenceProblem, SetProblem } from '../solve';
 
 /** For tests and the bench only: the same problems as mixed-integer programmes, in the LP file format, for a general solver. */
 
@@ -73,7 +73,7 @@ function circlesOf(problem: SetProblem, ids: readonly string[]): Map<string, Set
  * @param tight precedences place by place (what is needed stands before place k wherever its user stands up to k) in place of
  * one row over all places, and places that an action cannot have left out: more rows, and a better relaxation
  */
-export function orderProgramme({ actions, needs, weights, start }: OrderProblem, tight = false): string {
+export function sequenceProgramme({ actions, needs, weights, start }: SequenceProblem, tight = false): string {
   const n = actions.length;
   const index = new Map(actions.map((a, i) => [a.id, i]));
   const p = (i: number, k: number) => `p_${i}_${k}`;
@@ -169,7 +169,7 @@ export function orderProgramme({ actions, needs, weights, start }: OrderProblem,
 }
 
 /** Places that an action cannot have: as many stand before it as it needs without choice, as many after it as need it. */
-function impossiblePlaces(ids: readonly string[], needs: OrderProblem['needs']): [action: number, place: number][] {
+function impossiblePlaces(ids: readonly string[], needs: SequenceProblem['needs']): [action: number, place: number][] {
   const known = new Set(ids);
   const forced = new Map(
     ids.map((id) => [

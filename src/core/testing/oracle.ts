@@ -1,4 +1,4 @@
-import type { OrderProblem, Setup } from '../solve';
+import type { SequenceProblem, Setup } from '../solve';
 
 const PARTS = ['up', 'lid', 'tool', 'focus'] as const;
 
@@ -10,7 +10,7 @@ export const LOOSE = 1e6;
  * (dynamic programming over subsets, no bound and no shortcut), and the cost of a given order counted action by action.
  * Each turn or lid move with something loose counts LOOSE besides.
  */
-export function bestOrderCost(problem: OrderProblem): {
+export function bestSequenceCost(problem: SequenceProblem): {
   best: number;
   costOf(sequence: readonly string[]): number | undefined;
 } {

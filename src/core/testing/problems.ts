@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { OrderProblem } from '../solve';
+import type { SequenceProblem } from '../solve';
 
 const need = (of: string, ...alternatives: string[][]) => ({ of, alternatives });
 
@@ -23,7 +23,7 @@ export const randomOrders = fc
     when: fc.constantFrom('done' as const, 'undone' as const),
     weights: fc.record({ turn: weight, lid: weight, tool: weight, focus: weight })
   })
-  .map(({ rows, chains, choices, mat, when, weights }): OrderProblem => {
+  .map(({ rows, chains, choices, mat, when, weights }): SequenceProblem => {
     const id = (i: number) => `a${i % rows.length}`;
     return {
       actions: rows.map((row, i) => {
@@ -64,7 +64,7 @@ export const randomLooseOrders = fc
       { minLength: 1, maxLength: 3 }
     )
   )
-  .map(([problem, opens, rules]): OrderProblem => {
+  .map(([problem, opens, rules]): SequenceProblem => {
     // One name in eight is of nothing in the problem: it stays closed.
     const id = (i: number) => (i === N ? 'elsewhere' : `a${i % problem.actions.length}`);
     return {

@@ -6,10 +6,10 @@ import { begun, inSentence, listed } from './text';
  * Where a part is and what holds it.
  * @param holding joints that are still closed between it, with what rides on it, and the rest
  */
-export function aboutPart(model: Model, id: string, isLoose: boolean, holding: readonly Joint[]): string {
+export function aboutPart(model: Model, id: string, isLeashed: boolean, holding: readonly Joint[]): string {
   if (id === model.root.id) return 'What all the rest stands on.';
   const on = model.part(id).on;
-  const where = isLoose ? 'Loose on its leash' : on ? `On the ${inSentence(model.part(on).name)}` : '';
+  const where = isLeashed ? 'Loose on its leash' : on ? `On the ${inSentence(model.part(on).name)}` : '';
   const by = holding.length === 0 ? 'held by nothing any more' : `held by ${listed(holding.map(holder))}`;
   return `${where ? `${where}, ${by}` : begun(by)}.`;
 }

@@ -3,7 +3,7 @@ import { ConnectorFamily, Joint } from '../machine';
 import { demoAccess, plug, screw } from '../testing/machines';
 import { cautionsFor, isolationCautions } from '../plan/cautions';
 import { amountOf } from '../plan/consumables';
-import { touchedFunctions } from '../plan/prove';
+import { touchedFunctions } from '../plan/touched';
 import { toolFor } from '../plan/tools';
 import {
   amountWords,

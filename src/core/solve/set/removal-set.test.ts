@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Requirement } from '../../access';
-import { seeded as seededNumbers } from '../order/seeded';
+import { seeded as seededNumbers } from '../sequence/seeded';
 import { cheapestSet, type SetProblem } from '.';
 
 const JOB = 'job';

@@ -60,7 +60,7 @@ export const settings = {
   planThread: values.PLAN_THREAD,
   planThreads: values.PLAN_THREADS,
   photoFolder: values.PHOTO_FOLDER,
-  devicesUrl: values.DEVICES_URL,
+  instrumentsUrl: values.DEVICES_URL,
   supplierUrl: values.SUPPLIER_URL,
   logLevel: values.LOG_LEVEL
 };

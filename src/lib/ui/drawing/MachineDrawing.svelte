@@ -163,7 +163,7 @@
               through: item.isThin && !isGoal,
               now: isNow,
               goal: isGoal,
-              loose: item.isLoose,
+              loose: item.isLeashed,
               lit: lit === item.thing,
               pickable: onpick && item.part.id !== model.root.id
             }

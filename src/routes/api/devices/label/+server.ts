@@ -1,8 +1,8 @@
 import { error, json } from '@sveltejs/kit';
-import { LABEL_FORMAT } from '$core/devices';
+import { LABEL_FORMAT } from '$core/instruments';
 import { idFrom } from '$lib/server/http/body';
 import { pool } from '$lib/server/database/pool';
-import { printLabel } from '$lib/server/bench/devices';
+import { printLabel } from '$lib/server/bench/instruments';
 import { findJob } from '$lib/server/jobs/jobs';
 import type { RequestHandler } from './$types';
 

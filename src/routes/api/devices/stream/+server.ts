@@ -1,14 +1,14 @@
 import { error } from '@sveltejs/kit';
-import { hearDevices } from '$lib/server/bench/devices';
+import { hearInstruments } from '$lib/server/bench/instruments';
 import { serverSent } from '$lib/server/http/server-sent';
 import { settings } from '$lib/server/settings/environment';
 import type { RequestHandler } from './$types';
 
 /** Readings of the shop's measuring devices as they come, server-sent, for as long as the session lasts. */
 export const GET: RequestHandler = ({ cookies, locals }) => {
-  const url = settings.devicesUrl;
+  const url = settings.instrumentsUrl;
   if (!url) error(404, 'No measuring devices are set up here.');
   return serverSent(cookies, locals.person!.id, (send) => ({
-    stop: hearDevices(url, (line) => send(`data: ${line}\n\n`))
+    stop: hearInstruments(url, (line) => send(`data: ${line}\n\n`))
   }));
 };

@@ -22,7 +22,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     stops: isStopped(state) ? state.triage.stops : [],
     basis: await basisOf(pool(), job, state),
     foundBefore: await foundOnMachine(pool(), machine.id),
-    hasDevices: settings.devicesUrl !== undefined,
+    hasInstruments: settings.instrumentsUrl !== undefined,
     mayWork: locals.person!.role !== 'trainee'
   };
 };

@@ -4,7 +4,7 @@
   import { modelOf } from '$core/machine';
   import type { Fate } from '$core/fasteners';
   import { zoneAt, type Step } from '$core/plan';
-  import type { Reading } from '$core/devices';
+  import type { Reading } from '$core/instruments';
   import {
     countFacts,
     currentStep,
@@ -18,7 +18,7 @@
     type NotSo
   } from '$core/run';
   import { Bench } from '$lib/offline/bench.svelte';
-  import { hearDevices } from '$lib/offline/devices';
+  import { hearInstruments } from '$lib/offline/instruments';
   import { keepHere } from '$lib/offline/keep-here';
   import { sitDown } from '$lib/offline/pages';
   import CountPad from '$lib/ui/CountPad.svelte';
@@ -145,7 +145,7 @@
     chosenKeys = storedKeys(localStorage);
     const rise = sitDown();
     const sleep = stayAwake();
-    const silence = data.hasDevices ? hearDevices((reading) => (heard = reading)) : () => {};
+    const silence = data.hasInstruments ? hearInstruments((reading) => (heard = reading)) : () => {};
     // A button that was pressed with the pointer does not keep the keys: the next Enter is about the step.
     const backToStep = (event: MouseEvent) => {
       if (event.detail > 0 && event.target instanceof Element && event.target.closest('button')) void toStep();
@@ -341,7 +341,7 @@
       <Tools
         shown={shownFor}
         photos={photosHere}
-        hasDevices={data.hasDevices}
+        hasInstruments={data.hasInstruments}
         {mayAct}
         onphoto={() => (panel = 'photos')}
         onnote={() => step && (dialog = 'note')}

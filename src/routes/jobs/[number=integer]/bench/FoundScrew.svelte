@@ -10,7 +10,7 @@
   } from '$core/fasteners';
   import { Drive, HeadStyle, type Model } from '$core/machine';
   import { ScrewPicture } from '$lib/ui/drawing';
-  import { readLength, type Reading } from '$core/devices';
+  import { readLength, type Reading } from '$core/instruments';
   import { eachReading } from '$lib/offline/readings.svelte';
   import type { Bench } from '$lib/offline/bench.svelte';
   import { inSentence } from '$core/words';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { checkSpare, type Step, spareWords } from '$core/plan';
-  import type { Reading } from '$core/devices';
+  import type { Reading } from '$core/instruments';
   import { eachReading } from '$lib/offline/readings.svelte';
   import type { Bench } from '$lib/offline/bench.svelte';
   import CircleCheck from '@lucide/svelte/icons/circle-check';

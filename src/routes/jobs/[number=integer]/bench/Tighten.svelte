@@ -1,6 +1,6 @@
 <script lang="ts">
   import { torqueLimits, torqueVerdict } from '$core/fasteners';
-  import type { Reading } from '$core/devices';
+  import type { Reading } from '$core/instruments';
   import type { Step } from '$core/plan';
   import { eachReading } from '$lib/offline/readings.svelte';
   import type { Bench } from '$lib/offline/bench.svelte';

@@ -9,7 +9,7 @@
   interface Props {
     shown: (key: 'photo' | 'note' | 'replan' | 'listings') => string;
     photos: number;
-    hasDevices: boolean;
+    hasInstruments: boolean;
     /** Who may only follow looks at photos and listings, and changes nothing. */
     mayAct: boolean;
     onphoto: () => void;
@@ -18,7 +18,7 @@
     onlistings: () => void;
     onlabel: () => void;
   }
-  let { shown, photos, hasDevices, mayAct, onphoto, onnote, onreplan, onlistings, onlabel }: Props = $props();
+  let { shown, photos, hasInstruments, mayAct, onphoto, onnote, onreplan, onlistings, onlabel }: Props = $props();
 </script>
 
 <div class="flex flex-wrap items-center gap-x-1 border-b border-rule px-4" role="toolbar" aria-label="Beside the step">
@@ -34,7 +34,7 @@
   <button type="button" class="tool" onclick={onlistings}
     ><ListChecks size={18} aria-hidden="true" /> Listings <kbd>{shown('listings')}</kbd></button
   >
-  {#if hasDevices}<button type="button" class="tool" disabled={!mayAct} onclick={onlabel}
+  {#if hasInstruments}<button type="button" class="tool" disabled={!mayAct} onclick={onlabel}
       ><Tag size={18} aria-hidden="true" /> Label</button
     >{/if}
 </div>

@@ -22,7 +22,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     seals: plan ? brokenForGood(modelOf(machine), plan).map((j) => j.name) : 'now' in planned ? [] : undefined,
     needs: await needsOfJob(pool(), job.id),
     limits: (await shopSettings(pool())).cell,
-    hasPrinter: settings.devicesUrl !== undefined,
+    hasPrinter: settings.instrumentsUrl !== undefined,
     mayWrite: locals.person!.role !== 'trainee' && job.stage !== 'closed',
     isLead: locals.person!.role === 'lead'
   };

@@ -1,17 +1,17 @@
 import { Bound, plainBound } from './bound';
 import { looseSpan } from './loose';
-import { countedBound, greedyOrder } from './greedy';
-import { phasedOrder } from './phases';
+import { countedBound, greedySequence } from './greedy';
+import { phasedSequence } from './phases';
 import { Rearranging } from './local-search';
-import { tableOf, type OrderProblem, type Table } from './problem';
+import { tableOf, type SequenceProblem, type Table } from './problem';
 import { searchOrder } from './search';
 import { seeded } from './seeded';
 import { Space } from './space';
-import { costOfOrder, towards, Walk } from './walk';
+import { costOfSequence, towards, Walk } from './walk';
 import { moves } from './setup';
 import type { ActionId } from '../../ids';
 
-export interface Order {
+export interface Sequenced {
   sequence: ActionId[];
   /** Weighted setup changes, s. */
   cost: number;
@@ -44,7 +44,7 @@ const REPORT_EVERY = 500;
  * @param budget setups to work through before the best order found is given with a gap; with 0 a fair order at once
  * @throws if the needs go in a circle
  */
-export function* ordering(problem: OrderProblem, budget = ORDER_BUDGET): Generator<Order, Order> {
+export function* sequencing(problem: SequenceProblem, budget = ORDER_BUDGET): Generator<Sequenced, Sequenced> {
   const table = tableOf(problem);
   const n = table.ids.length;
   const answer = new Answer(table);
@@ -90,13 +90,13 @@ export function* ordering(problem: OrderProblem, budget = ORDER_BUDGET): Generat
     const search = searchOrder(
       space,
       bound,
-      { sequence: answer.best.sequence, cost: costOfOrder(seen, answer.best.sequence)! },
+      { sequence: answer.best.sequence, cost: costOfSequence(seen, answer.best.sequence)! },
       left
     );
     for (;;) {
       const { value, done } = search.next();
       left -= done ? value.tried : 0;
-      answer.with({ sequence: value.sequence, cost: costOfOrder(table, value.sequence)! }, value.bound, seen);
+      answer.with({ sequence: value.sequence, cost: costOfSequence(table, value.sequence)! }, value.bound, seen);
       if (done) break;
       yield answer.now();
     }
@@ -135,7 +135,7 @@ class Answer {
   }
 
   /** @param bound none can cost less, by what is looked at in `seen` */
-  with(order: Known, bound: number, seen: Table = this.table): Order {
+  with(order: Known, bound: number, seen: Table = this.table): Sequenced {
     this.lastTried = droppedBy(this.table, order.sequence);
     if (order.cost < this.best.cost - EQUAL) this.best = { sequence: [...order.sequence], cost: order.cost };
     const total = this.total(bound, seen);
@@ -144,7 +144,7 @@ class Answer {
     return this.now();
   }
 
-  now(sequence: readonly number[] = this.best.sequence): Order {
+  now(sequence: readonly number[] = this.best.sequence): Sequenced {
     const { looseTurn, ids } = this.table;
     const turnsIn = (cost: number) => (looseTurn > 0 ? Math.floor(cost / looseTurn + EQUAL) : 0);
     const [turns, least] = [turnsIn(this.best.cost), turnsIn(this.least)];
@@ -160,7 +160,7 @@ class Answer {
   }
 
   /** Keeps to the preferred order wherever that costs nothing. */
-  finished(): Order {
+  finished(): Sequenced {
     return this.now(this.table.prefer ? towards(this.table, this.best.sequence) : this.best.sequence);
   }
 }
@@ -208,7 +208,7 @@ class Starts {
   }
 
   addPhases(): void {
-    this.add(phasedOrder(this.seen).sequence);
+    this.add(phasedSequence(this.seen).sequence);
     this.look();
   }
 
@@ -220,7 +220,7 @@ class Starts {
   }
 
   private add(sequence: readonly number[]): void {
-    const started = new Rearranging(this.seen, { sequence, cost: costOfOrder(this.seen, sequence)! });
+    const started = new Rearranging(this.seen, { sequence, cost: costOfSequence(this.seen, sequence)! });
     started.settle();
     this.all.push(started);
   }
@@ -250,16 +250,16 @@ type Known = { sequence: readonly number[]; cost: number };
 
 /** The preferred order where it is no dearer than one found at once. */
 function firstOrder(table: Table): Known {
-  const quick = greedyOrder(table);
+  const quick = greedySequence(table);
   if (!table.prefer) return quick;
   const preferred = table.ids.map((_, i) => i).sort((a, b) => table.prefer![a]! - table.prefer![b]!);
-  const cost = costOfOrder(table, preferred);
+  const cost = costOfSequence(table, preferred);
   return cost !== undefined && cost <= quick.cost ? { sequence: preferred, cost } : quick;
 }
 
 /** The best order, with its proof where the budget allows one. */
-export function order(problem: OrderProblem, budget?: number): Order {
-  const search = ordering(problem, budget);
+export function bestSequence(problem: SequenceProblem, budget?: number): Sequenced {
+  const search = sequencing(problem, budget);
   for (;;) {
     const { value, done } = search.next();
     if (done) return value;

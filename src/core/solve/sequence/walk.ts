@@ -66,7 +66,7 @@ export class Walk {
 }
 
 /** What a given order costs; undefined if it breaks a need. */
-export function costOfOrder(table: Table, sequence: readonly number[]): number | undefined {
+export function costOfSequence(table: Table, sequence: readonly number[]): number | undefined {
   const walk = new Walk(table);
   for (const i of sequence) {
     if (!walk.ready.has(i)) return undefined;
@@ -85,7 +85,7 @@ const DRAWN_ACTIONS = 150;
 export function towards(table: Table, sequence: readonly number[]): number[] {
   const { prefer } = table;
   let best = [...sequence];
-  const most = prefer && best.length <= DRAWN_ACTIONS ? costOfOrder(table, best) : undefined;
+  const most = prefer && best.length <= DRAWN_ACTIONS ? costOfSequence(table, best) : undefined;
   if (!prefer || most === undefined) return best;
   for (let at = 0; at < best.length; at++) {
     const earlier = best
@@ -95,7 +95,7 @@ export function towards(table: Table, sequence: readonly number[]): number[] {
     next: for (const i of earlier) {
       for (const block of [[i], rowOnOnePart(table, best, i)]) {
         const moved = [...best.slice(0, at), ...block, ...best.slice(at).filter((j) => !block.includes(j))];
-        const cost = costOfOrder(table, moved);
+        const cost = costOfSequence(table, moved);
         if (cost === undefined || cost > most) continue;
         best = moved;
         break next;

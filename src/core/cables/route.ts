@@ -1,6 +1,6 @@
 import { exceeds } from '../tolerance';
 import type { Cable } from '../machine';
-import { pathLength } from './run';
+import { pathLength } from './crossings';
 
 /** A corner of a cable's path. */
 export interface Bend {
@@ -16,7 +16,7 @@ export interface Bend {
   folded: boolean;
 }
 
-export interface Run {
+export interface Route {
   pathMm: number;
   /** What the cable is longer than its path, mm; undefined where the drawing does not show all of the path. */
   slackMm: number | undefined;
@@ -31,7 +31,7 @@ const STRAIGHT_DEG = 10;
  * corners may share a stretch each has half of it, an end has all. Its radius is t / tan(turn / 2), t the length at hand
  * (plane geometry).
  */
-export function runOf(cable: Cable): Run {
+export function routeOf(cable: Cable): Route {
   const { lengthMm, complete } = pathLength(cable);
   const bends: Bend[] = [];
   const { path } = cable;

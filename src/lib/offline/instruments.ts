@@ -1,10 +1,10 @@
-import { readDevice, type Reading } from '$core/devices';
+import { readInstrument, type Reading } from '$core/instruments';
 
 /** Hears the shop's measuring devices while one works. @returns what ends it */
-export function hearDevices(hear: (reading: Reading) => void): () => void {
+export function hearInstruments(hear: (reading: Reading) => void): () => void {
   const stream = new EventSource('/api/devices/stream');
   stream.onmessage = ({ data }: MessageEvent<string>) => {
-    const reading = readDevice(data);
+    const reading = readInstrument(data);
     if (reading) hear(reading);
   };
   return () => stream.close();

@@ -9,7 +9,7 @@ import { FOCUS, LID, PARTS, TOOL, UP, changeCost, enter } from './setup';
  * first; then the change is made whose cost, with the least that sides, lid and tools cost from there, is least. It leaves parts
  * half done rather than take up a tool again, where rearranging alone does not come from an order part by part.
  */
-export function phasedOrder(table: Table): { sequence: number[]; cost: number } {
+export function phasedSequence(table: Table): { sequence: number[]; cost: number } {
   const walk = new Walk(table);
   const choose = chooser(table);
   // A guess at the rest is enough: what may be loose would make it slow.

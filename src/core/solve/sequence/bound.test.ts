@@ -1,30 +1,30 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { notebook } from '../../testing/notebook';
-import { bestOrderCost } from '../../testing/oracle';
+import { bestSequenceCost } from '../../testing/oracle';
 import { randomOrders } from '../../testing/problems';
 import { accessOf } from '../../access';
 import { modelOf } from '../../machine';
 import { removalSet } from '../../plan/sets';
 import { downProblem } from '../../plan/down';
-import { WEIGHTS, type OrderProblem } from '.';
+import { WEIGHTS, type SequenceProblem } from '.';
 import { Bound, plainBound } from './bound';
-import { countedBound, greedyOrder } from './greedy';
+import { countedBound, greedySequence } from './greedy';
 import { tableOf, type Table } from './problem';
 import { PARTS_OF_SETUP } from './setup';
 import { Projection } from './projection';
 import { Rearranging } from './local-search';
 import { seeded } from './seeded';
 import { VisitBound } from './visits';
-import { costOfOrder, Walk } from './walk';
+import { costOfSequence, Walk } from './walk';
 
 /** What is left of a problem after a walk, as a problem of its own. */
 function rest(
-  problem: OrderProblem,
+  problem: SequenceProblem,
   table: Table,
   walk: Walk,
   labelOf: (part: number, label: number) => string | undefined
-): OrderProblem {
+): SequenceProblem {
   const done = new Set(walk.sequence.map((i) => table.ids[i]!));
   const start = Object.fromEntries(
     PARTS_OF_SETUP.map((part, k) => [part, labelOf(k, walk.at[k]!) ?? problem.start[part]])
@@ -48,7 +48,7 @@ function rest(
 }
 
 /** A random walk some way into a problem, and the row that the search would have there. */
-function wander(problem: OrderProblem, turns: readonly number[]) {
+function wander(problem: SequenceProblem, turns: readonly number[]) {
   const table = tableOf(problem);
   const walk = new Walk(table);
   for (const t of turns) {
@@ -77,7 +77,7 @@ describe('bounds from anywhere in a problem', () => {
     fc.assert(
       fc.property(randomOrders, turns, (problem, t) => {
         const { table, row, left } = wander(problem, t);
-        const { best } = bestOrderCost(left);
+        const { best } = bestSequenceCost(left);
         const bound = new Bound(table);
         expect(bound.quick(row)).toBeLessThanOrEqual(best + 1e-9);
         expect(bound.full(row)).toBeLessThanOrEqual(best + 1e-9);
@@ -99,9 +99,9 @@ describe('bounds from anywhere in a problem', () => {
         };
         const only = Object.fromEntries(
           Object.entries(plain.weights).map(([name, w], k) => [name, k === part ? w : 0])
-        ) as unknown as OrderProblem['weights'];
+        ) as unknown as SequenceProblem['weights'];
         const { table, row, left } = wander({ ...plain, weights: only }, t);
-        expect(new Projection(table, [part]).of(row)).toBe(bestOrderCost(left).best);
+        expect(new Projection(table, [part]).of(row)).toBe(bestSequenceCost(left).best);
       }),
       { numRuns: 600 }
     );
@@ -126,7 +126,7 @@ describe('bounds from anywhere in a problem', () => {
           )
         };
         if (isMany && row[table.words + 2]! >= 0) row[table.words + 2]! += 28;
-        const { best } = bestOrderCost(left);
+        const { best } = bestSequenceCost(left);
         const visits = new VisitBound(shifted, most).of(row);
         expect(visits).toBeLessThanOrEqual(best + 1e-9);
         expect(
@@ -145,7 +145,7 @@ describe('bounds from anywhere in a problem', () => {
     fc.assert(
       fc.property(randomOrders, (problem) => {
         const table = tableOf(problem);
-        const { best } = bestOrderCost(problem);
+        const { best } = bestSequenceCost(problem);
         expect(countedBound(table).all).toBeLessThanOrEqual(best + 1e-9);
         expect(plainBound(table)).toBeLessThanOrEqual(best + 1e-9);
       }),
@@ -160,13 +160,13 @@ describe('first answers', () => {
     fc.assert(
       fc.property(randomOrders, (problem) => {
         const table = tableOf(problem);
-        const { best } = bestOrderCost(problem);
-        const greedy = greedyOrder(table);
-        expect(costOfOrder(table, greedy.sequence)).toBe(greedy.cost);
+        const { best } = bestSequenceCost(problem);
+        const greedy = greedySequence(table);
+        expect(costOfSequence(table, greedy.sequence)).toBe(greedy.cost);
         const order = new Rearranging(table, greedy);
         order.settle();
         order.shake(seeded(1), 20);
-        expect(costOfOrder(table, order.sequence)).toBeCloseTo(order.cost, 9);
+        expect(costOfSequence(table, order.sequence)).toBeCloseTo(order.cost, 9);
         expect(order.cost).toBeLessThanOrEqual(greedy.cost);
         expect(order.cost).toBeGreaterThanOrEqual(best - 1e-9);
         if (order.cost < greedy.cost) rearranged++;
@@ -185,17 +185,17 @@ describe('first answers', () => {
     const set = removalSet(access, goals);
     expect(set.proved).toBe(true);
     const table = tableOf(downProblem(access, set, WEIGHTS['part-by-part']));
-    const greedy = greedyOrder(table);
-    expect(costOfOrder(table, greedy.sequence)).toBe(greedy.cost);
+    const greedy = greedySequence(table);
+    expect(costOfSequence(table, greedy.sequence)).toBe(greedy.cost);
     const order = new Rearranging(table, greedy);
     order.settle();
     order.shake(seeded(1), 500);
-    expect(costOfOrder(table, order.sequence)).toBe(order.cost);
+    expect(costOfSequence(table, order.sequence)).toBe(order.cost);
     expect(order.cost).toBeLessThan(0.95 * greedy.cost);
     expect(plainBound(table)).toBeGreaterThan(0.9 * order.cost);
     expect(plainBound(table)).toBeLessThanOrEqual(order.cost);
     expect(
-      greedyOrder(tableOf(downProblem(accessOf(modelOf(notebook(600, 7))), set, WEIGHTS['part-by-part']))).sequence
+      greedySequence(tableOf(downProblem(accessOf(modelOf(notebook(600, 7))), set, WEIGHTS['part-by-part']))).sequence
     ).toEqual(greedy.sequence);
   });
 });

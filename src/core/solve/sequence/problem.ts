@@ -3,7 +3,7 @@ import { hasBit, setBit, wordsFor } from '../bits';
 import { LID, type Labels, PARTS_OF_SETUP, type Setup, UP, type Weights, inAnyPose, isOfPose } from './setup';
 import type { ActionId } from '../../ids';
 
-export interface OrderAction extends Setup {
+export interface SequenceAction extends Setup {
   id: ActionId;
   /**
    * The side up and the lid do not matter while this holds: the part that is worked on lies on the mat once one of
@@ -14,8 +14,8 @@ export interface OrderAction extends Setup {
   place?: { zone: string; at: readonly [number, number] };
 }
 
-export interface OrderProblem {
-  actions: readonly OrderAction[];
+export interface SequenceProblem {
+  actions: readonly SequenceAction[];
   /** `of` comes after all actions of one of the alternatives. Alternatives with actions that are not in the problem never count. */
   needs: readonly { of: ActionId; alternatives: readonly (readonly ActionId[])[] }[];
   weights: Weights;
@@ -47,7 +47,7 @@ export interface Table {
   /** All actions before each, by the needs without choice: bit rows of `words` words each. */
   ancestors: Int32Array;
   words: number;
-  places: readonly (OrderAction['place'] | undefined)[];
+  places: readonly (SequenceAction['place'] | undefined)[];
   /** Of the ties those that may make something loose, or turn the machine in time before something else does. */
   heldBack: readonly boolean[];
   /** What may be loose, of what is looked at. */
@@ -63,7 +63,7 @@ export interface Table {
  * @param looked which of the loose rules are looked at, by name; all where absent
  * @throws if the needs without choice go in a circle
  */
-export function tableOf(problem: OrderProblem, looked?: ReadonlySet<string>): Table {
+export function tableOf(problem: SequenceProblem, looked?: ReadonlySet<string>): Table {
   const actions = [...problem.actions].sort((a, b) => (a.id < b.id ? -1 : 1));
   const ids = actions.map((a) => a.id);
   const index = new Map(ids.map((id, i) => [id, i]));

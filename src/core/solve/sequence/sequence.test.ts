@@ -1,21 +1,29 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { order, ordering, WEIGHTS, type Order, type OrderAction, type OrderProblem, type Weights } from '.';
-import { bestOrderCost, LOOSE } from '../../testing/oracle';
+import {
+  bestSequence,
+  sequencing,
+  WEIGHTS,
+  type Sequenced,
+  type SequenceAction,
+  type SequenceProblem,
+  type Weights
+} from '.';
+import { bestSequenceCost, LOOSE } from '../../testing/oracle';
 import { randomLooseOrders, randomOrders as random } from '../../testing/problems';
 import { tableOf } from './problem';
 import { seeded } from './seeded';
-import { costOfOrder } from './walk';
+import { costOfSequence } from './walk';
 
 const start = { up: 'topside', lid: 'closed' };
-const actions: OrderAction[] = [
+const actions: SequenceAction[] = [
   { id: 'a', up: 'underside', lid: 'closed', tool: 'driver PH0', focus: 'x' },
   { id: 'b', up: 'topside', lid: 'open', tool: 'driver PH0', focus: 'y' },
   { id: 'c', up: 'underside', lid: 'closed', tool: 'driver PH0', focus: 'x' },
   { id: 'd', up: 'topside', lid: 'open', focus: 'y' }
 ];
 const need = (of: string, ...alternatives: string[][]) => ({ of, alternatives });
-const problem = (needs: OrderProblem['needs'], more: Partial<OrderProblem> = {}): OrderProblem => ({
+const problem = (needs: SequenceProblem['needs'], more: Partial<SequenceProblem> = {}): SequenceProblem => ({
   actions,
   needs,
   weights: WEIGHTS['part-by-part'],
@@ -24,7 +32,7 @@ const problem = (needs: OrderProblem['needs'], more: Partial<OrderProblem> = {})
 });
 
 /** Many tools and parts in a tangle: what bounds that try all of it cannot take. */
-function tangle(actions: number, tools: number, parts: number): OrderProblem {
+function tangle(actions: number, tools: number, parts: number): SequenceProblem {
   const random = seeded(1);
   const pick = (k: number) => Math.floor(random() * k);
   const id = (i: number) => `a${String(i).padStart(4, '0')}`;
@@ -51,14 +59,14 @@ describe('problems that would take for ever', () => {
     [60, 40, 10]
   ])('%i actions with %i tools on %i parts: an order at once, and an honest gap in the end', (n, tools, parts) => {
     const problem = tangle(n, tools, parts);
-    const search = ordering(problem, 300);
+    const search = sequencing(problem, 300);
     const first = search.next().value;
-    let last: Order = first;
+    let last: Sequenced = first;
     for (let done: boolean | undefined = false; !done;) ({ value: last, done } = search.next());
     expect(last.cost).toBeLessThanOrEqual(first.cost);
     expect(last.bound).toBeGreaterThan(0.5 * last.cost);
     expect(
-      costOfOrder(
+      costOfSequence(
         tableOf(problem),
         last.sequence.map((a) => tableOf(problem).ids.indexOf(a))
       )
@@ -68,7 +76,7 @@ describe('problems that would take for ever', () => {
 
 describe('the order', () => {
   it('finishes a side before it turns the machine', () => {
-    const { sequence } = order(problem([need('b', ['a']), need('d', ['c'])]));
+    const { sequence } = bestSequence(problem([need('b', ['a']), need('d', ['c'])]));
     expect(sequence.slice(0, 2).sort()).toEqual(['a', 'c']);
     expect(sequence.slice(2).sort()).toEqual(['b', 'd']);
   });
@@ -76,8 +84,8 @@ describe('the order', () => {
   it('costs what trying every order finds, and says that it is proved', () => {
     fc.assert(
       fc.property(random, (p) => {
-        const made = order(p);
-        const truth = bestOrderCost(p);
+        const made = bestSequence(p);
+        const truth = bestSequenceCost(p);
         expect(truth.costOf(made.sequence)).toBe(made.cost);
         expect(made).toMatchObject({ cost: truth.best, bound: truth.best, proved: true });
       }),
@@ -90,8 +98,8 @@ describe('the order', () => {
     let forced = 0;
     fc.assert(
       fc.property(randomLooseOrders, (p) => {
-        const steps = [...ordering(p)];
-        const truth = bestOrderCost(p);
+        const steps = [...sequencing(p)];
+        const truth = bestSequenceCost(p);
         const best = { turns: Math.floor(truth.best / LOOSE), cost: truth.best % LOOSE };
         for (const { cost, bound, loose } of steps) {
           expect(loose.least).toBeLessThanOrEqual(best.turns);
@@ -99,7 +107,7 @@ describe('the order', () => {
           if (loose.turns === best.turns) expect(cost).toBeGreaterThanOrEqual(best.cost);
           if (loose.least === best.turns) expect(bound).toBeLessThanOrEqual(best.cost);
         }
-        const made = order(p);
+        const made = bestSequence(p);
         expect(truth.costOf(made.sequence)).toBe(truth.best);
         expect(made).toMatchObject({
           cost: best.cost,
@@ -108,7 +116,7 @@ describe('the order', () => {
           proved: true
         });
         if (best.turns > 0) forced++;
-        if (truth.costOf(order({ ...p, loose: undefined }).sequence)! > truth.best) avoided++;
+        if (truth.costOf(bestSequence({ ...p, loose: undefined }).sequence)! > truth.best) avoided++;
       }),
       { numRuns: 700 }
     );
@@ -119,8 +127,8 @@ describe('the order', () => {
   it('gives a good first answer, and bounds that close upon the answer without ever crossing it', () => {
     fc.assert(
       fc.property(random, (p) => {
-        const steps = [...ordering(p)];
-        const { best } = bestOrderCost(p);
+        const steps = [...sequencing(p)];
+        const { best } = bestSequenceCost(p);
         let bound = -Infinity;
         for (const step of steps) {
           expect(step.cost).toBeGreaterThanOrEqual(best);
@@ -136,8 +144,8 @@ describe('the order', () => {
   it('cut short it still gives an order that works, with an honest gap', () => {
     fc.assert(
       fc.property(random, fc.integer({ min: 0, max: 3 }), (p, budget) => {
-        const made = order(p, budget);
-        const truth = bestOrderCost(p);
+        const made = bestSequence(p, budget);
+        const truth = bestSequenceCost(p);
         expect(truth.costOf(made.sequence)).toBe(made.cost);
         expect(made.bound).toBeLessThanOrEqual(truth.best);
       }),
@@ -153,7 +161,7 @@ describe('the order', () => {
           actions: [...p.actions].reverse(),
           needs: [...p.needs].reverse().map((n) => ({ ...n, alternatives: [...n.alternatives].reverse() }))
         };
-        expect(order(turned)).toEqual(order(p));
+        expect(bestSequence(turned)).toEqual(bestSequence(p));
       }),
       { numRuns: 300 }
     );
@@ -163,23 +171,23 @@ describe('the order', () => {
     const free = { turn: 0, lid: 0, tool: 0, focus: 0 } satisfies Weights;
     fc.assert(
       fc.property(fc.shuffledSubarray(['a', 'b', 'c', 'd'], { minLength: 4 }), (prefer) => {
-        expect(order(problem([], { weights: free, prefer })).sequence).toEqual(prefer);
-        const made = order(problem([], { prefer }));
-        expect(made.cost).toBe(order(problem([])).cost);
+        expect(bestSequence(problem([], { weights: free, prefer })).sequence).toEqual(prefer);
+        const made = bestSequence(problem([], { prefer }));
+        expect(made.cost).toBe(bestSequence(problem([])).cost);
       })
     );
     // The turn forces the sides apart; within each side the preferred order stays.
-    expect(order(problem([], { prefer: ['d', 'c', 'b', 'a'] })).sequence).toEqual(['d', 'b', 'c', 'a']);
+    expect(bestSequence(problem([], { prefer: ['d', 'c', 'b', 'a'] })).sequence).toEqual(['d', 'b', 'c', 'a']);
   });
 
   it('refuses a circle', () => {
-    expect(() => order(problem([need('a', ['b']), need('b', ['a'])]))).toThrow(/circle among a, b/);
+    expect(() => bestSequence(problem([need('a', ['b']), need('b', ['a'])]))).toThrow(/circle among a, b/);
   });
 
   it('of equal next places takes the nearest', () => {
-    const at = (id: string, x: number): OrderAction => ({ id, tool: 't', place: { zone: 'z', at: [x, 0] } });
+    const at = (id: string, x: number): SequenceAction => ({ id, tool: 't', place: { zone: 'z', at: [x, 0] } });
     expect(
-      order({
+      bestSequence({
         actions: [at('a', 0), at('b', 90), at('c', 10), at('d', 50)],
         needs: [],
         weights: WEIGHTS['bit-by-bit'],

@@ -9,7 +9,7 @@ const WEIGHED = 24;
  * A good order at once. Keeps to one setup while it can. When a change is due, the setups that are nearest are played
  * through, and the one that wastes least is taken: what it costs, less what then no longer has to be paid.
  */
-export function greedyOrder(table: Table): { sequence: number[]; cost: number } {
+export function greedySequence(table: Table): { sequence: number[]; cost: number } {
   const walk = new Walk(table);
   const choose = chooser(table);
   const left = new Remaining(table, walk);

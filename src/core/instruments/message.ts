@@ -1,28 +1,28 @@
 import { z } from 'zod';
 import { line } from '../machine';
 
-export const DEVICE_FORMAT = 'eager-wrench/device@1';
+export const INSTRUMENT_FORMAT = 'eager-wrench/device@1';
 
 /**
  * One reading of a measuring device, one line of JSON on its stream. Lengths in mm or inch, torque in N·m, cN·m or lbf·in;
  * a scanner gives the text that it read.
  */
-export const DeviceMessage = z.discriminatedUnion('device', [
+export const InstrumentMessage = z.discriminatedUnion('device', [
   z.object({
-    format: z.literal(DEVICE_FORMAT),
+    format: z.literal(INSTRUMENT_FORMAT),
     device: z.literal('calliper'),
     value: z.number().min(0).max(1000),
     unit: z.enum(['mm', 'in'])
   }),
   z.object({
-    format: z.literal(DEVICE_FORMAT),
+    format: z.literal(INSTRUMENT_FORMAT),
     device: z.literal('torque-driver'),
     value: z.number().min(0).max(1000),
     unit: z.enum(['N·m', 'cN·m', 'lbf·in'])
   }),
-  z.object({ format: z.literal(DEVICE_FORMAT), device: z.literal('scanner'), text: line(120) })
+  z.object({ format: z.literal(INSTRUMENT_FORMAT), device: z.literal('scanner'), text: line(120) })
 ]);
-export type DeviceMessage = z.infer<typeof DeviceMessage>;
+export type InstrumentMessage = z.infer<typeof InstrumentMessage>;
 
 /** A reading in the units that are kept: mm and N·m. */
 export type Reading =
@@ -34,7 +34,7 @@ const NM = { 'N·m': 1, 'cN·m': 0.01, 'lbf·in': 0.112984829 } as const;
 const LONGEST_LINE = 1000;
 
 /** @returns the reading; undefined for a line that is none, so that a noisy device stops nobody */
-export function readDevice(text: string): Reading | undefined {
+export function readInstrument(text: string): Reading | undefined {
   if (text.length > LONGEST_LINE) return undefined;
   let document: unknown;
   try {
@@ -42,7 +42,7 @@ export function readDevice(text: string): Reading | undefined {
   } catch {
     return undefined;
   }
-  const parsed = DeviceMessage.safeParse(document);
+  const parsed = InstrumentMessage.safeParse(document);
   if (!parsed.success) return undefined;
   const said = parsed.data;
   if (said.device === 'scanner') return { device: said.device, text: said.text.trim() };

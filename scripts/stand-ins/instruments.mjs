@@ -1,16 +1,16 @@
 /**
  * A calliper, a torque driver, a barcode scanner and a label printer, as far as the application sees them. Readings go out as
- * lines of JSON on /stream, labels come in on /label and are drawn; the page at / drives all of it. See docs/devices.md.
+ * lines of JSON on /stream, labels come in on /label and are drawn; the page at / drives all of it. See docs/instruments.md.
  */
 import { readFileSync } from 'node:fs';
 import bwip from 'bwip-js/node';
 import { body, json, refusal, serve } from './http.mjs';
 
 const FORMAT = 'eager-wrench/device@1';
-const PAGE = readFileSync(new URL('devices.html', import.meta.url), 'utf8');
+const PAGE = readFileSync(new URL('instruments.html', import.meta.url), 'utf8');
 
 /** @returns where it listens, `say` to let a device speak, the labels printed so far, and `stop` */
-export async function startDevices(port = 0) {
+export async function startInstruments(port = 0) {
   const streams = new Set();
   const labels = [];
 

@@ -1,4 +1,4 @@
-import { readDevice, type PrintLabel } from '$core/devices';
+import { readInstrument, type PrintLabel } from '$core/instruments';
 import { log } from '../http/log';
 import { settings } from '../settings/environment';
 
@@ -10,7 +10,7 @@ const AGAIN_MS = 2000;
 const LONGEST_LINE = 1000;
 
 /** Hears readings until it is ended; a device that is away is waited for. */
-export function hearDevices(url: string, hear: (line: string) => void): () => void {
+export function hearInstruments(url: string, hear: (line: string) => void): () => void {
   const over = new AbortController();
   void (async () => {
     while (!over.signal.aborted) {
@@ -21,7 +21,7 @@ export function hearDevices(url: string, hear: (line: string) => void): () => vo
         for await (const chunk of response.body as unknown as AsyncIterable<Uint8Array>) {
           const lines = (rest + decoder.decode(chunk, { stream: true })).split('\n');
           rest = lines.pop()!.slice(-LONGEST_LINE);
-          for (const line of lines) if (readDevice(line)) hear(line);
+          for (const line of lines) if (readInstrument(line)) hear(line);
         }
       } catch (err) {
         if (!over.signal.aborted) log.debug({ err }, 'the devices do not answer');
@@ -34,8 +34,8 @@ export function hearDevices(url: string, hear: (line: string) => void): () => vo
 
 /** @returns whether the printer took it */
 export async function printLabel(label: PrintLabel): Promise<boolean> {
-  if (!settings.devicesUrl) return false;
-  const response = await fetch(new URL('/label', settings.devicesUrl), {
+  if (!settings.instrumentsUrl) return false;
+  const response = await fetch(new URL('/label', settings.instrumentsUrl), {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify(label),

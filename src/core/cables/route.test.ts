@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import type { Cable } from '../machine';
 import { demoAccess } from '../testing/machines';
-import { runOf, undressing } from '.';
+import { routeOf, undressing } from '.';
 
 const cable = (path: [number, number, number][], over: Partial<Cable> = {}): Cable => ({
   part: 'c',
@@ -16,7 +16,7 @@ const cable = (path: [number, number, number][], over: Partial<Cable> = {}): Cab
 });
 
 it('a square corner between long stretches leaves half of the shorter one', () => {
-  const run = runOf(
+  const run = routeOf(
     cable([
       [0, 0, 1],
       [40, 0, 1],
@@ -34,7 +34,7 @@ it('a square corner between long stretches leaves half of the shorter one', () =
 
 it('a corner tighter than the cable allows is named; at an end the whole stretch counts', () => {
   expect(
-    runOf(
+    routeOf(
       cable([
         [0, 0, 1],
         [2, 0, 1],
@@ -43,7 +43,7 @@ it('a corner tighter than the cable allows is named; at an end the whole stretch
     ).bends[0]
   ).toMatchObject({ radiusMm: 2, tight: true });
   expect(
-    runOf(
+    routeOf(
       cable([
         [0, 0, 1],
         [4, 0, 1],
@@ -53,7 +53,7 @@ it('a corner tighter than the cable allows is named; at an end the whole stretch
   ).toMatchObject({ radiusMm: 4, tight: false });
   // Straight back upon itself leaves no radius at all.
   expect(
-    runOf(
+    routeOf(
       cable([
         [0, 0, 1],
         [20, 0, 1],
@@ -64,7 +64,7 @@ it('a corner tighter than the cable allows is named; at an end the whole stretch
 });
 
 it('a flat cable turned in its plane is folded; one that dives is bent', () => {
-  const flat = (path: [number, number, number][]) => runOf(cable(path, { form: 'flat' })).bends[0];
+  const flat = (path: [number, number, number][]) => routeOf(cable(path, { form: 'flat' })).bends[0];
   expect(
     flat([
       [0, 0, 1],
@@ -86,7 +86,7 @@ it('nothing is said of the slack of a path that the drawing does not show whole'
     { zone: 'a', at: [0, 0] as [number, number], depth: 0 },
     { zone: 'b', at: [9, 9] as [number, number], depth: 0 }
   ];
-  expect(runOf(cable([], { path })).slackMm).toBeUndefined();
+  expect(routeOf(cable([], { path })).slackMm).toBeUndefined();
 });
 
 it('a cable is drawn out from its opened plug on, guide by guide, and only where a plug is opened', () => {
