@@ -8,11 +8,7 @@ export default {
     paths: { relative: false },
     // A page that is open finds out within a minute that the server has a new build.
     version: { pollInterval: 60_000 },
-    alias: {
-      $core: 'src/core',
-      // One folder of the package: its only entry would have all of its components compiled at every build.
-      $bits: 'node_modules/bits-ui/dist/bits'
-    },
+    alias: { $core: 'src/core', $workers: 'src/workers' },
     csp: {
       mode: 'nonce',
       directives: {

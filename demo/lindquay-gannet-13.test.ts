@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { fit, mixUps, type ScrewGroup } from '../src/core/fasteners';
-import { checkPlan } from '../src/core/check';
-import { plan } from '../src/core/plan';
+import { fit, mixUps, type ScrewGroup } from '$core/fasteners';
+import { checkPlan } from '$core/check';
+import { plan } from '$core/plan';
 import { lindquayGannet13 } from './authoring/lindquay-gannet-13';
 import { demoMachine, holdsForAll } from './testing/facts';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { lindquaySlip11 } from './authoring/lindquay-slip-11';
 import { demoMachine, holdsForAll } from './testing/facts';
-import { mixUps, type ScrewGroup } from '../src/core/fasteners';
+import { mixUps, type ScrewGroup } from '$core/fasteners';
 
 const m = demoMachine('lindquay-slip-11');
 const all = holdsForAll('lindquay-slip-11', lindquaySlip11());

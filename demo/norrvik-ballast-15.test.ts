@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { STANDARD_PLACE } from '../src/core/calendar';
-import { planMarkdown } from '../src/core/formats';
-import { brokenForGood } from '../src/core/plan';
-import { fold, reportSections, RunEvent } from '../src/core/run';
+import { STANDARD_PLACE } from '$core/calendar';
+import { planMarkdown } from '$core/formats';
+import { brokenForGood } from '$core/plan';
+import { fold, reportSections, RunEvent } from '$core/run';
 import { norrvikBallast15 } from './authoring/norrvik-ballast-15';
 import { demoMachine, holdsForAll } from './testing/facts';
 

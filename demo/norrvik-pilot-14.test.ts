@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { routeOf } from '../src/core/cables';
+import { routeOf } from '$core/cables';
 import { norrvikPilot14 } from './authoring/norrvik-pilot-14';
 import { demoMachine, holdsForAll } from './testing/facts';
 

@@ -1,9 +1,9 @@
-import { modelOf, type PartKind } from '../src/core/machine';
-import { consumableOf } from '../src/core/plan';
-import { Spare, spareOf } from '../src/core/spares';
-import type { Queryable } from '../src/lib/server/database/pool';
-import { machineDocument } from '../src/lib/server/library/machines';
-import { keepSpare, moveStock } from '../src/lib/server/stock/spares';
+import { modelOf, type PartKind } from '$core/machine';
+import { consumableOf } from '$core/plan';
+import { Spare, spareOf } from '$core/spares';
+import type { Queryable } from '$lib/server/database/pool';
+import { machineDocument } from '$lib/server/library/machines';
+import { keepSpare, moveStock } from '$lib/server/stock/spares';
 
 /** Invented prices, minor units. */
 const PRICES: Partial<Record<PartKind, number>> = {

@@ -1,4 +1,4 @@
-import { RULES } from '../src/lib/server/sign-in/guard';
+import { RULES } from '$lib/server/sign-in/guard';
 import { expect, PASSWORD, signInByForm, test } from './fixtures';
 
 const example = (route: string) =>

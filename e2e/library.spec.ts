@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { checkInBothThemes, expect, test } from './fixtures';
-import { notebook } from '../src/core/testing/notebook';
+import { notebook } from '$core/testing/notebook';
 
 const demo = (name: string) =>
   readFileSync(fileURLToPath(new URL(`../demo/machines/${name}.json`, import.meta.url)), 'utf8');

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { checkInBothThemes, expect, signIn, signInByForm, test } from './fixtures';
-import { modelOf } from '../src/core/machine';
-import { fold, type RunEvent } from '../src/core/run';
+import { modelOf } from '$core/machine';
+import { fold, type RunEvent } from '$core/run';
 import type { Page } from '@playwright/test';
-import type { Machine } from '../src/core/machine';
-import type { Plan } from '../src/core/plan';
+import type { Machine } from '$core/machine';
+import type { Plan } from '$core/plan';
 
 const inHand = (page: Page) => page.locator('section[aria-label="The step in hand"] p[aria-live]');
 async function atBench(page: Page, name: string, job: number): Promise<void> {

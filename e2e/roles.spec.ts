@@ -1,4 +1,4 @@
-import { RULES } from '../src/lib/server/sign-in/guard';
+import { RULES } from '$lib/server/sign-in/guard';
 import { expect, signInByForm, test } from './fixtures';
 
 test('every route and action against every role', async ({ app, playwright }) => {

@@ -84,7 +84,7 @@ test('the theme is chosen by hand and remembered', async ({ page, signInAs }) =>
 
 test('an empty shop says what to do', async ({ browser, ownApp }) => {
   const app = await ownApp(false);
-  const { hashPassword } = await import('../src/lib/server/sign-in/passwords');
+  const { hashPassword } = await import('$lib/server/sign-in/passwords');
   await app.sql('insert into person (sign_in, display_name, role, password_hash) values ($1, $2, $3, $4)', [
     'ines',
     'Ines Havgaard',

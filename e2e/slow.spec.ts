@@ -1,4 +1,4 @@
-import { notebook } from '../src/core/testing/notebook';
+import { notebook } from '$core/testing/notebook';
 import { expect, signIn, test } from './fixtures';
 
 test('what takes long is shown as it goes: the plan in the browser, pages of the server with what is being done', async ({

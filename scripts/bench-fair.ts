@@ -1,12 +1,12 @@
 /** What one person waits for a plan on a demo machine while another has a machine of 2,000 joints planned for 60 goals. Prints Markdown. */
-import { closePlanner, planFor } from '../src/lib/server/planning/plans';
-import { asking } from '../src/lib/server/planning/threads';
-import { readMachineFile } from '../src/core/formats';
-import type { Machine } from '../src/core/machine';
-import { planRequest, STANDARD_BASIS } from '../src/core/plan';
-import { demoText } from '../src/core/testing/machines';
-import { notebook } from '../src/core/testing/notebook';
-import type { Goal } from '../src/core/goals';
+import { closePlanner, planFor } from '$lib/server/planning/plans';
+import { asking } from '$lib/server/planning/threads';
+import { readMachineFile } from '$core/formats';
+import type { Machine } from '$core/machine';
+import { planRequest, STANDARD_BASIS } from '$core/plan';
+import { demoText } from '$core/testing/machines';
+import { notebook } from '$core/testing/notebook';
+import type { Goal } from '$core/goals';
 
 const file = readMachineFile(demoText());
 if (!file.ok) throw new Error('the demo machine has faults');

@@ -1,17 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import {
-  belief,
-  FaultSet,
-  NextStep,
-  nextStep,
-  NOTHING_KNOWN,
-  priors,
-  reachFrom,
-  swapLikeliest
-} from '../src/core/faults';
-import { generatedFaults, HARDER, LIKE_THE_DEMO, LIVE, liveBelief, type SetSize } from '../src/core/testing/fault-sets';
-import { DEMO_MACHINES, demoAccess } from '../src/core/testing/machines';
+import { belief, FaultSet, NextStep, nextStep, NOTHING_KNOWN, priors, reachFrom, swapLikeliest } from '$core/faults';
+import { generatedFaults, HARDER, LIKE_THE_DEMO, LIVE, liveBelief, type SetSize } from '$core/testing/fault-sets';
+import { DEMO_MACHINES, demoAccess } from '$core/testing/machines';
 
 /** Expected minutes until the machine is mended, over all complaints as often as their faults come, against swapping the likeliest part. Prints Markdown. */
 const say = (line = '') => process.stdout.write(`${line}\n`);

@@ -1,18 +1,18 @@
 import highs from 'highs';
-import { accessOf, type Access } from '../src/core/access';
-import { contentHash, modelOf } from '../src/core/machine';
-import { actionOf, alongside, alternatives, plan, planning, removalSet, type Plan } from '../src/core/plan';
-import { bestSequence, sequencing, seeded, WEIGHTS, type SequenceProblem, type Weighting } from '../src/core/solve';
-import { downProblem } from '../src/core/plan/down';
-import { cheapestSet } from '../src/core/solve/set';
-import { actionCost } from '../src/core/plan/sets';
-import { DEMO_MACHINES, demoAccess } from '../src/core/testing/machines';
-import { sequenceProgramme, setProgramme } from '../src/core/testing/milp';
-import { allBoards, HOSTILE } from '../src/core/testing/hostile';
-import { notebook } from '../src/core/testing/notebook';
+import { accessOf, type Access } from '$core/access';
+import { contentHash, modelOf } from '$core/machine';
+import { actionOf, alongside, alternatives, plan, planning, removalSet, type Plan } from '$core/plan';
+import { bestSequence, sequencing, seeded, WEIGHTS, type SequenceProblem, type Weighting } from '$core/solve';
+import { downProblem } from '$core/plan/down';
+import { cheapestSet } from '$core/solve/set';
+import { actionCost } from '$core/plan/sets';
+import { DEMO_MACHINES, demoAccess } from '$core/testing/machines';
+import { sequenceProgramme, setProgramme } from '$core/testing/milp';
+import { allBoards, HOSTILE } from '$core/testing/hostile';
+import { notebook } from '$core/testing/notebook';
 import { ENOUGH_MS } from '../src/workers/answer';
 import { singleGoals } from '../demo/testing/goals';
-import { JOB, PlanningError, goalRequirements, offeredGoals, type Goal } from '../src/core/goals';
+import { JOB, PlanningError, goalRequirements, offeredGoals, type Goal } from '$core/goals';
 
 /** Times of one run on one machine: what counts are the ratios. Prints Markdown tables. */
 const ms = (n: number) => (n < 10 ? n.toFixed(1) : n.toFixed(0));

@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
-import { checkPlan } from '../src/core/check';
-import { readMachineFile } from '../src/core/formats';
-import { plan } from '../src/core/plan';
-import { seeded } from '../src/core/solve';
-import { DEMO_MACHINES } from '../src/core/testing/machines';
+import { checkPlan } from '$core/check';
+import { readMachineFile } from '$core/formats';
+import { plan } from '$core/plan';
+import { seeded } from '$core/solve';
+import { DEMO_MACHINES } from '$core/testing/machines';
 import { singleGoals } from '../demo/testing/goals';
-import { PlanningError, type Goal } from '../src/core/goals';
+import { PlanningError, type Goal } from '$core/goals';
 
 /**
  * Every single goal of the demo machines and random several-goal jobs, in both weightings, against the independent check.

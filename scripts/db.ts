@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { migrate } from '../db/migrate';
 import { seed } from '../demo/scenario';
-import { closePool, pool } from '../src/lib/server/database/pool';
-import { closePlanner } from '../src/lib/server/planning/plans';
+import { closePool, pool } from '$lib/server/database/pool';
+import { closePlanner } from '$lib/server/planning/plans';
 
 /** `db.ts migrate`, `db.ts seed` or both, on the database that DATABASE_URL names. */
 async function main(verbs: string[]): Promise<void> {

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, it } from 'vitest';
-import { Plan } from '../src/core/plan';
+import { Plan } from '$core/plan';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'ew-test-'));
@@ -13,14 +13,8 @@ const demo = join(root, 'demo/machines/norrvik-fathom-14.json');
 
 function ew(...args: string[]) {
   const { status, stdout, stderr } = spawnSync(
-    process.execPath,
-    [
-      join(root, 'node_modules/tsx/dist/cli.mjs'),
-      '--tsconfig',
-      join(root, 'src/core/tsconfig.json'),
-      join(root, 'scripts/ew.ts'),
-      ...args
-    ],
+    join(root, 'node_modules/.bin/tsx'),
+    ['--tsconfig', join(root, 'scripts/tsconfig.json'), join(root, 'scripts/ew.ts'), ...args],
     { encoding: 'utf8', cwd: folder }
   );
   return { status, stdout, stderr };

@@ -1,5 +1,5 @@
 import { Refusal, run } from './ew/commands';
-import { PlanningError } from '../src/core/goals';
+import { PlanningError } from '$core/goals';
 
 /** The command line for machine files: needs no database. Exit status 0, or 2 with what is wrong on standard error. */
 try {

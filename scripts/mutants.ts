@@ -52,11 +52,7 @@ function copyOfTree(): string {
 /** @returns whether all passed, undefined when it took longer than it may */
 function run(folder: string, args: string[], seconds: number): Promise<boolean | undefined> {
   return new Promise((done) => {
-    const child = spawn(process.execPath, ['node_modules/vitest/vitest.mjs', 'run', ...args], {
-      cwd: folder,
-      stdio: 'ignore',
-      detached: true
-    });
+    const child = spawn('node_modules/.bin/vitest', ['run', ...args], { cwd: folder, stdio: 'ignore', detached: true });
     const timer = setTimeout(() => {
       process.kill(-child.pid!, 'SIGKILL');
       done(undefined);

@@ -1,6 +1,6 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { jsonSchema, PUBLISHED, type Published } from '../src/core/formats';
+import { jsonSchema, PUBLISHED, type Published } from '$core/formats';
 
 /** Writes the published JSON Schemas to docs/schemas; with --check only says whether they are current. */
 const folder = fileURLToPath(new URL('../docs/schemas/', import.meta.url));

@@ -70,7 +70,7 @@ async function main() {
       [
         'Published schemas are current',
         'npx',
-        ['tsx', '--tsconfig', 'src/core/tsconfig.json', 'scripts/schemas.ts', '--check']
+        ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/schemas.ts', '--check']
       ]
     ]),
     oneByOne([

@@ -1,5 +1,5 @@
-import { MACHINE_FORMAT, type Machine } from '../../src/core/machine';
-import { pathLength } from '../../src/core/cables';
+import { MACHINE_FORMAT, type Machine } from '$core/machine';
+import { pathLength } from '$core/cables';
 import type { z } from 'zod';
 
 type Input = z.input<typeof Machine>;

@@ -1,7 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { FaultSet, strangersOf } from '../../src/core/faults';
-import { readMachineFile } from '../../src/core/formats';
+import { FaultSet, strangersOf } from '$core/faults';
+import { readMachineFile } from '$core/formats';
 import { faultSets } from './faults';
 import { lindquayGannet13 } from './lindquay-gannet-13';
 import { lindquaySlip11 } from './lindquay-slip-11';

@@ -1,12 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect } from 'vitest';
-import { drawingProblems } from '../../src/core/access';
-import { checkPlan } from '../../src/core/check';
-import { readMachineFile } from '../../src/core/formats';
-import { plan, type Plan } from '../../src/core/plan';
+import { drawingProblems } from '$core/access';
+import { checkPlan } from '$core/check';
+import { readMachineFile } from '$core/formats';
+import { plan, type Plan } from '$core/plan';
 import { singleGoals } from './goals';
-import { PlanningError, type Goal } from '../../src/core/goals';
+import { PlanningError, type Goal } from '$core/goals';
 
 /** A shipped demo machine, and what can be said of its plans. Steps go by `down/joint:ID`, `down/move:PART/MOVE`, `up/...`. */
 export function demoMachine(id: string) {

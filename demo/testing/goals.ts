@@ -1,6 +1,6 @@
-import type { Machine } from '../../src/core/machine';
-import { removes } from '../../src/core/machine';
-import type { Goal } from '../../src/core/goals';
+import type { Machine } from '$core/machine';
+import { removes } from '$core/machine';
+import type { Goal } from '$core/goals';
 
 /** Every goal about one part or one joint of a machine. */
 export function singleGoals(machine: Machine): Goal[] {

@@ -13,8 +13,8 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
-import { modelOf } from '../../src/core/machine';
-import { fold, type RunEvent } from '../../src/core/run';
+import { modelOf } from '$core/machine';
+import { fold, type RunEvent } from '$core/run';
 import { Cluster, programs } from '../setup/postgres.mjs';
 import { scratch } from '../setup/system.mjs';
 

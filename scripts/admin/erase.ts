@@ -1,5 +1,5 @@
 import pg from 'pg';
-import { GONE, keptFrom, shopSettings } from '../../src/lib/server/settings/shop';
+import { GONE, keptFrom, shopSettings } from '$lib/server/settings/shop';
 import { Refusal } from './backup';
 
 /**

@@ -3,8 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, it } from 'vitest';
-import { Machine } from '../../src/core/machine';
-import { Plan } from '../../src/core/plan';
+import { Machine } from '$core/machine';
+import { Plan } from '$core/plan';
 import { run } from './commands';
 
 const folder = mkdtempSync(join(tmpdir(), 'ew-commands-'));

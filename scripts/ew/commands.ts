@@ -8,13 +8,13 @@ import {
   writeMachineFile,
   checkMachine,
   type Published
-} from '../../src/core/formats';
-import { checkPlan } from '../../src/core/check';
+} from '$core/formats';
+import { checkPlan } from '$core/check';
 import { fitTable, trayFor, which } from './fasteners';
 import { problemLine, Refusal, machineAt, textAt } from './files';
 import { parsed } from './options';
 import { planText } from './planning';
-import { shown } from '../../src/core/result';
+import { shown } from '$core/result';
 
 export { Refusal };
 

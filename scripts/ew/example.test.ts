@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect, it } from 'vitest';
-import { drawingProblems } from '../../src/core/access';
-import { checkPlan } from '../../src/core/check';
-import { readMachineFile } from '../../src/core/formats';
-import { plan } from '../../src/core/plan';
+import { drawingProblems } from '$core/access';
+import { checkPlan } from '$core/check';
+import { readMachineFile } from '$core/formats';
+import { plan } from '$core/plan';
 import { run } from './commands';
 
 const path = (name: string) => fileURLToPath(new URL(`../../docs/${name}`, import.meta.url));

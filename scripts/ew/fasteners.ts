@@ -14,14 +14,14 @@ import {
   type MixUp,
   type ScrewGroup,
   type TrayStyle
-} from '../../src/core/fasteners';
-import { traySvg } from '../../src/core/formats';
-import { Drive, HeadStyle } from '../../src/core/machine';
-import { plan, screwsTakenOut } from '../../src/core/plan';
+} from '$core/fasteners';
+import { traySvg } from '$core/formats';
+import { Drive, HeadStyle } from '$core/machine';
+import { plan, screwsTakenOut } from '$core/plan';
 import type { Options } from './options';
 import { Refusal, writeTo, type Read } from './files';
 import { goalsOf } from './planning';
-import { shown } from '../../src/core/result';
+import { shown } from '$core/result';
 
 /** Gross mix-ups that are listed: nobody reads more. */
 const GROSS = 20;

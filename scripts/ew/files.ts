@@ -1,7 +1,7 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
-import { readMachineFile, type MachineFile } from '../../src/core/formats';
-import { MACHINE_FILE_MAX_BYTES } from '../../src/core/machine';
-import type { Problem } from '../../src/core/result';
+import { readMachineFile, type MachineFile } from '$core/formats';
+import { MACHINE_FILE_MAX_BYTES } from '$core/machine';
+import type { Problem } from '$core/result';
 
 /** What was asked cannot be done: lines for standard error. */
 export class Refusal extends Error {

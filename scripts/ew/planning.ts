@@ -1,14 +1,14 @@
 import { z } from 'zod';
-import { planMarkdown, stepTable } from '../../src/core/formats';
-import { CONDITION_NAMES } from '../../src/core/hazards';
-import { parseDocument } from '../../src/core/machine';
-import { alongside, alternatives, explain, plan, type Plan, type PlanOptions } from '../../src/core/plan';
-import { WEIGHTS, type Weighting } from '../../src/core/solve';
+import { planMarkdown, stepTable } from '$core/formats';
+import { CONDITION_NAMES } from '$core/hazards';
+import { parseDocument } from '$core/machine';
+import { alongside, alternatives, explain, plan, type Plan, type PlanOptions } from '$core/plan';
+import { WEIGHTS, type Weighting } from '$core/solve';
 import type { Options } from './options';
 import { problemLine, Refusal, textAt, type Read } from './files';
-import type { Goal } from '../../src/core/goals';
-import { LEG_NAMES } from '../../src/core/words';
-import { shown } from '../../src/core/result';
+import type { Goal } from '$core/goals';
+import { LEG_NAMES } from '$core/words';
+import { shown } from '$core/result';
 
 /** Weights of one's own: seconds of wasted motion for each change. */
 const WeightsFile = z.strictObject({

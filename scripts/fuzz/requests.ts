@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { RULES } from '../../src/lib/server/sign-in/guard';
+import { RULES } from '$lib/server/sign-in/guard';
 
 const ROUTES = fileURLToPath(new URL('../../src/routes', import.meta.url));
 

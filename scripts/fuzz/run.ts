@@ -1,5 +1,5 @@
 import pg from 'pg';
-import { seeded } from '../../src/core/solve';
+import { seeded } from '$core/solve';
 import { requests, type Known, type Sent } from './requests';
 
 export interface Answered {

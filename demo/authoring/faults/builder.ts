@@ -1,6 +1,6 @@
 import type { z } from 'zod';
-import type { FaultSet } from '../../../src/core/faults';
-import type { Goal } from '../../../src/core/goals';
+import type { FaultSet } from '$core/faults';
+import type { Goal } from '$core/goals';
 
 type Set = z.input<typeof FaultSet>;
 type Where = { part?: string; joint?: string };

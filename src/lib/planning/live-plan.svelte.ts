@@ -1,5 +1,5 @@
 import type { Choices, Plan, PlanRequest } from '$core/plan';
-import type { Asked, Told } from '../../workers/plan-web';
+import type { Asked, Told } from '$workers/plan-web';
 
 /** What is used of a worker. */
 export interface PlanWorker {
@@ -125,8 +125,7 @@ export class LivePlan {
 /** Plans in a web worker of this page. */
 export function livePlan(withChoices = false): LivePlan {
   return new LivePlan(
-    () =>
-      new Worker(new URL('../../workers/plan-web.ts', import.meta.url), { type: 'module' }) as unknown as PlanWorker,
+    () => new Worker(new URL('../../workers/plan-web.ts', import.meta.url), { type: 'module' }) as unknown as PlanWorker,
     withChoices
   );
 }

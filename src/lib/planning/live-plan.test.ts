@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Plan, PlanRequest } from '$core/plan';
-import type { Asked, Told } from '../../workers/plan-web';
+import type { Asked, Told } from '$workers/plan-web';
 import { LivePlan, type PlanWorker } from './live-plan.svelte';
 
 function desk(patienceMs?: number) {

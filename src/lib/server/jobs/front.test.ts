@@ -2,7 +2,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { foldJob, STANDARD_SETTINGS, type JobFact } from '$core/job';
 import { makeQuote } from '$core/money';
 import { Spare } from '$core/spares';
-import { demoText } from '../../../core/testing/machines';
+import { demoText } from '$core/testing/machines';
 import { readFileSync } from 'node:fs';
 import { startSupplier } from '../../../../scripts/stand-ins/supplier.mjs';
 import { auditLog } from '../database/audit';

@@ -2,7 +2,7 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { readMachineFile } from '$core/formats';
 import { plan, planRequest, STANDARD_BASIS } from '$core/plan';
 import { demoText } from '$core/testing/machines';
-import type { Heard } from '../../../workers/plan-thread';
+import type { Heard } from '$workers/plan-thread';
 import { closePlanner, planFor } from './plans';
 import { asking, underWay } from './threads';
 import { PlanningError, type Goal } from '$core/goals';

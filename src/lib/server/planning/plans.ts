@@ -1,7 +1,7 @@
 import { MessageChannel } from 'node:worker_threads';
 import type { Machine } from '$core/machine';
 import { requestKey, type Plan, type PlanRequest } from '$core/plan';
-import type { Checked, Heard, Made } from '../../../workers/plan-thread';
+import type { Checked, Heard, Made } from '$workers/plan-thread';
 import type { Paper } from '../print/pdf';
 import { asking, closeThreads, inThread } from './threads';
 import { PlanningError } from '$core/goals';

@@ -3,7 +3,7 @@ import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { error } from '@sveltejs/kit';
 import { Piscina } from 'piscina';
-import type { Done, Task } from '../../../workers/plan-thread';
+import type { Done, Task } from '$workers/plan-thread';
 import { FairQueue } from './fair-queue';
 import { log } from '../http/log';
 import { settings } from '../settings/environment';

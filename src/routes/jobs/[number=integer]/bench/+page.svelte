@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount, tick } from 'svelte';
-  import * as Dialog from '$bits/dialog/exports.js';
+  import { Dialog } from 'bits-ui';
   import { modelOf } from '$core/machine';
   import type { Fate } from '$core/fasteners';
   import { zoneAt, type Step } from '$core/plan';

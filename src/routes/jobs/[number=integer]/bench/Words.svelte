@@ -1,5 +1,5 @@
 <script lang="ts">
-  import * as Dialog from '$bits/dialog/exports.js';
+  import { Dialog } from 'bits-ui';
   import type { Step } from '$core/plan';
   import { possibleFacts, type NotSo } from '$core/run';
   import { NOT_SO_WORDS } from '$core/words';

@@ -8,7 +8,7 @@
   import { duration, plural } from '$lib/ui/format';
   import JobBar from '$lib/ui/JobBar.svelte';
   import { sayOfJob } from '$lib/ui/say';
-  import type { FaultAsked, FaultTold } from '../../../../workers/fault-web';
+  import type { FaultAsked, FaultTold } from '$workers/fault-web';
   import { goalParts, type Goal } from '$core/goals';
 
   let { data, form } = $props();
@@ -24,7 +24,7 @@
 
   onMount(() => () => worker?.terminate());
   function open(): Worker {
-    const made = new Worker(new URL('../../../../workers/fault-web.ts', import.meta.url), { type: 'module' });
+    const made = new Worker(new URL('$workers/fault-web.ts', import.meta.url), { type: 'module' });
     made.onmessage = ({ data: answer }: MessageEvent<FaultTold>) => {
       if (answer.id === asked) told = answer;
     };
