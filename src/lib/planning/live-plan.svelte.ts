@@ -125,7 +125,8 @@ export class LivePlan {
 /** Plans in a web worker of this page. */
 export function livePlan(withChoices = false): LivePlan {
   return new LivePlan(
-    () => new Worker(new URL('../../workers/plan-web.ts', import.meta.url), { type: 'module' }) as unknown as PlanWorker,
+    () =>
+      new Worker(new URL('../../workers/plan-web.ts', import.meta.url), { type: 'module' }) as unknown as PlanWorker,
     withChoices
   );
 }

@@ -299,7 +299,9 @@ describe('fault sets', () => {
     expect((await faultSetFor(pool(), 'norrvik-fathom-14'))!.faults.length).toBeGreaterThan(20);
     expect(await importFaultSet(pool(), text.replaceAll('"fan-plug"', '"fun-plug"'), ines)).toMatchObject({
       ok: false,
-      problems: [expect.objectContaining({ message: expect.stringMatching(/no joint "fun-plug"/) })]
+      problems: expect.arrayContaining([
+        expect.objectContaining({ message: expect.stringMatching(/no joint "fun-plug"/) })
+      ])
     });
     expect(await importFaultSet(pool(), text.replace('norrvik-fathom-14', 'unknown-1'), ines)).toMatchObject({
       ok: false,

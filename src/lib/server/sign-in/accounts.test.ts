@@ -7,6 +7,7 @@ import { hashPassword, passwordMatches } from './passwords';
 import { closeSession, openSession, personOfSession } from './sessions';
 import { signIn } from './sign-in';
 import { freshDatabase } from '../testing/database';
+import { refused } from '$core/result';
 
 let database: Awaited<ReturnType<typeof freshDatabase>>;
 let id: string;
@@ -56,16 +57,18 @@ describe('sessions', () => {
   });
 });
 
+const WRONG = refused('wrong', 'Name and password do not go together.');
+
 describe('signing in', () => {
   it('takes the right pair, whatever the case of the name', async () => {
     expect(await signIn(' TAM ', PASSWORD, '192.0.2.1')).toMatchObject({ ok: true, person: { signIn: 'tam' } });
-    expect(await signIn('tam', 'wrong', '192.0.2.1')).toEqual({ ok: false });
-    expect(await signIn('nobody', PASSWORD, '192.0.2.1')).toEqual({ ok: false });
-    expect(await signIn('no\u0000body\ud800', PASSWORD, '192.0.2.1')).toEqual({ ok: false });
+    expect(await signIn('tam', 'wrong', '192.0.2.1')).toEqual(WRONG);
+    expect(await signIn('nobody', PASSWORD, '192.0.2.1')).toEqual(WRONG);
+    expect(await signIn('no\u0000body\ud800', PASSWORD, '192.0.2.1')).toEqual(WRONG);
   });
   it('makes one wait after five failures, even with the right password, but not from elsewhere', async () => {
     const tries = await Promise.all(Array.from({ length: 5 }, () => signIn('tam', 'wrong', '192.0.2.7')));
-    expect(tries).toEqual(Array(5).fill({ ok: false }));
+    expect(tries).toEqual(Array(5).fill(WRONG));
     const refused = await signIn('tam', PASSWORD, '192.0.2.7');
     expect(refused.ok).toBe(false);
     expect(!refused.ok && refused.problems[0]!.waitSeconds).toBeGreaterThan(200);
@@ -73,7 +76,7 @@ describe('signing in', () => {
   });
   it('counts failures anew after a success', async () => {
     for (let round = 0; round < 3; round++) {
-      for (let i = 0; i < 4; i++) expect(await signIn('tam', 'wrong', '192.0.2.11')).toEqual({ ok: false });
+      for (let i = 0; i < 4; i++) expect(await signIn('tam', 'wrong', '192.0.2.11')).toEqual(WRONG);
       expect(await signIn('tam', PASSWORD, '192.0.2.11')).toMatchObject({ ok: true });
     }
   });
