@@ -12,5 +12,6 @@ export { haloInks } from './joint';
 export { namesOf, type Name } from './names';
 export { thingsOf, type Thing } from './about';
 export { viewOf } from './view';
-export { drawingSvg, type SvgOptions } from './svg';
+export { drawingPicture, drawingSvg, type PaperOptions, type SvgOptions } from './svg';
+export { pictureSvg, type Group, type Letters, type Look, type Picture, type Shape } from './picture';
 export { INKS, type Ink, type InkKind } from './ink';

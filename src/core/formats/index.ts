@@ -2,7 +2,7 @@ export { checkMachine, readMachineFile, writeMachineFile, type MachineFile } fro
 export { jsonSchema, PUBLISHED, type Published } from './schemas';
 export { cableTable, written as csvText, partTable, readScrewTable, screwTable, stepTable } from './csv';
 export { planMarkdown } from './markdown';
-export { traySvg } from './tray-svg';
+export { trayPicture, traySvg } from './tray-picture';
 export { diffMachines, type Change } from './diff';
 export { readPlan } from './plan-file';
 export { runDocument, runTable, RUN_FORMAT, type RunJob } from './run-file';

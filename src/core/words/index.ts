@@ -32,3 +32,4 @@ export { mixUpWords } from './screws';
 export { SHEET } from './sheet';
 export { CLOSING_CHECK, OPEN_TEST, openTestReason, TESTED, testWords } from './tests';
 export { DIFFERENCE, FIELD_NAMES } from './differences';
+export { TRAY } from './tray';

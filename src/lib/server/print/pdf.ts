@@ -1,10 +1,9 @@
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
-import SVGtoPDF from 'svg-to-pdfkit';
 import { stampText } from '$core/calendar';
-import { drawingSvg } from '$core/drawing';
+import { drawingPicture } from '$core/drawing';
 import type { Tray } from '$core/fasteners';
-import { traySvg } from '$core/formats';
+import { trayPicture } from '$core/formats';
 import type { ShopSettings } from '$core/job';
 import { modelOf, type Machine, type Model } from '$core/machine';
 import { brokenForGood, zoneAt, type Plan } from '$core/plan';
@@ -12,6 +11,7 @@ import { machineAfter, reportSections, screwRows, type RunState } from '$core/ru
 import { duration } from '$lib/ui/format';
 import { goalParts } from '$core/goals';
 import { jobWords, LEG_NAMES } from '$core/words';
+import { drawPicture } from './picture';
 
 /** Points of a PDF page per millimetre. */
 const PT = 72 / 25.4;
@@ -43,19 +43,13 @@ function begin(title: string): { doc: Doc; bytes: Promise<Buffer<ArrayBuffer>> }
   return { doc, bytes };
 }
 
-const fontOf = (_family: string, bold: boolean) => (bold ? 'bold' : 'plain');
-
 /** The tray's sheets at true scale, A4. */
 export function trayPdf(model: Model, tray: Tray): Promise<Buffer<ArrayBuffer>> {
   const { doc, bytes } = begin(`${model.machine.maker} ${model.machine.model}: tray`);
-  const svg = traySvg(model, tray);
+  const picture = trayPicture(model, tray);
   for (let sheet = 0; sheet < tray.sheets; sheet++) {
     if (sheet > 0) doc.addPage();
-    SVGtoPDF(doc, svg, 0, -sheet * tray.sheet.heightMm * PT, {
-      width: tray.sheet.widthMm * PT,
-      height: tray.sheets * tray.sheet.heightMm * PT,
-      fontCallback: fontOf
-    });
+    drawPicture(doc, picture, [0, -sheet * tray.sheet.heightMm * PT], PT);
   }
   doc.end();
   return bytes;
@@ -132,7 +126,7 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
       plan.steps.findIndex((s) => s.leg === 'swap')
     ) ?? machine.zones[0]!.id;
   const swap = plan.steps.findIndex((s) => s.leg === 'swap');
-  const drawing = drawingSvg(
+  const drawing = drawingPicture(
     model,
     zone,
     machineAfter(
@@ -147,7 +141,9 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
     { goals: goalParts(plan.goals) }
   );
   const height = 70 * PT;
-  SVGtoPDF(doc, drawing, left, doc.y, { width, height, preserveAspectRatio: 'xMidYMid meet', fontCallback: fontOf });
+  const scale = Math.min(width / drawing.width, height / drawing.height);
+  const middle = [left + (width - scale * drawing.width) / 2, doc.y + (height - scale * drawing.height) / 2] as const;
+  drawPicture(doc, drawing, middle, scale);
   doc.y += height + 8;
 
   const list = (title: string, items: readonly string[]) => {
