@@ -42,13 +42,17 @@ it('takes so many, each once, spread over the whole, a beginning of them as well
   }
 });
 
-it('asks the tests of its own room first, then the quickest, and none beyond its budget', () => {
+it('asks the tests of its own room, then the quickest, and of others none beyond its budget', () => {
   const took = new Map([
     ['src/core/a/a.test.ts', 5],
+    ['src/core/a/slow.test.ts', 90],
     ['src/core/b/slow.test.ts', 80],
     ['src/core/b/quick.test.ts', 1],
     ['src/core/c/middling.test.ts', 20]
   ]);
   const rounds = roundsFor('src/core/a/rule.ts', new Set([...took.keys(), 'gone.test.ts']), took, 40);
-  expect(rounds).toEqual([['src/core/a/a.test.ts', 'src/core/b/quick.test.ts'], ['src/core/c/middling.test.ts']]);
+  expect(rounds).toEqual([
+    ['src/core/a/a.test.ts', 'src/core/b/quick.test.ts'],
+    ['src/core/a/slow.test.ts', 'src/core/c/middling.test.ts']
+  ]);
 });

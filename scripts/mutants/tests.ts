@@ -42,20 +42,23 @@ export function testsByFile(root: string): Map<string, Set<string>> {
 const roomOf = (file: string) => file.split('/').slice(0, -1).join('/');
 
 /**
- * In which order tests are asked: those of the file's own room, then the others, quickest first, as long as the budget lasts.
+ * In which order tests are asked: those of the file's own room, whatever they take, then the others, quickest first, as long as
+ * the budget lasts.
+ * @param budget of the others, s
  * @returns two rounds: what is quick, and what is asked only where that noticed nothing
  */
 export function roundsFor(file: string, tests: ReadonlySet<string>, took: Durations, budget: number): string[][] {
-  const own = (test: string) => (roomOf(file).startsWith(roomOf(test)) ? 0 : 1);
-  const sorted = [...tests]
-    .filter((t) => took.has(t))
-    .sort((a, b) => own(a) - own(b) || took.get(a)! - took.get(b)! || (a < b ? -1 : 1));
-  const rounds: string[][] = [[], []];
+  const isOwn = (test: string) => roomOf(file).startsWith(roomOf(test));
+  const sorted = [...tests].filter((t) => took.has(t)).sort((a, b) => took.get(a)! - took.get(b)! || (a < b ? -1 : 1));
+  const [own, others] = [sorted.filter(isOwn), sorted.filter((t) => !isOwn(t))];
   let spent = 0;
-  for (const test of sorted) {
-    spent += took.get(test)!;
-    if (spent > budget && rounds[0]!.length > 0) break;
-    rounds[spent <= budget / 4 || rounds[0]!.length === 0 ? 0 : 1]!.push(test);
-  }
-  return rounds.filter((r) => r.length > 0);
+  const within = others.filter((test) => (spent += took.get(test)!) <= budget);
+  const isQuick = (test: string) => took.get(test)! <= QUICK;
+  return [
+    [...own.filter(isQuick), ...within.filter((t) => took.get(t)! <= QUICK / 10)],
+    [...own.filter((t) => !isQuick(t)), ...within.filter((t) => took.get(t)! > QUICK / 10)]
+  ].filter((r) => r.length > 0);
 }
+
+/** What is asked in the first round, s. */
+const QUICK = 10;

@@ -1,0 +1,17 @@
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vitest/config';
+
+const root = fileURLToPath(new URL('../..', import.meta.url));
+const at = (folder: string) => `${root}src/${folder}`;
+
+/** The core's tests without application and database, for a tool that starts them hundreds of times. */
+export default defineConfig({
+  root,
+  resolve: { alias: { $core: at('core'), $lib: at('lib'), $workers: at('workers') } },
+  test: {
+    include: ['src/core/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/ew/*.test.ts'],
+    execArgv: ['--import', 'tsx'],
+    server: { deps: { external: [/src\/core\/solve\//] } },
+    testTimeout: 600_000
+  }
+});
