@@ -12,6 +12,9 @@ export default defineConfig({
     include: ['src/core/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/ew/*.test.ts'],
     execArgv: ['--import', 'tsx'],
     server: { deps: { external: [/src\/core\/solve\//] } },
+    // One process for all files: what a mutant costs is mostly starting them.
+    isolate: false,
+    maxWorkers: 1,
     testTimeout: 600_000
   }
 });
