@@ -6,7 +6,6 @@ import {
   readScrewTable,
   screwTable,
   writeMachineFile,
-  checkMachine,
   type Published
 } from '$core/formats';
 import { checkPlan } from '$core/check';
@@ -15,6 +14,7 @@ import { problemLine, Refusal, machineAt, textAt } from './files';
 import { parsed } from './options';
 import { planText } from './planning';
 import { shown } from '$core/result';
+import { checkMachine } from '$core/validate';
 
 export { Refusal };
 

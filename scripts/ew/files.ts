@@ -1,7 +1,8 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
-import { readMachineFile, type MachineFile } from '$core/formats';
+import { readMachineFile } from '$core/formats';
 import { MACHINE_FILE_MAX_BYTES } from '$core/machine';
 import type { Problem } from '$core/result';
+import type { CheckedMachine } from '$core/validate';
 
 /** What was asked cannot be done: lines for standard error. */
 export class Refusal extends Error {
@@ -10,7 +11,7 @@ export class Refusal extends Error {
   }
 }
 
-export type Read = Extract<MachineFile, { ok: true }>;
+export type Read = Extract<CheckedMachine, { ok: true }>;
 
 export const problemLine = (path: string, f: Problem) => `${path}: ${f.severity}: ${f.place}: ${f.message}`;
 

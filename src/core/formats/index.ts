@@ -1,4 +1,4 @@
-export { checkMachine, readMachineFile, writeMachineFile, type MachineFile } from './machine-file';
+export { readMachineFile, writeMachineFile } from './machine-file';
 export { jsonSchema, PUBLISHED, type Published } from './schemas';
 export { cableTable, written as csvText, partTable, readScrewTable, screwTable, stepTable } from './csv';
 export { planMarkdown } from './markdown';

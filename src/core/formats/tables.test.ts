@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { Machine } from '../machine';
 import { plan } from '../plan';
 import { demoAccess } from '../testing/machines';
-import { cableTable, checkMachine, partTable, planMarkdown, readScrewTable, screwTable, stepTable } from '.';
+import { cableTable, partTable, planMarkdown, readScrewTable, screwTable, stepTable } from '.';
+import { checkMachine } from '../validate';
 
 const { model } = demoAccess();
 const { machine } = model;

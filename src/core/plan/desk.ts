@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import { accessOf, type Access } from '../access';
 import { modelOf, type Machine } from '../machine';
 import { findAlongside, findAlternatives, type Alongside, type Alternative } from './choices';
@@ -20,12 +21,14 @@ const KEPT_PLANS = 200;
 
 /** A place where plans are made: it derives each machine once, and makes each plan once. */
 export class PlanDesk {
-  private readonly machines = new Kept<Access>(KEPT_MACHINES);
-  private readonly plans = new Kept<Plan>(KEPT_PLANS);
+  private readonly machines = new LRUCache<string, Access>({ max: KEPT_MACHINES });
+  private readonly plans = new LRUCache<string, Plan>({ max: KEPT_PLANS });
 
   /** What is derived from a machine file, once per hash. */
   access(hash: string, machine: Machine): Access {
-    return this.machines.get(hash) ?? this.machines.put(hash, accessOf(modelOf(machine)));
+    let access = this.machines.get(hash);
+    if (!access) this.machines.set(hash, (access = accessOf(modelOf(machine))));
+    return access;
   }
 
   /**
@@ -42,7 +45,10 @@ export class PlanDesk {
     const making = planning(this.access(request.hash, machine), goals, { ...options, pace: factors });
     for (let isEnough = false; ;) {
       const { value, done } = making.next(isEnough);
-      if (done) return isEnough ? value : this.plans.put(key, value);
+      if (done) {
+        if (!isEnough) this.plans.set(key, value);
+        return value;
+      }
       isEnough = (yield value) === true || isEnough;
     }
   }
@@ -57,25 +63,5 @@ export class PlanDesk {
       alternatives: yield* findAlternatives(access, goals, avoid),
       alongside: yield* findAlongside(access, goals, ALONGSIDE_SECONDS, avoid)
     };
-  }
-}
-
-/** A few things by key, the one used longest ago dropped first. */
-class Kept<T> {
-  private readonly map = new Map<string, T>();
-
-  constructor(private readonly most: number) {}
-
-  get(key: string): T | undefined {
-    const found = this.map.get(key);
-    if (found !== undefined) this.put(key, found);
-    return found;
-  }
-
-  put(key: string, value: T): T {
-    this.map.delete(key);
-    this.map.set(key, value);
-    if (this.map.size > this.most) this.map.delete(this.map.keys().next().value!);
-    return value;
   }
 }

@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Access } from '../access';
-import { checkMachine } from '../formats';
 import { actOf, Facts } from '../check/facts';
 import { Reach } from '../check/reach';
 import { Machine, removes } from '../machine';
@@ -15,6 +14,7 @@ import { upProblem } from './up';
 import { actionCost, actionOf, plan, removalSet } from '.';
 import type { ActionId } from '../ids';
 import { PlanningError, type Goal } from '../goals';
+import { checkMachine } from '../validate';
 
 const bondBetween = (kind: 'tape' | 'thermal-compound', a: string, b: string, at: [number, number], depth: number) =>
   (kind === 'tape'

@@ -20,6 +20,7 @@ import { nextBatch, refusedOf, type Refused } from './batches';
 import { isKept, keep, keptOf, takeOverOld, type KeptEvent } from './kept';
 import { Photos } from './photos.svelte';
 import { followRun } from './run-stream';
+import { Again } from '../again';
 
 export type Sync = 'saved' | 'saving' | 'waiting' | 'signed-out' | 'refused';
 const RETRY_MS = [500, 1000, 2000, 5000, 10_000];
@@ -63,10 +64,9 @@ export class Bench {
   #opened = false;
   /** The server has answered since the last time that it did not. */
   #reached = false;
-  #tries = 0;
   /** One by one after an answer that refuses without a name: then it is told by itself which one is meant. */
   #oneByOne = false;
-  #timer: ReturnType<typeof setTimeout> | undefined;
+  readonly #again = new Again(RETRY_MS);
   #unfollow: (() => void) | undefined;
   /** The position up to which the server's events are known. */
   #seq: number;
@@ -175,7 +175,7 @@ export class Bench {
   }
 
   close(): void {
-    clearTimeout(this.#timer);
+    this.#again.stop();
     if (this.#unfollow) removeEventListener('online', this.#now);
     this.#unfollow?.();
     this.#unfollow = undefined;
@@ -183,7 +183,7 @@ export class Bench {
   }
 
   readonly #now = (): void => {
-    this.#tries = 0;
+    this.#again.afresh();
     void this.#send();
   };
 
@@ -253,13 +253,13 @@ export class Bench {
   async #send(): Promise<void> {
     if (this.#sending || !this.#opened) return;
     this.#sending = true;
-    clearTimeout(this.#timer);
+    this.#again.stop();
     try {
       while (!this.#reached || this.#pending.length > 0) {
         if (!this.#reached) await this.#reach();
         else await this.#sendSome();
       }
-      this.#tries = 0;
+      this.#again.afresh();
       this.#oneByOne = false;
       if (this.sync !== 'refused') this.sync = 'saved';
       void this.photos.send();
@@ -268,7 +268,7 @@ export class Bench {
       this.sync = (error as Error).cause === 401 ? 'signed-out' : 'waiting';
       if ((error as Error).cause === 403)
         this.problem = 'Your role does not allow recording any more. What you recorded is kept here: ask a lead.';
-      this.#timer = setTimeout(() => void this.#send(), RETRY_MS[Math.min(this.#tries++, RETRY_MS.length - 1)]);
+      this.#again.later(() => void this.#send());
     } finally {
       this.#sending = false;
     }
@@ -325,7 +325,7 @@ export class Bench {
     const ids = new Set(batch.map((e) => e.id));
     for (const id of ids) this.#onServer.add(id);
     this.#pending = this.#pending.filter((e) => !ids.has(e.id));
-    this.#tries = 0;
+    this.#again.afresh();
     this.refusal = undefined;
     this.sync = 'saving';
     void this.#keep(batch.map((event) => this.#sentRow({ ...event, by: this.me.name })));

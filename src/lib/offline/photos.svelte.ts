@@ -1,4 +1,5 @@
 import { dropPhoto, keepPhoto, keptPhoto, keptPhotos, type KeptPhoto } from './kept';
+import { Again } from '../again';
 
 /** Again after so long when the server could not be reached or had no room, ms. */
 const AGAIN_MS = 10_000;
@@ -17,7 +18,7 @@ export class Photos {
   /** Those that this browser does not keep: they are sent from here. */
   readonly #loose = new Map<string, KeptPhoto>();
   #sending: Promise<void> | undefined;
-  #timer: ReturnType<typeof setTimeout> | undefined;
+  readonly #again = new Again([AGAIN_MS]);
 
   constructor(
     readonly run: string,
@@ -44,7 +45,7 @@ export class Photos {
   }
 
   close(): void {
-    clearTimeout(this.#timer);
+    this.#again.stop();
   }
 
   /** Sends what waits until the server cannot take more; the event of each picture has to be there first. */
@@ -76,7 +77,7 @@ export class Photos {
   }
 
   async #round(): Promise<void> {
-    clearTimeout(this.#timer);
+    this.#again.stop();
     const rows = (await this.#mine()).filter((p) => p.is === 'waiting');
     this.waiting = rows.length;
     this.problem = '';
@@ -93,7 +94,7 @@ export class Photos {
         await keepPhoto(aside).catch(() => this.#loose.set(row.photo, aside));
       } else {
         if (response?.status === 507) this.problem = answer?.message ?? '';
-        this.#timer = setTimeout(() => void this.send(), AGAIN_MS);
+        this.#again.later(() => void this.send());
         return;
       }
       this.waiting--;

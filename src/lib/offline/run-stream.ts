@@ -1,4 +1,5 @@
 import type { RunEvent } from '$core/run';
+import { Again } from '../again';
 
 const LISTEN_AGAIN_MS = 3000;
 
@@ -14,7 +15,7 @@ interface Hearer {
 /** Hears what others record on a run, as it happens, until it is ended. @returns what ends it */
 export function followRun(run: string, by: Hearer): () => void {
   let stream: EventSource | undefined;
-  let again: ReturnType<typeof setTimeout> | undefined;
+  const again = new Again([LISTEN_AGAIN_MS]);
   const listen = () => {
     const mine = new EventSource(`/api/runs/${run}/stream?after=${by.after()}`);
     stream = mine;
@@ -24,12 +25,12 @@ export function followRun(run: string, by: Hearer): () => void {
     mine.onerror = () => {
       by.lost();
       // A broken connection the browser takes up again by itself; an answer of refusal, such as from a server whose database is down, it takes for final.
-      if (mine.readyState === EventSource.CLOSED && stream === mine) again = setTimeout(listen, LISTEN_AGAIN_MS);
+      if (mine.readyState === EventSource.CLOSED && stream === mine) again.later(listen);
     };
   };
   listen();
   return () => {
-    clearTimeout(again);
+    again.stop();
     stream?.close();
     stream = undefined;
   };

@@ -8,6 +8,7 @@ import { countJobs, listJobs, MOST_COUNTED, PAGE } from '$lib/server/jobs/jobs';
 import { shopSettings } from '$lib/server/settings/shop';
 import { dropView, savedViews, saveView } from '$lib/server/jobs/views';
 import type { Actions, PageServerLoad } from './$types';
+import { formOf } from '$lib/server/http/form';
 
 export const load: PageServerLoad = async ({ url, locals }) => {
   const query = queryFrom(url.searchParams);
@@ -38,10 +39,10 @@ const View = z.object({
 
 export const actions: Actions = {
   save: async ({ request, locals }) => {
-    const asked = View.safeParse(Object.fromEntries(await request.formData()));
-    if (!asked.success) return fail(400, { message: 'Give the view a name of up to 60 characters.' });
-    await saveView(pool(), locals.person!.id, asked.data);
-    redirect(303, `/jobs?${asked.data.query}`);
+    const asked = await formOf(request, View);
+    if (!asked.ok) return fail(400, { message: 'Give the view a name of up to 60 characters.' });
+    await saveView(pool(), locals.person!.id, asked.value);
+    redirect(303, `/jobs?${asked.value.query}`);
   },
   drop: async ({ request, locals }) => {
     await dropView(pool(), locals.person!.id, String((await request.formData()).get('name') ?? ''));

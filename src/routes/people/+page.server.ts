@@ -7,6 +7,7 @@ import { accounts, changeAccount, openAccount, resetPassword, ROLES } from '$lib
 import { Password } from '$lib/server/sign-in/password-form';
 import type { Actions, PageServerLoad } from './$types';
 import { whyNot } from '$core/result';
+import { formOf } from '$lib/server/http/form';
 
 export const load: PageServerLoad = async () => ({ people: await accounts(pool()), log: await auditLog(pool()) });
 
@@ -29,35 +30,28 @@ const WORDS: Record<string, string> = {
   password: 'The password'
 };
 
-async function form<T>(request: Request, shape: z.ZodType<T>): Promise<{ data: T } | { message: string }> {
-  const asked = shape.safeParse(Object.fromEntries(await request.formData()));
-  if (asked.success) return { data: asked.data };
-  const issue = asked.error.issues[0]!;
-  return { message: `${WORDS[String(issue.path[0])] ?? 'The form'} ${issue.message}.` };
-}
-
 export const actions: Actions = {
   add: async ({ request, locals }) => {
-    const asked = await form(request, New);
-    if ('message' in asked) return fail(400, asked);
-    const { password, ...person } = asked.data;
+    const asked = await formOf(request, New, WORDS);
+    if (!asked.ok) return fail(400, { message: whyNot(asked) });
+    const { password, once: _, ...person } = asked.value;
     const opened = await openAccount(person, password, locals.person!.id);
     return opened.ok ? {} : fail(409, { message: whyNot(opened) });
   },
   change: async ({ request, locals }) => {
-    const asked = await form(request, Change);
-    if ('message' in asked) return fail(400, asked);
+    const asked = await formOf(request, Change, WORDS);
+    if (!asked.ok) return fail(400, { message: whyNot(asked) });
     const changed = await changeAccount(
-      asked.data.id,
-      { role: asked.data.role, isDisabled: asked.data.isDisabled === 'yes' },
+      asked.value.id,
+      { role: asked.value.role, isDisabled: asked.value.isDisabled === 'yes' },
       locals.person!.id
     );
     return changed.ok ? {} : fail(409, { message: whyNot(changed) });
   },
   reset: async ({ request, locals }) => {
-    const asked = await form(request, Reset);
-    if ('message' in asked) return fail(400, asked);
-    const changed = await resetPassword(asked.data.id, asked.data.password, locals.person!.id);
+    const asked = await formOf(request, Reset, WORDS);
+    if (!asked.ok) return fail(400, { message: whyNot(asked) });
+    const changed = await resetPassword(asked.value.id, asked.value.password, locals.person!.id);
     return changed.ok ? {} : fail(409, { message: whyNot(changed) });
   }
 };

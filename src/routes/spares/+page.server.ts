@@ -10,6 +10,7 @@ import { listSpares, moveStock, openOrders, takeIn } from '$lib/server/stock/spa
 import { dropOrder, orderSpare } from '$lib/server/stock/supplier';
 import type { Actions, PageServerLoad } from './$types';
 import { whyNot } from '$core/result';
+import { formOf } from '$lib/server/http/form';
 
 export const load: PageServerLoad = async ({ locals }) => {
   const [spares, orders, { rates }] = await Promise.all([listSpares(pool()), openOrders(pool()), shopSettings(pool())]);
@@ -31,32 +32,36 @@ const Added = z.object({
 });
 const Again = z.object({ order: z.uuid(), number: line(40), quantity: z.coerce.number().int().min(1).max(10_000) });
 
-const Once = z.object({ once: z.uuid().optional().catch(undefined) });
-const form = async <T>(request: Request, shape: z.ZodType<T>) =>
-  z.intersection(Once, shape).safeParse(Object.fromEntries(await request.formData()));
+const WORDS = { number: 'The number', name: 'The name' };
 
 export const actions: Actions = {
   move: async ({ request, locals }) => {
-    const asked = await form(request, Move);
-    if (!asked.success || asked.data.change === 0) return fail(400, { message: 'Say how many, where, and why.' });
-    const { number, place, change, why } = asked.data;
-    const moved = await moveStock(number, place, change, why, { by: locals.person!.id, once: asked.data.once });
+    const asked = await formOf(request, Move);
+    if (!asked.ok || asked.value.change === 0) return fail(400, { message: 'Say how many, where, and why.' });
+    const { number, place, change, why } = asked.value;
+    const moved = await moveStock(number, place, change, why, { by: locals.person!.id, once: asked.value.once });
     if (!moved.ok) return fail(409, { message: whyNot(moved) });
     await refreshNeeding(pool(), number);
     return {};
   },
   arrived: async ({ request, locals }) => {
-    const asked = await form(request, Arrived);
-    if (!asked.success) return fail(400, { message: 'Say where it is put.' });
-    const taken = await takeIn(asked.data.order, asked.data.place, { by: locals.person!.id, once: asked.data.once });
+    const asked = await formOf(request, Arrived);
+    if (!asked.ok) return fail(400, { message: 'Say where it is put.' });
+    const taken = await takeIn(asked.value.order, asked.value.place, { by: locals.person!.id, once: asked.value.once });
     if (!taken) return fail(409, { message: 'Somebody has taken this order in already.' });
     await refreshNeeding(pool(), taken.number);
     return {};
   },
   again: async ({ request, locals }) => {
-    const asked = await form(request, Again);
-    if (!asked.success) return fail(400, { message: 'Which order?' });
-    const answer = await orderSpare(asked.data.number, asked.data.quantity, null, locals.person!.id, asked.data.order);
+    const asked = await formOf(request, Again);
+    if (!asked.ok) return fail(400, { message: 'Which order?' });
+    const answer = await orderSpare(
+      asked.value.number,
+      asked.value.quantity,
+      null,
+      locals.person!.id,
+      asked.value.order
+    );
     return answer.ok ? {} : fail(502, { message: whyNot(answer) });
   },
   drop: async ({ request }) => {
@@ -66,20 +71,17 @@ export const actions: Actions = {
     return {};
   },
   add: async ({ request, locals }) => {
-    const asked = await form(request, Added);
-    if (!asked.success)
-      return fail(400, {
-        message: `${asked.error.issues[0]!.path[0] === 'number' ? 'The number' : 'The name'} ${asked.error.issues[0]!.message}.`
-      });
+    const asked = await formOf(request, Added, WORDS);
+    if (!asked.ok) return fail(400, { message: whyNot(asked) });
     const { rates } = await shopSettings(pool());
-    const price = asked.data.price.trim() === '' ? null : readAmount(asked.data.price, rates.currency);
+    const price = asked.value.price.trim() === '' ? null : readAmount(asked.value.price, rates.currency);
     if (price === undefined)
       return fail(400, {
-        message: `“${asked.data.price}” is no amount, or could be read in two ways: write it like ${amountExample(rates.currency)}.`
+        message: `“${asked.value.price}” is no amount, or could be read in two ways: write it like ${amountExample(rates.currency)}.`
       });
     await learnSpare(
       pool(),
-      Spare.parse({ number: asked.data.number.trim(), name: asked.data.name, kind: asked.data.kind }),
+      Spare.parse({ number: asked.value.number.trim(), name: asked.value.name, kind: asked.value.kind }),
       price,
       locals.person!.id
     );

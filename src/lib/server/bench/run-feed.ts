@@ -2,6 +2,7 @@ import pg from 'pg';
 import { LIMITS } from '../database/pool';
 import { log } from '../http/log';
 import { settings } from '../settings/environment';
+import { Again } from '../../again';
 
 /** The channel on which a process tells all others that a run has grown: the payload is the run's id. */
 export const RUN_CHANNEL = 'run_events';
@@ -14,8 +15,7 @@ const AGAIN_MS = [200, 500, 1000, 2000, 5000];
 export class RunFeed {
   private readonly watchers = new Map<string, Set<() => void>>();
   private client: pg.Client | undefined;
-  private timer: ReturnType<typeof setTimeout> | undefined;
-  private tries = 0;
+  private readonly again = new Again(AGAIN_MS);
   private isClosed = false;
 
   constructor(private readonly databaseUrl: string) {}
@@ -24,7 +24,7 @@ export class RunFeed {
   watch(run: string, look: () => void): () => void {
     const all = this.watchers.get(run) ?? new Set();
     this.watchers.set(run, all.add(look));
-    if (!this.client && !this.timer) this.connect();
+    if (!this.client && !this.again.isDue) this.connect();
     return () => {
       all.delete(look);
       if (all.size === 0) this.watchers.delete(run);
@@ -33,14 +33,14 @@ export class RunFeed {
 
   async close(): Promise<void> {
     this.isClosed = true;
-    clearTimeout(this.timer);
+    this.again.stop();
     this.watchers.clear();
     await this.client?.end().catch(() => {});
     this.client = undefined;
   }
 
   private connect(): void {
-    this.timer = undefined;
+    this.again.stop();
     const client = new pg.Client({
       connectionString: this.databaseUrl,
       application_name: 'eager-wrench feed',
@@ -56,7 +56,7 @@ export class RunFeed {
       .connect()
       .then(() => client.query(`listen ${RUN_CHANNEL}`))
       .then(() => {
-        this.tries = 0;
+        this.again.afresh();
         for (const all of this.watchers.values()) all.forEach((look) => look());
       })
       .catch((err: Error) => this.lost(client, err));
@@ -68,7 +68,7 @@ export class RunFeed {
     client.end().catch(() => {});
     if (this.isClosed) return;
     if (err) log.warn({ err: { message: err.message } }, 'the feed of runs lost its connection');
-    this.timer = setTimeout(() => this.connect(), AGAIN_MS[Math.min(this.tries++, AGAIN_MS.length - 1)]);
+    this.again.later(() => this.connect());
   }
 }
 

@@ -1,4 +1,5 @@
 import { MessageChannel } from 'node:worker_threads';
+import { LRUCache } from 'lru-cache';
 import type { Machine } from '$core/machine';
 import { requestKey, type Plan, type PlanRequest } from '$core/plan';
 import type { Checked, Heard, Made } from '$workers/plan-thread';
@@ -8,8 +9,9 @@ import { PlanningError } from '$core/goals';
 import { whyNot } from '$core/result';
 
 /** Plans that were made lately, by what was asked; those under way are shared by all who ask the same, and stopped when none of them is there any more. */
-const made = new Map<string, { plan: Promise<Plan>; wanted: Set<symbol>; stop: AbortController; isDone: boolean }>();
-const KEEP = 200;
+const made = new LRUCache<string, { plan: Promise<Plan>; wanted: Set<symbol>; stop: AbortController; isDone: boolean }>(
+  { max: 200 }
+);
 /** An asker who cannot leave. */
 const ALWAYS = Symbol('always');
 
@@ -36,7 +38,6 @@ export async function planFor(
       () => (mine.isDone = true),
       () => made.get(key) === mine && made.delete(key)
     );
-    if (made.size > KEEP) made.delete(made.keys().next().value!);
   }
   if (entry.isDone) return entry.plan;
   if (!signal) {

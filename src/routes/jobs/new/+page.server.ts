@@ -9,11 +9,12 @@ import { addJob, findJob, TO_FIND } from '$lib/server/jobs/jobs';
 import { listMachines, machineDocument } from '$lib/server/library/machines';
 import { shopTimes } from '$lib/server/planning/times';
 import { planBasis } from '$core/job';
-import { onceFrom } from '$lib/server/database/once';
 import { accessFor } from '$lib/server/planning/derived';
 import type { Actions, PageServerLoad } from './$types';
 import { Goal, PlanningError } from '$core/goals';
 import { jobWords } from '$core/words';
+import { formOf } from '$lib/server/http/form';
+import { whyNot } from '$core/result';
 
 export const load: PageServerLoad = async ({ url }) => {
   const machines = await listMachines(pool());
@@ -49,16 +50,12 @@ const FIELD = {
 
 export const actions: Actions = {
   default: async ({ request, locals }) => {
-    const sent = Object.fromEntries(await request.formData());
-    const form = Form.safeParse(sent);
-    if (!form.success) {
-      const issue = form.error.issues[0]!;
-      return fail(400, { message: `${FIELD[issue.path[0] as keyof typeof FIELD] ?? 'The form'} ${issue.message}.` });
-    }
+    const form = await formOf(request, Form, FIELD);
+    if (!form.ok) return fail(400, { message: whyNot(form) });
     // Nothing chosen: the fault is still to be found.
-    const goals = z.array(Goal).max(60).safeParse(parsed(form.data.goals));
+    const goals = z.array(Goal).max(60).safeParse(parsed(form.value.goals));
     if (!goals.success) return fail(400, { message: 'What to do cannot be read: choose again.' });
-    const file = await machineDocument(pool(), form.data.fileId);
+    const file = await machineDocument(pool(), form.value.fileId);
     if (!file) return fail(400, { message: 'That machine file is not here any more.' });
     const access = accessFor(file.hash, file.machine);
     try {
@@ -67,7 +64,7 @@ export const actions: Actions = {
       if (problem instanceof PlanningError) return fail(400, { message: problem.message });
       throw problem;
     }
-    const { dueOn, ...rest } = form.data;
+    const { dueOn, once, ...rest } = form.value;
     const number = await addJob(
       {
         ...rest,
@@ -75,7 +72,7 @@ export const actions: Actions = {
         goals: goals.data,
         work: goals.data.length > 0 ? jobWords(access.model, goals.data) : TO_FIND
       },
-      { by: locals.person!.id, once: onceFrom(sent.once ?? null) }
+      { by: locals.person!.id, once }
     );
     await replanJob((await findJob(pool(), number))!.id);
     redirect(303, `/jobs/${number}/intake`);

@@ -1,11 +1,12 @@
 import { error } from '@sveltejs/kit';
-import { checkMachine, diffMachines, type Change } from '$core/formats';
+import { diffMachines, type Change } from '$core/formats';
 import { pool } from '$lib/server/database/pool';
 import { jobsOnMachine, machineDocument, revisionsOf } from '$lib/server/library/machines';
 import { foundOnMachine } from '$lib/server/bench/runs';
 import { modelOf } from '$core/machine';
 import { proposedNote } from '$core/run';
 import type { PageServerLoad } from './$types';
+import { checkMachine } from '$core/validate';
 
 /** Files whose differences are worked out; older ones are listed. */
 const DIFFED = 20;

@@ -14,6 +14,7 @@ import { offersFor, orderSpare } from '$lib/server/stock/supplier';
 import type { Actions, PageServerLoad } from './$types';
 import { inSentence } from '$core/words';
 import { whyNot } from '$core/result';
+import { formOf } from '$lib/server/http/form';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
   const { job, machine, state } = await jobOfPage(params);
@@ -63,23 +64,15 @@ async function draftOf(
   return { quote: makeQuote(rates, { p50: job.p50Seconds, p80: job.p80Seconds }, [...priced, ...more]), unpriced };
 }
 
-const NumberForm = z.object({ number: line(40) });
+const NumberForm = z.object({ number: line(40).transform((n) => n.trim()) });
 const Extra = z.object({ text: z.union([z.literal(''), line(160)]), amount: z.string().max(40) });
-
-/** The number that a form names, and the id under which it is sent. */
-async function numberFrom(request: Request): Promise<{ number?: string | undefined; once?: string | undefined }> {
-  const form = await request.formData();
-  return {
-    number: NumberForm.safeParse(Object.fromEntries(form)).data?.number.trim(),
-    once: onceFrom(form.get('once'))
-  };
-}
 
 export const actions: Actions = {
   reserve: async ({ params, request, locals }) => {
     const { job } = await jobOfPage(params);
-    const { number, once } = await numberFrom(request);
-    if (!number) return fail(400, { message: 'Which spare?' });
+    const asked = await formOf(request, NumberForm);
+    if (!asked.ok) return fail(400, { message: 'Which spare?' });
+    const { number, once } = asked.value;
     const taken = await reserve(job.id, number, 1, { by: locals.person!.id, once });
     if (!taken.ok) return fail(409, { message: whyNot(taken) });
     await refreshNeeding(pool(), number);
@@ -87,20 +80,20 @@ export const actions: Actions = {
   },
   release: async ({ params, request }) => {
     const { job } = await jobOfPage(params);
-    const { number } = await numberFrom(request);
-    if (!number || !(await release(pool(), job.id, number)))
+    const asked = await formOf(request, NumberForm);
+    if (!asked.ok || !(await release(pool(), job.id, asked.value.number)))
       return fail(409, { message: 'It is not set aside for this job.' });
-    await refreshNeeding(pool(), number);
+    await refreshNeeding(pool(), asked.value.number);
     return {};
   },
   /** Whether a spare fits, by what the shop or the supplier knows of it. */
   check: async ({ params, request }) => {
     const { job, machine, state } = await jobOfPage(params);
-    const form = Object.fromEntries(await request.formData());
-    const number = NumberForm.safeParse(form).data?.number.trim();
+    const form = await formOf(request, NumberForm.extend({ part: z.string() }));
     const model = modelOf(machine);
-    const part = model.machine.parts.find((p) => p.id === form.part);
-    if (!number || !part) return fail(400, { message: 'Which number, for which part?' });
+    const part = form.ok && model.machine.parts.find((p) => p.id === form.value.part);
+    if (!form.ok || !part) return fail(400, { message: 'Which number, for which part?' });
+    const { number } = form.value;
     const all = await spareDocuments(pool());
     let spare = all.find((s) => s.number.toUpperCase() === number.toUpperCase());
     let from = 'the shop';
@@ -190,17 +183,16 @@ export const actions: Actions = {
   quote: async ({ params, request, locals }) => {
     const { job } = await jobOfPage(params);
     const { rates } = await shopSettings(pool());
-    const form = await request.formData();
-    const extra = Extra.safeParse(Object.fromEntries(form));
-    if (!extra.success) return fail(400, { message: 'The extra line cannot be read.' });
+    const extra = await formOf(request, Extra);
+    if (!extra.ok) return fail(400, { message: 'The extra line cannot be read.' });
     const more: Priced[] = [];
-    if (extra.data.text) {
-      const each = readAmount(extra.data.amount, rates.currency);
+    if (extra.value.text) {
+      const each = readAmount(extra.value.amount, rates.currency);
       if (each === undefined)
         return fail(400, {
-          message: `“${extra.data.amount}” is no amount, or could be read in two ways: write it like ${amountExample(rates.currency)}.`
+          message: `“${extra.value.amount}” is no amount, or could be read in two ways: write it like ${amountExample(rates.currency)}.`
         });
-      more.push({ what: 'other', text: extra.data.text, quantity: 1, each });
+      more.push({ what: 'other', text: extra.value.text, quantity: 1, each });
     }
     const draft = await draftOf(job, await needsOfJob(pool(), job.id), more);
     if (!draft) return fail(409, { message: 'There is no plan to quote: choose what to do first.' });
@@ -208,7 +200,7 @@ export const actions: Actions = {
       return fail(409, {
         message: `No price is known for ${draft.unpriced.join(', ')}: ask the supplier, or give it a price under Spares.`
       });
-    await sayOfJob(job, { is: 'quoted', quote: draft.quote }, locals.person!, onceFrom(form.get('once')));
+    await sayOfJob(job, { is: 'quoted', quote: draft.quote }, locals.person!, extra.value.once);
     return {};
   }
 };

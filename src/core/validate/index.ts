@@ -1,0 +1,1 @@
+export { checkMachine, type CheckedMachine } from './machine';
