@@ -30,7 +30,8 @@ export function power(reach: Reach, plan: Plan, moments: readonly Moment[], say:
     if (live.has(step.id) && !listed) say(step, 'is done with the power on and not listed as such');
     if (!live.has(step.id) && listed) say(step, 'is listed as energised and is not');
     // Plans of the first version said it in words alone.
-    if (listed && !step.cautions.some((c) => c.live ?? c.text.startsWith('Live:'))) say(step, 'is done with the power on and does not say so');
+    if (listed && !step.cautions.some((c) => c.live ?? c.text.startsWith('Live:')))
+      say(step, 'is done with the power on and does not say so');
   }
   for (const id of plan.energised)
     if (!plan.steps.some((s) => s.id === id)) say(undefined, `${id} is listed as energised and is no step`);
