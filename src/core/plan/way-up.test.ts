@@ -3,7 +3,11 @@ import type { Access } from '../access';
 import { problemsOf } from '../testing/checker';
 import { accessTo, demoAccess, machine, part, plug, screw } from '../testing/machines';
 import { plan } from '.';
+import { removalSet } from './sets';
 import { mirrorOrder } from './up';
+import { upEdges } from './way-up';
+import { openId } from '../ids';
+import { DEPARTS } from '../words';
 import type { Goal } from '../goals';
 
 const replace = (...parts: string[]): Goal[] => parts.map((p) => ({ do: 'replace', part: p }));
@@ -206,4 +210,22 @@ it('the mirror order puts what was done last first, as far as it is allowed, and
       ]
     )
   ).toThrow(/circle among a, b/);
+});
+
+it('of what is no plug and does not hold the battery, only work on the same face is done before the power goes on', () => {
+  const access = demoAccess();
+  const { taken, actions } = removalSet(access, replace('keyboard', 'board'));
+  const isolating = access.model.machine.isolation.joint!;
+  const { zone, a: battery } = access.model.joint(isolating);
+  const edges = upEdges(access, actions, taken.values()).filter((e) => e.after === openId(isolating));
+  const why = (id: string) => edges.filter((e) => e.before === id).map((e) => e.why);
+  expect(why(openId(isolating))).toEqual([]);
+  for (const id of actions) {
+    const action = access.actions.get(id)!;
+    const isPlug = action.kind === 'open' && action.joint.kind === 'connector';
+    const holdsIt = action.kind === 'open' && [action.joint.a, action.joint.b].includes(battery);
+    if (isPlug || holdsIt || action.zone === zone) continue;
+    expect(why(id), id).not.toContain(DEPARTS.powerLast);
+  }
+  expect([...actions].some((id) => why(id).includes(DEPARTS.powerLast))).toBe(true);
 });

@@ -9,6 +9,7 @@ import {
   amountWords,
   causeWords,
   closeWords,
+  EVENT,
   evidenceWords,
   jobWords,
   moveWords,
@@ -210,4 +211,12 @@ it('a plug stands for the function at its own end, not for all of the board', ()
   expect(touchedFunctions(model, [access.actions.get('joint:fan-plug')!])).toEqual(['cooling']);
   expect(touchedFunctions(model, [access.actions.get('move:wlan-card/lift')!])).toEqual(['wifi', 'bluetooth']);
   expect(touchedFunctions(model, [access.actions.get('joint:fan-screws')!])).toEqual([]);
+});
+
+it('what was done is told with what was counted and the mark that was read, where there was either', () => {
+  expect(EVENT.done('Unplug: fan')).toBe('Unplug: fan: done');
+  expect(EVENT.done('Take out 2 screws', 2)).toBe('Take out 2 screws: done, 2 counted');
+  expect(EVENT.done('Plug in: aerial', undefined, 'W1')).toBe('Plug in: aerial: done, on W1');
+  expect(EVENT.notSo('Fan screws', 'fewer', 1)).toBe('Fan screws: fewer than expected (1).');
+  expect(EVENT.notSo('Fan screws', 'broken')).toBe('Fan screws: broken.');
 });

@@ -1,0 +1,23 @@
+import { expect, it } from 'vitest';
+import { pathLength } from '../cables';
+import { demoAccess } from '../testing/machines';
+import { cableProblems } from './cables';
+
+const told = (lengthMm: (path: number) => number) => {
+  const machine = structuredClone(demoAccess().model.machine);
+  const cable = machine.cables.find((c) => c.part === 'io-cable')!;
+  cable.lengthMm = lengthMm(pathLength(cable).lengthMm);
+  return cableProblems(machine)
+    .filter((p) => p.place.endsWith('.lengthMm'))
+    .map((p) => p.code);
+};
+
+it('a cable may be half a millimetre shorter than it is drawn, and no more', () => {
+  expect(told((path) => path - 0.4)).toEqual([]);
+  expect(told((path) => path - 0.6)).toEqual(['cable-too-short']);
+});
+
+it('it may have slack of three tenths and 20 mm, and no more', () => {
+  expect(told((path) => path * 1.3 + 19)).toEqual([]);
+  expect(told((path) => path * 1.3 + 21)).toEqual(['cable-slack']);
+});
