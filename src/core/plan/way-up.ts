@@ -158,7 +158,7 @@ function powerLast(model: Model, all: readonly Action[], edges: Edges): void {
     openId(isolating),
     all.flatMap((action) => {
       const reason = why(action);
-      return reason && action.id !== openId(isolating) ? [{ id: action.id, why: reason }] : [];
+      return reason ? [{ id: action.id, why: reason }] : [];
     })
   );
 }
