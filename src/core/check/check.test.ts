@@ -79,3 +79,13 @@ it('outlines that coincide lie over each other', () => {
   expect(reach.exitCovers(low, low.moves[0]!).map((d) => d.cover)).toEqual(['top']);
   expect(reach.exitCovers(model.part('top'), model.part('top').moves[0]!)).toEqual([]);
 });
+
+it('a cable is minded only while it is in the machine', () => {
+  const made = plan(access, [{ do: 'replace', part: 'board' }]);
+  const step = made.steps.find((s) => s.id === 'up/move:board/tilt')!;
+  // It runs over the board, and comes back with the fan, later.
+  step.pinch.push({ cable: 'fan-wire', where: 'over', zone: step.zone!, crosses: [] });
+  expect(checkPlan(access.model.machine, made)).toEqual([
+    'up/move:board/tilt: minds fan-wire, which is not in the machine'
+  ]);
+});
