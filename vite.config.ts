@@ -17,6 +17,8 @@ export default defineConfig({
     reporters: ['default'],
     // The optimiser's inner loops run as they are served: the runner's own way of importing takes three times as long.
     execArgv: ['--import', 'tsx'],
+    // All processors: by default one is left idle.
+    maxWorkers: '100%',
     server: { deps: { external: [/src\/core\/solve\//] } },
     testTimeout: 600_000,
     hookTimeout: 600_000
