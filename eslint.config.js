@@ -4,6 +4,7 @@ import ts from 'typescript-eslint';
 import js from '@eslint/js';
 import svelteConfig from './svelte.config.js';
 import { beforePackages } from './scripts/lint/before-packages.js';
+import { madeIds } from './scripts/lint/made-ids.js';
 import { noSentences } from './scripts/lint/no-sentences.js';
 import { ENTRIES } from './scripts/setup/entries.mjs';
 
@@ -51,6 +52,13 @@ export default ts.config(
     ignores: ['**/*.test.ts', 'src/core/testing/**', 'src/core/words/**'],
     plugins: { house: { rules: { 'no-sentences': noSentences } } },
     rules: { 'house/no-sentences': 'error' }
+  },
+  {
+    // The check of plans reads ids by itself, as it does all else.
+    files: ['src/**/*.ts', 'src/**/*.svelte'],
+    ignores: ['**/*.test.ts', '**/testing/**', 'src/core/ids/**', 'src/core/check/**'],
+    plugins: { ids: { rules: { 'made-ids': madeIds } } },
+    rules: { 'ids/made-ids': 'error' }
   },
   {
     // The host's own zone and language are nobody's: days, times and numbers are written by src/core/calendar, as the shop has it.

@@ -1,3 +1,4 @@
+import { stepId } from '../ids';
 import type { Plan, Step } from './schema';
 
 export interface Reason {
@@ -23,7 +24,7 @@ export function explain(plan: Plan, step: Step): Reason[] {
     step.because.filter((id) => requirements.has(id)).map((id) => [id, undefined])
   );
   for (const id of from.keys()) {
-    for (const next of steps.get(`down/${requirements.get(id)!.of}`)?.because ?? []) {
+    for (const next of steps.get(stepId.action('down', requirements.get(id)!.of))?.because ?? []) {
       if (requirements.has(next) && !from.has(next)) from.set(next, id);
     }
   }
@@ -35,7 +36,7 @@ export function explain(plan: Plan, step: Step): Reason[] {
   const chain: Reason[] = [];
   for (let id = last; id !== undefined; id = from.get(id)) {
     const { text, figures, of } = requirements.get(id)!;
-    const user = steps.get(`down/${of}`);
+    const user = steps.get(stepId.action('down', of));
     chain.unshift({ text, ...(figures ? { figures } : {}), ...(user ? { step: user.id } : {}) });
   }
   return chain;

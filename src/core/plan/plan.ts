@@ -24,7 +24,7 @@ import { swapsOf } from './spare';
 import { kindOf, StepWriter } from './steps';
 import { departures, upProblem } from './up';
 import { openTestPlace } from './way-up';
-import { openId, type ActionId } from '../ids';
+import { openId, type ActionId, stepId } from '../ids';
 import { PlanningError, settleGoals, type Goal } from '../goals';
 
 export interface PlanOptions {
@@ -167,8 +167,8 @@ function written(
   );
   pairPoses(steps);
   const live = {
-    down: energised(access, set, down.sequence).map((id) => `down/${id}`),
-    up: liveAgain(access, up.sequence).map((id) => `up/${id}`)
+    down: energised(access, set, down.sequence).map((id) => stepId.action('down', id)),
+    up: liveAgain(access, up.sequence).map((id) => stepId.action('up', id))
   };
   for (const leg of ['down', 'up'] as const)
     for (const step of steps)

@@ -6,7 +6,7 @@ import type { Plan, Step } from '../plan';
 import { everyStep, strangeIn } from './checks';
 import { AFTER_SIGNING, when, type Addable, type Label, type Mark, type RunEvent } from './events';
 import { allSteps, inOrder, plansOf } from './rounds';
-import { inRound, roundOf } from '../ids';
+import { inRound, roundOf, stepId, openId } from '../ids';
 
 export interface StepRecord {
   /** The event that said so. */
@@ -192,7 +192,7 @@ export function fold(model: Model, first: Plan, events: readonly RunEvent[]): Ru
           event: event.id,
           at: event.at,
           ...who,
-          step: `down/joint:${event.joint}`,
+          step: stepId.action('down', openId(event.joint)),
           what: event.fate,
           count: event.count,
           ...(event.note ? { note: event.note } : {})
@@ -314,11 +314,11 @@ class Accounts {
   add(joint: string, fate: Fate, count: number): void {
     const of = this.of(joint, this.round(joint));
     of[fate] += count;
-    this.fates.set(`${joint}~${this.round(joint)}`, of);
+    this.fates.set(inRound(joint, this.round(joint)), of);
   }
 
   of(joint: string, round: number): Record<Fate, number> {
-    return { ...(this.fates.get(`${joint}~${round}`) ?? emptyFates()) };
+    return { ...(this.fates.get(inRound(joint, round)) ?? emptyFates()) };
   }
 }
 
@@ -334,8 +334,8 @@ function ledger(model: Model, steps: ReadonlyMap<string, Step>, state: RunState,
     if (joint.kind !== 'screws') continue;
     let expected = joint.count;
     for (let round = 1; round <= last; round++) {
-      const opened = state.steps[inRound(`down/joint:${id}`, round)];
-      const closed = state.steps[inRound(`up/joint:${id}`, round)];
+      const opened = state.steps[inRound(stepId.action('down', openId(id)), round)];
+      const closed = state.steps[inRound(stepId.action('up', openId(id)), round)];
       // Nothing has been asked of a group that has not been opened yet.
       const open = opened && opened.outcome !== 'skipped';
       const out = open ? (opened.count ?? expected) : 0;

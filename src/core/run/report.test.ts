@@ -111,6 +111,16 @@ describe('the report', () => {
     expect(why(close('wlan-main-snap').id, 'W2')).toBe('Plug W1 belongs on W1: move it, then read the mark again.');
     expect(why(radio.steps[0]!.id, 'W1')).toMatch(/^No mark is read off/);
   });
+  it('tells of a group that is opened once more as of one opened first', () => {
+    const again = {
+      ...made,
+      steps: made.steps.map((s) => ({ ...s, id: s.id === 'down/joint:fan-screws' ? `${s.id}~2` : s.id }))
+    };
+    const said = [event({ type: 'not-so', step: 'down/joint:fan-screws~2', what: 'missing-as-received', count: 1 })];
+    const [received] = reportSections(model, [again], fold(model, again, said), STANDARD_PLACE);
+    expect(received!.lines.map((l) => l.text)).toEqual(['1 of fan screws: was missing when the machine came in']);
+  });
+
   it('is short where little was said', () => {
     expect(reportSections(model, [made], fold(model, made, []), STANDARD_PLACE).map((s) => s.title)).toEqual(['Done']);
   });

@@ -8,7 +8,7 @@ import type { Joint, Model } from '../machine';
 import { consumableOf, type Plan, type Step } from '../plan';
 import {
   begun,
-  fateWords,
+  fateOf,
   goalWords,
   inSentence,
   LISTING_WORDS,
@@ -49,7 +49,7 @@ export function reportSections(model: Model, plans: readonly Plan[], state: RunS
     const joint = f.step && isFate(f.what) ? openedAt(model, f.step) : undefined;
     const said =
       isFate(f.what) && joint
-        ? REPORT.fate(f.count!, joint.name, fateWords(f.what, f.count ?? 1))
+        ? fateOf(f.count ?? 1, joint.name, f.what)
         : f.what === 'note'
           ? f.note!
           : `${text(f.step) ?? REPORT.ofTheMachine}: ${inSentence(NOT_SO_WORDS[f.what as NotSo])}`;
@@ -100,7 +100,7 @@ export function reportSections(model: Model, plans: readonly Plan[], state: RunS
 
 /** The joint whose opening a finding was said of. */
 function openedAt(model: Model, step: string): Joint | undefined {
-  return model.machine.joints.find((j) => stepId.action('down', openId(j.id)) === step);
+  return model.machine.joints.find((j) => stepId.action('down', openId(j.id)) === inRound(step, 1));
 }
 
 /** A wrong clock is told once for each person at it, not once for each event. */

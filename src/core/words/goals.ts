@@ -3,15 +3,16 @@ import type { Model } from '../machine';
 import type { Weighting } from '../solve';
 import { begun, inSentence } from './text';
 
-const nameOf = (model: Model, goal: Goal) =>
+/** The part or plug that a goal is about. */
+export const goalName = (model: Model, goal: Goal) =>
   inSentence(goal.do === 'reach' ? model.joint(goal.joint).name : model.part(goal.part).name);
 
-export const goalWords = (model: Model, goal: Goal): string => `${goal.do} the ${nameOf(model, goal)}`;
+export const goalWords = (model: Model, goal: Goal): string => `${goal.do} the ${goalName(model, goal)}`;
 
 /** What a job is for, in one line: "Replace fan, keyboard; reach display plug". */
 export function jobWords(model: Model, goals: readonly Goal[]): string {
   const byVerb = new Map<string, string[]>();
-  for (const goal of goals) byVerb.set(goal.do, [...(byVerb.get(goal.do) ?? []), nameOf(model, goal)]);
+  for (const goal of goals) byVerb.set(goal.do, [...(byVerb.get(goal.do) ?? []), goalName(model, goal)]);
   const text = [...byVerb].map(([verb, names]) => `${verb} ${names.join(', ')}`).join('; ');
   return begun(text);
 }

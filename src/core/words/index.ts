@@ -1,10 +1,10 @@
-export { begun, counted, inSentence, listed, percent, sentence, type Phrase } from './text';
+export { begun, counted, inSentence, listed, percent, type Phrase } from './text';
 export { aboutJoint, aboutPart, type Motion } from './drawing';
 export { chanceWords, foundBefore, OBSTACLE, openedAtStep, RESISTS, wrongSocket, type SuspectWords } from './bench';
 export { CAUTIONS, CONDITION_CAUTIONS, DRY_ONLY, liveWords, looseWords, withLidWords } from './cautions';
 export { CELL_WORDS, LISTING_WORDS } from './cells';
 export { amountWords, consumableName, consumableStep, type Amount } from './consumables';
-export { EVENT, fateWords, NOT_SO_WORDS, OUTCOMES, suspectWords } from './record';
+export { EVENT, fateOf, fateWords, NOT_SO_WORDS, OUTCOMES, suspectWords } from './record';
 export { FITS, SPARE } from './spares';
 export { goalWords, jobWords, LEG_NAMES, WEIGHTING_NAMES } from './goals';
 export { CONDITION_WORDS, QUESTION_WORDS, STOP_WORDS } from './hazards';

@@ -1,7 +1,7 @@
 import type { Access, Action, Cause, Evidence } from '../access';
 import { goalOf, type Goal } from '../goals';
 import type { Joint, Model, Part } from '../machine';
-import { goalWords } from './goals';
+import { goalName, goalWords } from './goals';
 import { openWords } from './joints';
 import { moveWords, together } from './moves';
 import { begun, inSentence } from './text';
@@ -58,10 +58,8 @@ function mainOf<M extends Action & { kind: 'move' }>(adds: readonly M[], drops: 
 }
 
 /** "While you are there" in one line. */
-export function alongsideWords(model: Model, task: string, goal: Goal): string {
-  const name = inSentence(goal.do === 'reach' ? model.joint(goal.joint).name : model.part(goal.part).name);
-  return `${begun(task)} the ${name}`;
-}
+export const alongsideWords = (model: Model, task: string, goal: Goal): string =>
+  `${begun(task)} the ${goalName(model, goal)}`;
 
 /** A cause by name, as the answer to "why is this here?". */
 export function causeWords(model: Model, cause: Cause): string {

@@ -41,6 +41,10 @@ export function fateWords(fate: Fate, n: number): string {
   }
 }
 
+/** What became of screws of a group. */
+export const fateOf = (count: number, joint: string, fate: Fate): string =>
+  `${count} of ${inSentence(joint)}: ${inSentence(fateWords(fate, count))}`;
+
 /** What held a part. */
 export function suspectWords(model: Model, id: string): string {
   const joint = suspectJoint(id);
@@ -55,8 +59,7 @@ export const EVENT = {
   skipped: (step: string) => `${step}: skipped.`,
   notSo: (step: string, what: keyof typeof NOT_SO_WORDS, count?: number) =>
     `${step}: ${inSentence(NOT_SO_WORDS[what])}${count === undefined ? '' : ` (${count})`}.`,
-  account: (count: number, joint: string, fate: Fate) =>
-    `${count} of ${inSentence(joint)}: ${inSentence(fateWords(fate, count))}.`,
+  account: (count: number, joint: string, fate: Fate) => `${fateOf(count, joint, fate)}.`,
   tested: (step: string, outcome: keyof typeof OUTCOMES) => `${step}: ${OUTCOMES[outcome]}.`,
   note: (step: string, text: string) => (step ? `${step}: ${text}` : text),
   paused: 'Paused',

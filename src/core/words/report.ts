@@ -15,7 +15,6 @@ export const REPORT_TITLES = {
 /** Its lines. Names as they stand in the machine file. */
 export const REPORT = {
   ofTheMachine: 'Of the machine',
-  fate: (count: number, joint: string, fate: string) => `${count} of ${inSentence(joint)}: ${inSentence(fate)}`,
   resisted: (part: string, by: string) => `The ${inSentence(part)} resisted: ${by}`,
   late: (stamp: string) => `Recorded ${stamp}, before the signature; it reached the server after it.`,
   leftOut: (why: string) => `Left out: ${why}`,

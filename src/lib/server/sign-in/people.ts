@@ -1,6 +1,6 @@
 import { audit } from '../database/audit';
 import { pool, transaction, type Queryable } from '../database/pool';
-import { mayTry } from './tries';
+import { mayTry, waitWords } from './tries';
 import { hashPassword, passwordMatches } from './passwords';
 import { refused, type Result } from '$core/result';
 
@@ -143,7 +143,7 @@ export async function changeOwnPassword(
   keepSession: string
 ): Promise<Changed> {
   const wait = await mayTry('own-password', id);
-  if (wait !== undefined) return refused('wait', `Too many tries. Wait ${Math.ceil(wait / 60)} min, then try again.`);
+  if (wait !== undefined) return refused('wait', waitWords(wait));
   const stored = (await pool().query('select password_hash as hash from person where id = $1', [id])).rows[0]?.hash;
   // Hashing takes long, and holds no connection.
   if (!(await passwordMatches(stored, old))) return refused('wrong-password', 'The old password is not right.');

@@ -3,7 +3,7 @@ import { audit } from '../database/audit';
 import { pool } from '../database/pool';
 import { passwordMatches } from './passwords';
 import { findForSignIn, type Person } from './people';
-import { forgetTries, mayTry } from './tries';
+import { forgetTries, mayTry, waitWords } from './tries';
 import { problem, refusal, refused, type Problem, type Result } from '$core/result';
 
 /** What a browser keeps once somebody has signed in with it. */
@@ -48,8 +48,7 @@ export async function signIn(name: string, password: string, address: string, de
     const waitSeconds = await mayTry(what, key);
     // Not in the log: whoever is held back could fill it.
     if (waitSeconds !== undefined) {
-      const message = `Too many tries. Wait ${Math.ceil(waitSeconds / 60)} min, then try again.`;
-      return refusal([{ ...problem([], 'wait', message), waitSeconds }]);
+      return refusal([{ ...problem([], 'wait', waitWords(waitSeconds)), waitSeconds }]);
     }
   }
   const found = await findForSignIn(pool(), asked);

@@ -13,6 +13,10 @@ const LIMITS = {
 };
 export type Tried = keyof typeof LIMITS;
 
+/** What somebody is told who has to wait. */
+export const waitWords = (seconds: number): string =>
+  `Too many tries. Wait ${Math.ceil(seconds / 60)} min, then try again.`;
+
 /** Counts in the database, so that all processes share one count. */
 const limiter = (what: Tried) =>
   new RateLimiterPostgres({
