@@ -1,9 +1,13 @@
+import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gunzipSync } from 'node:zlib';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
 import pg from 'pg';
 import { SHOPS } from '../scripts/setup/browser-cluster.mjs';
+import { programs } from '../scripts/setup/postgres.mjs';
 import { startServer } from '../scripts/setup/server.mjs';
 import people from '../demo/people.json' with { type: 'json' };
 
@@ -24,11 +28,12 @@ export class App {
 
   /** @param env settings of the server besides those that every test gives it */
   static async open(seeded = true, env: Record<string, string> = {}): Promise<App> {
-    const cluster = process.env.TEST_CLUSTER_URL!;
-    const name = `e2e_${randomUUID().replaceAll('-', '')}`;
-    await admin(`create database ${name} template ${seeded ? SHOPS.demo : SHOPS.empty}`);
-    const as = (url: string) => url.replace(/\/postgres$/, `/${name}`);
-    const app = new App(as(process.env.TEST_APP_URL!), as(cluster), name, env);
+    return App.on(await newDatabase(seeded ? SHOPS.demo : SHOPS.empty), env);
+  }
+
+  /** @param name of a migrated database that nobody else uses; it goes when the application is closed */
+  static async on(name: string, env: Record<string, string> = {}): Promise<App> {
+    const app = new App(urlOf(process.env.TEST_APP_URL!, name), urlOf(process.env.TEST_CLUSTER_URL!, name), name, env);
     await app.start();
     return app;
   }
@@ -85,6 +90,26 @@ export class App {
     await this.stop();
     await admin(`drop database ${this.name} with (force)`);
   }
+}
+
+const urlOf = (cluster: string, name: string) => cluster.replace(/\/postgres$/, `/${name}`);
+
+/** @returns its name */
+async function newDatabase(template: string): Promise<string> {
+  const name = `e2e_${randomUUID().replaceAll('-', '')}`;
+  await admin(`create database ${name} template ${template}`);
+  return name;
+}
+
+/** A database of its own, as it was written away by `pg_dump`. @returns its name and its address for its owner */
+export async function restored(dump: string): Promise<{ name: string; url: string }> {
+  const name = await newDatabase('template0');
+  const url = urlOf(process.env.TEST_CLUSTER_URL!, name);
+  execFileSync(join(programs()!, 'psql'), ['-q', '-v', 'ON_ERROR_STOP=1', '-d', url], {
+    input: gunzipSync(readFileSync(dump)),
+    stdio: ['pipe', 'ignore', 'inherit']
+  });
+  return { name, url };
 }
 
 async function admin(sql: string): Promise<void> {
