@@ -76,7 +76,7 @@ test('a shop of the version before is taken over in place, every address answers
       ])
         await answers(`/${path}`);
     const begun = new Set(runs.map((r) => r.number));
-    for (const { number, goals } of await app.sql<{ number: number; goals: unknown[] }>(
+    for (const { number, goals } of await app.sql<{ number: string; goals: unknown[] }>(
       'select number, goals from job'
     )) {
       await answers(`/jobs/${number}`, [200, 303]);
