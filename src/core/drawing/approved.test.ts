@@ -1,0 +1,65 @@
+import { it } from 'vitest';
+import type { MachineState, Model } from '../machine';
+import { APPROVED_MACHINES, digest, expectApproved } from '../testing/approved';
+import { demoAccess } from '../testing/machines';
+import { drawingSvg, fromOutside, haloInks, laidBare, namesOf, sceneOf, thingsOf, untouched, viewOf } from '.';
+
+/** As it stands, without what only hides, with all joints open and what is leashed hanging, and half taken apart. */
+function states({ machine }: Model): Record<string, MachineState> {
+  const half = machine.parts.filter((_, i) => i % 2 === 1).map((p) => p.id);
+  return {
+    untouched: untouched(),
+    open: {
+      open: new Set(machine.joints.map((j) => j.id)),
+      leashed: new Set(machine.parts.filter((p) => p.moves.some((m) => m.kind !== 'lift')).map((p) => p.id)),
+      off: new Set()
+    },
+    half: {
+      open: new Set(machine.joints.filter((j) => half.includes(j.a) || half.includes(j.b)).map((j) => j.id)),
+      leashed: new Set(),
+      off: new Set(half)
+    }
+  };
+}
+
+it.each(APPROVED_MACHINES)('the drawings of %s are as approved', async (id) => {
+  const { model } = demoAccess(id);
+  const lines: string[] = [];
+  for (const zone of model.machine.zones) {
+    const all = { ...states(model), bare: laidBare(model, ['fan']) };
+    for (const [name, state] of Object.entries(all)) {
+      for (const from of name === 'untouched' ? [0, 3] : [0]) {
+        const scene = sceneOf(model, zone.id, state, from);
+        lines.push(`${zone.id} ${name} from ${from}: paper ${digest(drawingSvg(model, zone.id, state, { from }))}`);
+        for (const drawn of scene) lines.push(`  ${drawn.key} ${drawn.depth} ${digest(drawn)}`);
+        lines.push(`  names ${JSON.stringify(namesOf(scene, new Set(['fan']), 4.6))}`);
+        lines.push(`  outside ${digest(fromOutside(scene).map((d) => d.key))}`);
+        for (const thing of thingsOf(model, scene, state))
+          lines.push(`  ${thing.thing}: ${thing.name}, ${thing.about}`);
+      }
+    }
+    const svg = drawingSvg(model, zone.id, untouched(), {
+      widthMm: 180,
+      heightMm: 120,
+      nowPart: 'fan',
+      nowJoint: model.machine.joints[0]!.id,
+      goals: ['battery']
+    });
+    lines.push(`${zone.id} in hand ${digest(svg)}`);
+    for (const near of [true, false])
+      lines.push(
+        `${zone.id} view ${JSON.stringify(
+          viewOf(
+            { minX: 0, minY: 0, maxX: 300, maxY: 200 },
+            [
+              [40, 50],
+              [90, 55]
+            ],
+            near
+          )
+        )}`
+      );
+  }
+  for (const joint of model.machine.joints) lines.push(`halo of ${joint.id} ${digest(haloInks(joint))}`);
+  await expectApproved(id, lines);
+});

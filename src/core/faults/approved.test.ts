@@ -1,0 +1,75 @@
+import { readFileSync } from 'node:fs';
+import { it } from 'vitest';
+import { seeded } from '../solve';
+import { APPROVED_MACHINES, digest, expectApproved } from '../testing/approved';
+import { generatedFaults, LIKE_THE_DEMO } from '../testing/fault-sets';
+import { demoAccess } from '../testing/machines';
+import {
+  belief,
+  commonTo,
+  FaultSet,
+  mendedFault,
+  nextStep,
+  NOTHING_KNOWN,
+  priors,
+  reachFrom,
+  steady,
+  strangersOf,
+  swapLikeliest,
+  understood,
+  unplannableIn,
+  type Findings
+} from '.';
+
+const short = (n: number) => Number(n.toPrecision(7));
+
+it.each(APPROVED_MACHINES)('fault finding on %s is as approved', async (id) => {
+  const access = demoAccess(id);
+  const { model } = access;
+  const demo = FaultSet.parse(JSON.parse(readFileSync(`demo/faults/${id}.json`, 'utf8')));
+  const random = seeded(9);
+  const pick = <T>(list: readonly T[]) => list[Math.floor(random() * list.length)]!;
+  const lines: string[] = [];
+  const made = generatedFaults(model, LIKE_THE_DEMO, 3);
+  for (const set of [demo, ...(id === 'lindquay-slip-11' ? [made] : [])]) {
+    const reach = reachFrom(access, set);
+    lines.push(
+      `strangers ${JSON.stringify(strangersOf(model, set))} unplannable ${JSON.stringify(unplannableIn(set, reach))}`
+    );
+    for (let k = 0; k < 10; k++) {
+      const tests = set.tests.filter(() => random() < 0.12 * (k % 3));
+      const symptoms = Object.fromEntries(
+        set.symptoms
+          .filter((_, i) => i === k % set.symptoms.length || random() < 0.05)
+          .map((s) => [s.id, random() < 0.8])
+      );
+      const known: Findings = {
+        ...NOTHING_KNOWN,
+        symptoms,
+        tests: Object.fromEntries(tests.map((t) => [t.id, pick(t.outcomes).id])),
+        repairs: k % 4 === 3 ? [pick(set.repairs).id] : []
+      };
+      const found = k % 2 ? {} : { [pick(set.faults).id]: 3, [pick(set.faults).id]: 1 };
+      const weights = belief(set, known, found);
+      const done = { tests: Object.keys(known.tests), repairs: known.repairs };
+      const now = nextStep(set, weights, done, reach, 120);
+      lines.push(
+        `${k} ${JSON.stringify(known)}`,
+        `  understood ${digest(understood(set, known))} priors ${digest(priors(set, found).map(short))}`,
+        `  belief ${weights.flatMap((w, i) => (w > 0 ? [`${set.faults[i]!.id} ${short(w)}`] : [])).join(', ')}`,
+        `  next ${short(now.least)}..${short(now.most)}${now.proved ? ' proved' : ''} left ${now.left.map((l) => l.id).join(' ')} unmended ${short(now.unmended)}`,
+        ...now.candidates
+          .slice(0, 6)
+          .map((c) => `    ${c.do} ${c.id} ${short(c.least)}..${short(c.most)} own ${short(c.own)}`),
+        `  mended ${mendedFault(set, known, found, pick(set.repairs).id)} likeliest ${short(swapLikeliest(set, weights, reach))}`,
+        `  steady ${steady({ ...now, candidates: now.candidates.slice(1) }, now).candidates[0]?.id}`
+      );
+    }
+  }
+  const functions = [...new Set(model.machine.parts.flatMap((p) => p.functions ?? []))];
+  for (let i = 0; i + 2 < functions.length; i += 2)
+    lines.push(
+      `common to ${functions[i]}, ${functions[i + 1]}: ${JSON.stringify(commonTo(model, [functions[i]!, functions[i + 1]!], [functions[i + 2]!]))}`
+    );
+  await expectApproved(id, lines);
+});
