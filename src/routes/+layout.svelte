@@ -3,6 +3,7 @@
   import { afterNavigate, beforeNavigate } from '$app/navigation';
   import { navigating, page, updated } from '$app/state';
   import { takeOver } from '$lib/offline/pages';
+  import Fold from '$lib/ui/Fold.svelte';
   import ThemeSwitch from '$lib/ui/ThemeSwitch.svelte';
   import Working from '$lib/ui/Working.svelte';
   import LogOut from '@lucide/svelte/icons/log-out';
@@ -15,6 +16,7 @@
     ...(data.person?.role === 'lead' ? [{ href: '/people', name: 'People' }] : []),
     { href: '/settings', name: 'Settings' }
   ]);
+  const isHere = (href: string) => page.url.pathname.startsWith(href);
 
   // With a new build on the server one goes on in it, from page to page; a bench that is open stays with its own until it is left.
   beforeNavigate(({ willUnload, to }) => {
@@ -37,30 +39,35 @@
 {#if navigating.to && isSlow}<div class="slow sheet"><Working inLine /></div>{/if}
 <a href="#main" class="skip">Skip to the page</a>
 {#if data.person}
-  <header class="no-print flex h-13 items-center gap-6 border-b border-rule bg-sheet px-5">
+  <header
+    class="no-print flex h-13 items-center gap-6 border-b border-rule bg-sheet px-5 max-lg:justify-between max-lg:px-3"
+  >
     <a href="/jobs" class="flex items-center gap-2.5 font-semibold">
       <img src="/mark.svg" alt="" width="26" height="26" />
       Eager Wrench
     </a>
-    <nav aria-label="Places" class="flex gap-1">
-      {#each places as place (place.href)}
-        {@const here = page.url.pathname.startsWith(place.href)}
-        <a
-          href={place.href}
-          aria-current={here ? 'page' : undefined}
-          class="border-b-3 px-3 py-3 {here
-            ? 'border-now font-semibold'
-            : 'border-transparent text-soft hover:text-ink'}">{place.name}</a
-        >
-      {/each}
-    </nav>
-    <div class="ml-auto flex items-center gap-4">
-      <ThemeSwitch theme={data.theme} />
-      <a class="text-soft hover:text-ink" href="/me">{data.person.name}, {data.person.role}</a>
-      <form method="POST" action="/signout">
-        <button class="button" aria-label="Sign out"><LogOut size={16} aria-hidden="true" /></button>
-      </form>
-    </div>
+    <Fold name={places.find((p) => isHere(p.href))?.name ?? 'Places'} to="right">
+      <nav aria-label="Places" class="lg:flex lg:gap-1">
+        {#each places as place (place.href)}
+          <a
+            href={place.href}
+            aria-current={isHere(place.href) ? 'page' : undefined}
+            class="border-b-3 px-3 py-3 max-lg:block max-lg:border-b-0 max-lg:border-l-3 max-lg:px-4 {isHere(place.href)
+              ? 'border-now font-semibold'
+              : 'border-transparent text-soft hover:text-ink'}">{place.name}</a
+          >
+        {/each}
+      </nav>
+      <div
+        class="ml-auto flex items-center gap-4 max-lg:mt-1.5 max-lg:border-t max-lg:border-rule max-lg:px-4 max-lg:pt-3 max-lg:pb-1.5"
+      >
+        <ThemeSwitch theme={data.theme} />
+        <a class="text-soft hover:text-ink" href="/me">{data.person.name}, {data.person.role}</a>
+        <form method="POST" action="/signout">
+          <button class="button" aria-label="Sign out"><LogOut size={16} aria-hidden="true" /></button>
+        </form>
+      </div>
+    </Fold>
   </header>
 {/if}
 <main id="main" tabindex="-1">

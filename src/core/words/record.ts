@@ -52,6 +52,8 @@ export function suspectWords(model: Model, id: string): string {
   return model.hasJoint(joint) ? inSentence(model.joint(joint).name) : id;
 }
 
+const onLabel = ({ number, serial }: Label) => [number ?? '?', ...(serial ? [serial] : [])].join(' ');
+
 /** Lines of the full record; `step` is the step's own text, `note` what was added in writing. */
 export const EVENT = {
   done: (step: string, count?: number, mark?: string) =>
@@ -71,8 +73,7 @@ export const EVENT = {
   replanned: (why: string) => `The plan was changed: ${why}`,
   photo: (photo: string, step: string) => `Photo ${photo}${step ? ` of: ${step}` : ''}.`,
   marked: (photo: string, n: number) => `Photo ${photo}: ${n} marks`,
-  swapped: (part: string, old: Label, now: Label) =>
-    `${part}: out ${old.number ?? '?'} ${old.serial ?? ''}, in ${now.number ?? '?'} ${now.serial ?? ''}`.trim(),
+  swapped: (part: string, old: Label, now: Label) => `${part}: out ${onLabel(old)}, in ${onLabel(now)}`,
   movedOver: (part: string, to: string) => `${part} onto the new ${inSentence(to)}`,
   used: (what: string, amount: string) => `Used: ${what}, ${amount}`,
   torqued: (step: string, hole: number, pass: number, nm: number) =>

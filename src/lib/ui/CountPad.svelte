@@ -10,10 +10,10 @@
   }
 </script>
 
-<div class="flex items-center gap-5">
-  <div class="text-center">
+<div class="flex items-center gap-5 max-sm:flex-col max-sm:items-stretch max-sm:gap-2">
+  <div class="text-center max-sm:flex max-sm:items-center max-sm:gap-3">
     <output
-      class="figure block min-w-28 rounded-lg border-2 border-rule-strong bg-sunk px-3 text-6xl leading-[1.35] font-bold"
+      class="figure block min-w-28 rounded-lg border-2 border-rule-strong bg-sunk px-3 text-6xl leading-[1.35] font-bold max-sm:min-w-20 max-sm:text-4xl"
       aria-label="Counted">{value === '' ? '–' : value}</output
     >
     <span class="text-base text-soft">of {expected} expected</span>
@@ -31,7 +31,7 @@
       <button
         type="button"
         tabindex="-1"
-        class="button figure size-13 p-0 text-xl"
+        class="button figure size-13 p-0 text-xl max-sm:w-full"
         onclick={() => press(key)}
         aria-label={key === 'Backspace' ? 'Delete a digit' : key}
         >{#if key === 'Backspace'}<Delete size={22} aria-hidden="true" />{:else}{key}{/if}</button
@@ -40,7 +40,7 @@
     <button
       type="button"
       tabindex="-1"
-      class="button figure size-13 p-0 text-sm"
+      class="button figure size-13 p-0 text-sm max-sm:w-full"
       onclick={() => (value = String(expected))}
       aria-label="All {expected}">all</button
     >

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { settledAt, type JobPage, type Waits } from '$core/job';
   import { WAITS } from '$core/words';
+  import Fold from './Fold.svelte';
 
   /** Where one is with a job, and what it waits for: the way from the counter to the bench, left to right. */
   interface Props {
@@ -22,21 +23,26 @@
   const at = $derived(settledAt(job.waits));
 </script>
 
-<div class="no-print flex h-10 items-center gap-4 border-b border-rule bg-sunk px-5 text-sm">
-  <span class="font-semibold whitespace-nowrap">Job {job.number}</span>
-  <nav aria-label="This job" class="flex min-w-0 items-center gap-0.5">
-    {#each places as place, i (place.id)}
-      {#if i > 0}<span class="text-soft" aria-hidden="true">›</span>{/if}
-      <a
-        href="/jobs/{job.number}/{place.id}"
-        aria-current={place.id === here ? 'page' : undefined}
-        class="rounded px-2 py-1 whitespace-nowrap {place.id === here
-          ? 'bg-sheet font-semibold text-ink'
-          : 'text-soft hover:text-ink'}">{place.name}</a
-      >
-    {/each}
-  </nav>
-  <span class="ml-auto min-w-0 truncate">
+<div
+  class="no-print flex items-center gap-4 border-b border-rule bg-sunk px-5 text-sm max-lg:px-3 max-lg:py-1.5 lg:h-10"
+>
+  <span class="font-semibold whitespace-nowrap max-lg:sr-only">Job {job.number}</span>
+  <Fold name="Job {job.number}: {places.find((p) => p.id === here)?.name ?? 'places'}">
+    <nav aria-label="This job" class="flex min-w-0 items-center gap-0.5 max-lg:flex-col max-lg:items-stretch">
+      {#each places as place, i (place.id)}
+        {#if i > 0}<span class="text-soft max-lg:hidden" aria-hidden="true">›</span>{/if}
+        <a
+          href="/jobs/{job.number}/{place.id}"
+          aria-current={place.id === here ? 'page' : undefined}
+          class="rounded px-2 py-1 whitespace-nowrap max-lg:rounded-none max-lg:px-4 max-lg:py-3 max-lg:text-base {place.id ===
+          here
+            ? 'bg-sheet font-semibold text-ink max-lg:bg-sunk'
+            : 'text-soft hover:text-ink'}">{place.name}</a
+        >
+      {/each}
+    </nav>
+  </Fold>
+  <span class="ml-auto min-w-0 truncate max-lg:text-right max-lg:whitespace-normal">
     {#if job.waits === 'nothing'}Closed{:else if at !== here}<a class="link" href="/jobs/{job.number}/{at}"
         >Next: {WAITS[job.waits].toLowerCase()}</a
       >{:else}<span class="font-semibold">{WAITS[job.waits]}</span>{/if}

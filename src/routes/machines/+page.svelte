@@ -71,9 +71,9 @@
 
 <svelte:head><title>Machines · Eager Wrench</title></svelte:head>
 
-<div class="grid grid-cols-[minmax(0,1fr)_minmax(380px,36%)] gap-6 px-6 py-6">
+<div class="grid grid-cols-1 gap-6 px-6 py-6 max-lg:px-3 lg:grid-cols-[minmax(0,1fr)_minmax(380px,36%)]">
   <section aria-label="Machines in the library">
-    <div class="flex items-end gap-4">
+    <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
       <h1 class="text-2xl">Machines</h1>
       {#if data.machines.length > 0}<label class="ml-auto w-64"
           ><span class="sr-only">Find a machine</span><input
@@ -90,12 +90,12 @@
         <p class="mx-auto mt-2 max-w-prose text-soft">
           A machine file says what a notebook is made of: its parts and where they lie, its screws, plugs and cables.
           With one here, jobs on that machine can be planned.{data.mayImport
-            ? ' Import one on the right.'
+            ? ' Import one.'
             : ' A lead can import one.'}
         </p>
       </div>
     {:else}
-      <table class="sheet mt-4 w-full border-collapse">
+      <table class="cards sheet mt-4 w-full border-collapse">
         <thead class="text-left text-sm text-soft"
           ><tr
             ><th class="px-4 py-2 font-semibold">Machine</th><th class="px-3 font-semibold">Revision</th><th
@@ -109,11 +109,11 @@
               <td class="px-4"
                 ><a class="block py-3 text-lg font-semibold" href="/machines/{m.fileId}">{m.maker} {m.model}</a></td
               >
-              <td class="px-3">{m.revision}</td>
-              <td class="figure px-3 text-right">{m.files}</td>
-              <td class="figure px-3 text-right">{m.openJobs}</td>
-              <td class="px-4 whitespace-nowrap"
-                >{day(m.importedAt)} <span class="code text-sm text-soft">{m.hash.slice(0, 8)}</span></td
+              <td class="px-3" data-label="Revision">{m.revision}</td>
+              <td class="figure px-3 text-right" data-label="Files">{m.files}</td>
+              <td class="figure px-3 text-right" data-label="Open jobs">{m.openJobs}</td>
+              <td class="px-4 whitespace-nowrap" data-label="Newest"
+                ><span>{day(m.importedAt)} <span class="code text-sm text-soft">{m.hash.slice(0, 8)}</span></span></td
               >
             </tr>
           {:else}
@@ -175,7 +175,7 @@
           role="region"
           aria-label="What was found"
           tabindex="0"
-          class="sheet mt-3 max-h-[calc(100vh-420px)] min-h-40 overflow-y-auto"
+          class="sheet mt-3 lg:max-h-[calc(100vh-420px)] lg:min-h-40 lg:overflow-y-auto"
         >
           <ol>
             {#each ranked as f, i (i)}

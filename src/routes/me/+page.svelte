@@ -22,7 +22,7 @@
       method="POST"
       action="?/password"
       use:enhance={once()}
-      class="mt-2 grid grid-cols-[1fr_1fr_auto] items-end gap-3"
+      class="mt-2 grid grid-cols-1 items-end gap-3 sm:grid-cols-[1fr_1fr_auto]"
     >
       <label
         ><span class="label">The old one</span><input

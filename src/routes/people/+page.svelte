@@ -18,9 +18,9 @@
     Leads import machines, let stopped work go on and decide for the shop. Technicians work. Trainees read and follow.
   </p>
   {#if message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{message}</p>{/if}
-  <div class="mt-4 grid grid-cols-[minmax(0,1fr)_340px] items-start gap-5">
+  <div class="mt-4 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_340px]">
     <div class="sheet overflow-hidden">
-      <table class="w-full table-fixed">
+      <table class="cards w-full table-fixed">
         <thead
           ><tr class="border-b border-rule-strong text-left text-sm text-soft"
             ><th class="py-2 pl-4 font-semibold" scope="col">Name</th><th class="w-30 font-semibold" scope="col"
@@ -38,13 +38,13 @@
                     >shut since {moment(p.disabledAt)}</span
                   >{/if}</td
               >
-              <td class="code py-2.5">{p.signIn}</td>
-              <td class="py-2.5 text-sm"
+              <td class="code py-2.5" data-label="Signs in as">{p.signIn}</td>
+              <td class="py-2.5 text-sm" data-label="Seen"
                 >{p.seenAt ? moment(p.seenAt) : 'not signed in'}{#if p.sessions > 1}<span class="block text-soft"
                     >{plural(p.sessions, 'session')}</span
                   >{/if}</td
               >
-              <td class="py-2 pr-4">
+              <td class="py-2 pr-4 max-md:flex-col! max-md:text-left!">
                 <form method="POST" action="?/change" use:enhance={once()} class="flex gap-2">
                   <input type="hidden" name="id" value={p.id} />
                   <select class="field" name="role" aria-label="Role of {p.name}" value={p.role}
@@ -118,10 +118,12 @@
     <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
     <div class="mt-1 max-h-96 overflow-y-auto" tabindex="0" role="region" aria-label="Changes, the newest first">
       {#each data.log as row, i (i)}
-        <p class="grid grid-cols-[150px_150px_170px_130px_minmax(0,1fr)] gap-3 border-b border-rule py-1 last:border-0">
+        <p
+          class="grid grid-cols-2 gap-x-3 border-b border-rule py-1 last:border-0 lg:grid-cols-[150px_150px_170px_130px_minmax(0,1fr)]"
+        >
           <span class="text-sm text-soft">{moment(row.at)}</span><span>{row.by ?? 'set-up'}</span><span>{row.what}</span
           ><span class="code text-sm">{row.about}</span><span
-            class="truncate text-sm text-soft"
+            class="truncate text-sm text-soft max-lg:col-span-2"
             title={detail(row.detail)}>{detail(row.detail)}</span
           >
         </p>

@@ -239,8 +239,11 @@
     <h2 id="history" class="text-lg">How they came to be</h2>
     <ol class="mt-1">
       {#each data.history as v, i (v.version)}
-        <li class="grid grid-cols-[150px_150px_minmax(0,1fr)] gap-3 border-b border-rule py-1.5 last:border-0">
-          <span class="text-sm text-soft">{moment(v.at)}</span><span>{v.by ?? 'set-up'}</span><span class="min-w-0"
+        <li
+          class="grid grid-cols-2 gap-x-3 border-b border-rule py-1.5 last:border-0 md:grid-cols-[150px_150px_minmax(0,1fr)]"
+        >
+          <span class="text-sm text-soft">{moment(v.at)}</span><span>{v.by ?? 'set-up'}</span><span
+            class="min-w-0 max-md:col-span-2"
             >{#each changes[i] as c (c)}<span class="block text-sm break-words">{c}</span>{/each}</span
           >
         </li>

@@ -7,7 +7,7 @@
 
 <svelte:head><title>Sign in · Eager Wrench</title></svelte:head>
 
-<div class="grid min-h-screen grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
+<div class="grid min-h-screen grid-cols-1 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
   <section class="flex flex-col justify-center px-[8vw]">
     <p class="flex items-center gap-3 text-lg font-semibold">
       <img src="/mark.svg" alt="" width="34" height="34" /> Eager Wrench

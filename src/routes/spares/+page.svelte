@@ -79,9 +79,9 @@
       {/each}
     </section>
   {/if}
-  <div class="mt-4 grid grid-cols-[minmax(0,1fr)_380px] items-start gap-5">
+  <div class="mt-4 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_380px]">
     <div class="sheet overflow-hidden">
-      <table class="w-full table-fixed">
+      <table class="cards w-full table-fixed">
         <thead
           ><tr class="border-b border-rule-strong text-left text-sm text-soft"
             ><th class="w-32 py-2 pl-4 font-semibold" scope="col">Number</th><th class="font-semibold" scope="col"
@@ -101,26 +101,27 @@
               <td class="py-1.5 pl-4"
                 ><button type="button" class="code link" onclick={() => (chosen = s.number)}>{s.number}</button></td
               >
-              <td class="truncate pr-3"
+              <td class="truncate pr-3" data-label="Name"
                 >{s.spare.name}{#if s.spare.supersededBy}<span class="block text-sm text-soft"
                     >replaced by <span class="code">{s.spare.supersededBy}</span></span
                   >{/if}</td
               >
-              <td class="truncate pr-3 text-soft"
+              <td class="truncate pr-3 text-soft" data-label="Where"
                 >{s.places.map((p) => `${p.place}: ${p.quantity}`).join(', ') || 'nowhere'}{#if s.coming > 0}<span
                     class="text-act">; {s.coming} coming</span
                   >{/if}</td
               >
-              <td class="figure text-right {free <= 0 ? 'font-semibold text-now' : ''}">{free}</td><td
-                class="figure text-right">{s.held || ''}</td
-              ><td class="figure pr-4 text-right"
+              <td class="figure text-right {free <= 0 ? 'font-semibold text-now' : ''}" data-label="Free">{free}</td><td
+                class="figure text-right"
+                data-label="Set aside">{s.held || ''}</td
+              ><td class="figure pr-4 text-right" data-label="Price"
                 >{s.priceMinor === null ? 'not known' : money(s.priceMinor, data.currency)}</td
               >
             </tr>
           {:else}<tr
               ><td colspan="6" class="px-4 py-10 text-center text-soft"
                 >{data.spares.length === 0
-                  ? 'Nothing is kept here yet. Add what the shop buys, on the right.'
+                  ? 'Nothing is kept here yet. Add what the shop buys.'
                   : 'Nothing of that name.'}</td
               ></tr
             >{/each}

@@ -1,11 +1,15 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { alignLegs, stretches, type Plan, type Step } from '$core/plan';
+  import { LEG_NAMES } from '$core/words';
   import { plural } from '$lib/ui/format';
   import StepCell from './StepCell.svelte';
 
-  /** Both legs side by side: the way down reads from the top, the way up from below, each step beside its mirror. */
-  let { plan, chosen, onselect }: { plan: Plan; chosen?: string; onselect: (step: Step) => void } = $props();
+  /**
+   * Both legs side by side: the way down reads from the top, the way up from below, each step beside its mirror. Two lists in the
+   * order of the work, laid into the rows of one grid; where there is room for one leg only, the other is turned to.
+   */
+  let { plan, chosen, onselect }: { plan: Plan; chosen?: Step; onselect: (step: Step) => void } = $props();
 
   const all = $derived(alignLegs(plan));
   /** A long plan is on the screen as soon as a short one: a screenful first, the rest in the frame after. */
@@ -15,7 +19,12 @@
     const frame = requestAnimationFrame(() => setTimeout(() => (isWhole = true)));
     return () => cancelAnimationFrame(frame);
   });
-  const rows = $derived(isWhole ? all : all.slice(0, SCREENFUL));
+  /** Each with its place in the grid, below the tests. */
+  const rows = $derived((isWhole ? all : all.slice(0, SCREENFUL)).map((row, i) => ({ ...row, at: i + 2 })));
+  const lists = $derived({
+    down: rows.flatMap(({ down, at }) => (down ? [{ step: down, at }] : [])),
+    up: rows.flatMap(({ up, at }) => (up ? [{ step: up, at }] : [])).reverse()
+  });
   const swaps = $derived(plan.steps.filter((s) => s.leg === 'swap'));
   const tests = $derived(plan.steps.filter((s) => s.leg === 'prove'));
   const number = $derived(new Map(plan.steps.map((s, i) => [s.id, i + 1])));
@@ -25,26 +34,100 @@
   /** The shade of the sounding beside a row: how deep in the machine it is. */
   const band = (row: { down?: Step; up?: Step }) =>
     Math.min(5, Math.floor((((row.down ?? row.up)!.depth ?? 0) / deepest) * 5.99));
+
+  type Leg = 'down' | 'up';
+  const legOf = (step: Step | undefined): Leg => (step?.leg === 'up' || step?.leg === 'prove' ? 'up' : 'down');
+  let shown = $derived(legOf(chosen));
+  function turn(to: Leg) {
+    const mirror = plan.steps.find((s) => s.id === chosen?.mirror);
+    if (mirror && to !== legOf(chosen)) onselect(mirror);
+    shown = to;
+  }
+  /** A wipe of so many pixels turns to the other leg. */
+  const WIPE = 70;
+  let touchedAt = 0;
+  function wiped(x: number) {
+    if (Math.abs(x - touchedAt) > WIPE) turn(x < touchedAt ? 'up' : 'down');
+  }
+
+  /** One stop for the Tab key in each list: the chosen step, else the first; arrow keys go on from there. */
+  const stopOf = (list: readonly { step: Step }[]) =>
+    (list.find(({ step }) => step.id === chosen?.id) ?? list[0])?.step.id;
+  const stops = $derived(new Set([stopOf(lists.down), stopOf(lists.up)]));
+  function walk(event: KeyboardEvent) {
+    const by = { ArrowDown: 1, ArrowUp: -1, Home: -Infinity, End: Infinity }[event.key];
+    const list = (['down', 'up'] as const).find((leg) => lists[leg].some(({ step }) => step.id === chosen?.id));
+    if (!by || !list) return;
+    // What is below on the screen comes next, and on the way up that is earlier work.
+    const steps = list === 'down' ? lists.down : [...lists.up].reverse();
+    const at = steps.findIndex(({ step }) => step.id === chosen!.id);
+    const next = steps[Math.max(0, Math.min(steps.length - 1, at + by))]!.step;
+    event.preventDefault();
+    onselect(next);
+    document.getElementById(`step-${next.id}`)?.focus({ preventScroll: true });
+  }
 </script>
 
-{#snippet bit(step: Step | undefined, side: 'left' | 'right')}
-  {@const tool = step && tools.get(step.id)}
-  <span class="bit {side} {tool?.starts ? 'starts' : ''} {tool?.tool ? '' : 'none'}" title={tool?.tool}
-    >{tool?.starts ? tool.tool!.replace(/^driver /, '') : ''}</span
-  >
+{#snippet list(leg: Leg)}
+  <!-- svelte-ignore a11y_no_noninteractive_element_interactions (the buttons in it are what is worked) -->
+  <ol class="leg {leg}" aria-label={LEG_NAMES[leg]} onkeydown={walk}>
+    {#each lists[leg] as { step, at } (step.id)}
+      {@const tool = tools.get(step.id)}
+      <li class="contents">
+        <span
+          class="bit {tool?.starts ? 'starts' : ''} {tool?.tool ? '' : 'none'}"
+          style:grid-row={at}
+          title={tool?.tool}>{tool?.starts ? tool.tool!.replace(/^driver /, '') : ''}</span
+        >
+        <StepCell
+          {step}
+          row={at}
+          isLive={live.has(step.id)}
+          number={number.get(step.id)!}
+          mirror={step.mirror === undefined ? undefined : number.get(step.mirror)}
+          isChosen={step.id === chosen?.id}
+          isStop={stops.has(step.id)}
+          {onselect}
+        />
+      </li>
+    {/each}
+  </ol>
 {/snippet}
 
-{#snippet cell(step: Step | undefined)}
-  {#if step}<StepCell
-      {step}
-      isLive={live.has(step.id)}
-      number={number.get(step.id)!}
-      isChosen={step.id === chosen}
-      {onselect}
-    />{:else}<span></span>{/if}
-{/snippet}
-
-<div class="legs">
+<div class="mb-2 flex gap-1 md:hidden" role="group" aria-label="Leg">
+  {#each ['down', 'up'] as const as leg (leg)}
+    <button
+      type="button"
+      class="button flex-1 {shown === leg ? 'button-act' : ''}"
+      aria-pressed={shown === leg}
+      onclick={() => turn(leg)}>{LEG_NAMES[leg]}</button
+    >
+  {/each}
+</div>
+<!-- svelte-ignore a11y_no_static_element_interactions (the two buttons above do the same) -->
+<div
+  class="legs only-{shown}"
+  ontouchstart={(e) => (touchedAt = e.changedTouches[0]!.clientX)}
+  ontouchend={(e) => wiped(e.changedTouches[0]!.clientX)}
+>
+  {@render list('down')}
+  {#each rows as row (row.at)}
+    <div class="spine" style:grid-row={row.at} style:background="var(--depth-{band(row)})" aria-hidden="true">
+      {#if row.down && row.up}<span class="tie"></span>{:else if row.down}<span class="stub left"></span>{:else}<span
+          class="stub right"
+        ></span>{/if}
+    </div>
+  {/each}
+  <div class="turning my-2 rounded-lg border border-rule bg-sheet px-3 py-2" style:grid-row={rows.length + 2}>
+    <p class="pb-1 text-sm font-semibold text-soft">Turning point</p>
+    {#each swaps as step (step.id)}<StepCell
+        {step}
+        number={number.get(step.id)!}
+        isChosen={step.id === chosen?.id}
+        {onselect}
+      />{/each}
+  </div>
+  {@render list('up')}
   <details class="tests mb-1">
     <summary class="cursor-pointer px-2 py-1 text-soft"
       >Then prove what was touched: {plural(tests.length, 'test')}</summary
@@ -52,30 +135,10 @@
     {#each tests as step (step.id)}<StepCell
         {step}
         number={number.get(step.id)!}
-        isChosen={step.id === chosen}
+        isChosen={step.id === chosen?.id}
         {onselect}
       />{/each}
   </details>
-  {#each rows as row, i (i)}
-    {@render bit(row.down, 'left')}
-    {@render cell(row.down)}
-    <div class="spine" style:background="var(--depth-{band(row)})" aria-hidden="true">
-      {#if row.down && row.up}<span class="tie"></span>{:else if row.down}<span class="stub left"></span>{:else}<span
-          class="stub right"
-        ></span>{/if}
-    </div>
-    {@render cell(row.up)}
-    {@render bit(row.up, 'right')}
-  {/each}
-  <div class="col-span-5 my-2 rounded-lg border border-rule bg-sheet px-3 py-2">
-    <p class="pb-1 text-sm font-semibold text-soft">Turning point</p>
-    {#each swaps as step (step.id)}<StepCell
-        {step}
-        number={number.get(step.id)!}
-        isChosen={step.id === chosen}
-        {onselect}
-      />{/each}
-  </div>
 </div>
 
 <style>
@@ -84,8 +147,21 @@
     display: grid;
     grid-template-columns: 54px minmax(0, 1fr) 30px minmax(0, 1fr) 54px;
   }
+  .leg {
+    display: contents;
+  }
+  .down :global(.cell) {
+    grid-column: 2;
+  }
+  .up :global(.cell) {
+    grid-column: 4;
+  }
   .tests {
+    grid-row: 1;
     grid-column: 4 / -1;
+  }
+  .turning {
+    grid-column: 1 / -1;
   }
   /* The bit in the hand runs along its stretch; a new one begins with its name. */
   .bit {
@@ -97,26 +173,29 @@
     padding: 5px 4px 0 3px;
     overflow: hidden;
   }
-  .bit.left {
+  .down .bit {
+    grid-column: 1;
     border-right: 2px solid var(--rule-strong);
     margin-right: 3px;
     text-align: right;
   }
-  .bit.right {
+  .up .bit {
+    grid-column: 5;
     border-left: 2px solid var(--rule-strong);
     margin-left: 3px;
     padding-left: 5px;
   }
-  .bit.none {
-    border-color: transparent !important;
+  .leg .bit.none {
+    border-color: transparent;
   }
-  .bit.left.starts {
+  .down .bit.starts {
     border-top: 2px solid var(--rule-strong);
   }
-  .bit.right.starts {
+  .up .bit.starts {
     border-bottom: 2px solid var(--rule-strong);
   }
   .spine {
+    grid-column: 3;
     position: relative;
     display: flex;
     align-items: center;
@@ -138,5 +217,22 @@
   .stub.right {
     margin-left: auto;
     border-color: var(--now);
+  }
+  /* A phone has room for one leg, in the order of its work. */
+  @media (width < 48rem) {
+    .legs {
+      display: flex;
+      flex-direction: column;
+    }
+    .only-up .turning {
+      order: -1;
+    }
+    .bit,
+    .spine,
+    .only-down > .up,
+    .only-down > .tests,
+    .only-up > .down {
+      display: none;
+    }
   }
 </style>

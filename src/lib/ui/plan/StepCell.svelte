@@ -2,13 +2,20 @@
   import type { Step } from '$core/plan';
 
   /** One step of a leg in the plan's two columns. */
-  let {
-    step,
-    number,
-    isChosen,
-    isLive = false,
-    onselect
-  }: { step: Step; number: number; isChosen: boolean; isLive?: boolean; onselect: (step: Step) => void } = $props();
+  interface Props {
+    step: Step;
+    number: number;
+    /** The number of its mirror on the other leg. */
+    mirror?: number;
+    /** The row of the grid that it stands in. */
+    row?: number;
+    isChosen: boolean;
+    isLive?: boolean;
+    /** Whether the Tab key stops here. */
+    isStop?: boolean;
+    onselect: (step: Step) => void;
+  }
+  let { step, number, mirror, row, isChosen, isLive = false, isStop = true, onselect }: Props = $props();
 
   const departs = $derived(step.leg === 'up' && step.departs !== undefined && step.do !== 'pose');
 </script>
@@ -20,7 +27,10 @@
     'move' || step.do === 'return'
     ? 'strong'
     : ''}"
+  style:grid-row={row}
+  tabindex={isStop ? 0 : -1}
   aria-pressed={isChosen}
+  {...mirror === undefined ? {} : { 'aria-description': `Its mirror is step ${mirror}.` }}
   onclick={() => onselect(step)}
 >
   <span class="figure number">{number}</span>

@@ -79,7 +79,7 @@
 {:else}
   <form
     method="POST"
-    class="grid grid-cols-[350px_minmax(0,1fr)] gap-5 px-5 py-5"
+    class="grid grid-cols-1 gap-5 px-5 py-5 max-lg:px-3 lg:grid-cols-[350px_minmax(0,1fr)]"
     use:enhance={once(
       () => {
         sending = true;
@@ -154,7 +154,9 @@
 
       <fieldset>
         <legend class="label">Replace</legend>
-        <div class="sheet grid max-h-[calc(100vh-560px)] min-h-44 grid-cols-1 overflow-y-auto p-1.5">
+        <div
+          class="sheet grid grid-cols-1 overflow-y-auto p-1.5 md:max-lg:grid-cols-2 lg:max-h-[calc(100vh-560px)] lg:min-h-44"
+        >
           {#each replaceable as part (part.id)}
             <label
               class="flex min-h-9 cursor-pointer items-center gap-2.5 rounded px-2 hover:bg-sunk has-checked:bg-sunk has-checked:font-semibold"
@@ -174,7 +176,7 @@
     </div>
 
     <div class="flex min-w-0 flex-col gap-4">
-      <div class="sheet h-[calc(100vh-260px)] min-h-96 px-4 py-3">
+      <div class="sheet h-[60dvh] min-h-96 px-4 py-3 max-lg:px-2 lg:h-[calc(100vh-260px)]">
         <ExploreDrawing
           {model}
           zone={shownZone}
@@ -186,7 +188,10 @@
         />
       </div>
 
-      <div class="sheet flex min-h-[150px] items-stretch gap-6 px-5 py-4" aria-live="polite">
+      <div
+        class="sheet flex min-h-[150px] items-stretch gap-6 px-5 py-4 max-lg:flex-col max-lg:gap-3"
+        aria-live="polite"
+      >
         {#if live.problem}
           <div>
             <p class="text-lg font-semibold text-now">This cannot be planned</p>
@@ -194,7 +199,7 @@
           </div>
         {:else if live.plan}
           {@const p = live.plan}
-          <div class="w-56 shrink-0">
+          <div class="shrink-0 lg:w-56">
             <p class="text-2xl font-semibold">{duration(p.times.p50)}</p>
             <p class="text-soft">{duration(p.times.p80)} to be on the safe side</p>
             <p class="mt-2">
@@ -204,7 +209,7 @@
               )} to move
             </p>
           </div>
-          <div class="h-32 min-w-0 flex-1"><DiveProfile plan={p} /></div>
+          <div class="h-32 min-w-0 lg:flex-1"><DiveProfile plan={p} /></div>
           <button class="button button-act self-center" disabled={sending}
             >{sending ? 'Opening ...' : 'Open the job'}</button
           >

@@ -105,7 +105,7 @@
   ><title>{data.machine.maker} {data.machine.model} {data.machine.revision} · Eager Wrench</title></svelte:head
 >
 
-<div class="grid h-[calc(100vh-52px)] grid-cols-[minmax(0,1fr)_minmax(480px,40%)]">
+<div class="grid grid-cols-1 lg:h-[calc(100dvh-52px)] lg:grid-cols-[minmax(0,1fr)_minmax(480px,40%)]">
   <section class="flex min-h-0 flex-col border-r border-rule bg-sunk px-5 py-4" aria-label="The machine's drawing">
     <div class="flex items-baseline gap-3 pb-2">
       <h1 class="text-xl">
@@ -151,7 +151,7 @@
 
   <section class="flex min-h-0 flex-col bg-sheet" aria-label="What the machine is made of">
     <div
-      class="flex gap-1 border-b border-rule px-3"
+      class="flex flex-wrap gap-1 border-b border-rule px-3"
       role="tablist"
       aria-label="Tables"
       tabindex="-1"

@@ -321,35 +321,43 @@
 />
 <svelte:head><title>Bench: job {data.job.number} · Eager Wrench</title></svelte:head>
 
-<div class="grid h-[calc(100vh-52px)] grid-cols-[minmax(0,47fr)_minmax(0,53fr)]" data-ready={ready}>
+<!-- Where there is room for one column the step comes first, the machine after it, and what answers it stays under the thumb. -->
+<div
+  class="max-lg:flex max-lg:min-h-[calc(100dvh-52px)] max-lg:flex-col lg:grid lg:h-[calc(100dvh-52px)] lg:grid-cols-[minmax(0,47fr)_minmax(0,53fr)]"
+  data-ready={ready}
+>
   <section
-    class="flex min-h-0 flex-col bg-sheet focus:outline-none"
+    class="flex min-h-0 flex-col bg-sheet focus:outline-none max-lg:contents"
     bind:this={station}
     tabindex="-1"
     aria-label="The step in hand"
   >
-    <div class="flex items-center gap-4 border-b border-rule px-6 py-2.5">
+    <div
+      class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule bg-sheet px-6 pt-2.5 max-lg:px-3 max-lg:py-1.5"
+    >
       <h1 class="text-base font-semibold">Job {data.job.number}, {data.job.customer}</h1>
       <SyncState {bench} back="/jobs/{data.job.number}/bench" onaside={() => (panel = 'aside')} />
       {#if isSpeaking}<button type="button" class="button" onclick={() => (isSpeaking = false)}
           >Speaking: silence <kbd>{shownFor('speak')}</kbd></button
         >{/if}
-      <button type="button" class="button" onclick={() => (dialog = 'keys')}>Keys <kbd>{shownFor('help')}</kbd></button>
+      <button type="button" class="button pointer-coarse:hidden" onclick={() => (dialog = 'keys')}
+        >Keys <kbd>{shownFor('help')}</kbd></button
+      >
+      {#if !run.signed}
+        <Tools
+          shown={shownFor}
+          photos={photosHere}
+          hasInstruments={data.hasInstruments}
+          {mayAct}
+          onphoto={() => (panel = 'photos')}
+          onnote={() => step && (dialog = 'note')}
+          onreplan={() => replan()}
+          onlistings={() => (panel = 'listings')}
+          onlabel={printLabel}
+        />
+      {/if}
     </div>
 
-    {#if !run.signed}
-      <Tools
-        shown={shownFor}
-        photos={photosHere}
-        hasInstruments={data.hasInstruments}
-        {mayAct}
-        onphoto={() => (panel = 'photos')}
-        onnote={() => step && (dialog = 'note')}
-        onreplan={() => replan()}
-        onlistings={() => (panel = 'listings')}
-        onlabel={printLabel}
-      />
-    {/if}
     <Notices {bench} job={data.job.number} stops={data.stops} {told} />
     {#if conflict && !run.signed}
       <Conflict
@@ -361,9 +369,11 @@
       />
     {/if}
     {#if panel === 'aside'}
-      <div class="min-h-0 flex-1 overflow-y-auto px-6 py-5"><SetAside {bench} {mayAct} onclose={closePanel} /></div>
+      <div class="min-h-0 flex-1 overflow-y-auto bg-sheet px-6 py-5 max-lg:flex-none max-lg:px-3">
+        <SetAside {bench} {mayAct} onclose={closePanel} />
+      </div>
     {:else if panel && !run.signed}
-      <div class="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+      <div class="min-h-0 flex-1 overflow-y-auto bg-sheet px-6 py-5 max-lg:flex-none max-lg:px-3">
         {#if panel === 'resists' && resisting}
           <Resists
             {bench}
@@ -416,7 +426,7 @@
     {:else}
       <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
       <div
-        class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 pt-5"
+        class="flex min-h-0 flex-1 flex-col overflow-y-auto bg-sheet px-6 pt-5 max-lg:flex-none max-lg:overflow-visible max-lg:px-3 max-lg:pt-3 max-lg:pb-4"
         bind:this={words}
         tabindex="0"
         role="region"
@@ -433,14 +443,6 @@
         <StepWords {step} {model} {isNew} />
         {#if step.tighten && isHere}<Tighten {bench} {step} {mayAct} heard={isHere ? heard : undefined} />{/if}
         {#if step.do === 'swap' && isHere}{#key step.id}<Swap {bench} {step} {mayAct} {heard} />{/key}{/if}
-        {#if expected !== undefined && isHere && mayAct && harm.length === 0 && !differs}
-          <div class="mt-5 flex items-center gap-5">
-            <CountPad bind:this={pad} {expected} bind:value={count} />
-            {#if joint?.kind === 'screws'}<div class="hidden min-[1200px]:block">
-                <ScrewPicture screw={joint.screw} pxPerMm={11} />
-              </div>{/if}
-          </div>
-        {/if}
         {#if pairing && mayAct && harm.length === 0}{#key step.id}<Pairing
               bind:this={marks}
               {pairing}
@@ -451,15 +453,26 @@
         {/if}
       </div>
       {#if isHere && coming.length > 0}
-        <ol class="shrink-0 border-t border-rule px-6 pt-3 text-lg text-soft" aria-label="Coming next">
+        <ol
+          class="shrink-0 border-t border-rule bg-sheet px-6 pt-3 text-lg text-soft max-lg:order-2 max-lg:px-3 max-lg:pb-3"
+          aria-label="Coming next"
+        >
           {#each coming as next, i (next.id)}<li class="flex gap-3 py-0.5">
               <span class="w-12 shrink-0">{i === 0 ? 'then' : ''}</span><span>{next.text}</span>
             </li>{/each}
         </ol>
       {/if}
       <div
-        class="flex flex-wrap items-stretch gap-2.5 px-6 py-4 max-[1150px]:gap-1.5 max-[1150px]:px-4 max-[1150px]:[&_kbd]:hidden"
+        class="flex flex-wrap items-stretch gap-2.5 bg-sheet px-6 py-4 max-[1150px]:gap-1.5 max-[1150px]:px-4 max-lg:sticky max-lg:bottom-0 max-lg:z-20 max-lg:order-3 max-lg:border-t max-lg:border-rule max-lg:px-3 max-lg:py-2.5 max-[1150px]:[&_kbd]:hidden"
       >
+        {#if expected !== undefined && isHere && mayAct && harm.length === 0 && !differs}
+          <div class="flex w-full items-center gap-5 pb-1">
+            <CountPad bind:this={pad} {expected} bind:value={count} />
+            {#if joint?.kind === 'screws'}<div class="hidden min-[1200px]:block">
+                <ScrewPicture screw={joint.screw} pxPerMm={11} />
+              </div>{/if}
+          </div>
+        {/if}
         {#if run.paused}
           <button
             type="button"
@@ -526,8 +539,13 @@
     {/if}
   </section>
 
-  <section class="flex min-h-0 flex-col border-l border-rule" aria-label="The machine">
-    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_158px] py-3 pl-3">
+  <section
+    class="flex min-h-0 flex-col border-rule max-lg:order-1 max-lg:flex-1 max-lg:border-t lg:border-l"
+    aria-label="The machine"
+  >
+    <div
+      class="grid min-h-[44dvh] flex-1 grid-cols-1 py-3 pl-3 max-md:pr-3 md:grid-cols-[minmax(0,1fr)_158px] lg:min-h-0"
+    >
       <MachineDrawing
         {model}
         zone={shownZone}
@@ -541,7 +559,9 @@
         {near}
         letterPx={15}
       />
-      <DepthScale {model} {plan} {zone} now={step?.depth} gone={machineNow.off} />
+      <div class="min-h-0 max-md:hidden">
+        <DepthScale {model} {plan} {zone} now={step?.depth} gone={machineNow.off} />
+      </div>
     </div>
     <InHand {model} lines={inHand} onfound={mayAct ? () => (panel = 'screw') : undefined} />
     <div class="border-t border-rule bg-sheet px-4 pt-2 pb-1">

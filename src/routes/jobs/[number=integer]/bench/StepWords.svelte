@@ -7,18 +7,23 @@
   let { step, model, isNew }: { step: Step; model: Model; isNew: boolean } = $props();
 </script>
 
-<p class="mt-2 text-[2.6rem] leading-[1.12] font-bold tracking-tight text-balance" aria-live="polite">{step.text}</p>
+<p
+  class="mt-2 text-[2.6rem] leading-[1.12] font-bold tracking-tight text-balance max-md:text-[1.7rem] max-md:leading-[1.15]"
+  aria-live="polite"
+>
+  {step.text}
+</p>
 {#if isNew}<p class="mt-2 text-lg">
     <span class="rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn">New since the plan changed</span>
   </p>{/if}
-{#if step.detail}<p class="mt-3 text-[1.4rem] leading-snug">{step.detail}</p>{/if}
+{#if step.detail}<p class="mt-3 text-[1.4rem] leading-snug max-md:text-[1.15rem]">{step.detail}</p>{/if}
 {#if step.leg === 'up' && step.departs}<p class="mt-3 border-l-4 border-now pl-3 text-lg">
     <span class="font-semibold">Not the mirror.</span>
     {step.departs}
   </p>{/if}
 {#if step.pinch.length > 0}
   <ul
-    class="mt-3 {step.pinch.length > 3 ? 'grid grid-cols-2 gap-x-5 gap-y-1.5 leading-snug' : 'space-y-1 text-lg'}"
+    class="mt-3 {step.pinch.length > 3 ? 'grid gap-x-5 gap-y-1.5 leading-snug sm:grid-cols-2' : 'space-y-1 text-lg'}"
     aria-label="Cables to mind"
   >
     {#each pinchWords(model, step) as { key, name, text, places } (key)}

@@ -4,6 +4,7 @@
   import NotebookPen from '@lucide/svelte/icons/notebook-pen';
   import Route from '@lucide/svelte/icons/route';
   import Tag from '@lucide/svelte/icons/tag';
+  import Fold from '$lib/ui/Fold.svelte';
 
   /** What one reaches for beside the step, whatever the step is. */
   interface Props {
@@ -21,23 +22,26 @@
   let { shown, photos, hasInstruments, mayAct, onphoto, onnote, onreplan, onlistings, onlabel }: Props = $props();
 </script>
 
-<div class="flex flex-wrap items-center gap-x-1 border-b border-rule px-4" role="toolbar" aria-label="Beside the step">
-  <button type="button" class="tool" onclick={onphoto}
-    ><Camera size={18} aria-hidden="true" /> Photo{photos > 0 ? ` (${photos})` : ''} <kbd>{shown('photo')}</kbd></button
-  >
-  <button type="button" class="tool" disabled={!mayAct} onclick={onnote}
-    ><NotebookPen size={18} aria-hidden="true" /> Note <kbd>{shown('note')}</kbd></button
-  >
-  <button type="button" class="tool" disabled={!mayAct} onclick={onreplan}
-    ><Route size={18} aria-hidden="true" /> Change plan <kbd>{shown('replan')}</kbd></button
-  >
-  <button type="button" class="tool" onclick={onlistings}
-    ><ListChecks size={18} aria-hidden="true" /> Listings <kbd>{shown('listings')}</kbd></button
-  >
-  {#if hasInstruments}<button type="button" class="tool" disabled={!mayAct} onclick={onlabel}
-      ><Tag size={18} aria-hidden="true" /> Label</button
-    >{/if}
-</div>
+<Fold name="Tools" to="thumb">
+  <div class="flex w-full flex-wrap items-center gap-x-1 lg:-ml-2" role="toolbar" aria-label="Beside the step">
+    <button type="button" class="tool" onclick={onphoto}
+      ><Camera size={18} aria-hidden="true" /> Photo{photos > 0 ? ` (${photos})` : ''}
+      <kbd>{shown('photo')}</kbd></button
+    >
+    <button type="button" class="tool" disabled={!mayAct} onclick={onnote}
+      ><NotebookPen size={18} aria-hidden="true" /> Note <kbd>{shown('note')}</kbd></button
+    >
+    <button type="button" class="tool" disabled={!mayAct} onclick={onreplan}
+      ><Route size={18} aria-hidden="true" /> Change plan <kbd>{shown('replan')}</kbd></button
+    >
+    <button type="button" class="tool" onclick={onlistings}
+      ><ListChecks size={18} aria-hidden="true" /> Listings <kbd>{shown('listings')}</kbd></button
+    >
+    {#if hasInstruments}<button type="button" class="tool" disabled={!mayAct} onclick={onlabel}
+        ><Tag size={18} aria-hidden="true" /> Label</button
+      >{/if}
+  </div>
+</Fold>
 
 <style>
   .tool {
@@ -56,6 +60,13 @@
   }
   .tool:hover:not(:disabled) {
     background: var(--sunk);
+  }
+  @media (width < 64rem) {
+    .tool {
+      width: 100%;
+      min-height: 52px;
+      font-size: 1.1rem;
+    }
   }
   /* A tablet has no keys to name, and no room for them. */
   @media (max-width: 1150px) {

@@ -121,7 +121,7 @@
       <a class="link" href="/jobs/{data.job.number}/intake">the first questions</a> say what to do.
     </p>{/if}
   {#if problem}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{problem}</p>{/if}
-  <div class="mt-3 grid grid-cols-[minmax(0,1fr)_400px] items-start gap-5">
+  <div class="mt-3 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_400px]">
     <div class="space-y-4">
       {#if data.verdict}
         <div class="rounded-lg border-2 px-4 py-3 {VERDICT[data.verdict.verdict][1]}">

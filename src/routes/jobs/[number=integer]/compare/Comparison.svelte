@@ -48,7 +48,8 @@
             {@const by = n - row.of(base.figures)}
             <td class="figure py-1.5 pl-4 text-right whitespace-nowrap {i > 0 && by !== 0 ? 'font-semibold' : ''}"
               >{row.say ? row.say(n) : n}{#if i > 0}<span
-                  class="ml-2 inline-block w-[5.4rem] text-left text-sm font-normal {by === 0
+                  class="ml-2 inline-block w-[5.4rem] text-left text-sm font-normal max-md:ml-0 max-md:block max-md:w-auto max-md:text-right {by ===
+                  0
                     ? 'text-soft'
                     : by < 0
                       ? 'text-(--good)'
@@ -65,15 +66,15 @@
   </table>
 {/snippet}
 
-<div class="mx-auto max-w-7xl px-6 py-5">
+<div class="mx-auto max-w-7xl px-6 py-5 max-md:px-3">
   <p class="text-soft">
     <a class="link" href="/jobs/{data.job.number}/plan">Back to the plan of job {data.job.number}</a>
   </p>
   <h1 class="mt-1 text-2xl">{data.work}, compared</h1>
   <p class="text-soft">{data.machine.maker} {data.machine.model} {data.machine.revision}, {data.job.customer}</p>
 
-  <div class="mt-5 grid grid-cols-2 items-start gap-5">
-    <section class="sheet px-6 py-5">
+  <div class="mt-5 grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
+    <section class="sheet px-6 py-5 max-md:px-4">
       <h2 class="text-lg">The other order</h2>
       <p class="text-soft">
         The same work, put in order by other weights: what a turn, a change of tool and leaving a part half done are
@@ -91,7 +92,7 @@
       {/each}
     </section>
 
-    <section class="sheet px-6 py-5">
+    <section class="sheet px-6 py-5 max-md:px-4">
       <h2 class="text-lg">Together or apart</h2>
       {#if data.apart.length === 0}
         <p class="text-soft">
@@ -111,12 +112,12 @@
       {/if}
     </section>
 
-    <section class="sheet col-span-2 px-6 py-5">
+    <section class="sheet px-6 py-5 max-md:px-4 lg:col-span-2">
       <h2 class="text-lg">Another revision</h2>
       {#if data.revisions.length === 0}
         <p class="text-soft">The library holds this machine in one revision only.</p>
       {:else}
-        <div class="grid grid-cols-2 items-start gap-8">
+        <div class="grid grid-cols-1 items-start gap-8 lg:grid-cols-2">
           {#if found.length > 0}<div>{@render table('Revisions', [data.asKept, ...found], data.asKept)}</div>{/if}
           <div class="mt-3 space-y-4">
             {#each data.revisions as r (r.fileId)}

@@ -155,8 +155,8 @@
     <a class="button button-act mt-6" href="/jobs/{data.job.number}/plan">Choose what to do</a>
   </div>
 {:else}
-  <div class="grid h-[calc(100vh-92px)] grid-cols-[290px_minmax(0,1fr)_400px]">
-    <section class="min-h-0 overflow-y-auto border-r border-rule px-4 py-3" aria-label="What is wrong">
+  <div class="flex flex-col lg:grid lg:h-[calc(100dvh-92px)] lg:grid-cols-[290px_minmax(0,1fr)_400px]">
+    <section class="min-h-0 border-rule px-4 py-3 lg:overflow-y-auto lg:border-r" aria-label="What is wrong">
       <h1 class="text-xl">What is wrong?</h1>
       {#if data.job.complaint}<p class="mt-1 text-soft">“{data.job.complaint}”</p>{/if}
       <ul class="mt-2">
@@ -189,8 +189,8 @@
       </ul>
     </section>
 
-    <section class="flex min-h-0 flex-col bg-sunk px-4 py-3" aria-label="Where it may sit">
-      <div class="min-h-0 flex-1">
+    <section class="flex min-h-0 flex-col bg-sunk px-4 py-3 max-lg:order-1" aria-label="Where it may sit">
+      <div class="min-h-0 flex-1 max-lg:h-[50dvh] max-lg:flex-none">
         <ExploreDrawing
           {model}
           {zone}
@@ -228,7 +228,7 @@
     </section>
 
     <section
-      class="flex min-h-0 flex-col overflow-y-auto border-l border-rule bg-sheet px-5 py-4"
+      class="flex min-h-0 flex-col border-rule bg-sheet px-5 py-4 max-lg:border-y lg:overflow-y-auto lg:border-l"
       aria-label="What to do next"
     >
       {#if problem ?? form?.message}<p role="alert" class="mb-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
@@ -248,7 +248,7 @@
         {/if}
       {:else if there.length === 0}
         <h2 class="text-xl">Next</h2>
-        <p class="mt-2 text-lg">Say what is wrong, on the left. One “yes” is enough to begin; each “no” helps.</p>
+        <p class="mt-2 text-lg">Say what is wrong. One “yes” is enough to begin; each “no” helps.</p>
       {:else if isUnexplained}
         <h2 class="text-xl">No single fault explains all of this</h2>
         <p class="mt-2">

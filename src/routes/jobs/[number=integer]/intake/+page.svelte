@@ -32,10 +32,10 @@
 <svelte:head><title>Intake of job {data.job.number} · Eager Wrench</title></svelte:head>
 <JobBar job={data.job} here="intake" />
 
-<div class="mx-auto max-w-[1400px] px-5 py-4">
-  <div class="flex items-baseline gap-4 pb-3">
+<div class="mx-auto max-w-[1400px] px-5 py-4 max-md:px-3">
+  <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 pb-3">
     <h1 class="text-2xl">{data.job.customer}</h1>
-    <p class="min-w-0 flex-1 truncate text-soft">
+    <p class="min-w-0 flex-1 text-soft max-md:min-w-full lg:truncate">
       {data.job.maker}
       {data.job.model}
       {data.job.revision}{#if data.job.serial}, <span class="code">{data.job.serial}</span>{/if}{#if data.job.dueOn},
@@ -48,7 +48,7 @@
   </div>
   {#if data.job.complaint}<p class="-mt-1 pb-3 text-lg">“{data.job.complaint}”</p>{/if}
   {#if problem}<p role="alert" class="mb-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{problem}</p>{/if}
-  <div class="grid grid-cols-[minmax(0,470px)_minmax(0,1fr)] items-start gap-5">
+  <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,470px)_minmax(0,1fr)]">
     <div class="space-y-4">
       <div class="sheet px-4 py-3.5">
         <Triage state={data.state} mayWrite={data.mayWrite} isLead={data.isLead} onsay={say} />
@@ -74,7 +74,7 @@
           <p class="font-semibold">{data.state.place?.place ?? 'Nobody has said'}</p>
         </div>
         <form
-          class="mt-2 grid grid-cols-[minmax(0,1fr)_auto_minmax(0,1.4fr)_auto] gap-2"
+          class="mt-2 grid grid-cols-[minmax(0,1fr)_auto] gap-2 md:grid-cols-[minmax(0,1fr)_auto_minmax(0,1.4fr)_auto]"
           onsubmit={(e) => e.preventDefault()}
         >
           <input
@@ -111,15 +111,17 @@
         <h3 class="mt-4 font-semibold">History</h3>
         <ol class="mt-1 max-h-72 overflow-y-auto">
           {#each [...data.facts].reverse() as fact, i (i)}
-            <li class="grid grid-cols-[120px_110px_minmax(0,1fr)] gap-3 border-b border-rule py-1 last:border-0">
+            <li
+              class="grid grid-cols-2 gap-x-3 border-b border-rule py-1 last:border-0 md:grid-cols-[120px_110px_minmax(0,1fr)]"
+            >
               <span class="text-sm text-soft">{moment(fact.at)}</span><span class="truncate text-sm text-soft"
                 >{fact.by}</span
-              ><span>{factWords(fact, data.limits)}</span>
+              ><span class="max-md:col-span-2">{factWords(fact, data.limits)}</span>
             </li>
           {/each}
-          <li class="grid grid-cols-[120px_110px_minmax(0,1fr)] gap-3 py-1">
+          <li class="grid grid-cols-2 gap-x-3 py-1 md:grid-cols-[120px_110px_minmax(0,1fr)]">
             <span class="text-sm text-soft">{moment(data.job.createdAt)}</span><span></span><span
-              >Job opened: {data.job.work.toLowerCase()}</span
+              class="max-md:col-span-2">Job opened: {data.job.work.toLowerCase()}</span
             >
           </li>
         </ol>

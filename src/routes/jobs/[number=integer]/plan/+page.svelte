@@ -21,6 +21,8 @@
   import InHand from '$lib/ui/plan/InHand.svelte';
   import Legs from '$lib/ui/plan/Legs.svelte';
   import StepDetail from '$lib/ui/plan/StepDetail.svelte';
+  import ChevronLeft from '@lucide/svelte/icons/chevron-left';
+  import ChevronRight from '@lucide/svelte/icons/chevron-right';
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { WAITS, WEIGHTING_NAMES, jobWords } from '$core/words';
   import { goalId, goalParts, offeredGoals, type Goal } from '$core/goals';
@@ -95,7 +97,9 @@
     chosenId = step.id;
     faceOfChoice = undefined;
     view = 'step';
-    document.getElementById(`step-${step.id}`)?.scrollIntoView({ block: 'nearest' });
+    // Where the page scrolls as a whole it stays at the drawing.
+    if (matchMedia('(width >= 64rem)').matches)
+      document.getElementById(`step-${step.id}`)?.scrollIntoView({ block: 'nearest' });
   }
 
   /** Arrow keys walk the plan in the order of work, from wherever the focus is among the steps. */
@@ -135,15 +139,18 @@
 <svelte:head><title>Plan of job {data.job.number} · Eager Wrench</title></svelte:head>
 
 <JobBar job={data.job} here="plan" />
-<div class="grid h-[calc(100vh-92px)] grid-cols-[minmax(0,1fr)_minmax(480px,43%)]">
-  <section class="flex min-h-0 flex-col border-r border-rule" aria-label="Both legs of the plan">
-    <div class="border-b border-rule bg-sheet px-5 pt-3 pb-2.5">
-      <div class="flex items-start gap-5">
-        <div class="min-w-0 flex-1">
-          <h1 class="truncate text-xl">
+<div class="grid grid-cols-1 lg:h-[calc(100dvh-92px)] lg:grid-cols-[minmax(0,1fr)_minmax(480px,43%)]">
+  <section
+    class="flex min-h-0 min-w-0 flex-col border-rule max-lg:contents lg:border-r"
+    aria-label="Both legs of the plan"
+  >
+    <div class="border-b border-rule bg-sheet px-5 pt-3 pb-2.5 max-lg:order-1 max-lg:px-3">
+      <div class="flex items-start gap-5 max-lg:flex-wrap max-lg:gap-x-3 max-lg:gap-y-2">
+        <div class="min-w-0 flex-1 max-md:min-w-full">
+          <h1 class="text-xl lg:truncate">
             Job {data.job.number}: {draft.wish.goals.length > 0 ? jobWords(model, draft.wish.goals) : 'nothing chosen'}
           </h1>
-          <p class="truncate text-soft">
+          <p class="text-soft lg:truncate">
             {data.machine.maker}
             {data.machine.model}
             {data.machine.revision}, {data.job.customer}
@@ -188,7 +195,7 @@
           </form>
         {/if}
       </div>
-      <div class="mt-2 flex items-center gap-4 text-sm">
+      <div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1.5 text-sm">
         {#if mayChange}
           <label class="flex items-center gap-2"
             >Order
@@ -239,7 +246,9 @@
         </p>{/if}
     </div>
     {#if problem || !plan}
-      <div class="flex flex-1 flex-col items-center justify-center px-10 text-center">
+      <div
+        class="flex flex-1 flex-col items-center justify-center px-10 text-center max-lg:order-3 max-lg:px-4 max-lg:py-6"
+      >
         <h2 class="text-xl">
           {draft.wish.goals.length === 0
             ? 'Nothing to plan yet'
@@ -262,28 +271,58 @@
       </div>
     {:else}
       <div
-        class="grid grid-cols-[minmax(0,1fr)_30px_minmax(0,1fr)] border-b border-rule bg-sunk px-3 py-1.5 text-sm font-semibold"
+        class="grid grid-cols-[minmax(0,1fr)_30px_minmax(0,1fr)] border-b border-rule bg-sunk px-3 py-1.5 text-sm font-semibold max-lg:order-4 max-md:hidden"
       >
         <span class="pl-14">Way down, read from the top</span><span></span><span>Way up, read from the bottom</span>
       </div>
       <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
       <div
-        class="min-h-0 flex-1 overflow-y-auto px-3 py-2 {live.waiting ? 'opacity-60' : ''}"
+        class="min-h-0 flex-1 overflow-y-auto px-3 py-2 max-lg:order-5 max-lg:overflow-visible {live.waiting
+          ? 'opacity-60'
+          : ''}"
         tabindex="0"
         role="region"
         aria-label="Steps"
         data-goals={plan.goals.map(goalId).join(' ')}
       >
-        <Legs {plan} chosen={chosen?.id} onselect={select} />
+        <Legs {plan} {chosen} onselect={select} />
       </div>
-      <div class="border-t border-rule bg-sheet px-4 pt-2 pb-1.5">
+      <div class="border-t border-rule bg-sheet px-4 pt-2 pb-1.5 max-lg:order-3">
         <div class="h-20"><DiveProfile {plan} at={index} onselect={(i) => select(plan.steps[i]!)} /></div>
       </div>
     {/if}
   </section>
 
-  <section class="flex min-h-0 flex-col bg-sheet" aria-label="The machine and the chosen step">
-    <div class="grid h-[50%] min-h-[300px] shrink-0 grid-cols-[minmax(0,1fr)_164px] gap-2 bg-sunk py-2 pl-3">
+  <section class="flex min-h-0 min-w-0 flex-col bg-sheet max-lg:order-2" aria-label="The machine and the chosen step">
+    {#if plan && chosen && !isBare}
+      <div
+        class="flex items-center gap-2 border-b border-rule px-2 py-1.5 lg:hidden"
+        role="group"
+        aria-label="Step by step"
+      >
+        <button
+          type="button"
+          class="button size-11 shrink-0 p-0"
+          aria-label="The step before"
+          disabled={index === 0}
+          onclick={() => select(plan!.steps[index - 1]!)}><ChevronLeft aria-hidden="true" /></button
+        >
+        <p class="min-w-0 flex-1 text-center leading-tight font-semibold" aria-live="polite">
+          <span class="figure font-normal text-soft">{index + 1}</span>
+          {chosen.text}
+        </p>
+        <button
+          type="button"
+          class="button size-11 shrink-0 p-0"
+          aria-label="The step after"
+          disabled={index === plan.steps.length - 1}
+          onclick={() => select(plan!.steps[index + 1]!)}><ChevronRight aria-hidden="true" /></button
+        >
+      </div>
+    {/if}
+    <div
+      class="grid h-[46dvh] min-h-[300px] shrink-0 grid-cols-1 gap-2 bg-sunk py-2 pl-3 max-md:pr-3 md:grid-cols-[minmax(0,1fr)_164px] lg:h-[50%]"
+    >
       <ExploreDrawing
         {model}
         {zone}
@@ -295,16 +334,18 @@
         {canPick}
         onpick={mayChange && view === 'goals' ? (thing) => draft.toggle(goalOf(thing)) : undefined}
       />
-      <DepthScale
-        {model}
-        plan={plan ?? undefined}
-        {zone}
-        now={view === 'goals' ? undefined : chosen?.depth}
-        gone={before.off}
-      />
+      <div class="min-h-0 max-md:hidden">
+        <DepthScale
+          {model}
+          plan={plan ?? undefined}
+          {zone}
+          now={view === 'goals' ? undefined : chosen?.depth}
+          gone={before.off}
+        />
+      </div>
     </div>
     <div
-      class="flex gap-1 border-y border-rule px-3"
+      class="flex flex-wrap gap-1 border-y border-rule px-3"
       role="tablist"
       aria-label="About the plan"
       tabindex="-1"
@@ -326,7 +367,7 @@
       {/each}
     </div>
     <div
-      class="min-h-0 flex-1 overflow-y-auto px-5 py-4"
+      class="min-h-0 flex-1 overflow-y-auto px-5 py-4 max-lg:px-3"
       id="view"
       role="tabpanel"
       aria-labelledby="tab-{view}"

@@ -36,13 +36,13 @@
     {#each FILES as [name, text] (name)}<a class="button" href="/api/jobs/{job.number}/files/{name}" download>{text}</a
       >{/each}
   </div>
-  <article class="sheet px-10 py-9">
+  <article class="sheet px-10 py-9 max-md:px-4 max-md:py-5">
     <header>
       {#if data.shop}<p class="mb-1 text-soft">{data.shop}</p>{/if}
       <h1 class="text-3xl">Service report, job {job.number}</h1>
     </header>
 
-    <dl class="mt-6 grid grid-cols-[150px_1fr_130px_1fr] gap-x-4 gap-y-2">
+    <dl class="mt-6 grid grid-cols-[110px_minmax(0,1fr)] gap-x-4 gap-y-2 md:grid-cols-[150px_1fr_130px_1fr]">
       <dt class="text-soft">For</dt>
       <dd class="font-semibold">{job.customer}</dd>
       <dt class="text-soft">Serial number</dt>
@@ -63,7 +63,7 @@
       <h2 class="mt-8 text-xl">{section.title}</h2>
       <ul class="mt-2">
         {#each section.lines as line, i (i)}
-          <li class="flex gap-4 border-b border-rule py-1.5 last:border-0">
+          <li class="flex gap-x-4 border-b border-rule py-1.5 last:border-0 max-md:flex-col">
             <span class="flex-1"
               ><span class={line.bad ? 'font-semibold text-now' : ''}>{line.text}</span>{#if line.more}<span
                   class="block text-soft">{line.more}</span
@@ -77,7 +77,7 @@
     {/each}
 
     <h2 class="mt-8 text-xl">Screws</h2>
-    <table class="mt-2 w-full">
+    <table class="cards mt-2 w-full">
       <thead
         ><tr class="border-b border-rule-strong text-left text-sm text-soft"
           ><th class="py-1.5 font-semibold" scope="col">Group</th><th class="font-semibold" scope="col">Size</th><th
@@ -91,11 +91,13 @@
       <tbody>
         {#each data.screws as row, i (i)}
           <tr class="border-b border-rule"
-            ><td class="py-1.5">{row.name}</td><td class="figure">{row.size}</td><td class="figure text-right"
-              >{row.expected}</td
-            ><td class="figure text-right">{row.out}</td><td class="figure text-right">{row.back}</td><td
-              class="pl-6 {row.closes ? '' : 'font-semibold text-now'}">{row.account}</td
-            ></tr
+            ><td class="py-1.5">{row.name}</td><td class="figure" data-label="Size">{row.size}</td><td
+              class="figure text-right"
+              data-label="In it">{row.expected}</td
+            ><td class="figure text-right" data-label="Out">{row.out}</td><td
+              class="figure text-right"
+              data-label="Back">{row.back}</td
+            ><td data-label="Account" class="pl-6 {row.closes ? '' : 'font-semibold text-now'}">{row.account}</td></tr
           >
         {/each}
       </tbody>
@@ -103,7 +105,7 @@
 
     {#if state.photos.length > 0}
       <h2 class="mt-8 text-xl">Photos</h2>
-      <div class="mt-2 grid grid-cols-4 gap-3">
+      <div class="mt-2 grid grid-cols-2 gap-3 md:grid-cols-4">
         {#each state.photos as p (p.photo)}
           <figure>
             <a href="/api/runs/{data.run}/photos/{p.photo}"

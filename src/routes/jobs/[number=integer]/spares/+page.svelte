@@ -39,7 +39,7 @@
   {#if form?.ordered}<p role="status" class="mt-3 rounded-md border-l-4 border-good bg-good-wash px-3 py-2 text-good">
       {form.ordered.number} is ordered; it should be here on {day(form.ordered.dueOn)}.
     </p>{/if}
-  <div class="mt-3 grid grid-cols-[minmax(0,1fr)_440px] items-start gap-5">
+  <div class="mt-3 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_440px]">
     <div class="space-y-4">
       <section class="sheet px-4 py-3.5" aria-labelledby="needs">
         <h2 id="needs" class="text-lg">Not opened until in hand</h2>
