@@ -42,9 +42,10 @@ it('takes so many, each once, spread over the whole, a beginning of them as well
   }
 });
 
-it('asks the tests of its own room, then the quickest, and of others none beyond its budget', () => {
+it('asks what is approved of its own room, then its tests and the quickest, and of others none beyond its budget', () => {
   const took = new Map([
     ['src/core/a/a.test.ts', 5],
+    ['src/core/a/approved.test.ts', 30],
     ['src/core/a/slow.test.ts', 90],
     ['src/core/b/slow.test.ts', 80],
     ['src/core/b/quick.test.ts', 1],
@@ -52,6 +53,7 @@ it('asks the tests of its own room, then the quickest, and of others none beyond
   ]);
   const rounds = roundsFor('src/core/a/rule.ts', new Set([...took.keys(), 'gone.test.ts']), took, 40);
   expect(rounds).toEqual([
+    ['src/core/a/approved.test.ts'],
     ['src/core/a/a.test.ts', 'src/core/b/quick.test.ts'],
     ['src/core/a/slow.test.ts', 'src/core/c/middling.test.ts']
   ]);

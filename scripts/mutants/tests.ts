@@ -45,7 +45,7 @@ const roomOf = (file: string) => file.split('/').slice(0, -1).join('/');
  * In which order tests are asked: those of the file's own room, whatever they take, then the others, quickest first, as long as
  * the budget lasts.
  * @param budget of the others, s
- * @returns two rounds: what is quick, and what is asked only where that noticed nothing
+ * @returns three rounds: what is approved of its own room, which notices most; what is quick; what is asked only where those noticed nothing
  */
 export function roundsFor(file: string, tests: ReadonlySet<string>, took: Durations, budget: number): string[][] {
   const isOwn = (test: string) => roomOf(file).startsWith(roomOf(test));
@@ -54,9 +54,11 @@ export function roundsFor(file: string, tests: ReadonlySet<string>, took: Durati
   let spent = 0;
   const within = others.filter((test) => (spent += took.get(test)!) <= budget);
   const isQuick = (test: string) => took.get(test)! <= QUICK;
+  const isApproval = (test: string) => test.endsWith('/approved.test.ts');
   return [
-    [...own.filter(isQuick), ...within.filter((t) => took.get(t)! <= QUICK / 10)],
-    [...own.filter((t) => !isQuick(t)), ...within.filter((t) => took.get(t)! > QUICK / 10)]
+    own.filter(isApproval),
+    [...own.filter((t) => isQuick(t) && !isApproval(t)), ...within.filter((t) => took.get(t)! <= QUICK / 10)],
+    [...own.filter((t) => !isQuick(t) && !isApproval(t)), ...within.filter((t) => took.get(t)! > QUICK / 10)]
   ].filter((r) => r.length > 0);
 }
 

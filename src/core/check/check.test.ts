@@ -80,6 +80,15 @@ it('outlines that coincide lie over each other', () => {
   expect(reach.exitCovers(model.part('top'), model.part('top').moves[0]!)).toEqual([]);
 });
 
+it.each([
+  ['1 mm', 29, ['top']],
+  ['a hair', 29.8, []]
+])('what overlaps by %s lies over it or beside it', (_, x, covers) => {
+  const { model } = accessTo(machine([part('top', [10, 10, 20], [0, 0.9]), part('low', [x, 10, 20], [1, 1.9])], []));
+  const low = model.part('low');
+  expect(new Reach(new Facts(model.machine)).exitCovers(low, low.moves[0]!).map((d) => d.cover)).toEqual(covers);
+});
+
 it('a cable is minded only while it is in the machine', () => {
   const made = plan(access, [{ do: 'replace', part: 'board' }]);
   const step = made.steps.find((s) => s.id === 'up/move:board/tilt')!;

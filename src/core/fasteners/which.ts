@@ -152,6 +152,7 @@ function logOfStranger(m: Measurement): number {
   return log;
 }
 
+/** Bits of doubt; candidates of no chance are left out before. */
 function entropy(candidates: readonly Candidate[]): number {
-  return candidates.reduce((sum, { probability: p }) => sum - (p > 0 ? p * Math.log2(p) : 0), 0);
+  return candidates.reduce((sum, { probability: p }) => sum - p * Math.log2(p), 0);
 }

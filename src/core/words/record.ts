@@ -49,7 +49,7 @@ export const fateOf = (count: number, joint: string, fate: Fate): string =>
 export function suspectWords(model: Model, id: string): string {
   const joint = suspectJoint(id);
   if (joint === undefined) return 'a fastener that the machine file does not know';
-  return model.hasJoint(joint) ? inSentence(model.joint(joint).name) : id;
+  return model.hasJoint(joint) ? inSentence(model.joint(joint).name) : joint;
 }
 
 const onLabel = ({ number, serial }: Label) => [number ?? '?', ...(serial ? [serial] : [])].join(' ');

@@ -16,9 +16,11 @@ import {
   openWords,
   poseWords,
   returnWords,
+  suspectWords,
   swapWords
 } from '.';
 import { sizeText } from '../fasteners';
+import { suspectId, UNDOCUMENTED } from '../ids';
 
 const access = demoAccess();
 const { model } = access;
@@ -36,6 +38,16 @@ const screws = (over: Record<string, unknown>, count = 1) => {
     screw: { ...base.screw, ...over }
   });
 };
+
+it('what held a part is named, whether the machine file knows it or not', () => {
+  expect(suspectWords(model, suspectId('fan-screws'))).toBe('fan screws');
+  expect(suspectWords(model, suspectId('screws-of-old', 'hooks'))).toBe('screws-of-old');
+  expect(suspectWords(model, UNDOCUMENTED)).toBe('a fastener that the machine file does not know');
+});
+it('a swap is told by what stands on the labels', () => {
+  expect(EVENT.swapped('Fan', { number: 'A-1' }, { number: 'B-2', serial: '77' })).toBe('Fan: out A-1, in B-2 77');
+  expect(EVENT.swapped('Fan', {}, {})).toBe('Fan: out ?, in ?');
+});
 
 describe('screws in words', () => {
   it('by count, size and drive; captive ones are loosened, not taken out', () => {

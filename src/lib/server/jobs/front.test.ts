@@ -83,6 +83,12 @@ async function fanNumber(): Promise<string> {
 const stocked = (number: string) => Spare.parse({ number, name: 'Fan, Fathom 14', kind: 'part' });
 
 describe('what a job waits for, kept as it changes', () => {
+  it('has its times as soon as it is planned, and none before there is anything to plan', async () => {
+    const job = await newJob();
+    expect(job.p50Seconds).toBeGreaterThan(300);
+    expect(job.p80Seconds).toBeGreaterThan(job.p50Seconds!);
+    expect(await newJob([])).toMatchObject({ p50Seconds: null, p80Seconds: null });
+  });
   it('goes from questions over the missing part to the bench as the part comes in', async () => {
     const number = await fanNumber();
     await keepSpare(pool(), stocked(number), 3900, ines);
@@ -206,6 +212,21 @@ describe('the supplier', () => {
     expect(answer).toMatchObject({
       ok: true,
       value: [{ number, currency: 'EUR', plugs: expect.any(Array), holes: expect.any(Array) }]
+    });
+  });
+  it('offers what it has none of, too, with the days that it takes', async () => {
+    supplier.offer({
+      number: 'GONE-1',
+      name: 'Hinge cap',
+      kind: 'part',
+      priceMinor: 0,
+      currency: 'EUR',
+      stock: 0,
+      leadDays: 0
+    });
+    expect(await offersFor(['GONE-1'])).toMatchObject({
+      ok: true,
+      value: [{ number: 'GONE-1', stock: 0, leadDays: 0 }]
     });
   });
   it('an order is taken once however often it is sent, and comes in aside for its job', async () => {

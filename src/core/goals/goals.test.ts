@@ -1,0 +1,52 @@
+import { describe, expect, it } from 'vitest';
+import { APPROVED_MACHINES, expectApproved } from '../testing/approved';
+import { accessTo, demoAccess, machine, part, plug } from '../testing/machines';
+import { goalId, goalOf, goalParts, goalRequirements, offeredGoals, ridersToMove, settleGoals, type Goal } from '.';
+
+const DOES = ['expose', 'remove', 'replace', 'reach'] as const;
+
+it.each(APPROVED_MACHINES)('what each goal on %s asks for is as approved', async (id) => {
+  const access = demoAccess(id);
+  const lines = DOES.flatMap((does) =>
+    offeredGoals(access.model, does).flatMap(({ goal, name, number }) => [
+      `${goalId(goal)}: ${name} ${number ?? ''}`,
+      ...goalRequirements(access, [goal]).map(
+        (r) => `  ${r.id}: ${r.alternatives.map((w) => w.join(' + ')).join(' | ')}`
+      )
+    ])
+  );
+  await expectApproved(id, lines);
+});
+
+/** Two boards with a loose cable from one to the other, which hangs on neither. */
+const wired = (spareIncludes: string[]) =>
+  accessTo(
+    machine(
+      [
+        part('board', [10, 10, 20], [2, 3], 'base', { kind: 'board', spareIncludes }),
+        part('other', [50, 10, 20], [2, 3]),
+        part('cable', [0, 0, 1], [1, 1], 'base', { kind: 'cable', shapes: [], moves: [], on: undefined })
+      ],
+      [plug('near', 'cable', 'board', [20, 20], 2), plug('far', 'cable', 'other', [60, 20], 2)],
+      { cables: [] }
+    )
+  );
+
+describe('a loose cable of what is replaced', () => {
+  const opened = (spareIncludes: string[]) =>
+    goalRequirements(wired(spareIncludes), [{ do: 'replace', part: 'board' }]).flatMap((r) => r.alternatives.flat());
+  it('is undone at the old part and moves over', () => expect(opened([])).toContain('joint:near'));
+  it('stays at the old part when the spare brings it', () => expect(opened(['cable'])).not.toContain('joint:near'));
+});
+
+it('goals are one order, each once, and are known again by their ids', () => {
+  const goals: Goal[] = [
+    { do: 'replace', part: 'fan' },
+    { do: 'reach', joint: 'plug' },
+    { do: 'replace', part: 'fan' }
+  ];
+  expect(settleGoals(goals)).toEqual([goals[1], goals[0]]);
+  expect(goals.map((g) => goalOf(goalId(g)))).toEqual(goals);
+  expect(goalParts(goals)).toEqual(['fan', 'fan']);
+  expect(ridersToMove(demoAccess().model, 'board').length).toBeGreaterThan(3);
+});
