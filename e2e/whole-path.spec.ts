@@ -48,7 +48,7 @@ test('from a request to a signed report', async ({ page, signInAs }) => {
     await page.getByLabel('For', { exact: true }).fill('MS Sule, galley');
     await page.getByLabel('Serial number').fill('NF14-00999');
     await page.getByLabel('Complaint').fill('Loud, and the drive is full.');
-    await expect(page.getByText('Choose what to replace')).toBeVisible();
+    await expect(page.getByText('Choose what to do')).toBeVisible();
     await page.getByRole('checkbox', { name: /^Fan/ }).check();
     await expect(page.getByText(/\d+ steps: 6 joints to open/)).toBeVisible();
     // On the drawing, too.

@@ -96,6 +96,14 @@ describe('a battery', () => {
         )
       );
     });
+    it('packs without a name are told by their number', () => {
+      const pack = (full: number) => `POWER_SUPPLY_TYPE=Battery\nPOWER_SUPPLY_ENERGY_FULL=${full}000000\n`;
+      const answer = readBattery(pack(30) + pack(20));
+      expect(answer.ok && answer.packs.map((p) => [p.name, p.reading.fullWh])).toEqual([
+        ['Pack 1', 30],
+        ['Pack 2', 20]
+      ]);
+    });
     it('several packs are several readings', () => {
       expect(found(pack('BAT0', 40) + pack('BAT1', 20, 'POWER_SUPPLY_CAPACITY=50\n') + mains)).toEqual([
         ['BAT0', 40, undefined, undefined],

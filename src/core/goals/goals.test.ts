@@ -1,7 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { APPROVED_MACHINES, expectApproved } from '../testing/approved';
 import { accessTo, demoAccess, machine, part, plug } from '../testing/machines';
-import { goalId, goalOf, goalParts, goalRequirements, offeredGoals, ridersToMove, settleGoals, type Goal } from '.';
+import {
+  faceOf,
+  goalId,
+  goalOf,
+  goalParts,
+  goalRequirements,
+  offeredGoals,
+  ridersToMove,
+  settleGoals,
+  type Goal
+} from '.';
 
 const DOES = ['expose', 'remove', 'replace', 'reach'] as const;
 
@@ -37,6 +47,15 @@ describe('a loose cable of what is replaced', () => {
     goalRequirements(wired(spareIncludes), [{ do: 'replace', part: 'board' }]).flatMap((r) => r.alternatives.flat());
   it('is undone at the old part and moves over', () => expect(opened([])).toContain('joint:near'));
   it('stays at the old part when the spare brings it', () => expect(opened(['cable'])).not.toContain('joint:near'));
+});
+
+it('a goal is seen on the face where its thing is drawn', () => {
+  const { model } = demoAccess();
+  expect(faceOf(model, { do: 'replace', part: 'fan' })).toBe('underside');
+  expect(faceOf(model, { do: 'replace', part: 'panel' })).toBe('display-front');
+  expect(faceOf(model, { do: 'reach', joint: 'battery-plug' })).toBe('underside');
+  expect(faceOf(model, { do: 'remove', part: 'flywheel' })).toBeUndefined();
+  expect(faceOf(wired([]).model, { do: 'remove', part: 'cable' })).toBeUndefined();
 });
 
 it('goals are one order, each once, and are known again by their ids', () => {

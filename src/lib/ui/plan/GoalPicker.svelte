@@ -44,7 +44,7 @@
       {/each}
     </ul>
   {/if}
-  <div class="flex gap-2">
+  <div class="flex flex-wrap gap-2">
     <div class="flex" role="group" aria-label="What to do">
       {#each DOINGS as d (d.value)}
         <button
@@ -58,7 +58,7 @@
         >
       {/each}
     </div>
-    <label class="min-w-0 flex-1"
+    <label class="min-w-28 flex-1"
       ><span class="sr-only">Find</span><input
         class="field"
         type="search"

@@ -2,8 +2,8 @@
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
   import { goto } from '$app/navigation';
-  import { onDestroy } from 'svelte';
-  import { laidBare } from '$core/drawing';
+  import { onDestroy, onMount } from 'svelte';
+  import { laidBare, type Thing } from '$core/drawing';
   import { LISTING_MAX, readListing } from '$core/hardware';
   import { modelOf } from '$core/machine';
   import { planRequest, type Plan } from '$core/plan';
@@ -11,18 +11,25 @@
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
   import { ExploreDrawing } from '$lib/ui/drawing';
   import { livePlan } from '$lib/planning/live-plan.svelte';
+  import { Drafts } from '$lib/ui/drafts';
   import { duration, plural } from '$lib/ui/format';
-  import { replaceableParts, type Goal } from '$core/goals';
+  import GoalPicker from '$lib/ui/plan/GoalPicker.svelte';
+  import { picking } from '$lib/ui/plan/picking';
+  import { faceOf, goalId, goalParts, Goals, type Goal } from '$core/goals';
   import { whyNot } from '$core/result';
 
   let { data, form } = $props();
-  let chosen = $state<string[]>([]);
+  let goals = $state.raw<Goal[]>([]);
+  let doing = $state<Goal['do']>('replace');
   let sending = $state(false);
   let zone = $state('');
+  let typed = $state({ customer: '', serial: '', complaint: '', dueOn: '' });
+  /** What was typed before comes from a draft. */
+  let isKept = $state(false);
 
   const model = $derived(data.machine ? modelOf(data.machine) : undefined);
-  const replaceable = $derived(model ? replaceableParts(model) : []);
-  const goals = $derived(chosen.map((part): Goal => ({ do: 'replace', part })));
+  const picked = $derived(model ? picking(model, doing) : undefined);
+  const parts = $derived(goalParts(goals));
   const live = livePlan();
   onDestroy(() => live.close());
   $effect(() =>
@@ -37,9 +44,39 @@
     )
   );
   const shownZone = $derived(zone || data.machine?.zones[0]?.id || '');
-  const opened = $derived(model ? laidBare(model, chosen) : undefined);
+  const opened = $derived(model ? laidBare(model, parts) : undefined);
 
-  let serial = $state('');
+  // What is typed is kept until it is sent: whoever is called away goes on where they were.
+  const DRAFT = 'new job';
+  type Kept = { fileId: number | null; goals: unknown; typed: typeof typed };
+  const isKeptDraft = (value: unknown): value is Kept =>
+    typeof (value as Kept | null)?.typed === 'object' && (value as Kept).typed !== null;
+  const drafts = () => new Drafts(localStorage, data.person?.id ?? '');
+  let isMounted = $state(false);
+  onMount(async () => {
+    const kept = drafts().read(DRAFT, isKeptDraft);
+    if (kept) {
+      for (const field of Object.keys(typed) as (keyof typeof typed)[])
+        if (typeof kept.typed[field] === 'string') typed[field] = kept.typed[field];
+      if (kept.fileId !== data.fileId && data.machines.some((m) => m.fileId === kept.fileId))
+        await goto(`/jobs/new?machine=${kept.fileId}`, { replaceState: true });
+      const read = Goals.safeParse(kept.goals);
+      if (kept.fileId === data.fileId && read.success) goals = read.data.filter((g) => faceOf(model!, g) !== undefined);
+      isKept = true;
+    }
+    isMounted = true;
+  });
+  $effect(() => {
+    if (!isMounted) return;
+    if (goals.length === 0 && Object.values(typed).every((t) => t.trim() === '')) drafts().drop(DRAFT);
+    else drafts().keep(DRAFT, { fileId: data.fileId, goals, typed });
+  });
+  function beginAnew() {
+    typed = { customer: '', serial: '', complaint: '', dueOn: '' };
+    goals = [];
+    isKept = false;
+  }
+
   let said = $state('');
   /** The machine names itself: its model and serial number, from a listing. */
   async function fromListing(event: Event & { currentTarget: HTMLInputElement }) {
@@ -51,7 +88,7 @@
     const read = readListing(await file.text());
     if (!read.ok) return void (said = whyNot(read));
     const { maker, model: called, serial: number } = read.listing.identity;
-    if (number) serial = number;
+    if (number) typed.serial = number;
     const named = `${maker ?? ''} ${called ?? ''}`.toLowerCase();
     const found = data.machines.find(
       (m) => named.includes(m.model.toLowerCase()) && named.includes(m.maker.toLowerCase())
@@ -61,9 +98,12 @@
       : `It says it is a ${[maker, called].filter(Boolean).join(' ') || 'machine without a name'}: there is no file of that machine.`;
     if (found && found.fileId !== data.fileId) await goto(`/jobs/new?machine=${found.fileId}`, { keepFocus: true });
   }
-  function toggle(part: string) {
-    if (!replaceable.some((p) => p.id === part)) return;
-    chosen = chosen.includes(part) ? chosen.filter((p) => p !== part) : [...chosen, part];
+  function toggle(goal: Goal) {
+    const id = goalId(goal);
+    const isChosen = goals.some((g) => goalId(g) === id);
+    goals = isChosen ? goals.filter((g) => goalId(g) !== id) : [...goals, goal];
+    // The machine turns to what was chosen.
+    if (!isChosen && model) zone = faceOf(model, goal) ?? zone;
   }
   const count = (p: Plan, what: string) => p.steps.filter((s) => s.do === what).length;
 </script>
@@ -83,7 +123,11 @@
     use:enhance={once(
       () => {
         sending = true;
-        return async ({ update }) => {
+        return async ({ result, update }) => {
+          if (result.type === 'redirect') {
+            isMounted = false;
+            drafts().drop(DRAFT);
+          }
           await update({ reset: false });
           sending = false;
         };
@@ -96,6 +140,10 @@
       {#if form?.message}<p role="alert" class="rounded-md border-l-4 border-now bg-now-wash px-3 py-2.5">
           {form.message}
         </p>{/if}
+      {#if isKept}<p class="flex items-center gap-3 rounded-md bg-sunk px-3 py-2" role="status">
+          <span class="flex-1">Here is what you typed before.</span>
+          <button type="button" class="link" onclick={beginAnew}>Begin anew</button>
+        </p>{/if}
       <label class="block">
         <span class="label">Machine</span>
         <select
@@ -103,7 +151,8 @@
           name="fileId"
           value={data.fileId}
           onchange={(e) => {
-            chosen = [];
+            goals = [];
+            zone = '';
             void goto(`/jobs/new?machine=${e.currentTarget.value}`, { keepFocus: true });
           }}
         >
@@ -116,6 +165,7 @@
           ><span class="label">For</span><input
             class="field"
             name="customer"
+            bind:value={typed.customer}
             required
             maxlength="120"
             placeholder="Ship or crew"
@@ -126,7 +176,7 @@
             class="field code"
             name="serial"
             maxlength="60"
-            bind:value={serial}
+            bind:value={typed.serial}
           /></label
         >
       </div>
@@ -145,34 +195,19 @@
         ><span class="label">Complaint</span><textarea
           class="field"
           name="complaint"
+          bind:value={typed.complaint}
           rows="2"
           maxlength="2000"
           placeholder="What is wrong, in their words"></textarea></label
       >
-      <label class="block"><span class="label">Due</span><input class="field" type="date" name="dueOn" /></label>
+      <label class="block"
+        ><span class="label">Due</span><input class="field" type="date" name="dueOn" bind:value={typed.dueOn} /></label
+      >
       <input type="hidden" name="goals" value={JSON.stringify(goals)} />
 
-      <fieldset>
-        <legend class="label">Replace</legend>
-        <div
-          class="sheet grid grid-cols-1 overflow-y-auto p-1.5 md:max-lg:grid-cols-2 lg:max-h-[calc(100vh-560px)] lg:min-h-44"
-        >
-          {#each replaceable as part (part.id)}
-            <label
-              class="flex min-h-9 cursor-pointer items-center gap-2.5 rounded px-2 hover:bg-sunk has-checked:bg-sunk has-checked:font-semibold"
-            >
-              <input
-                type="checkbox"
-                class="size-4.5 accent-(--act)"
-                checked={chosen.includes(part.id)}
-                onchange={() => toggle(part.id)}
-              />
-              <span>{part.name}</span>
-              <span class="code ml-auto text-sm font-normal text-soft">{part.numbers[0]?.number}</span>
-            </label>
-          {/each}
-        </div>
-      </fieldset>
+      <div class="h-96 lg:h-[calc(100vh-590px)] lg:min-h-60">
+        <GoalPicker {model} {goals} {doing} ondoing={(d) => (doing = d)} ontoggle={toggle} />
+      </div>
     </div>
 
     <div class="flex min-w-0 flex-col gap-4">
@@ -181,10 +216,10 @@
           {model}
           zone={shownZone}
           state={opened!}
-          goals={chosen}
+          goals={parts}
           onzone={(z) => (zone = z)}
-          canPick={(thing) => replaceable.some((p) => p.id === thing.id)}
-          onpick={(thing) => toggle(thing.id)}
+          canPick={(thing: Thing) => picked!.canPick(thing)}
+          onpick={(thing) => toggle(picked!.goalOf(thing))}
         />
       </div>
 
@@ -217,7 +252,7 @@
           <p class="self-center text-lg text-soft">Working it out ...</p>
         {:else}
           <p class="flex-1 self-center text-lg text-soft">
-            Choose what to replace, in the list or on the drawing; the way down and back up is worked out as you choose.
+            Choose what to do, in the list or on the drawing; the way down and back up is worked out as you choose.
             Nobody knows yet what is wrong? Then open it as it is.
           </p>
           <button class="button button-act self-center whitespace-nowrap" disabled={sending}

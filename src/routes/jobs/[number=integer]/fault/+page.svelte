@@ -9,7 +9,7 @@
   import JobBar from '$lib/ui/JobBar.svelte';
   import { sayOfJob } from '$lib/ui/say';
   import type { FaultAsked, FaultTold } from '$workers/fault-web';
-  import { goalParts, type Goal } from '$core/goals';
+  import { faceOf, goalParts, type Goal } from '$core/goals';
 
   let { data, form } = $props();
   const model = $derived(modelOf(data.machine));
@@ -91,10 +91,8 @@
   );
   const zone = $derived(
     zoneOfChoice ??
-      (joint ? model.joint(joint).zone : undefined) ??
-      (parts[0]
-        ? model.part(parts[0]).shapes.find((s) => model.machine.zones.some((z) => z.id === s.zone))?.zone
-        : undefined) ??
+      (joint ? faceOf(model, { do: 'reach', joint }) : undefined) ??
+      (parts[0] ? faceOf(model, { do: 'expose', part: parts[0] }) : undefined) ??
       data.machine.zones[0]!.id
   );
   const opened = $derived(laidBare(model, [...parts, ...(joint ? [model.joint(joint).a] : [])]));

@@ -2,7 +2,7 @@
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
   import { onDestroy, untrack } from 'svelte';
-  import { laidBare, type Thing } from '$core/drawing';
+  import { laidBare } from '$core/drawing';
   import { settledAt } from '$core/job';
   import { modelOf } from '$core/machine';
   import { planRequest, zoneAt, type Step } from '$core/plan';
@@ -19,13 +19,14 @@
   import Choices from '$lib/ui/plan/Choices.svelte';
   import GoalPicker from '$lib/ui/plan/GoalPicker.svelte';
   import InHand from '$lib/ui/plan/InHand.svelte';
+  import { picking } from '$lib/ui/plan/picking';
   import Legs from '$lib/ui/plan/Legs.svelte';
   import StepDetail from '$lib/ui/plan/StepDetail.svelte';
   import ChevronLeft from '@lucide/svelte/icons/chevron-left';
   import ChevronRight from '@lucide/svelte/icons/chevron-right';
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { WAITS, WEIGHTING_NAMES, jobWords } from '$core/words';
-  import { goalId, goalParts, offeredGoals, type Goal } from '$core/goals';
+  import { goalId, goalParts, type Goal } from '$core/goals';
 
   let { data, form } = $props();
   const model = $derived(modelOf(data.machine));
@@ -119,11 +120,7 @@
     document.getElementById(`step-${next.id}`)?.focus({ preventScroll: true });
   }
 
-  const offered = $derived(new Set(offeredGoals(model, doing).map((o) => goalId(o.goal))));
-  const goalOf = (thing: Thing): Goal =>
-    doing === 'reach' ? { do: 'reach', joint: thing.id } : { do: doing, part: thing.id };
-  const canPick = (thing: Thing) =>
-    (thing.what === 'joint') === (doing === 'reach') && offered.has(goalId(goalOf(thing)));
+  const { goalOf, canPick } = $derived(picking(model, doing));
 
   function nextTab(event: KeyboardEvent) {
     const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key];

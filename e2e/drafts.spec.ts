@@ -1,0 +1,51 @@
+import { expect, signIn, test } from './fixtures';
+
+test('a new job that was begun is there again, with its machine and its work, until it is opened or thrown away', async ({
+  page,
+  signInAs
+}) => {
+  await signInAs('tam');
+  await page.goto('/jobs/new');
+  await page.getByLabel('Machine').selectOption({ label: 'Norrvik Fathom 14, r2' });
+  await page.waitForURL(/machine=/);
+  await page.getByLabel('For', { exact: true }).fill('MS Alke, galley');
+  await page.getByLabel('Complaint').fill('Fan rattles from cold.');
+  await page.getByRole('checkbox', { name: /^Display panel/ }).check();
+  // The machine turns to what was chosen.
+  await expect(page.getByRole('button', { name: 'Display front' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Reseat' }).click();
+  await page.getByRole('checkbox', { name: /^Battery plug/ }).check();
+
+  await page.goto('/jobs');
+  await page.goto('/jobs/new');
+  await expect(page.getByText('Here is what you typed before.')).toBeVisible();
+  await expect(page.getByLabel('Machine')).toHaveValue(/\d+/);
+  await expect(page.getByLabel('For', { exact: true })).toHaveValue('MS Alke, galley');
+  await expect(page.getByLabel('Complaint')).toHaveValue('Fan rattles from cold.');
+  await expect(page.getByRole('list', { name: 'What the job is for' })).toContainText('Replace display panel');
+  await expect(page.getByRole('list', { name: 'What the job is for' })).toContainText('Reseat battery plug');
+
+  await page.getByRole('button', { name: 'Begin anew' }).click();
+  await expect(page.getByLabel('For', { exact: true })).toHaveValue('');
+  await page.goto('/jobs/new');
+  await expect(page.getByText('Here is what you typed before.')).toBeHidden();
+
+  await page.getByLabel('For', { exact: true }).fill('MS Alke, mess');
+  await page.getByRole('button', { name: 'Open, to find the fault' }).click();
+  await page.waitForURL(/\/jobs\/\d+\/intake/);
+  await page.goto('/jobs/new');
+  await expect(page.getByLabel('For', { exact: true })).toHaveValue('');
+});
+
+test('a draft is nobody else\u2019s', async ({ browser, app }) => {
+  const context = await browser.newContext({ baseURL: app.address });
+  const page = await context.newPage();
+  await signIn(page, 'tam');
+  await page.goto('/jobs/new');
+  await page.getByLabel('For', { exact: true }).fill('MS Sule, bosun');
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await signIn(page, 'ines');
+  await page.goto('/jobs/new');
+  await expect(page.getByLabel('For', { exact: true })).toHaveValue('');
+  await context.close();
+});
