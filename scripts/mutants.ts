@@ -16,11 +16,13 @@ import { ROOT } from './setup/system.mjs';
 const { values: asked } = parseArgs({
   options: {
     count: { type: 'string', default: '300' },
+    /** So many of them were tried before. */
+    skip: { type: 'string', default: '0' },
     shift: { type: 'string', default: '0.5' },
     jobs: { type: 'string', default: '2' },
     /** Files whose path begins so. */
     only: { type: 'string', default: 'src/' },
-    /** Seconds of tests outside its own room, by their own times, that one mutant is given. */
+    /** Seconds of its own room's slow tests, and of tests elsewhere, by their own times, that one mutant is given. */
     budget: { type: 'string', default: '40' },
     /** What the test runner wrote of a whole run (`vitest run --reporter json`), where there is one already. */
     durations: { type: 'string' },
@@ -101,7 +103,7 @@ try {
   const chosen = spread(all, Number(asked.count), Number(asked.shift));
   console.log(`${chosen.length} of ${all.length} rules are broken, one after the other.`);
   const results: Result[] = [];
-  let next = 0;
+  let next = Number(asked.skip);
   await Promise.all(
     folders.map(async (folder) => {
       while (next < chosen.length) {

@@ -42,23 +42,26 @@ export function testsByFile(root: string): Map<string, Set<string>> {
 const roomOf = (file: string) => file.split('/').slice(0, -1).join('/');
 
 /**
- * In which order tests are asked: those of the file's own room, whatever they take, then the others, quickest first, as long as
- * the budget lasts.
- * @param budget of the others, s
+ * In which order tests are asked: the quick ones of the file's own room, then its slow ones and those of other rooms, quickest
+ * first, as long as the budget of either lasts.
+ * @param budget of its own slow ones and of the others each, s
  * @returns three rounds: what is approved of its own room, which notices most; what is quick; what is asked only where those noticed nothing
  */
 export function roundsFor(file: string, tests: ReadonlySet<string>, took: Durations, budget: number): string[][] {
   const isOwn = (test: string) => roomOf(file).startsWith(roomOf(test));
   const sorted = [...tests].filter((t) => took.has(t)).sort((a, b) => took.get(a)! - took.get(b)! || (a < b ? -1 : 1));
   const [own, others] = [sorted.filter(isOwn), sorted.filter((t) => !isOwn(t))];
-  let spent = 0;
-  const within = others.filter((test) => (spent += took.get(test)!) <= budget);
   const isQuick = (test: string) => took.get(test)! <= QUICK;
   const isApproval = (test: string) => test.endsWith('/approved.test.ts');
+  const within = (list: string[]) => {
+    let spent = 0;
+    return list.filter((test) => (spent += took.get(test)!) <= budget);
+  };
+  const [ownSlow, near] = [within(own.filter((t) => !isQuick(t) && !isApproval(t))), within(others)];
   return [
     own.filter(isApproval),
-    [...own.filter((t) => isQuick(t) && !isApproval(t)), ...within.filter((t) => took.get(t)! <= QUICK / 10)],
-    [...own.filter((t) => !isQuick(t) && !isApproval(t)), ...within.filter((t) => took.get(t)! > QUICK / 10)]
+    [...own.filter((t) => isQuick(t) && !isApproval(t)), ...near.filter((t) => took.get(t)! <= QUICK / 10)],
+    [...ownSlow, ...near.filter((t) => took.get(t)! > QUICK / 10)]
   ].filter((r) => r.length > 0);
 }
 
