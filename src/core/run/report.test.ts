@@ -153,6 +153,13 @@ describe('the report', () => {
       'Fan and temperature: fails. no spin'
     );
     expect(new Set(rows.map((r) => r.event)).size).toBe(whole.length);
+    // A clock that was wrong stands beside the time that counts.
+    const late = event({ type: 'note', text: 'late', took: '2026-11-25T12:00:00.000Z' });
+    const [first, second] = Papa.parse<Record<string, string>>(
+      runTable(model, made, [event({ type: 'note', text: 'in time' }), late]),
+      { header: true, skipEmptyLines: true }
+    ).data.sort((a, b) => (a['in words']! < b['in words']! ? -1 : 1));
+    expect([first!['clock said'], second!['clock said'], second!.time]).toEqual(['', late.at, late.took]);
     // A note that begins like a formula is no formula in a spreadsheet.
     expect(runTable(model, made, [event({ type: 'note', text: '=1+1' })])).toContain("'=1+1");
   });
