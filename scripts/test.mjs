@@ -66,7 +66,18 @@ async function main() {
   await Promise.all([
     oneByOne([
       ['A clean clone starts', 'node', ['scripts/clean-clone.mjs']],
-      ['Licences of others are listed', 'node', ['scripts/licences.mjs', '--check']],
+      ['Licences of others are listed', 'node', ['scripts/licences.mjs', '--check']]
+    ]),
+    oneByOne([
+      ['Line width and layout', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
+      ['Lint', 'npx', ['eslint', '.']],
+      ['Types: core', 'npx', ['tsc', '-p', 'src/core/tsconfig.json']],
+      ['Types: scripts and tests', 'npx', ['tsc', '-p', 'scripts/tsconfig.json']],
+      [
+        'Types: application',
+        'npx',
+        ['svelte-check', '--tsconfig', './tsconfig.json', '--output', 'human', '--threshold', 'warning']
+      ],
       ['Dependency rule', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'scripts', 'demo', 'db']]
     ])
   ]);
