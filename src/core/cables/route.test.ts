@@ -106,14 +106,7 @@ it('a cable is drawn out from its opened plug on, guide by guide, and only where
 });
 
 it('a bend that nearly turns back has its radius, one that turns back whole has none', () => {
-  const bent = (to: [number, number, number]) =>
-    routeOf(
-      cable([
-        [0, 0, 1],
-        [40, 0, 1],
-        to
-      ])
-    ).bends[0];
+  const bent = (to: [number, number, number]) => routeOf(cable([[0, 0, 1], [40, 0, 1], to])).bends[0];
   // By 150°: 40 mm over the tangent of 75°.
   expect(bent([40 + 40 * Math.cos((150 * Math.PI) / 180), 20, 1])).toMatchObject({ turnDeg: 150, radiusMm: 10.7 });
   expect(bent([10, 0, 1])).toMatchObject({ turnDeg: 180, radiusMm: 0, tight: true });

@@ -1,3 +1,5 @@
+import { gapOf } from '../solve';
+
 const minutes = (seconds: number) => `${Math.max(1, Math.round(seconds / 60))} min`;
 
 /** A plan on paper. */
@@ -9,7 +11,7 @@ export const SHEET = {
     const name = of === 'set' ? 'Removal set' : 'Order';
     return proved
       ? `${name}: proved best.`
-      : `${name}: at most ${Math.ceil((100 * (cost - bound)) / Math.max(1, bound))} % above the bound.`;
+      : `${name}: at most ${Math.ceil(100 * gapOf({ cost, bound }) - 1e-9)} % above the bound.`;
   },
   inHand: 'In hand before the first screw',
   broken: 'Broken for good: the owner has to know',

@@ -1,3 +1,4 @@
+import { gapOf } from '$core/solve';
 import type { Choices, Plan, PlanRequest } from '$core/plan';
 import type { Asked, Told } from '$workers/plan-web';
 
@@ -106,7 +107,7 @@ export class LivePlan {
       this.waiting = false;
       this.proving = answer.stage === 'first';
     } else if (answer.stage === 'down' || answer.stage === 'up') {
-      this.gap = answer.cost / answer.bound - 1;
+      this.gap = gapOf(answer);
     } else if (answer.stage === 'proved') {
       // The same steps, the very same objects: what shows them has nothing to do anew.
       this.plan = { ...answer.plan, steps: this.plan!.steps };

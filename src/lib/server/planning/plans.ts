@@ -2,6 +2,7 @@ import { MessageChannel } from 'node:worker_threads';
 import { LRUCache } from 'lru-cache';
 import type { Machine } from '$core/machine';
 import { requestKey, type Plan, type PlanRequest } from '$core/plan';
+import { gapOf } from '$core/solve';
 import type { Checked, Heard, Made } from '$workers/plan-thread';
 import type { Paper } from '../print/pdf';
 import { asking, closeThreads, inThread } from './threads';
@@ -83,7 +84,7 @@ async function run(request: PlanRequest, on: ((heard: Heard) => void) | undefine
     const result: Made = await inThread({ do: 'plan', request, port: port2 }, size, signal, [port2], (piece) => {
       port1.on('message', (heard: Heard) => {
         piece.stage = 'proving';
-        if (heard.stage !== 'first') piece.gap = heard.cost / heard.bound - 1;
+        if (heard.stage !== 'first') piece.gap = gapOf(heard);
         on?.(heard);
       });
     });
