@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { broken, mutantsOf, spread, type Mutant } from './mutants/mutate';
-import { durationsIn, roundsFor, testsByFile } from './mutants/tests';
+import { durationsIn, roundsFor, testsByFile, type Durations } from './mutants/tests';
 import setup from './setup/test-cluster.mjs';
 import { ROOT } from './setup/system.mjs';
 
@@ -73,13 +73,17 @@ const isFor = ({ file }: Mutant, test: string) => !file.startsWith('src/core/') 
 const config = ({ file }: Mutant) =>
   file.startsWith('src/core/') ? ['--config', 'scripts/mutants/core.config.ts'] : [];
 
-async function judge(folder: string, mutant: Mutant, rounds: string[][]): Promise<Verdict> {
+/** Tests that take so many times their own time, and a start, hang in what was broken. */
+const PATIENCE = { times: 8, start: 40 };
+
+async function judge(folder: string, mutant: Mutant, rounds: string[][], took: Durations): Promise<Verdict> {
   const path = join(folder, mutant.file);
   const text = readFileSync(path, 'utf8');
   writeFileSync(path, broken(text, mutant));
   try {
     for (const tests of rounds) {
-      const passed = await run(folder, [...config(mutant), '--bail', '1', '--reporter', 'dot', ...tests], 600);
+      const seconds = PATIENCE.start + PATIENCE.times * tests.reduce((sum, t) => sum + took.get(t)!, 0);
+      const passed = await run(folder, [...config(mutant), '--bail', '1', '--reporter', 'dot', ...tests], seconds);
       if (passed !== true) return passed === undefined ? 'too slow' : 'caught';
     }
     return rounds.length > 0 ? 'survived' : 'no test';
@@ -110,7 +114,7 @@ try {
         const mutant = chosen[next++]!;
         const asks = [...(tests.get(mutant.file) ?? [])].filter((t) => isFor(mutant, t));
         const rounds = roundsFor(mutant.file, new Set(asks), took, budget);
-        const verdict = await judge(folder, mutant, rounds);
+        const verdict = await judge(folder, mutant, rounds, took);
         results.push({ ...mutant, verdict });
         if (verdict === 'survived' || verdict === 'no test')
           console.log(`${verdict}: ${mutant.file}:${mutant.line}  ${mutant.was}  ->  ${mutant.becomes}`);
