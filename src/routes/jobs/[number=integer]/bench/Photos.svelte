@@ -8,6 +8,7 @@
   import { moment } from '$lib/ui/dates';
   import Camera from '@lucide/svelte/icons/camera';
   import Panel from './Panel.svelte';
+  import WithPhone from './WithPhone.svelte';
 
   /** Pictures of the step in hand beside those of its mirror on the other leg; marks are drawn on them. */
   let { bench, step, mayAct, onclose }: { bench: Bench; step?: Step; mayAct: boolean; onclose: () => void } = $props();
@@ -164,6 +165,7 @@
         onchange={take}
       /></label
     >
+    <WithPhone run={bench.run} />
   {/if}
   {#if problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">{problem}</p>{/if}
   {#if bench.photos.problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">
