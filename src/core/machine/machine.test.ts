@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
-import { demoAccess, machine, part, screw } from '../testing/machines';
+import { demoAccess, demoText, DEMO_MACHINES, machine, part, screw } from '../testing/machines';
 import {
   area,
   boxOf,
@@ -231,4 +231,74 @@ describe('references', () => {
       'names variant "gold"'
     ]
   ])('%s', (_, change, expected) => expect(faults(change).join('\n')).toContain(expected));
+});
+
+describe('every name that a file gives of something else', () => {
+  /** Places of strings that are the id of something, one for each kind of place. */
+  function places(document: unknown, ids: ReadonlySet<string>): (string | number)[][] {
+    const found = new Map<string, (string | number)[]>();
+    const walk = (value: unknown, path: (string | number)[]) => {
+      if (typeof value === 'string') {
+        const kind = path.filter((p) => typeof p === 'string').join('.');
+        if (ids.has(value) && !found.has(kind)) found.set(kind, path);
+      } else if (Array.isArray(value)) value.forEach((v, i) => walk(v, [...path, i]));
+      else if (value && typeof value === 'object') for (const [k, v] of Object.entries(value)) walk(v, [...path, k]);
+    };
+    walk(document, []);
+    return [...found.values()];
+  }
+  /** Words of their own that happen to be somebody's id as well. */
+  const NO_NAMES = /(^|\.)(id|kind|functions|family|name|text|colour|form|lid|up|carries|format)$/;
+
+  it('is looked up: where it is of nothing, its place is told', () => {
+    const kinds = new Set<string>();
+    for (const demo of DEMO_MACHINES) {
+      const document = JSON.parse(demoText(demo)) as Record<string, { id: string }[]>;
+      const ids = new Set(
+        ['zones', 'parts', 'joints', 'variants'].flatMap((list) => (document[list] ?? []).map(({ id }) => id))
+      );
+      for (const part of document.parts as { id: string; moves?: { id: string }[] }[])
+        for (const move of part.moves ?? []) ids.add(move.id);
+      for (const path of places(document, ids)) {
+        const kind = path.filter((p) => typeof p === 'string').join('.');
+        if (NO_NAMES.test(kind)) continue;
+        const changed = structuredClone(document) as never;
+        const last = path.slice(0, -1).reduce<never>((at, key) => at[key as never], changed);
+        (last as Record<string | number, string>)[path.at(-1)!] = 'ghost';
+        const told = referenceProblems(Machine.parse(changed)).map((p) => p.place);
+        expect(told, `${demo} ${path.join('/')}`).toContain(
+          path.reduce<string>((at, p) => (typeof p === 'number' ? `${at}[${p}]` : at ? `${at}.${p}` : p), '')
+        );
+        kinds.add(kind);
+      }
+    }
+    expect([...kinds].sort()).toEqual([
+      'cables.ends.joint',
+      'cables.part',
+      'cables.path.guide',
+      'cables.path.zone',
+      'isolation.joint',
+      'isolation.steps.joint',
+      'joints.a',
+      'joints.b',
+      'joints.reachedRaised',
+      'joints.screw.hole.behind',
+      'joints.zone',
+      'parts.moves.leaves',
+      'parts.moves.with',
+      'parts.moves.zone',
+      'parts.numbers.variants',
+      'parts.on',
+      'parts.shapes.zone',
+      'parts.spareIncludes',
+      'relations.action.joint',
+      'relations.after.joint',
+      'relations.after.move',
+      'relations.after.part',
+      'relations.before.joint',
+      'relations.before.move',
+      'relations.before.part',
+      'relations.cover'
+    ]);
+  });
 });
