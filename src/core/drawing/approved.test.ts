@@ -1,8 +1,14 @@
 import { it } from 'vitest';
-import type { MachineState, Model } from '../machine';
+import { ConnectorFamily, Drive, HeadStyle, PartKind, type Joint, type MachineState, type Model } from '../machine';
 import { APPROVED_MACHINES, digest, expectApproved } from '../testing/approved';
-import { demoAccess } from '../testing/machines';
+import { demoAccess, DEMO_MACHINES } from '../testing/machines';
 import { drawingSvg, fromOutside, haloInks, laidBare, namesOf, sceneOf, thingsOf, untouched, viewOf } from '.';
+import { jointInks } from './joint';
+import { partInks } from './part';
+
+const plain = demoAccess().model;
+const changed = (joint: Joint, screw: object): Joint =>
+  joint.kind === 'screws' ? { ...joint, screw: { ...joint.screw, ...screw } } : joint;
 
 /** As it stands, without what only hides, with all joints open and what is leashed hanging, and half taken apart. */
 function states({ machine }: Model): Record<string, MachineState> {
@@ -21,6 +27,37 @@ function states({ machine }: Model): Record<string, MachineState> {
     }
   };
 }
+
+it('what parts and joints of each kind look like is as approved', async () => {
+  const lines = PartKind.options.flatMap((kind) =>
+    [
+      [80, 30],
+      [30, 80],
+      [24, 24],
+      [300, 200]
+    ].map(([w, h]) => {
+      const of = ['a', 'b'].map((id) => ({ ...plain.part('fan'), kind, id: `${kind}-${id}` }));
+      const inks = of.map((part) => partInks(part, { minX: 10, minY: 20, maxX: 10 + w!, maxY: 20 + h! }));
+      return `${kind} ${w} x ${h}: ${inks.map((i) => `${i.length} ${digest(i)}`).join(', ')}`;
+    })
+  );
+  const [screws, plug] = ['fan-screws', 'fan-plug'].map((id) => plain.joint(id));
+  const cable = plain.machine.cables[0]!;
+  const joints: [string, Joint][] = [
+    ...ConnectorFamily.options.map((family): [string, Joint] => [family, { ...plug!, family } as Joint]),
+    ...Drive.options.map((drive): [string, Joint] => [drive, changed(screws!, { drive })]),
+    ...HeadStyle.options.map((head): [string, Joint] => [head, changed(screws!, { head, captive: true })]),
+    ...[2, 5, 9, 14].map((lengthMm): [string, Joint] => [`${lengthMm} mm`, changed(screws!, { lengthMm })]),
+    ...DEMO_MACHINES.flatMap((id) =>
+      demoAccess(id).model.machine.joints.map((j): [string, Joint] => [`${id} ${j.kind}`, j])
+    ).filter(([name], i, all) => all.findIndex(([n]) => n === name) === i)
+  ];
+  for (const [name, joint] of joints)
+    lines.push(
+      `${name}: ${[jointInks(joint, false), jointInks(joint, true), jointInks(joint, false, cable), haloInks(joint)].map(digest).join(' ')}`
+    );
+  await expectApproved('kinds', lines);
+});
 
 it.each(APPROVED_MACHINES)('the drawings of %s are as approved', async (id) => {
   const { model } = demoAccess(id);

@@ -5,7 +5,7 @@ import type { RunState } from './fold';
 import { allSteps } from './rounds';
 import { DEPARTS } from '../words';
 import { goalId, type Goal } from '../goals';
-import { inRound, openId, roundOf, type ActionId, moveId, stepId, movedPart } from '../ids';
+import { goalKey, inRound, openId, roundOf, type ActionId, moveId, stepId, movedPart } from '../ids';
 
 /**
  * Where work stands: what is open and out, in the order in which it was opened, and the joints that will not open.
@@ -164,7 +164,7 @@ class Standing {
     if (step.leg === 'swap') {
       if (step.joint !== undefined) return this.open.has(openId(step.joint));
       // A look at something, or a cable that was formed, holds as long as the machine has not been closed since.
-      return /^swap\/(replace|remove):/.test(step.id) ? this.isOut(step.part!) : this.open.size > 0;
+      return isTakenOut(step) ? this.isOut(step.part!) : this.open.size > 0;
     }
     if (step.do === 'prepare' && step.joint !== undefined) return this.open.has(openId(step.joint));
     return false;
@@ -212,3 +212,8 @@ export function strangers(model: Model, plan: Plan): string[] {
   need(ids.size === plan.steps.length, 'two steps share an id');
   return out;
 }
+
+/** Whether a turning point is that of a part that leaves the machine. */
+const isTakenOut = ({ id, part }: Step): boolean =>
+  part !== undefined &&
+  (['replace', 'remove'] as const).some((doing) => inRound(id, 1) === stepId.swap(goalKey({ do: doing, what: part })));
