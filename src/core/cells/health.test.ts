@@ -58,6 +58,9 @@ describe('time to a safe charge', () => {
     expect(at(1)).toBe(0);
     expect(at(0.8) - at(1)).toBeGreaterThan(at(0.6) - at(0.8));
     expect(at(0)).toBe(Math.round((1.2 * 50 * 3600) / 45));
+    expect(chargeSeconds({ fullWh: 50 }, 45)).toBeUndefined();
+    expect(chargeSeconds({ charge: 0.5 }, 45)).toBeUndefined();
+    expect(chargeSeconds({ fullWh: 50, charge: 0.5 }, 0)).toBeUndefined();
   });
 });
 

@@ -99,6 +99,25 @@ describe('what is drawn', () => {
         true
       )
     ).toEqual(viewOf(zone, [], true));
+    // What is farther apart is shown with 30 mm on either side.
+    const tall = viewOf(
+      zone,
+      [
+        [150, 30],
+        [160, 180]
+      ],
+      true
+    );
+    expect([tall.minY, tall.maxY].map(Math.round)).toEqual([0, 210]);
+    const broad = viewOf(
+      zone,
+      [
+        [40, 100],
+        [240, 110]
+      ],
+      true
+    );
+    expect([broad.minX, broad.maxX].map(Math.round)).toEqual([10, 270]);
   });
 });
 

@@ -21,3 +21,19 @@ it('it may have slack of three tenths and 20 mm, and no more', () => {
   expect(told((path) => path * 1.3 + 19)).toEqual([]);
   expect(told((path) => path * 1.3 + 21)).toEqual(['cable-slack']);
 });
+
+it('the mark of an end is one of its plug\u2019s, and an end is held by its joint', () => {
+  const machine = structuredClone(demoAccess().model.machine);
+  const [index, end] = machine.cables
+    .flatMap((c, i) => c.ends.map((e) => [i, e] as const))
+    .find(([, e]) => e.mark !== undefined)!;
+  expect(cableProblems(machine).filter((p) => p.severity === 'error')).toEqual([]);
+  end.mark = 'Z9';
+  expect(cableProblems(machine).map((p) => [p.code, p.place.startsWith(`cables[${index}].ends`)])).toContainEqual([
+    'mark-mismatch',
+    true
+  ]);
+  end.joint = 'cover-screws';
+  expect(cableProblems(machine).map((p) => p.code)).toContain('cable-end');
+  expect(cableProblems(machine).map((p) => p.code)).not.toContain('mark-mismatch');
+});

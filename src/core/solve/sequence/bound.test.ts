@@ -176,6 +176,14 @@ describe('first answers', () => {
     expect(rearranged).toBeGreaterThan(10);
   });
 
+  it('what is at hand costs nothing, by any bound', () => {
+    const start = { up: 'u0', lid: 'l0' };
+    for (const actions of [[{ id: 'a', up: 'u0' }], [{ id: 'a' }, { id: 'b', lid: 'l0' }]]) {
+      const table = tableOf({ actions, needs: [], weights: WEIGHTS['part-by-part'], start });
+      expect([plainBound(table), countedBound(table).all, greedySequence(table).cost]).toEqual([0, 0, 0]);
+    }
+  });
+
   it('on a large generated notebook keep every need, are near the bound and the same each time', () => {
     const machine = notebook(600, 7);
     const access = accessOf(modelOf(machine));
