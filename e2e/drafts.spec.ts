@@ -23,7 +23,7 @@ test('a new job that was begun is there again, with its machine and its work, un
   await expect(page.getByLabel('For', { exact: true })).toHaveValue('MS Alke, galley');
   await expect(page.getByLabel('Complaint')).toHaveValue('Fan rattles from cold.');
   await expect(page.getByRole('list', { name: 'What the job is for' })).toContainText('Replace display panel');
-  await expect(page.getByRole('list', { name: 'What the job is for' })).toContainText('Reseat battery plug');
+  await expect(page.getByRole('list', { name: 'What the job is for' })).toContainText('Reach battery plug');
 
   await page.getByRole('button', { name: 'Begin anew' }).click();
   await expect(page.getByLabel('For', { exact: true })).toHaveValue('');

@@ -5,6 +5,7 @@
   import type { Mark, RunState } from '$core/run';
   import { PHOTO_MAX_BYTES } from '$lib/photo-limits';
   import type { Bench } from '$lib/offline/bench.svelte';
+  import { Again } from '$lib/again';
   import { moment } from '$lib/ui/dates';
   import Camera from '@lucide/svelte/icons/camera';
   import Panel from './Panel.svelte';
@@ -49,6 +50,18 @@
   /** Pictures whose file the server has not got, though it was there once; and how often each was given anew. */
   const lost = new SvelteSet<string>();
   let given = $state.raw<Record<string, number>>({});
+  const showAnew = (photo: string) => (given = { ...given, [photo]: (given[photo] ?? 0) + 1 });
+  /** The record names a picture before its bytes have arrived, from another device or a phone: one looks again. */
+  const LOOK_AGAIN_MS = [700, 2000, 5000, 15_000, 60_000];
+  const again = new Again(LOOK_AGAIN_MS);
+  onDestroy(() => again.stop());
+  function isLost(photo: string) {
+    lost.add(photo);
+    if (!again.isDue) again.later(() => lost.forEach(showAnew));
+  }
+  function hasCome(photo: string) {
+    if (lost.delete(photo)) again.afresh();
+  }
   async function giveAgain(event: Event & { currentTarget: HTMLInputElement }, p: Photo) {
     const [file] = event.currentTarget.files ?? [];
     event.currentTarget.value = '';
@@ -56,7 +69,7 @@
     problem = (await bench.photos.again(p.photo, file)) ?? '';
     if (problem) return;
     lost.delete(p.photo);
-    given = { ...given, [p.photo]: (given[p.photo] ?? 0) + 1 };
+    showAnew(p.photo);
   }
 
   const place = (event: PointerEvent): [number, number] => {
@@ -104,7 +117,8 @@
     >
       {#key given[p.photo]}{#await source(p)}<div class="h-32"></div>{:then src}<img
             {src}
-            onerror={() => lost.add(p.photo)}
+            onerror={() => isLost(p.photo)}
+            onload={() => hasCome(p.photo)}
             alt="Taken {moment(p.at)}{p.by ? ` by ${p.by}` : ''}"
             class="block w-full select-none"
             draggable="false"
