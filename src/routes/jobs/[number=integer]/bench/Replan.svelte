@@ -153,10 +153,12 @@
       placeholder={reason}
     /></label
   >
-  <button
-    type="button"
-    class="button button-now sticky bottom-0 mt-3 min-h-14 w-full text-lg"
-    disabled={!made || isSame}
-    onclick={take}>Go on with this plan</button
+  <!-- On a ground of its own, with a line over it: what is scrolled under it goes on. -->
+  <div
+    class="sticky -bottom-5 -mx-6 mt-4 -mb-5 border-t border-rule bg-sheet px-6 py-3 max-lg:bottom-0 max-lg:-mx-3 max-lg:px-3"
   >
+    <button type="button" class="button button-now min-h-14 w-full text-lg" disabled={!made || isSame} onclick={take}
+      >Go on with this plan</button
+    >
+  </div>
 </Panel>

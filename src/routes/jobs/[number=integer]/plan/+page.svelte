@@ -192,7 +192,7 @@
           </form>
         {/if}
       </div>
-      <div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1.5 text-sm">
+      <div class="mt-2 flex items-center gap-x-4 gap-y-1.5 text-sm max-lg:flex-wrap">
         {#if mayChange}
           <label class="flex items-center gap-2"
             >Order
@@ -228,7 +228,7 @@
             {/each}
           </ul>
         </details>
-        <span class="ml-auto text-soft" role="status"
+        <span class="ml-auto min-w-0 text-right leading-tight text-soft" role="status"
           >{live.waiting
             ? 'Working it out ...'
             : draft.isChanged
