@@ -29,41 +29,45 @@
 </script>
 
 {#snippet table(caption: string, columns: Column[], base: Column)}
-  <table class="mt-3 w-full border-collapse">
-    <caption class="sr-only">{caption}</caption>
-    <thead
-      ><tr
-        ><td></td>{#each columns as c, i (i)}<th
-            scope="col"
-            class="max-w-56 pb-1.5 pl-4 text-right align-bottom font-semibold">{c.name}</th
-          >{/each}</tr
-      ></thead
-    >
-    <tbody>
-      {#each ROWS as row (row.name)}
-        <tr class="border-t border-rule">
-          <th scope="row" class="py-1.5 pr-3 text-left font-normal text-soft">{row.name}</th>
-          {#each columns as c, i (i)}
-            {@const n = row.of(c.figures)}
-            {@const by = n - row.of(base.figures)}
-            <td class="figure py-1.5 pl-4 text-right whitespace-nowrap {i > 0 && by !== 0 ? 'font-semibold' : ''}"
-              >{row.say ? row.say(n) : n}{#if i > 0}<span
-                  class="ml-2 inline-block w-[5.4rem] text-left text-sm font-normal max-md:ml-0 max-md:block max-md:w-auto max-md:text-right {by ===
-                  0
-                    ? 'text-soft'
-                    : by < 0
-                      ? 'text-(--good)'
-                      : 'text-now'}"
-                  >{by === 0
-                    ? 'same'
-                    : `${Math.round(Math.abs(by)) && row.say ? duration(Math.abs(by)) : Math.abs(by)} ${by < 0 ? 'less' : 'more'}`}</span
-                >{/if}</td
-            >
-          {/each}
-        </tr>
-      {/each}
-    </tbody>
-  </table>
+  <!-- As many columns as the library has revisions: they go on to the side within their own place. -->
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
+  <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label={caption}>
+    <table class="mt-3 w-full border-collapse">
+      <caption class="sr-only">{caption}</caption>
+      <thead
+        ><tr
+          ><td></td>{#each columns as c, i (i)}<th
+              scope="col"
+              class="max-w-56 pb-1.5 pl-4 text-right align-bottom font-semibold">{c.name}</th
+            >{/each}</tr
+        ></thead
+      >
+      <tbody>
+        {#each ROWS as row (row.name)}
+          <tr class="border-t border-rule">
+            <th scope="row" class="py-1.5 pr-3 text-left font-normal text-soft">{row.name}</th>
+            {#each columns as c, i (i)}
+              {@const n = row.of(c.figures)}
+              {@const by = n - row.of(base.figures)}
+              <td class="figure py-1.5 pl-4 text-right whitespace-nowrap {i > 0 && by !== 0 ? 'font-semibold' : ''}"
+                >{row.say ? row.say(n) : n}{#if i > 0}<span
+                    class="ml-2 inline-block w-[5.4rem] text-left text-sm font-normal max-md:ml-0 max-md:block max-md:w-auto max-md:text-right {by ===
+                    0
+                      ? 'text-soft'
+                      : by < 0
+                        ? 'text-(--good)'
+                        : 'text-now'}"
+                    >{by === 0
+                      ? 'same'
+                      : `${Math.round(Math.abs(by)) && row.say ? duration(Math.abs(by)) : Math.abs(by)} ${by < 0 ? 'less' : 'more'}`}</span
+                  >{/if}</td
+              >
+            {/each}
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
 {/snippet}
 
 <div class="mx-auto max-w-7xl px-6 py-5 max-md:px-3">
