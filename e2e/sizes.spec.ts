@@ -60,6 +60,22 @@ for (const [width, height] of [
 test.describe('in a hand', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
+  test('the places fold behind one button, which says where one is', async ({ page, signInAs }) => {
+    await signInAs('tam');
+    const places = page.getByRole('navigation', { name: 'Places' });
+    const button = page.getByRole('banner').getByRole('button', { name: 'Jobs' });
+    await expect(places).toBeHidden();
+    await button.tap();
+    await expect(button).toHaveAttribute('aria-expanded', 'true');
+    await places.getByRole('link', { name: 'Machines' }).tap();
+    await page.waitForURL('**/machines');
+    await expect(places).toBeHidden();
+    await page.getByRole('banner').getByRole('button', { name: 'Machines' }).tap();
+    await expect(places).toBeVisible();
+    await page.getByRole('heading', { name: 'Machines' }).tap();
+    await expect(places).toBeHidden();
+  });
+
   test('the plan shows one leg, turns to the mirror, and steps on over the drawing', async ({ page, signInAs }) => {
     await signInAs('tam');
     await page.goto('/jobs/103/plan');

@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 
-/** `node scripts/icons.mjs`: the pictures that a device shows of the installed application, from static/mark.svg. */
+/** `npm run icons`: the pictures that a device shows of the installed application, from static/mark.svg. */
 const root = new URL('../static/', import.meta.url);
 const mark = await readFile(new URL('mark.svg', root), 'utf8');
 /** A device cuts its own shape out of such a picture: the mark stands within the middle four fifths, on its own ground. */

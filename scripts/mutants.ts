@@ -16,8 +16,8 @@ import { ROOT } from './setup/system.mjs';
 const { values: asked } = parseArgs({
   options: {
     count: { type: 'string', default: '300' },
-    /** So many of them were tried before. */
-    skip: { type: 'string', default: '0' },
+    /** Goes on where a run that was cut off had come to: what stands in `out` is not tried again. */
+    resume: { type: 'boolean', default: false },
     shift: { type: 'string', default: '0.5' },
     jobs: { type: 'string', default: '2' },
     /** Files whose path begins so. */
@@ -73,6 +73,9 @@ const isFor = ({ file }: Mutant, test: string) => !file.startsWith('src/core/') 
 const config = ({ file }: Mutant) =>
   file.startsWith('src/core/') ? ['--config', 'scripts/mutants/core.config.ts'] : [];
 
+/** The same in every run on the same sources. */
+const idOf = ({ file, start, becomes }: Mutant) => `${file} ${start} ${becomes}`;
+
 /** Tests that take so many times their own time, and a start, hang in what was broken. */
 const PATIENCE = { times: 8, start: 40 };
 
@@ -104,10 +107,12 @@ try {
   const took = durationsIn(report);
   const tests = testsByFile(ROOT);
   const all = files.filter(isRule).flatMap((f) => mutantsOf(f, readFileSync(join(ROOT, f), 'utf8')));
-  const chosen = spread(all, Number(asked.count), Number(asked.shift));
+  const spreadOut = spread(all, Number(asked.count), Number(asked.shift));
+  const results: Result[] = asked.resume ? JSON.parse(readFileSync(join(ROOT, asked.out!), 'utf8')) : [];
+  const tried = new Set(results.map(idOf));
+  const chosen = spreadOut.filter((mutant) => !tried.has(idOf(mutant)));
   console.log(`${chosen.length} of ${all.length} rules are broken, one after the other.`);
-  const results: Result[] = [];
-  let next = Number(asked.skip);
+  let next = 0;
   await Promise.all(
     folders.map(async (folder) => {
       while (next < chosen.length) {

@@ -1,17 +1,17 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { error, type Cookies } from '@sveltejs/kit';
 import { currentStep, fold } from '$core/run';
 import { modelOf } from '$core/machine';
 import { refused, whyNot, type Result } from '$core/result';
 import type { Queryable } from '../database/pool';
 import { machineDocument } from '../library/machines';
+import { hashOf } from '../sign-in/tokens';
 import { keepPhoto, writtenAnew } from './photos';
 import { appendEvents, eventsOf, findRun } from './runs';
 
 export const CAMERA_COOKIE = 'eager_wrench_camera';
 /** So long a code on the bench's screen opens the camera, minutes: from reaching for the phone to the end of a step. */
 export const CAMERA_MINUTES = 15;
-
-const hashOf = (token: string) => createHash('sha256').update(token).digest();
 
 /**
  * A key for one phone beside one bench: it takes pictures of this run in this person's name, and nothing else, for a short time.
@@ -51,6 +51,13 @@ export async function cameraOf(db: Queryable, token: string): Promise<Camera | u
   );
   return rows[0] && { ...rows[0], expiresAt: rows[0].expiresAt.toISOString() };
 }
+
+/** @throws 410 when what a phone keeps opens nothing, or nothing any more */
+export async function cameraFrom(db: Queryable, cookies: Cookies): Promise<Camera> {
+  const token = cookies.get(CAMERA_COOKIE);
+  return (token && (await cameraOf(db, token))) || error(410, CAMERA_IS_OVER);
+}
+export const CAMERA_IS_OVER = 'This code is over. Open a new one at the bench: Photos, With a phone.';
 
 /** The run as far as a picture of it needs: its machine, and the step in hand. */
 async function atHand(db: Queryable, { runId }: Camera) {

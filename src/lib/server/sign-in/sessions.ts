@@ -1,14 +1,13 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import type { Queryable } from '../database/pool';
 import type { Person } from './people';
+import { hashOf } from './tokens';
 
 export const SESSION_COOKIE = 'eager_wrench_session';
 /** A session unused for this long is over: a bench day with its night. */
 const IDLE = '18 hours';
 /** And after this long in any case. */
 const WHOLE = '14 days';
-
-const hashOf = (token: string) => createHash('sha256').update(token).digest();
 
 /** @param agent what the browser calls itself
  * @returns the token, which only the browser keeps */

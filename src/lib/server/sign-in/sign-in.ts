@@ -1,16 +1,16 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { audit } from '../database/audit';
 import { pool } from '../database/pool';
 import { passwordMatches } from './passwords';
 import { findForSignIn, type Person } from './people';
 import { forgetTries, mayTry, waitWords } from './tries';
 import { problem, refusal, refused, type Problem, type Result } from '$core/result';
+import { hashOf } from './tokens';
 
 /** What a browser keeps once somebody has signed in with it. */
 export const DEVICE_COOKIE = 'eager_wrench_device';
 /** Devices that are known to one person; the oldest is forgotten. */
 const DEVICES = 12;
-const hashOf = (token: string) => createHash('sha256').update(token).digest();
 
 /** Why nobody was let in; after too many tries how long to wait. */
 export interface NotSignedIn extends Problem {

@@ -1,14 +1,12 @@
-import { error, json, type Cookies } from '@sveltejs/kit';
+import { error, json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { parseDocument } from '$core/machine';
 import { pool } from '$lib/server/database/pool';
-import { CAMERA_COOKIE, cameraOf, stepAtHand, type Camera } from '$lib/server/bench/camera';
+import { CAMERA_COOKIE, CAMERA_IS_OVER, cameraFrom, cameraOf, stepAtHand, type Camera } from '$lib/server/bench/camera';
 import { textBody } from '$lib/server/http/body';
 import type { RequestHandler } from './$types';
 
 const Opened = z.strictObject({ token: z.string().min(20).max(100) });
-
-const OVER = 'This code is over. Open a new one at the bench: Photos, With a phone.';
 
 async function said(camera: Camera) {
   const { job, person, expiresAt } = camera;
@@ -16,13 +14,13 @@ async function said(camera: Camera) {
 }
 
 /** What is in hand now, for a phone that was opened before. */
-export const GET: RequestHandler = async ({ cookies }) => said(await cameraFrom(cookies));
+export const GET: RequestHandler = async ({ cookies }) => said(await cameraFrom(pool(), cookies));
 
 /** A phone shows the key that it read off the bench's screen: from then on it keeps it as a cookie of this room alone. */
 export const POST: RequestHandler = async ({ request, cookies, url }) => {
   const read = parseDocument(await textBody(request, 1000), Opened, 1000);
   const camera = read.ok ? await cameraOf(pool(), read.value.token) : undefined;
-  if (!read.ok || !camera) error(410, OVER);
+  if (!read.ok || !camera) error(410, CAMERA_IS_OVER);
   cookies.set(CAMERA_COOKIE, read.value.token, {
     path: '/api/camera',
     httpOnly: true,
@@ -32,8 +30,3 @@ export const POST: RequestHandler = async ({ request, cookies, url }) => {
   });
   return said(camera);
 };
-
-async function cameraFrom(cookies: Cookies): Promise<Camera> {
-  const token = cookies.get(CAMERA_COOKIE);
-  return (token && (await cameraOf(pool(), token))) || error(410, OVER);
-}

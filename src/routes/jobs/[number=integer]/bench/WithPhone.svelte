@@ -1,11 +1,12 @@
 <script lang="ts">
+  import { plural } from '$lib/ui/format';
   import QrCode from '$lib/ui/QrCode.svelte';
   import Smartphone from '@lucide/svelte/icons/smartphone';
 
   /** A code that opens this run's camera on a phone beside the bench: what it takes arrives in the step in hand. */
   let { run }: { run: string } = $props();
 
-  let opened = $state.raw<{ address: string; expiresAt: string }>();
+  let opened = $state.raw<{ address: string; expiresAt: string; minutes: number }>();
   let problem = $state('');
   let isOver = $state(false);
 
@@ -16,7 +17,11 @@
     problem = response?.ok ? '' : (answer?.message ?? 'The server does not answer: a phone needs it.');
     opened =
       answer?.token && answer.expiresAt
-        ? { address: `${location.origin}/camera#${answer.token}`, expiresAt: answer.expiresAt }
+        ? {
+            address: `${location.origin}/camera#${answer.token}`,
+            expiresAt: answer.expiresAt,
+            minutes: Math.round((Date.parse(answer.expiresAt) - Date.now()) / 60_000)
+          }
         : undefined;
   }
   // A code that opens nothing any more is not shown.
@@ -34,8 +39,8 @@
     <div class="min-w-40 flex-1">
       <p class="text-lg font-semibold">Read this code with the phone</p>
       <p class="mt-1 text-soft">
-        It opens the camera of this run in your name, for a quarter of an hour, and nothing else. What it takes arrives
-        in the step in hand.
+        It opens the camera of this run in your name, for {plural(opened.minutes, 'minute')}, and nothing else. What it
+        takes arrives in the step in hand.
       </p>
       <button type="button" class="button mt-3 min-h-11" onclick={() => (opened = undefined)}>Put the code away</button>
     </div>
