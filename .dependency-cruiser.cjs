@@ -9,12 +9,19 @@ module.exports = {
       to: { path: '^src/core/(?!solve/|ids/)' }
     },
     {
+      name: 'language-knows-no-trade',
+      comment: 'Catalogues and how they are spoken, and nothing of what is said.',
+      severity: 'error',
+      from: { path: '^src/core/language/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/(?!language/)' }
+    },
+    {
       name: 'words-know-what-they-name',
       comment:
         'Sentences are made of facts that are handed in: the room of words reads machines, and runs no rule of plans or runs.',
       severity: 'error',
       from: { path: '^src/core/words/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^src/core/(?!words/|ids/|machine/|fasteners/|access/|goals/|cables/|solve/)' }
+      to: { path: '^src/core/(?!words/|language/|ids/|machine/|fasteners/|access/|goals/|cables/|solve/)' }
     },
     { name: 'no-circles', severity: 'error', from: { path: '^(src|scripts|demo|db)' }, to: { circular: true } },
     {
@@ -30,7 +37,7 @@ module.exports = {
       severity: 'error',
       from: { path: '^src/core', pathNot: '\\.test\\.ts$|^src/core/testing' },
       to: {
-        path: '^src/(lib|routes|workers)|node_modules/(?!zod/|canonicalize/|jsonc-parser/|@noble/hashes/|flatbush/|flatqueue/|papaparse/|date-fns/|@date-fns/tz/|lru-cache/)'
+        path: '^src/(lib|routes|workers)|node_modules/(?!zod/|canonicalize/|jsonc-parser/|@noble/hashes/|flatbush/|flatqueue/|papaparse/|date-fns/|@date-fns/tz/|lru-cache/|intl-messageformat/)'
       }
     },
     {

@@ -79,7 +79,7 @@ export function causeInWords(cause: Cause): string {
     case 'loose-cable':
       return `${cause.cable} ties ${cause.part} down`;
     case 'relation':
-      return cause.reason;
+      return typeof cause.reason === 'string' ? cause.reason : 'what leaves together is taken apart once it is out';
     case 'goal':
       return `asked for: ${cause.goal}`;
     case 'isolation':

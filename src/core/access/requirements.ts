@@ -1,3 +1,4 @@
+import type { Said } from '../language';
 import { removes, type Joint, type Model } from '../machine';
 import { moveId, openId, type ActionId } from '../ids';
 import { actionsOf, refId, type Action } from './actions';
@@ -12,7 +13,7 @@ export type Cause =
   | { kind: 'covers'; part: string; what: string; with?: string; evidence: Evidence }
   | { kind: 'raised'; part: string; joint: string }
   | { kind: 'loose-cable'; cable: string; part: string }
-  | { kind: 'relation'; reason: string; leg: 'down' | 'both' }
+  | { kind: 'relation'; reason: Said; leg: 'down' | 'both' }
   | { kind: 'goal'; goal: string }
   | { kind: 'isolation'; joint: string }
   | { kind: 'rider'; part: string; of: string }

@@ -1,3 +1,4 @@
+import { inEnglish } from '../testing/english';
 import { readFileSync } from 'node:fs';
 import { it } from 'vitest';
 import { expectApproved } from '../testing/approved';
@@ -23,7 +24,7 @@ const READINGS: BatteryReading[] = [0.2, 0.59, 0.6, 0.7, 0.79, 0.8, 0.95, 1.1, 1
 it('readings of cells come to what was approved', async () => {
   const lines = [{}, { fullMah: 3000, designMah: 4000, voltageV: 11.4, charge: 0.6 }, ...READINGS].map(
     (r) =>
-      `${JSON.stringify(r)}: ${JSON.stringify(cellVerdict(r, STANDARD_THRESHOLDS))} drains ${drainSeconds(r, 12, 0.25)} charges ${chargeSeconds(r, 45)}`
+      `${JSON.stringify(r)}: ${JSON.stringify(inEnglish(cellVerdict(r, STANDARD_THRESHOLDS)))} drains ${drainSeconds(r, 12, 0.25)} charges ${chargeSeconds(r, 45)}`
   );
   const dated = (every: number, n: number) =>
     READINGS.slice(10, 10 + n).map((reading, i) => ({
@@ -39,6 +40,6 @@ it('readings of cells come to what was approved', async () => {
   ] as const)
     lines.push(`trend ${JSON.stringify(cellTrend(dated(every, n), STANDARD_THRESHOLDS))}`);
   for (const file of ['fathom-after.upower.txt', 'fathom-before.uevent'])
-    lines.push(`${file}: ${JSON.stringify(readBattery(readFileSync(`demo/listings/${file}`, 'utf8')))}`);
+    lines.push(`${file}: ${JSON.stringify(inEnglish(readBattery(readFileSync(`demo/listings/${file}`, 'utf8'))))}`);
   await expectApproved('readings', lines);
 });

@@ -1,3 +1,4 @@
+import { english, inEnglish } from '../testing/english';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { daemonListing, kernelListing } from '../../../scripts/stand-ins/machine.mjs';
@@ -35,7 +36,7 @@ describe('the verdict on a cell', () => {
   ] as const)('%f of new is %s', (share, verdict) => expect(cellVerdict(reading(share)).verdict).toBe(verdict));
   it('goes by the shop\u2019s thresholds, and counts cycles', () => {
     expect(cellVerdict(reading(0.75), { ...STANDARD_THRESHOLDS, replace: 0.8, good: 0.9 }).verdict).toBe('replace');
-    expect(cellVerdict(reading(0.9, { cycles: 900 }))).toEqual({
+    expect(inEnglish(cellVerdict(reading(0.9, { cycles: 900 })))).toEqual({
       verdict: 'ageing',
       why: expect.stringMatching(/900 cycles/)
     });
@@ -112,7 +113,7 @@ describe('what a machine says of its battery', () => {
             [daemonListing(said), 3]
           ] as const) {
             const read = readBattery(listing);
-            if (!read.ok) throw new Error(whyNot(read));
+            if (!read.ok) throw new Error(english(whyNot(read)));
             expect(health(read.reading)).toBeCloseTo(of100 / 100, digits - 1);
             expect(read.reading.cycles).toBe(cycles);
             expect(read.reading.charge).toBeCloseTo(charge100 / 100, 6);
@@ -122,7 +123,7 @@ describe('what a machine says of its battery', () => {
     );
   });
   it('ten megabytes are refused in words', () =>
-    expect(readBattery('y'.repeat(10_000_000))).toMatchObject({
+    expect(inEnglish(readBattery('y'.repeat(10_000_000)))).toMatchObject({
       ok: false,
       problems: [{ message: expect.stringMatching(/longer than/) }]
     }));

@@ -1,3 +1,4 @@
+import type { Said } from '../language';
 import { z } from 'zod';
 import { CELL_WORDS } from '../words';
 import { fullEnergyWh, health, type BatteryReading } from './reading';
@@ -23,13 +24,13 @@ export const STANDARD_THRESHOLDS: CellThresholds = { good: 0.8, replace: 0.6, cy
 export interface CellVerdict {
   verdict: 'good' | 'ageing' | 'replace' | 'unknown';
   /** Why, in words. */
-  why: string;
+  why: Said;
 }
 
 /** What a reading says of the cell by the shop's thresholds. */
 export function cellVerdict(reading: BatteryReading, of: CellThresholds): CellVerdict {
   const share = health(reading);
-  if (share === undefined) return { verdict: 'unknown', why: CELL_WORDS.unknown() };
+  if (share === undefined) return { verdict: 'unknown', why: CELL_WORDS.unknown };
   // A gauge that was never calibrated says more than new.
   if (share > 1.15) return { verdict: 'unknown', why: CELL_WORDS.uncalibrated(share) };
   if (share < of.replace) return { verdict: 'replace', why: CELL_WORDS.worn(share, of.replace) };

@@ -1,3 +1,4 @@
+import { english, inEnglish } from '../testing/english';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
@@ -7,7 +8,7 @@ import { whyNot } from '../result';
 const sample = (name: string) => readFileSync(new URL(`../../../demo/listings/${name}`, import.meta.url), 'utf8');
 const read = (text: string) => {
   const found = readBattery(text);
-  if (!found.ok) throw new Error(whyNot(found));
+  if (!found.ok) throw new Error(english(whyNot(found)));
   return found.reading;
 };
 
@@ -44,7 +45,7 @@ describe('a battery', () => {
     for (const text of ['', 'energy-full: lots', 'POWER_SUPPLY_ENERGY_FULL=9999999999999999', 'x'.repeat(300_000)]) {
       const found = readBattery(text);
       expect(found.ok).toBe(false);
-      if (!found.ok) expect(whyNot(found).length).toBeGreaterThan(15);
+      if (!found.ok) expect(english(whyNot(found)).length).toBeGreaterThan(15);
     }
     expect(health({ fullWh: 3 })).toBeUndefined();
     expect(fullEnergyWh({ fullMah: 3 })).toBeUndefined();
@@ -99,9 +100,9 @@ describe('a battery', () => {
     it('packs without a name are told by their number', () => {
       const pack = (full: number) => `POWER_SUPPLY_TYPE=Battery\nPOWER_SUPPLY_ENERGY_FULL=${full}000000\n`;
       const answer = readBattery(pack(30) + pack(20));
-      expect(answer.ok && answer.packs.map((p) => [p.name, p.reading.fullWh])).toEqual([
-        ['Pack 1', 30],
-        ['Pack 2', 20]
+      expect(inEnglish(answer.ok && answer.packs.map((p) => [p.name, p.reading.fullWh]))).toEqual([
+        ['Battery 1', 30],
+        ['Battery 2', 20]
       ]);
     });
     it('several packs are several readings', () => {
@@ -111,8 +112,8 @@ describe('a battery', () => {
       ]);
     });
     it('what is none of the machine\u2019s is told apart from nothing', () => {
-      expect(found(mains + mouse + bay)).toMatch(/only adapters/);
-      expect(found('hello')).toMatch(/No full charge/);
+      expect(inEnglish(found(mains + mouse + bay))).toMatch(/only adapters/);
+      expect(inEnglish(found('hello'))).toMatch(/no full-charge capacity/);
     });
     it('the daemon\u2019s devices, too', () => {
       const dump = (path: string, rows: string) => `Device: /org/power/devices/${path}\n${rows}\n`;

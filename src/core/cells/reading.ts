@@ -1,3 +1,4 @@
+import type { Said } from '../language';
 import { z } from 'zod';
 import { LISTING_WORDS } from '../words';
 import { refused, type Result } from '../result';
@@ -18,7 +19,7 @@ export type BatteryReading = z.infer<typeof BatteryReading>;
 /** One pack that a listing names, with its figures. */
 export interface Pack {
   /** What the machine calls it. */
-  name: string;
+  name: Said;
   reading: BatteryReading;
 }
 /** Several packs are several readings: which one is meant is for who reads it to say. `reading` is the first. */

@@ -49,7 +49,7 @@ export function replay(reach: Reach, plan: Plan, say: Say): Moment[] {
   plan.steps.forEach((step, index) => {
     if (ids.has(step.id)) say(step, 'stands twice');
     ids.add(step.id);
-    const same = [step.leg, step.do, step.joint, step.part, step.move, step.test, step.text].join('|');
+    const same = [step.leg, step.do, step.joint, step.part, step.move, step.test, JSON.stringify(step.text)].join('|');
     if (step.do !== 'pose' && told.has(same)) say(step, 'says the same as a step before');
     told.add(same);
     const own = LEGS.indexOf(step.leg);
@@ -168,7 +168,7 @@ export function replay(reach: Reach, plan: Plan, say: Say): Moment[] {
               p.moves.some((m) => m.lid !== undefined && before.has(moveKey(p.id, m.id)))
             );
       for (const part of goesAlong)
-        if (!step.cautions.some((c) => c.text.toLowerCase().includes(part.name.toLowerCase())))
+        if (!step.cautions.some((c) => JSON.stringify(c.text).toLowerCase().includes(part.name.toLowerCase())))
           say(step, `moves the lid and with it ${part.id}, and does not say so`);
       Object.assign(at, { up, lid });
     }

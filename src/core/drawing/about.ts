@@ -1,5 +1,6 @@
 import type { Joint, MachineState, Model } from '../machine';
-import { aboutJoint, aboutPart } from '../words';
+import type { FileText, Said } from '../language';
+import { aboutJoint, aboutPart, jointName, partName } from '../words';
 import { motionOf } from './joint';
 import type { Drawn } from './scene';
 
@@ -9,8 +10,8 @@ export interface Thing {
   /** The part or joint itself. */
   id: string;
   what: 'part' | 'cable' | 'joint';
-  name: string;
-  about: string;
+  name: FileText;
+  about: Said;
 }
 
 /** All that a scene shows, each once, nearest first: what a list beside the drawing says. */
@@ -25,7 +26,7 @@ export function thingsOf(model: Model, scene: readonly Drawn[], state: MachineSt
           thing: item.thing,
           id: item.joint.id,
           what: 'joint',
-          name: item.joint.name,
+          name: jointName(model, item.joint),
           about: aboutJoint(
             model,
             item.joint,
@@ -40,7 +41,7 @@ export function thingsOf(model: Model, scene: readonly Drawn[], state: MachineSt
         thing: item.thing,
         id,
         what: item.what,
-        name: model.part(id).name,
+        name: partName(model, id),
         about: aboutPart(model, id, state.leashed.has(id), holding(model, id, state))
       }
     ];

@@ -1,3 +1,4 @@
+import { english } from '../testing/english';
 import { it } from 'vitest';
 import { ConnectorFamily, Drive, HeadStyle, PartKind, type Joint, type MachineState, type Model } from '../machine';
 import { APPROVED_MACHINES, digest, expectApproved } from '../testing/approved';
@@ -67,12 +68,14 @@ it.each(APPROVED_MACHINES)('the drawings of %s are as approved', async (id) => {
     for (const [name, state] of Object.entries(all)) {
       for (const from of name === 'untouched' ? [0, 3] : [0]) {
         const scene = sceneOf(model, zone.id, state, from);
-        lines.push(`${zone.id} ${name} from ${from}: paper ${digest(drawingSvg(model, zone.id, state, { from }))}`);
+        lines.push(
+          `${zone.id} ${name} from ${from}: paper ${digest(drawingSvg(model, zone.id, state, { from, speak: english }))}`
+        );
         for (const drawn of scene) lines.push(`  ${drawn.key} ${drawn.depth} ${digest(drawn)}`);
-        lines.push(`  names ${JSON.stringify(namesOf(scene, new Set(['fan']), 4.6))}`);
+        lines.push(`  names ${JSON.stringify(namesOf(scene, new Set(['fan']), 4.6, (part) => part.name))}`);
         lines.push(`  outside ${digest(fromOutside(scene).map((d) => d.key))}`);
         for (const thing of thingsOf(model, scene, state))
-          lines.push(`  ${thing.thing}: ${thing.name}, ${thing.about}`);
+          lines.push(`  ${thing.thing}: ${english(thing.name)}, ${english(thing.about)}`);
       }
     }
     const svg = drawingSvg(model, zone.id, untouched(), {
@@ -80,7 +83,8 @@ it.each(APPROVED_MACHINES)('the drawings of %s are as approved', async (id) => {
       heightMm: 120,
       nowPart: 'fan',
       nowJoint: model.machine.joints[0]!.id,
-      goals: ['battery']
+      goals: ['battery'],
+      speak: english
     });
     lines.push(`${zone.id} in hand ${digest(svg)}`);
     for (const near of [true, false])

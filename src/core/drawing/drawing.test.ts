@@ -1,3 +1,4 @@
+import { english, inEnglish } from '../testing/english';
 import { describe, expect, it } from 'vitest';
 import type { Joint } from '../machine';
 import { plan } from '../plan';
@@ -219,7 +220,8 @@ describe('what a scene holds', () => {
   });
   it('names do not stand on each other, and what is asked for is always named', () => {
     const scene = sceneOf(model, 'underside', { ...whole, off: new Set(['bottom-cover']) });
-    const names = namesOf(scene, new Set(['fan']), 5);
+    const called = (part: { name: string }) => part.name;
+    const names = namesOf(scene, new Set(['fan']), 5, called);
     expect(names[0]!.part).toBe('fan');
     names.forEach((a, i) =>
       names
@@ -231,18 +233,20 @@ describe('what a scene holds', () => {
           ).toBe(true)
         )
     );
-    expect(namesOf(scene, new Set(), 1.5).length).toBeGreaterThan(namesOf(scene, new Set(), 5).length);
+    expect(namesOf(scene, new Set(), 1.5, called).length).toBeGreaterThan(namesOf(scene, new Set(), 5, called).length);
   });
   it('the list says all that is drawn, once, and what holds it', () => {
     const scene = sceneOf(model, 'underside', whole);
     const things = thingsOf(model, scene, whole);
     expect(new Set(things.map((t) => t.thing))).toEqual(new Set(scene.map((s) => s.thing)));
-    expect(things.find((t) => t.id === 'fan')!.about).toMatch(/^On the .*held by .*screws M2/);
-    expect(things.find((t) => t.id === 'cover-clips')!.about).toContain('begin at the hinge side, left of the middle');
-    const open = { ...whole, open: new Set(model.machine.joints.map((j) => j.id)) };
-    expect(thingsOf(model, sceneOf(model, 'underside', open), open).find((t) => t.id === 'fan')!.about).toMatch(
-      /held by nothing any more/
+    expect(inEnglish(things.find((t) => t.id === 'fan')!.about)).toMatch(/^On the .*held by .*screws M2/);
+    expect(english(things.find((t) => t.id === 'cover-clips')!.about)).toContain(
+      'start at the hinge side, left of the middle'
     );
+    const open = { ...whole, open: new Set(model.machine.joints.map((j) => j.id)) };
+    expect(
+      inEnglish(thingsOf(model, sceneOf(model, 'underside', open), open).find((t) => t.id === 'fan')!.about)
+    ).toMatch(/no longer held by anything/);
   });
 });
 
@@ -250,7 +254,7 @@ describe('as a file', () => {
   it.each(DEMO_MACHINES)('%s: every zone is a whole SVG document at true scale, with all things by name', (id) => {
     const { model: m } = demoAccess(id);
     for (const zone of m.machine.zones) {
-      const svg = drawingSvg(m, zone.id, whole, { nowPart: m.machine.parts[1]!.id });
+      const svg = drawingSvg(m, zone.id, whole, { nowPart: m.machine.parts[1]!.id, speak: english });
       const [, width, , unit] = /width="([\d.]+)mm" height="([\d.]+)mm" viewBox="[-\d.]+ [-\d.]+ ([\d.]+) /.exec(svg)!;
       expect(Number(width)).toBeCloseTo(Number(unit), 9);
       expect(svg).not.toMatch(/NaN|undefined|Infinity|<script|var\(/);
@@ -262,7 +266,7 @@ describe('as a file', () => {
   it('names from a file that others wrote cannot act in it', () => {
     const evil = structuredClone(model.machine);
     evil.model = '<script>alert(1)</script>';
-    const svg = drawingSvg({ ...model, machine: evil }, 'underside', whole);
+    const svg = drawingSvg({ ...model, machine: evil }, 'underside', whole, { speak: english });
     expect(svg).not.toContain('<script');
   });
   it('every kind of stroke has a look on paper and on the screen', async () => {

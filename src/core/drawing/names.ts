@@ -1,4 +1,5 @@
 import { contains } from '../access';
+import type { Part } from '../machine';
 import type { Drawn, DrawnPart } from './scene';
 
 /** Parts that nobody asks the name of on a drawing. */
@@ -29,8 +30,14 @@ export interface Name {
  * Names of parts large enough to hold them, where no nearer part hides them and no other name stands.
  * @param always parts that are named in any case, such as the one in hand
  * @param letterMm height of the letters on the machine: the closer one looks, the smaller they are
+ * @param called the name of a part in the reader's language
  */
-export function namesOf(scene: readonly Drawn[], always: ReadonlySet<string>, letterMm: number): Name[] {
+export function namesOf(
+  scene: readonly Drawn[],
+  always: ReadonlySet<string>,
+  letterMm: number,
+  called: (part: Part) => string
+): Name[] {
   const parts = scene.filter((s): s is DrawnPart => s.what === 'part');
   const order = [...parts.keys()].sort(
     (a, b) => Number(always.has(parts[b]!.part.id)) - Number(always.has(parts[a]!.part.id))
@@ -40,7 +47,8 @@ export function namesOf(scene: readonly Drawn[], always: ReadonlySet<string>, le
   const line = LINE * letterMm;
   for (const i of order) {
     const { box, part, area } = parts[i]!;
-    const half = (part.name.length * WIDE * letterMm) / 2;
+    const text = called(part);
+    const half = (text.length * WIDE * letterMm) / 2;
     const must = always.has(part.id);
     if (
       named.has(part.id) ||
@@ -63,7 +71,7 @@ export function namesOf(scene: readonly Drawn[], always: ReadonlySet<string>, le
     const at = free ?? (must ? places[0] : undefined);
     if (!at) continue;
     named.add(part.id);
-    names.push({ part: part.id, text: part.name, at, half });
+    names.push({ part: part.id, text, at, half });
   }
   return names.map(({ half: _, ...name }) => name);
 }

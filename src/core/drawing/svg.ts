@@ -1,5 +1,6 @@
 import type { MachineState, Model } from '../machine';
-import { inSentence } from '../words';
+import type { Speak } from '../language';
+import { drawingTitle, partName, zoneName } from '../words';
 import type { Ink, InkKind } from './ink';
 import { haloInks } from './joint';
 import { namesOf } from './names';
@@ -59,6 +60,8 @@ export interface PaperOptions {
   goals?: readonly string[];
   /** What lies nearer than this is left away, mm. */
   from?: number;
+  /** In whose language its names are. */
+  speak: Speak;
 }
 
 export interface SvgOptions extends PaperOptions {
@@ -68,17 +71,20 @@ export interface SvgOptions extends PaperOptions {
 }
 
 /** A zone of the machine in a state, as it looks on paper. */
-export function drawingPicture(model: Model, zone: string, state: MachineState, options: PaperOptions = {}): Picture {
-  const { nowJoint, nowPart, goals = [], from = 0 } = options;
+export function drawingPicture(model: Model, zone: string, state: MachineState, options: PaperOptions): Picture {
+  const { nowJoint, nowPart, goals = [], from = 0, speak } = options;
   const scene = sceneOf(model, zone, state, from);
-  const face = model.zone(zone);
   const xs = scene.flatMap((s) => (s.what === 'part' ? [s.box.minX, s.box.maxX] : []));
   const ys = scene.flatMap((s) => (s.what === 'part' ? [s.box.minY, s.box.maxY] : []));
   const margin = 6;
   const [x, y] = [Math.min(0, ...xs) - margin, Math.min(0, ...ys) - margin];
-  const names = namesOf(scene, new Set([...(nowPart ? [nowPart] : []), ...goals]), LETTER_MM);
+  const names = namesOf(scene, new Set([...(nowPart ? [nowPart] : []), ...goals]), LETTER_MM, (part) =>
+    speak(partName(model, part.id))
+  );
   return {
-    title: `${model.machine.maker} ${model.machine.model} ${model.machine.revision}, ${inSentence(face.name)}`,
+    title: speak(
+      drawingTitle(`${model.machine.maker} ${model.machine.model} ${model.machine.revision}`, zoneName(model, zone))
+    ),
     x,
     y,
     width: Math.max(1, ...xs) + margin - x,
@@ -98,7 +104,7 @@ export function drawingPicture(model: Model, zone: string, state: MachineState, 
 }
 
 /** The same as an SVG document of its own. */
-export const drawingSvg = (model: Model, zone: string, state: MachineState, options: SvgOptions = {}): string =>
+export const drawingSvg = (model: Model, zone: string, state: MachineState, options: SvgOptions): string =>
   pictureSvg(drawingPicture(model, zone, state, options), options);
 
 function drawn(item: Drawn, nowPart?: string, nowJoint?: string): Group | undefined {

@@ -1,3 +1,4 @@
+import { english } from '../testing/english';
 import { it } from 'vitest';
 import { traySvg } from '../formats';
 import { APPROVED_MACHINES, digest, expectApproved } from '../testing/approved';
@@ -96,7 +97,7 @@ it.each(APPROVED_MACHINES)('what is worked out of the screws of %s is as approve
   for (const style of ['bin-per-step', 'map', 'in-the-part'] as const) {
     const sheet = tray(model, groups, style);
     lines.push(`tray ${style}: ${JSON.stringify(sheet.sheet)} ${sheet.sheets} apart ${sheet.apart.length}`);
-    lines.push(...sheet.bins.map((b) => `  ${JSON.stringify(b)}`), `  drawn ${digest(traySvg(model, sheet))}`);
+    lines.push(...sheet.bins.map((b) => `  ${JSON.stringify(b)}`), `  drawn ${digest(traySvg(model, sheet, english))}`);
   }
   await expectApproved(id, lines);
 });

@@ -1,3 +1,4 @@
+import { english, inEnglish } from '../testing/english';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoAccess } from '../testing/machines';
@@ -97,22 +98,24 @@ describe('mix-ups in words', () => {
   it('say which screw, in which hole, and what becomes of it, with its figures', () => {
     const all = mixUps(groups);
     const worst = all.find((m) => m.fit.verdict === 'punches-through')!;
-    expect(mixUpWords(model, worst)).toMatch(
+    expect(inEnglish(mixUpWords(model, worst))).toMatch(
       new RegExp(
         `^(One of the|The) .* \\(M[\\d.]+ x [\\d.]+.*\\) in (a|the) hole of the .* goes ${worst.fit.beyondMm.toFixed(1)} mm too deep`
       )
     );
-    for (const m of all) expect(mixUpWords(model, m)).toMatch(/^(One of the|The) .{5,}\.$/);
+    for (const m of all) expect(english(mixUpWords(model, m))).toMatch(/^(One of the|The) .{5,}\.$/);
   });
   it('have words for every verdict and every wrong head', () => {
     const [first] = mixUps(groups);
     const said = (['punches-through', 'strips', 'loose', 'works', 'right', 'does-not-fit'] as const).map((verdict) =>
-      mixUpWords(model, { ...first!, fit: { verdict, engagementMm: -0.4, wantedMm: 2, beyondMm: 1 } })
+      english(mixUpWords(model, { ...first!, fit: { verdict, engagementMm: -0.4, wantedMm: 2, beyondMm: 1 } }))
     );
     expect(new Set(said).size).toBe(said.length);
-    expect(said[1]).toContain('grips 0.0 mm where 2.0 mm are wanted');
+    expect(inEnglish(said[1])).toContain('grips 0.0 mm where 2.0 mm are needed');
     const heads = (['proud', 'pulls-through', 'wrong-seat'] as const).map((head) =>
-      mixUpWords(model, { ...first!, fit: { verdict: 'loose', engagementMm: 2, wantedMm: 2, beyondMm: 0, head } })
+      english(
+        mixUpWords(model, { ...first!, fit: { verdict: 'loose', engagementMm: 2, wantedMm: 2, beyondMm: 0, head } })
+      )
     );
     expect(new Set(heads).size).toBe(3);
   });

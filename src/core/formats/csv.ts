@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { Drive, Screw, type JointOf, type Machine } from '../machine';
 import { explain, type Plan } from '../plan';
+import type { Speak } from '../language';
 import { problem, refusal, refused, type Problem, type Result } from '../result';
 
 /** A table of a large machine's screws is a few hundred kB. */
@@ -198,8 +199,8 @@ function columnOf(path: readonly PropertyKey[]): string {
   return names[last] ?? last;
 }
 
-/** The plan's steps as CSV (RFC 4180), a row for each. */
-export function stepTable(plan: Plan): string {
+/** The plan's steps as CSV (RFC 4180), a row for each, in the language of who speaks. */
+export function stepTable(plan: Plan, speak: Speak): string {
   return written([
     [
       'step',
@@ -219,16 +220,16 @@ export function stepTable(plan: Plan): string {
       i + 1,
       s.leg,
       s.do,
-      s.text,
-      s.detail ?? '',
+      speak(s.text),
+      speak(s.detail ?? ''),
       s.count ?? '',
       s.tool ?? '',
       s.pose ?? '',
       s.seconds,
       s.mirror ?? '',
-      s.departs ?? '',
+      speak(s.departs ?? ''),
       explain(plan, s)
-        .map((r) => r.text)
+        .map((r) => speak(r.text))
         .join(' ')
     ])
   ]);

@@ -1,3 +1,4 @@
+import { english } from '../testing/english';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Machine } from '../machine';
@@ -8,7 +9,7 @@ const { machine } = demoAccess().model;
 const changed = (change: (m: Machine) => void) => {
   const next = structuredClone(machine);
   change(next);
-  return diffMachines(machine, next).map((c) => c.text);
+  return diffMachines(machine, next).map((c) => english(c.text));
 };
 const joint = (m: Machine, id: string) => m.joints.find((j) => j.id === id)!;
 const part = (m: Machine, id: string) => m.parts.find((p) => p.id === id)!;
@@ -48,7 +49,7 @@ describe('what differs between two revisions, in the trade\u2019s words', () => 
     [
       'a tape less',
       (m) => (m.joints = m.joints.filter((j) => j.id !== 'fan-tape')),
-      ['Gone: Foil between fan and heat sink']
+      ['Removed: foil between fan and heat sink']
     ],
     [
       'a new number',
@@ -72,10 +73,10 @@ describe('what differs between two revisions, in the trade\u2019s words', () => 
           leaves: [],
           clears: true
         }),
-      ['Fan: new: move "swing"']
+      ['Fan: New: move “swing”']
     ],
     ['a cable\u2019s path', (m) => (m.cables[0]!.path[0]!.depth = 4), ['Run of the battery lead: takes another path']],
-    ['a relation', (m) => m.relations.pop(), ['Gone: relation, always: The tape lies over the DC-in plug']]
+    ['a relation', (m) => m.relations.pop(), ['Removed: relation, always: The tape lies over the DC-in plug']]
   ])('%s', (_, change, texts) => expect(changed(change)).toEqual(texts));
 
   it('a captive screw, a torque, a hole: each by its name', () => {
@@ -101,7 +102,9 @@ describe('what differs between two revisions, in the trade\u2019s words', () => 
           const gone = diffMachines(machine, less);
           const back = diffMachines(less, machine);
           expect(gone.every((c) => c.kind === 'removed')).toBe(true);
-          expect(back.map((c) => c.text.replace('New:', 'Gone:')).sort()).toEqual(gone.map((c) => c.text).sort());
+          expect(back.map((c) => english(c.text).replace('New:', 'Removed:')).sort()).toEqual(
+            gone.map((c) => english(c.text)).sort()
+          );
           expect(gone.length).toBe(machine.joints.length - joints.length + machine.relations.length - relations.length);
         }
       )

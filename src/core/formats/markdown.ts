@@ -1,29 +1,31 @@
 import type { Model } from '../machine';
 import { brokenForGood, pinchWords, type Plan } from '../plan';
-import { jobWords, LEG_NAMES, SHEET } from '../words';
+import type { Said, Speak } from '../language';
+import { jobWords, jointName, legName, SHEET, toolName } from '../words';
 
-/** The plan as Markdown (CommonMark with task lists), to be read, printed or ticked off. */
-export function planMarkdown(model: Model, plan: Plan): string {
+/** The plan as Markdown (CommonMark with task lists), to be read, printed or ticked off, in the language of who speaks. */
+export function planMarkdown(model: Model, plan: Plan, speak: Speak): string {
   const { machine } = model;
+  const plain = (said: Said) => inert(speak(said));
   const out = [
     `# ${plain(jobWords(model, plan.goals))}`,
     '',
     plain(SHEET.head(`${machine.maker} ${machine.model}`, machine.revision, plan.times)),
-    `${SHEET.proof('set', plan.set)} ${SHEET.proof('order', plan.order)}`
+    `${plain(SHEET.proof('set', plan.set))} ${plain(SHEET.proof('order', plan.order))}`
   ];
-  const list = (title: string, items: string[]) => {
-    if (items.length > 0) out.push('', `## ${title}`, '', ...items);
+  const list = (title: Said, items: string[]) => {
+    if (items.length > 0) out.push('', `## ${plain(title)}`, '', ...items);
   };
   list(SHEET.inHand, [
     ...plan.inHand.spares.map(
       (s) => `- [ ] ${plain(s.name)}${s.numbers.length > 0 ? `, ${plain(SHEET.numbers(s.numbers))}` : ''}`
     ),
-    ...plan.inHand.tools.map((t) => `- [ ] ${plain(SHEET.tool(t.tool, t.substitutes))}`),
+    ...plan.inHand.tools.map((t) => `- [ ] ${plain(SHEET.tool(toolName(t.tool), t.substitutes.map(toolName)))}`),
     ...plan.inHand.consumables.map((c) => `- [ ] ${plain(c.name)}: ${plain(c.amount)}`)
   ]);
   list(
     SHEET.broken,
-    brokenForGood(model, plan).map((j) => `- ${plain(j.name)}`)
+    brokenForGood(model, plan).map((j) => `- ${plain(jointName(model, j))}`)
   );
   const energised = plan.energised
     .map((id) => plan.steps.find((s) => s.id === id))
@@ -37,18 +39,18 @@ export function planMarkdown(model: Model, plan: Plan): string {
   plan.steps.forEach((step, i) => {
     if (step.leg !== leg) {
       leg = step.leg;
-      out.push('', `## ${LEG_NAMES[step.leg]}`, '');
+      out.push('', `## ${plain(legName(step.leg))}`, '');
     }
     out.push(`- [ ] ${i + 1}. ${plain(step.text)}${step.detail ? ` *${plain(step.detail)}*` : ''}`);
-    for (const caution of step.cautions) out.push(`  - **${SHEET.caution}:** ${plain(caution.text)}`);
+    for (const caution of step.cautions) out.push(`  - **${plain(SHEET.caution)}:** ${plain(caution.text)}`);
     for (const { name, text } of pinchWords(model, step)) out.push(`  - ${plain(name)} ${text}.`);
-    if (step.leg === 'up' && step.departs) out.push(`  - ${SHEET.departs}: ${plain(step.departs)}`);
+    if (step.leg === 'up' && step.departs) out.push(`  - ${plain(SHEET.departs)}: ${plain(step.departs)}`);
   });
   return `${out.join('\n')}\n`;
 }
 
 /** Names come from files that others wrote: nothing in them may act as Markdown or HTML. */
-function plain(text: string): string {
+function inert(text: string): string {
   return text
     .replace(/[\\`*_{}[\]()#+!|<>~]/g, (c) => (c === '<' ? '&lt;' : c === '>' ? '&gt;' : `\\${c}`))
     .replace(/\s+/g, ' ');

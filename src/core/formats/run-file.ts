@@ -1,5 +1,6 @@
 import type { Model } from '../machine';
 import type { Plan } from '../plan';
+import type { Speak } from '../language';
 import { everyStep, fold, inOrder, when, type RunEvent, eventWords } from '../run';
 import { written } from './csv';
 
@@ -20,7 +21,7 @@ export function runDocument(model: Model, first: Plan, events: readonly RunEvent
 }
 
 /** The same as CSV (RFC 4180), an event a row, in the order in which they happened; a clock that was wrong stands beside. */
-export function runTable(model: Model, first: Plan, events: readonly RunEvent[]): string {
+export function runTable(model: Model, first: Plan, events: readonly RunEvent[], speak: Speak): string {
   const steps = everyStep(first, events);
   return written([
     ['time', 'who', 'what', 'step', 'in words', 'event', 'clock said'],
@@ -29,7 +30,7 @@ export function runTable(model: Model, first: Plan, events: readonly RunEvent[])
       e.by ?? '',
       e.type,
       'step' in e ? (e.step ?? '') : '',
-      eventWords(model, steps, e),
+      speak(eventWords(model, steps, e)),
       e.id,
       e.took === undefined ? '' : e.at
     ])

@@ -1,3 +1,4 @@
+import { english } from '../testing/english';
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
@@ -99,7 +100,7 @@ describe('the screw table', () => {
 describe('the plan for others to read', () => {
   const made = plan(demoAccess(), [{ do: 'replace', part: 'fan' }]);
   it('as CSV: a row a step, with its why', () => {
-    const table = rows(stepTable(made));
+    const table = rows(stepTable(made, english));
     expect(table.length).toBe(made.steps.length);
     expect(table.find((row) => row.do === 'open')).toMatchObject({
       leg: 'down',
@@ -107,16 +108,16 @@ describe('the plan for others to read', () => {
     });
   });
   it('as Markdown: what to have in hand, both legs to tick off, departures said', () => {
-    const text = planMarkdown(model, made);
+    const text = planMarkdown(model, made, english);
     expect(text).toMatch(/^# Replace fan\n/);
     expect(text).toContain('- [ ] Fan, NF14-3100');
-    expect(text).toMatch(/## Way up\n\n(- \[ \] .*\n( {2}- .*\n)*)+/);
+    expect(text).toMatch(/## Reassembly\n\n(- \[ \] .*\n( {2}- .*\n)*)+/);
     expect(text.match(/- \[ \] \d+\./g)!.length).toBe(made.steps.length);
   });
   it('names from a file cannot act as Markdown or HTML', () => {
     const hostile = structuredClone(made);
     hostile.steps[0]!.text = '<img src=x onerror=alert(1)> [click](javascript:1) # big\n- [ ] 1. forged';
-    const text = planMarkdown(model, hostile);
+    const text = planMarkdown(model, hostile, english);
     expect(text).not.toContain('<img');
     expect(text).not.toContain('[click](');
     expect(text).not.toMatch(/^- \[ \] 1\. forged/m);

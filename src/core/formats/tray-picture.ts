@@ -1,40 +1,41 @@
 import { pictureSvg, type Group, type Letters, type Picture } from '../drawing';
 import { screwSide, type ScrewGroup, type Tray } from '../fasteners';
 import type { Model } from '../machine';
-import { TRAY } from '../words';
+import type { Speak } from '../language';
+import { fileName, jointName, partName, sizeWords, TRAY } from '../words';
 
 const BLACK = '#000000';
 
 /** A tray sheet at true scale, mm; the sheets of a job stand one below the other. */
-export function trayPicture(model: Model, tray: Tray): Picture {
+export function trayPicture(model: Model, tray: Tray, speak: Speak): Picture {
   const { machine } = model;
   const groups = new Map(machine.joints.flatMap((j) => (j.kind === 'screws' ? [[j.id, j] as const] : [])));
   const name = `${machine.maker} ${machine.model}`;
   const { x } = tray.scaleBar;
   return {
-    title: TRAY.title(name),
+    title: speak(TRAY.title(name)),
     x: 0,
     y: 0,
     width: tray.sheet.widthMm,
     height: tray.sheet.heightMm * tray.sheets,
     items: [
       { text: name, at: [x, 16], size: 6, bold: true },
-      { text: TRAY.trueSize, at: [x, 22], size: 3.6 },
-      ...tray.bins.flatMap((bin) => drawnBin(model, tray, bin, groups)),
-      ...Array.from({ length: tray.sheets }, (_, sheet) => scaleBar(tray, sheet)).flat()
+      { text: speak(TRAY.trueSize), at: [x, 22], size: 3.6 },
+      ...tray.bins.flatMap((bin) => drawnBin(model, tray, bin, groups, speak)),
+      ...Array.from({ length: tray.sheets }, (_, sheet) => scaleBar(tray, sheet, speak)).flat()
     ]
   };
 }
 
 /** The same as an SVG document of its own. */
-export const traySvg = (model: Model, tray: Tray): string => pictureSvg(trayPicture(model, tray));
+export const traySvg = (model: Model, tray: Tray, speak: Speak): string => pictureSvg(trayPicture(model, tray, speak));
 
-function scaleBar({ scaleBar: bar, sheet }: Tray, page: number): (Group | Letters)[] {
+function scaleBar({ scaleBar: bar, sheet }: Tray, page: number, speak: Speak): (Group | Letters)[] {
   const y = page * sheet.heightMm + bar.y;
   const ticks = Array.from({ length: 11 }, (_, i) => `M${bar.x + i * 10} ${y - (i % 5 === 0 ? 3 : 1.5)}V${y}`).join('');
   return [
     { shapes: [{ d: `M${bar.x} ${y}H${bar.x + bar.lengthMm}${ticks}`, stroke: BLACK, strokeWidth: 0.3 }] },
-    { text: TRAY.ruler(bar.lengthMm), at: [bar.x + bar.lengthMm + 3, y], size: 4 }
+    { text: speak(TRAY.ruler(bar.lengthMm)), at: [bar.x + bar.lengthMm + 3, y], size: 4 }
   ];
 }
 
@@ -42,12 +43,13 @@ function drawnBin(
   model: Model,
   tray: Tray,
   bin: Tray['bins'][number],
-  groups: ReadonlyMap<string, ScrewGroup>
+  groups: ReadonlyMap<string, ScrewGroup>,
+  speak: Speak
 ): (Group | Letters)[] {
   const { x, y, width, height } = bin;
   const apart = tray.apart.find((m) => m.screw === bin.joint);
   const room = width - 4;
-  const name = wrapped(bin.name, room - 12, 2.9, 3);
+  const name = wrapped(speak(fileName(model.machine, bin.name)), room - 12, 2.9, 3);
   const lines = (list: readonly string[], top: number, size: number, step: number): Letters[] =>
     list.map((text, i) => ({ text, at: [x + 2, y + top + i * step], size }));
   return [
@@ -57,12 +59,24 @@ function drawnBin(
         { d: screwSide(groups.get(bin.joint)!.screw).outline, moved: [x + width - 7, y + 8], fill: BLACK }
       ]
     },
-    { text: TRAY.bin(bin.number, bin.count, bin.size), at: [x + 2, y + 5.5], size: 4, bold: true },
+    {
+      text: speak(TRAY.bin(bin.number, bin.count, sizeWords(groups.get(bin.joint)!.screw))),
+      at: [x + 2, y + 5.5],
+      size: 4,
+      bold: true
+    },
     ...lines(name, 9.6, 2.9, 3.5),
     ...(bin.part
-      ? lines(wrapped(TRAY.stay(model.part(bin.part).name), room - 12, 2.5, 2), 10 + name.length * 3.5, 2.5, 3)
+      ? lines(wrapped(speak(TRAY.stay(partName(model, bin.part))), room - 12, 2.5, 2), 10 + name.length * 3.5, 2.5, 3)
       : []),
-    ...(apart ? lines(wrapped(TRAY.notInto(groups.get(apart.hole)!.name), room, 2.4, 1), height - 1.6, 2.4, 0) : [])
+    ...(apart
+      ? lines(
+          wrapped(speak(TRAY.notInto(jointName(model, groups.get(apart.hole)!))), room, 2.4, 1),
+          height - 1.6,
+          2.4,
+          0
+        )
+      : [])
   ];
 }
 

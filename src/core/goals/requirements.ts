@@ -1,10 +1,14 @@
-import { strandedWords, waysToClear, type Access, type Alternative, type Requirement } from '../access';
+import { say, type Said } from '../language';
+import { waysToClear, type Access, type Alternative, type Requirement } from '../access';
 import { removes, type Model } from '../machine';
 import { goalId, settleGoals, type Goal } from './goal';
 import { moveId, openId, type ActionId } from '../ids';
 
 export class PlanningError extends Error {
   override name = 'PlanningError';
+  constructor(readonly said: Said) {
+    super(typeof said === 'string' ? said : JSON.stringify(said));
+  }
 }
 
 /** The pseudo-action that stands for the whole job: it comes after everything. */
@@ -24,18 +28,15 @@ export function goalRequirements(access: Access, goals: readonly Goal[]): Requir
 
     if (goal.do === 'reach') {
       if (!model.machine.joints.some((j) => j.id === goal.joint))
-        throw new PlanningError(`no joint "${goal.joint}" in ${model.machine.id}`);
+        throw new PlanningError(say('plan.noJoint', { joint: goal.joint, machine: model.machine.id }));
       ask([[openId(goal.joint)]]);
       continue;
     }
     const part = model.machine.parts.find((p) => p.id === goal.part);
-    if (!part) throw new PlanningError(`no part "${goal.part}" in ${model.machine.id}`);
+    if (!part) throw new PlanningError(say('plan.noPart', { part: goal.part, machine: model.machine.id }));
     if (goal.do === 'expose') {
       const covers = access.drawing.coversOfSight(part);
-      if (!covers)
-        throw new PlanningError(
-          `"${part.id}" is drawn nowhere, by outline or path: what lies over it is not known. Take it out instead`
-        );
+      if (!covers) throw new PlanningError(say('plan.notDrawn', { part: part.id }));
       // What is out of the machine is seen as well as what lies open in it.
       const out = part.id === model.root.id ? [] : part.moves.filter(removes).map((m) => [moveId(part.id, m.id)]);
       for (const { part: cover } of covers) {
@@ -48,7 +49,7 @@ export function goalRequirements(access: Access, goals: readonly Goal[]): Requir
     if (part.id === model.root.id) {
       // What all others stand on is replaced by taking all others off it; where no spare is known it is what remains.
       if (goal.do === 'remove' || part.numbers.length === 0)
-        throw new PlanningError(`"${part.id}" is what everything else stands on: it is what remains`);
+        throw new PlanningError(say('plan.isRoot', { part: part.id }));
       out.push(...movedOver(model, part.id));
       continue;
     }
@@ -84,7 +85,7 @@ function waysOut(model: Model, part: string, gone?: ReadonlySet<string>, old?: s
       );
     });
   if (ways.length === 0)
-    throw new PlanningError(old === undefined ? `"${part}" has no move that takes it out` : strandedWords(part, old));
+    throw new PlanningError(old === undefined ? say('plan.noMove', { part }) : say('plan.stranded', { part, old }));
   return ways;
 }
 

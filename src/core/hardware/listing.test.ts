@@ -1,3 +1,4 @@
+import { english } from '../testing/english';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
@@ -7,7 +8,7 @@ import { whyNot } from '../result';
 const sample = (name: string) => readFileSync(new URL(`../../../demo/listings/${name}`, import.meta.url), 'utf8');
 const read = (text: string) => {
   const found = readListing(text);
-  if (!found.ok) throw new Error(whyNot(found));
+  if (!found.ok) throw new Error(english(whyNot(found)));
   return found.listing;
 };
 
@@ -109,7 +110,7 @@ describe('a hardware listing', () => {
     ]) {
       const found = readListing(text);
       expect(found.ok, text.slice(0, 20)).toBe(false);
-      if (!found.ok) expect(whyNot(found).length).toBeGreaterThan(20);
+      if (!found.ok) expect(english(whyNot(found)).length).toBeGreaterThan(20);
     }
   });
   it('nothing that a machine says of itself breaks the record', () => {

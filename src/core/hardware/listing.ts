@@ -185,7 +185,7 @@ function readTables(text: string): Listing {
     const named =
       type === 17
         ? field('Size')
-          ? (field('Part Number') ?? LISTING_WORDS.memory(field('Size')!))
+          ? (field('Part Number') ?? `Memory, ${field('Size')!}`)
           : undefined
         : type === 22
           ? (field('Name') ?? 'Battery')

@@ -1,3 +1,4 @@
+import type { Said } from '../language';
 import { QUESTION_WORDS } from '../words';
 import { z } from 'zod';
 
@@ -23,7 +24,7 @@ export const HazardAnswers = z.strictObject({
 export type HazardAnswers = z.infer<typeof HazardAnswers>;
 
 /** An answer in words. */
-export function answerWords(question: QuestionId, answer: string): string {
+export function answerWords(question: QuestionId, answer: string): Said {
   const { answers } = QUESTIONS.find((q) => q.id === question)!;
-  return (answers as Record<string, string>)[answer] ?? answer;
+  return (answers as Readonly<Record<string, Said>>)[answer] ?? answer;
 }

@@ -1,3 +1,4 @@
+import type { Said } from '../language';
 import { z } from 'zod';
 import { STOP_WORDS } from '../words';
 import { QUESTIONS, type HazardAnswers, type QuestionId } from './questions';
@@ -9,9 +10,9 @@ export type Condition = z.infer<typeof Condition>;
 export interface Stop {
   question: QuestionId;
   /** What it is, in one line. */
-  text: string;
+  text: Said;
   /** What to do now, in order. */
-  now: readonly string[];
+  now: readonly Said[];
 }
 
 export interface Triage {

@@ -1,10 +1,11 @@
+import type { Said } from '../language';
 import type { FaultSet } from '../faults';
 import type { Model } from '../machine';
 import { STRANGE } from '../words';
 import type { JobFact } from './events';
 
 /** Why a fact cannot be one of this machine, in words; undefined when it can. @param set what goes wrong with it, where the shop was told */
-export function strangeFact(model: Model, set: FaultSet | undefined, fact: JobFact): string | undefined {
+export function strangeFact(model: Model, set: FaultSet | undefined, fact: JobFact): Said | undefined {
   const known = (list: readonly { id: string }[] | undefined, id: string, what: string) =>
     list?.some((x) => x.id === id) ? undefined : STRANGE.none(what, id);
   switch (fact.is) {

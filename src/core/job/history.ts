@@ -1,18 +1,17 @@
+import type { Said } from '../language';
 import { cellVerdict, type CellThresholds } from '../cells';
 import { answerWords, QUESTIONS } from '../hazards';
 import { HISTORY } from '../words';
 import type { JobEvent } from './events';
 
 /** One fact as a line of the job's history. @param limits what the shop calls good and worn */
-export function factWords(event: JobEvent, limits: CellThresholds): string {
+export function factWords(event: JobEvent, limits: CellThresholds): Said {
   switch (event.is) {
     case 'hazards':
       return HISTORY.hazards(
         QUESTIONS.flatMap((q) => {
           const answer = event.answers[q.id];
-          return answer === undefined || answer === Object.keys(q.answers)[0]
-            ? []
-            : [answerWords(q.id, answer).toLowerCase()];
+          return answer === undefined || answer === Object.keys(q.answers)[0] ? [] : [answerWords(q.id, answer)];
         })
       );
     case 'allowed':

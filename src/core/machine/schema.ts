@@ -180,7 +180,14 @@ export const Machine = z.strictObject({
     joint: Id.optional()
   }),
   relations: z.array(Relation).max(3000).default([]),
-  notes: z.array(line(600)).max(100).default([])
+  notes: z.array(line(600)).max(100).default([]),
+  /** What names and texts of this file are called in other languages: by language (`de`), by the text as it stands above. */
+  translations: z
+    .record(
+      z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'is no language: write it like de'),
+      z.record(line(600), line(600))
+    )
+    .optional()
 });
 export type Machine = z.infer<typeof Machine>;
 

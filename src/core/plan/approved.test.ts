@@ -1,3 +1,4 @@
+import { english, inEnglish } from '../testing/english';
 import { expect, it } from 'vitest';
 import { planMarkdown } from '../formats';
 import { jobWords } from '../words';
@@ -52,11 +53,11 @@ it('a plan in words, its reasons and choices are as approved', async () => {
     ];
     const [name, options] = OPTIONS[k]!;
     const made = plan(access, goals, { budget: 300, ...options });
-    const lines = [name, planMarkdown(model, made)];
+    const lines = [name, planMarkdown(model, made, english)];
     for (const step of made.steps)
       lines.push(
-        `${step.id}: ${JSON.stringify({ ...step, text: undefined, more: undefined })}`,
-        ...explain(made, step).map((r) => `  because ${JSON.stringify(r)}`)
+        `${step.id}: ${JSON.stringify(inEnglish({ ...step, text: undefined, more: undefined }))}`,
+        ...explain(made, step).map((r) => `  because ${JSON.stringify(inEnglish(r))}`)
       );
     lines.push(JSON.stringify(planFigures(made)), JSON.stringify(stretches(made)), digest(alignLegs(made)));
     lines.push(
@@ -65,7 +66,10 @@ it('a plan in words, its reasons and choices are as approved', async () => {
         .map((g) => g.id)
         .join(' ')
     );
-    lines.push(JSON.stringify(alternatives(access, goals)), JSON.stringify(alongside(access, goals, 120)));
+    lines.push(
+      JSON.stringify(inEnglish(alternatives(access, goals))),
+      JSON.stringify(inEnglish(alongside(access, goals, 120)))
+    );
     await expectApproved(`${id}-in-words`, lines);
   }
   expect.hasAssertions();

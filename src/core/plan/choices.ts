@@ -1,5 +1,6 @@
 import type { Access } from '../access';
-import { alongsideWords, insteadWords, SERVICE_WORDS } from '../words';
+import type { Said } from '../language';
+import { alongsideWhy, alongsideWords, insteadWords, type Service } from '../words';
 import { wayKey, type WayKey } from '../solve';
 import { removalSet, type RemovalSet } from './sets';
 import type { ActionId } from '../ids';
@@ -13,7 +14,7 @@ export interface Alternative {
   avoid: WayKey;
   /** What the whole job would take longer, there and back, s. */
   extraSeconds: number;
-  text: string;
+  text: Said;
   adds: ActionId[];
   drops: ActionId[];
 }
@@ -68,13 +69,13 @@ export interface Alongside {
   goal: Goal;
   /** What it adds to the job, there and back, s; the work on the part itself not counted. */
   extraSeconds: number;
-  text: string;
+  text: Said;
   /** Why now. */
-  reason: string;
+  reason: Said;
 }
 
 /** Service that is worth a thought when its part is at hand anyhow, by kind: bench rules of thumb. */
-const SERVICE: Partial<Record<string, { do: 'expose' | 'remove' | 'replace'; as: keyof typeof SERVICE_WORDS }>> = {
+const SERVICE: Partial<Record<string, { do: 'expose' | 'remove' | 'replace'; as: Service }>> = {
   fan: { do: 'remove', as: 'clean' },
   'heat-sink': { do: 'remove', as: 'compound' },
   battery: { do: 'replace', as: 'battery' },
@@ -106,22 +107,22 @@ export function* findAlongside(
   const forbidden = new Set(avoid);
   const base = removalSet(access, settled, forbidden);
   const { model } = access;
-  const service = model.machine.parts.flatMap((part): { goal: Goal; task: string; reason: string }[] => {
+  const service = model.machine.parts.flatMap((part): { goal: Goal; task: Service }[] => {
     const known = SERVICE[part.kind];
-    return known && !asked.has(part.id) ? [{ goal: { do: known.do, part: part.id }, ...SERVICE_WORDS[known.as] }] : [];
+    return known && !asked.has(part.id) ? [{ goal: { do: known.do, part: part.id }, task: known.as }] : [];
   });
   const served = new Set(service.map(({ goal }) => goalId(goal)));
   const parts = replaceableParts(model)
     .map((part): Goal => ({ do: 'replace', part: part.id }))
     .filter((goal) => goal.do !== 'reach' && !asked.has(goal.part) && !served.has(goalId(goal)))
-    .map((goal) => ({ goal, ...SERVICE_WORDS.onTheWay }));
+    .map((goal) => ({ goal, task: 'onTheWay' as const }));
   const found: Alongside[] = [];
-  for (const { goal, task, reason } of [...service, ...parts]) {
+  for (const { goal, task } of [...service, ...parts]) {
     yield;
     const both = tryTo(() => removalSet(access, [...settled, goal], forbidden));
     const extraSeconds = both ? both.cost - base.cost : Infinity;
     if (extraSeconds <= limitSeconds)
-      found.push({ goal, extraSeconds, text: alongsideWords(model, task, goal), reason });
+      found.push({ goal, extraSeconds, text: alongsideWords(model, task, goal), reason: alongsideWhy(task) });
   }
   return found.sort((a, b) => a.extraSeconds - b.extraSeconds || (goalId(a.goal) < goalId(b.goal) ? -1 : 1));
 }

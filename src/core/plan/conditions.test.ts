@@ -1,9 +1,13 @@
+import { inEnglish } from '../testing/english';
 import { describe, expect, it } from 'vitest';
 import { accessOf } from '../access';
 import { modelOf } from '../machine';
 import { demoAccess } from '../testing/machines';
 import { Plan } from './schema';
-import { plan } from './plan';
+import { plan as planOf } from './plan';
+
+/** Plans as they read in English. */
+const plan = (...asked: Parameters<typeof planOf>) => inEnglish(planOf(...asked));
 
 const gannet = demoAccess('lindquay-gannet-13');
 const said = (steps: Plan['steps']) =>

@@ -1,3 +1,4 @@
+import type { Said } from '../language';
 import type { Condition } from '../hazards';
 import { stepId } from '../ids';
 import type { Model } from '../machine';
@@ -5,7 +6,7 @@ import { CONDITION_CAUTIONS, DRY_ONLY } from '../words';
 import type { Caution, Step } from './schema';
 
 /** Isolating a wet machine, or one with a doubtful cell, is not undone by plugging the adapter in. */
-const RESTORE: Partial<Record<Condition, string>> = {
+const RESTORE: Partial<Record<Condition, Said>> = {
   'cell-doubtful': CONDITION_CAUTIONS.noCharging,
   wet: CONDITION_CAUTIONS.dryFirst
 };

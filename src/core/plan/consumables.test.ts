@@ -1,10 +1,14 @@
+import { inEnglish } from '../testing/english';
 import { describe, expect, it } from 'vitest';
 import type { JointOf } from '../machine';
 import { STANDARD_PLACE } from '../calendar';
 import { fold, reportSections, RunEvent } from '../run';
 import { accessTo, demoAccess, machine, part, screw } from '../testing/machines';
-import { plan } from '.';
+import { plan as planOf } from '.';
 import { amountOf, gapMm } from './consumables';
+
+/** Plans as they read in English. */
+const plan = (...asked: Parameters<typeof planOf>) => inEnglish(planOf(...asked));
 
 const glue = (machine: string, id: string) => {
   const { model } = demoAccess(machine);
@@ -66,10 +70,12 @@ describe('tape that does not hold again', () => {
   it('is in hand before, goes on fresh, and stands in the report', () => {
     const access = tape(true);
     const made = plan(access, [{ do: 'remove', part: 'card' }]);
-    expect(made.inHand.consumables).toEqual([{ name: 'polyimide tape: card tape', amount: '2 pieces' }]);
+    expect(made.inHand.consumables).toEqual([
+      { name: 'Polyimide tape: card tape', material: 'polyimide-tape', amount: '2 pieces' }
+    ]);
     const closed = made.steps.find((s) => s.do === 'close' && s.joint === 'card-tape')!;
     expect(closed.text).toBe('Stick on a fresh piece of polyimide tape: card tape');
-    expect(made.steps.find((s) => s.do === 'open' && s.joint === 'card-tape')!.detail).toMatch(/a fresh piece goes on/);
+    expect(made.steps.find((s) => s.do === 'open' && s.joint === 'card-tape')!.detail).toMatch(/a fresh piece later/);
     const event = RunEvent.parse({
       type: 'done',
       id: '00000000-0000-4000-8000-000000000001',
@@ -77,14 +83,14 @@ describe('tape that does not hold again', () => {
       step: closed.id
     });
     expect(
-      reportSections(access.model, [made], fold(access.model, made, [event]), STANDARD_PLACE)
+      inEnglish(reportSections(access.model, [made], fold(access.model, made, [event]), STANDARD_PLACE))
         .find((s) => s.title === 'Used')
         ?.lines.map((l) => l.text)
-    ).toEqual(['polyimide tape: card tape, 2 pieces']);
+    ).toEqual(['Polyimide tape: card tape, 2 pieces']);
   });
   it('another goes back as it is', () => {
     const made = plan(tape(false), [{ do: 'remove', part: 'card' }]);
     expect(made.inHand.consumables).toEqual([]);
-    expect(made.steps.find((s) => s.do === 'close' && s.joint === 'card-tape')!.text).toBe('Tape back: card tape');
+    expect(made.steps.find((s) => s.do === 'close' && s.joint === 'card-tape')!.text).toBe('Stick down the card tape');
   });
 });

@@ -1,3 +1,4 @@
+import type { Said } from '../language';
 import { areaOf, overlap } from '../access';
 import { distance, type JointOf, type Model } from '../machine';
 import { amountWords, consumableName, type Amount } from '../words';
@@ -30,9 +31,10 @@ export function amountOf(model: Model, joint: JointOf<'adhesive'>): Amount {
 export function consumableOf(
   model: Model,
   joint: JointOf<'adhesive'> | JointOf<'tape'>
-): { name: string; amount: string } {
+): { name: Said; material: string; amount: Said } {
   const amount: Amount = joint.kind === 'tape' ? { kind: 'pieces', count: joint.at.length } : amountOf(model, joint);
-  return { name: consumableName(model, joint), amount: amountWords(amount) };
+  const material = joint.kind === 'tape' ? `${joint.material}-tape` : joint.adhesive;
+  return { name: consumableName(model, joint), material, amount: amountWords(amount) };
 }
 
 /** Distance between the facing sides of the two parts where they lie over each other in the joint's zone, mm. */

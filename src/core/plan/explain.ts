@@ -1,10 +1,11 @@
+import type { Said } from '../language';
 import { stepId } from '../ids';
 import type { Plan, Step } from './schema';
 
 export interface Reason {
-  text: string;
+  text: Said;
   /** Where and by how much, when the drawing is the reason. */
-  figures?: string;
+  figures?: Said;
   /** The step that this one is needed for, if it is one. */
   step?: string;
 }

@@ -1,7 +1,20 @@
+import { inEnglish } from '../testing/english';
 import { describe, expect, it } from 'vitest';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
-import { partWays, plan, planFigures, removalSet, screwsTakenOut, brokenForGood, stretches, sumFigures } from '.';
+import {
+  partWays,
+  plan as planOf,
+  planFigures,
+  removalSet,
+  screwsTakenOut,
+  brokenForGood,
+  stretches,
+  sumFigures
+} from '.';
 import { goalId, offeredGoals } from '../goals';
+
+/** Plans as they read in English. */
+const plan = (...asked: Parameters<typeof planOf>) => inEnglish(planOf(...asked));
 
 const access = demoAccess();
 const made = plan(access, [{ do: 'replace', part: 'fan' }]);
@@ -91,7 +104,7 @@ describe('power that is still inside', () => {
     const words = (id: string) =>
       slip.steps.find((s) => s.id === id)!.cautions.find((c) => c.text.startsWith('Live:'))!.text;
     expect(words('up/joint:keyboard-plug')).toBe(
-      'Live: the battery is connected again. Plastic tools only, nothing of metal near open contacts.'
+      'Live: the battery is connected again. Plastic tools only, no metal near open contacts.'
     );
     for (const s of slip.steps)
       if (s.tool?.startsWith('driver') && slip.energised.includes(s.id))

@@ -1,3 +1,4 @@
+import type { Said } from '../language';
 import type { Plan, Step } from './schema';
 
 /** A plan in figures, to be laid beside another. */
@@ -70,7 +71,7 @@ export function sumFigures(all: readonly PlanFigures[]): PlanFigures {
 }
 
 /** Index of the first step at which two ways part; undefined when they are the same. */
-export function partWays(a: readonly string[], b: readonly string[]): number | undefined {
-  for (let i = 0; i < Math.max(a.length, b.length); i++) if (a[i] !== b[i]) return i;
+export function partWays(a: readonly Said[], b: readonly Said[]): number | undefined {
+  for (let i = 0; i < Math.max(a.length, b.length); i++) if (JSON.stringify(a[i]) !== JSON.stringify(b[i])) return i;
   return undefined;
 }

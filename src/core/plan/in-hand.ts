@@ -5,6 +5,7 @@ import type { Plan } from './schema';
 import { numbersFor } from './spare';
 import { driverFor, toolOf } from './tools';
 import type { Goal } from '../goals';
+import { partName } from '../words';
 
 /** What has to lie ready before the first screw. */
 export function inHand(
@@ -36,7 +37,7 @@ export function inHand(
     spares: goals
       .filter((g) => g.do === 'replace')
       .map((g) => access.model.part(g.part))
-      .map((p) => ({ part: p.id, name: p.name, numbers: numbersFor(access.model, p, variant) })),
+      .map((p) => ({ part: p.id, name: partName(access.model, p.id), numbers: numbersFor(access.model, p, variant) })),
     tools: [...tools].map(([tool, substitutes]) => ({ tool, substitutes: [...substitutes] })),
     consumables
   };

@@ -2,7 +2,8 @@ import { isIn, type Access, type Action } from '../access';
 import { crossings } from '../cables';
 import type { Model } from '../machine';
 import type { Pinch, Step } from './schema';
-import { PASSES } from '../words';
+import type { FileText, Said } from '../language';
+import { partName, PASSES } from '../words';
 import type { ActionId } from '../ids';
 
 /**
@@ -22,8 +23,8 @@ export function pinchList(access: Access, action: Action & { kind: 'move' }, ope
 /** One cable to mind, in words. */
 export interface PinchWords {
   key: string;
-  name: string;
-  text: string;
+  name: FileText;
+  text: Said;
   /** Where it crosses the part's edge on the face in hand. */
   places: number;
 }
@@ -34,7 +35,7 @@ export function pinchWords(model: Model, { pinch, zone: inHand }: Step): PinchWo
   for (const { cable, where, zone, crosses } of pinch) {
     const key = `${cable} ${where}`;
     const places = (words.get(key)?.places ?? 0) + (zone === inHand ? crosses.length : 0);
-    words.set(key, { key, name: model.part(cable).name, text: PASSES[where], places });
+    words.set(key, { key, name: partName(model, cable), text: PASSES[where], places });
   }
   return [...words.values()];
 }

@@ -16,6 +16,7 @@ import {
   type WayKey
 } from '../solve';
 import { underConditions } from './conditions';
+import { say } from '../language';
 import { causeWords, DEPARTS, evidenceWords } from '../words';
 import { lidsOf, ontoMat, poseOf } from './pose';
 import { PLAN_FORMAT, type Plan, type Step } from './schema';
@@ -79,7 +80,7 @@ export function* planning(
   first = true
 ): Generator<Progress, Plan, boolean | undefined> {
   const settled = settleGoals(goals);
-  if (settled.length === 0) throw new PlanningError('nothing to do: choose at least one goal');
+  if (settled.length === 0) throw new PlanningError(say('plan.noGoal'));
   const { weighting = FIRST_WEIGHTING, avoid = [], budget, from } = options;
   const weights = typeof weighting === 'string' ? WEIGHTS[weighting] : weighting.weights;
   const avoided = new Set(avoid);

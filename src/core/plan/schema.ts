@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { Condition } from '../hazards';
 import { Goals } from '../goals';
+import { SaidSchema } from '../language';
 
 export const PLAN_FORMAT = 'eager-wrench/plan@1';
 
 export const Caution = z.strictObject({
-  text: z.string(),
+  text: SaidSchema,
   /** Someone can be hurt: to be acknowledged before going on. */
   harm: z.boolean(),
   /** Said because the power is still inside, or again. */
@@ -57,13 +58,13 @@ export const Step = z.strictObject({
   /** The counterpart on the other leg. */
   mirror: z.string().optional(),
   /** Why it has no counterpart, or does not stand where the mirror would put it. */
-  departs: z.string().optional(),
+  departs: SaidSchema.optional(),
   /** Ids of the requirements that brought it in. */
   because: z.array(z.string()),
   /** What to do, in one line. */
-  text: z.string(),
+  text: SaidSchema,
   /** How, in another. */
-  detail: z.string().optional(),
+  detail: SaidSchema.optional(),
   cautions: z.array(Caution),
   pinch: z.array(Pinch),
   /** For turns and lid moves: what is in the machine and not held, to be held by hand meanwhile. */
@@ -94,8 +95,8 @@ export const Plan = z.strictObject({
       id: z.string(),
       of: z.string(),
       cause: z.string(),
-      text: z.string(),
-      figures: z.string().optional()
+      text: SaidSchema,
+      figures: SaidSchema.optional()
     })
   ),
   /** Ids of steps done before the power is away. */
@@ -120,9 +121,9 @@ export const Plan = z.strictObject({
     )
     .optional(),
   inHand: z.strictObject({
-    spares: z.array(z.strictObject({ part: z.string(), name: z.string(), numbers: z.array(z.string()) })),
+    spares: z.array(z.strictObject({ part: z.string(), name: SaidSchema, numbers: z.array(z.string()) })),
     tools: z.array(z.strictObject({ tool: z.string(), substitutes: z.array(z.string()) })),
-    consumables: z.array(z.strictObject({ name: z.string(), amount: z.string() }))
+    consumables: z.array(z.strictObject({ name: SaidSchema, material: z.string().optional(), amount: SaidSchema }))
   }),
   /** Whole time, s: middle and cautious. */
   times: z.strictObject({ p50: z.number(), p80: z.number() })

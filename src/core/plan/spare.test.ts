@@ -1,3 +1,4 @@
+import { inEnglish } from '../testing/english';
 import { describe, expect, it } from 'vitest';
 import { demoAccess } from '../testing/machines';
 import { checkSpare, numbersFor, plan, spareWords } from '.';
@@ -9,20 +10,19 @@ const replace = (...parts: string[]): Goal[] => parts.map((part) => ({ do: 'repl
 
 describe('the spare in hand', () => {
   const board = model.part('board');
+  const words = (...asked: Parameters<typeof spareWords>) => inEnglish(spareWords(...asked));
   it('fits by number, as it is read off a label', () => {
     expect(checkSpare(model, board, 'NF14-4100')).toEqual({ verdict: 'fits' });
     expect(checkSpare(model, board, 'nf14 4100')).toEqual({ verdict: 'fits' });
-    expect(spareWords(model, board, checkSpare(model, board, 'NF14-4100'))).toMatch(/^Fits: /);
-    expect(spareWords(model, board, checkSpare(model, board, 'NF14-4110', 'plain'))).toMatch(
+    expect(words(model, board, checkSpare(model, board, 'NF14-4100'))).toMatch(/^Fits: /);
+    expect(words(model, board, checkSpare(model, board, 'NF14-4110', 'plain'))).toMatch(
       /^Does not fit here: it is for the variant wwan/
     );
-    expect(spareWords(model, board, { verdict: 'other-revision', fits: ['r1'] })).toMatch(
-      /revision r1, this machine is r2/
+    expect(words(model, board, { verdict: 'other-revision', fits: ['r1'] })).toMatch(/revision r1, this machine is r2/);
+    expect(words(model, board, checkSpare(model, board, 'NF14-2100'))).toBe(
+      'That is the number of another part (battery), not of the main board.'
     );
-    expect(spareWords(model, board, checkSpare(model, board, 'NF14-2100'))).toBe(
-      'That is the number of the battery, not of a main board.'
-    );
-    expect(spareWords(model, board, checkSpare(model, board, 'X-1'))).toMatch(/does not know this number/);
+    expect(words(model, board, checkSpare(model, board, 'X-1'))).toMatch(/does not know this number/);
   });
   it('is checked against the variant and the revision of the machine', () => {
     expect(checkSpare(model, board, 'NF14-4110', 'plain')).toEqual({ verdict: 'other-variant', fits: ['wwan'] });
@@ -53,10 +53,10 @@ describe('the swap', () => {
   });
   it('forms a new flat cable after the old one, whether it is the spare or comes with it', () => {
     const form = (part: string) => plan(access, replace(part)).steps.filter((s) => s.id.startsWith('swap/form:'));
-    expect(form('touchpad-cable')[0]).toMatchObject({
+    expect(inEnglish(form('touchpad-cable')[0])).toMatchObject({
       part: 'touchpad-cable',
       do: 'prepare',
-      text: 'Form the new touchpad cable after the old one'
+      text: 'Pre-bend the new touchpad cable to match the old one'
     });
     expect(form('fan')).toEqual([]);
     expect(form('card-reader').map((s) => s.part)).toEqual(['reader-cable']);

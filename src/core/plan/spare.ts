@@ -3,7 +3,8 @@ import { removes, type Model, type Part } from '../machine';
 import type { Plan } from './schema';
 import { moveId, openId, type ActionId } from '../ids';
 import { goalParts, ridersToMove, type Goal } from '../goals';
-import { SPARE } from '../words';
+import type { Said } from '../language';
+import { partName, SPARE } from '../words';
 
 export type SpareCheck =
   | { verdict: 'fits' }
@@ -41,17 +42,18 @@ export function checkSpare(model: Model, part: Part, number: string, variant?: s
 }
 
 /** The verdict in words. */
-export function spareWords(model: Model, part: Part, check: SpareCheck): string {
+export function spareWords(model: Model, part: Part, check: SpareCheck): Said {
   const { maker, model: of, revision } = model.machine;
+  const name = partName(model, part.id);
   switch (check.verdict) {
     case 'fits':
-      return SPARE.fits(part.name, `${maker} ${of}`, revision);
+      return SPARE.fits(name, `${maker} ${of}`, revision);
     case 'other-revision':
       return SPARE.otherRevision(check.fits, revision);
     case 'other-variant':
       return SPARE.otherVariant(check.fits);
     case 'unknown':
-      return check.part ? SPARE.otherPart(model.part(check.part).name, part.name) : SPARE.unknown(part.name);
+      return check.part ? SPARE.otherPart(partName(model, check.part), name) : SPARE.unknown(name);
   }
 }
 

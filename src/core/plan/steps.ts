@@ -29,9 +29,11 @@ import {
   returnWords,
   swapWords,
   testWords,
+  undoneWords,
   type Phrase
 } from '../words';
 import { JOB, goalId, type Goal } from '../goals';
+import type { Said } from '../language';
 
 /** Standard times for steps that are no action of the machine file, s: bench rules of thumb. */
 const SECONDS = { pose: 15, swap: 90, work: 60, prepare: 120, form: 60, openTest: 150, test: 30, closing: 40 };
@@ -60,7 +62,7 @@ export class StepWriter {
 
   private isolate(s: IsolationStep, leg: Leg): Step {
     return {
-      ...step(leg, stepId.isolate(s.id), 'prepare', isolationWords(s), s.seconds),
+      ...step(leg, stepId.isolate(s.id), 'prepare', isolationWords(this.access.model, s), s.seconds),
       cautions: isolationCautions(s),
       ...(s.undo ? { mirror: stepId.restore(s.id) } : { departs: DEPARTS.nothingToUndo })
     };
@@ -77,8 +79,8 @@ export class StepWriter {
       out.push(...this.turn('down', pose, this.done));
       const phrase =
         action.kind === 'open'
-          ? openWords(action.joint, this.leadOf(action.joint, opened, leaves))
-          : moveWords(action, this.along(action));
+          ? openWords(this.access.model, action.joint, this.leadOf(action.joint, opened, leaves))
+          : moveWords(this.access.model, action, this.along(action));
       out.push({
         ...step('down', stepId.action('down', action.id), action.kind, phrase, action.seconds),
         ...this.place(action, pose),
@@ -95,7 +97,7 @@ export class StepWriter {
     return out;
   }
 
-  private leadOf(joint: Joint, opened: ReadonlySet<string>, leaves: ReadonlySet<string>): string | undefined {
+  private leadOf(joint: Joint, opened: ReadonlySet<string>, leaves: ReadonlySet<string>): Said | undefined {
     const { model } = this.access;
     return joint.kind === 'connector'
       ? leadWords(model, joint, likeLeads(model, joint), comesOffWith(model, joint, opened, leaves))
@@ -144,7 +146,7 @@ export class StepWriter {
   }
 
   /** @param test where in the sequence the machine is tried open */
-  up(sequence: readonly ActionId[], departures: ReadonlyMap<ActionId, string>, test: OpenTest | undefined): Step[] {
+  up(sequence: readonly ActionId[], departures: ReadonlyMap<ActionId, Said>, test: OpenTest | undefined): Step[] {
     const replaced = new Set(this.goals.flatMap((g) => (g.do === 'replace' ? [g.part] : [])));
     const out: Step[] = [];
     sequence.forEach((id, i) => {
@@ -157,8 +159,8 @@ export class StepWriter {
       out.push(...this.turn('up', pose, open));
       const phrase =
         action.kind === 'open'
-          ? closeWords(action.joint)
-          : returnWords(action, replaced.has(action.part.id), this.along(action));
+          ? closeWords(this.access.model, action.joint)
+          : returnWords(this.access.model, action, replaced.has(action.part.id), this.along(action));
       const departs = departures.get(id);
       out.push({
         ...step('up', stepId.action('up', id), action.kind === 'open' ? 'close' : 'return', phrase, action.backSeconds),
@@ -189,7 +191,13 @@ export class StepWriter {
       .filter((s) => !s.joint && s.undo)
       .reverse()
       .map((s) => ({
-        ...step('up', stepId.restore(s.id), 'restore', { text: s.undo! }, s.undoSeconds ?? s.seconds),
+        ...step(
+          'up',
+          stepId.restore(s.id),
+          'restore',
+          undoneWords(this.access.model, s.undo!),
+          s.undoSeconds ?? s.seconds
+        ),
         mirror: stepId.isolate(s.id)
       }));
   }
@@ -229,16 +237,16 @@ export class StepWriter {
   private turn(leg: 'down' | 'up', pose: string | undefined, open: ReadonlySet<ActionId>): Step[] {
     if (!pose || pose === MAT) return [];
     const { up, lid } = readPose(pose);
-    const before = poseId(this.stands);
-    const lidBefore = this.stands.lid;
+    const before = { ...this.stands };
     if (up !== ANY) this.stands.up = up;
     if (lid !== ANY) this.stands.lid = lid;
     const now = poseId(this.stands);
-    if (now === before) return [];
+    if (now === poseId(before)) return [];
+    const changed = { up: before.up !== this.stands.up, lid: before.lid !== this.stands.lid };
     const loose = [...unheld(this.access.holdings, open)].map(([part, how]) => ({ part, how }));
     const { model } = this.access;
     const tied =
-      lidBefore === this.stands.lid
+      before.lid === this.stands.lid
         ? []
         : model.machine.parts
             .filter((p) => p.moves.some((m) => m.lid && open.has(moveId(p.id, m.id))))
@@ -249,7 +257,13 @@ export class StepWriter {
     ];
     return [
       {
-        ...step(leg, stepId.pose(leg, ++this.poses), 'pose', poseWords(this.stands, loose.length > 0), SECONDS.pose),
+        ...step(
+          leg,
+          stepId.pose(leg, ++this.poses),
+          'pose',
+          poseWords(this.stands, changed, loose.length > 0),
+          SECONDS.pose
+        ),
         pose: now,
         ...(loose.length > 0 ? { unheld: loose } : {}),
         cautions

@@ -1,7 +1,7 @@
 import { type Requirement } from '../access';
 import type { Together } from '../solve';
 import { movedBy, removes, type Model, type PartMove } from '../machine';
-import { TAKEN_APART_OUT } from '../words';
+import { DEPARTS } from '../words';
 import { moveId, openId, type ActionId } from '../ids';
 
 /**
@@ -21,7 +21,7 @@ export const comesAfter = (action: ActionId, group: ActionId): Requirement => ({
   id: `${action} < together ${group}`,
   of: action,
   alternatives: [[group]],
-  cause: { kind: 'relation', reason: TAKEN_APART_OUT, leg: 'down' }
+  cause: { kind: 'relation', reason: DEPARTS.takenApartOut, leg: 'down' }
 });
 
 function movesApart(model: Model, group: PartMove): ActionId[] {

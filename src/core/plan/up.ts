@@ -4,6 +4,7 @@ import { commonOrder } from './align';
 import { aboutSet, orderAction } from './down';
 import { looseRules } from './pose';
 import type { SequenceProblem, Setup, Weights } from '../solve';
+import { passage, type Said } from '../language';
 import { SAVES, waitsWords } from '../words';
 import { upEdges, type UpEdge } from './way-up';
 import type { RemovalSet } from './sets';
@@ -65,7 +66,7 @@ export function departures(
   down: readonly ActionId[],
   up: readonly ActionId[],
   edges: readonly UpEdge[]
-): Map<ActionId, string> {
+): Map<ActionId, Said> {
   const rank = new Map(down.map((id, i) => [id, i]));
   const stays = new Set(commonOrder([...down].reverse(), up));
   // Only what was done in the same order on the way down makes a difference to the mirror.
@@ -73,15 +74,17 @@ export function departures(
   const into = grouped(edges, (e) => e.after);
   const forcedInto = grouped(forced, (e) => e.after);
   const forcedFrom = grouped(forced, (e) => e.before);
-  const out = new Map<ActionId, string>();
+  const out = new Map<ActionId, Said>();
   for (const id of up) {
     if (stays.has(id)) continue;
-    const own = [
-      ...new Set([...(forcedInto.get(id) ?? []), ...(forcedFrom.get(id) ?? [])].flatMap((e) => e.why ?? []))
-    ];
+    const own = new Map(
+      [...(forcedInto.get(id) ?? []), ...(forcedFrom.get(id) ?? [])].flatMap((e) =>
+        e.why === undefined ? [] : [[JSON.stringify(e.why), e.why] as const]
+      )
+    );
     const waits = into.get(id)?.find((e) => out.has(e.before));
     const action = waits && access.actions.get(waits.before);
-    out.set(id, own.length > 0 ? own.join(' ') : action ? waitsWords(action) : SAVES);
+    out.set(id, passage(...own.values()) ?? (action ? waitsWords(access.model, action) : SAVES));
   }
   return out;
 }

@@ -1,3 +1,4 @@
+import { inEnglish } from '../testing/english';
 import { describe, expect, it } from 'vitest';
 import type { Access } from '../access';
 import { problemsOf } from '../testing/checker';
@@ -116,7 +117,7 @@ describe('the way up', () => {
     expect(mirrored.up.indexOf('move:cell/lift')).toBeLessThan(mirrored.up.indexOf('move:guide/lift'));
     const { up: order, made } = ids(accessTo(machine(parts, joints, { relations: [down, up] })), 'cell', 'guide');
     expect(order.indexOf('move:guide/lift')).toBeLessThan(order.indexOf('move:cell/lift'));
-    expect(made.steps.some((s) => s.departs === 'The guide positions the cell')).toBe(true);
+    expect(made.steps.some((s) => inEnglish(s.departs) === 'The guide positions the cell')).toBe(true);
     // It replaces the mirror of a relation that holds for both ways, rather than contradicting it.
     const both = ids(accessTo(machine(parts, joints, { relations: [{ ...down, leg: 'both' }, up] })), 'cell', 'guide');
     expect(both.up.indexOf('move:guide/lift')).toBeLessThan(both.up.indexOf('move:cell/lift'));
@@ -146,7 +147,7 @@ describe('the way up', () => {
     expect(down.indexOf('joint:pad-p')).toBeLessThan(down.indexOf('joint:cell-p'));
     expect(up.indexOf('joint:pad-p')).toBeLessThan(up.indexOf('joint:cell-p'));
     expect(made.energised).toContain('down/joint:pad-p');
-    expect(made.steps.some((s) => s.departs === 'Power goes on after all other plugs are in.')).toBe(true);
+    expect(made.steps.some((s) => s.departs === DEPARTS.powerAfterPlugs)).toBe(true);
   });
 
   it('closes the isolating plug after all others and once its battery is fixed', () => {

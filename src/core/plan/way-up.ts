@@ -3,14 +3,15 @@ import { crossings } from '../cables';
 import { movedBy, type Model, type PartKind } from '../machine';
 import { lidsOf, ontoMat, poseOf, type Lids, type Taken } from './pose';
 import { takenApart } from './together';
-import { backLater, cableOver, cableUnder, DEPARTS } from '../words';
+import type { Said } from '../language';
+import { backLater, cableOver, cableUnder, DEPARTS, fileText } from '../words';
 import { moveId, openId, type ActionId } from '../ids';
 
 /** `before` has to be closed or brought back before `after`; `why` is set where assembly differs from the mirror. */
 export interface UpEdge {
   before: ActionId;
   after: ActionId;
-  why?: string;
+  why?: Said;
 }
 
 /**
@@ -26,7 +27,7 @@ export function upEdges(access: Access, actions: ReadonlySet<ActionId>, used: It
     const before = refId(relation.before);
     const after = refId(relation.after);
     replaced.add(`${after} ${before}`);
-    edges.firm({ before, after, why: relation.reason });
+    edges.firm({ before, after, why: fileText(model.machine, relation.reason) });
   }
   const taken = [...used];
   for (const { requirement, alternative } of taken) {
@@ -65,7 +66,7 @@ class Edges {
   }
 
   /** Many before one: what already has to follow it is left out. Edges into it change nothing about what follows it. */
-  softInto(after: ActionId, befores: readonly { id: ActionId; why: string }[]): void {
+  softInto(after: ActionId, befores: readonly { id: ActionId; why: Said }[]): void {
     if (!this.actions.has(after)) return;
     const follows = this.following(after);
     for (const { id, why } of befores)
@@ -99,7 +100,7 @@ class Edges {
 function backWithTheLid(access: Access, all: readonly Action[], lids: Lids, edges: Edges): void {
   for (const swing of all) {
     if (swing.kind !== 'move' || swing.move.lid === undefined) continue;
-    const why = backLater(swing.part);
+    const why = backLater(access.model, swing.part);
     for (const other of all) {
       const { lid } = poseOf(access, other, 'up', lids);
       if (
@@ -119,9 +120,8 @@ function cableEdges(model: Model, all: readonly Action[], edges: Edges): void {
     if (action.kind !== 'move') continue;
     const moving = movedBy(action.part.id, action.move);
     for (const crossing of crossings(model, action.part, action.move)) {
-      const [cable, name] = [model.part(crossing.cable).name, model.part(crossing.part).name];
       const isUnder = crossing.where === 'under';
-      const under = cableUnder(cable, name);
+      const under = cableUnder(model, crossing.cable, crossing.part);
       // It comes with what it rides on, and lies there once that is back; on what carries both it comes with the part.
       if (isUnder) {
         for (const id of [crossing.cable, ...model.carriers(crossing.cable)].filter(
@@ -136,7 +136,11 @@ function cableEdges(model: Model, all: readonly Action[], edges: Edges): void {
         if ((joint.kind !== 'dressing' && joint.kind !== 'tape') || joint.zone !== crossing.zone) continue;
         if (isUnder) edges.soft({ before: openId(joint.id), after: action.id, why: under });
         else if (action.removes)
-          edges.soft({ before: action.id, after: openId(joint.id), why: cableOver(cable, name) });
+          edges.soft({
+            before: action.id,
+            after: openId(joint.id),
+            why: cableOver(model, crossing.cable, crossing.part)
+          });
       }
     }
   }
@@ -147,7 +151,7 @@ function powerLast(model: Model, all: readonly Action[], edges: Edges): void {
   const { joint: isolating } = model.machine.isolation;
   if (!isolating) return;
   const { a: battery, zone } = model.joint(isolating);
-  const why = (action: Action): string | undefined => {
+  const why = (action: Action): Said | undefined => {
     if (action.kind === 'open' && action.joint.kind === 'connector') return DEPARTS.powerAfterPlugs;
     if (action.kind === 'open' && (action.joint.a === battery || action.joint.b === battery))
       return DEPARTS.powerAfterBattery;

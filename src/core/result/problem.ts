@@ -1,18 +1,19 @@
+import type { Said } from '../language';
 /** Something that is wrong with what was given, told by its place. A warning is worth saying but stops nothing. */
 export interface Problem {
   /** What kind it is, for programs: `unknown-reference`. */
   code: string;
   /** Where: `joints[3].screw.lengthMm`, or `file` for the document as a whole. */
   place: string;
-  message: string;
+  message: Said;
   severity: 'error' | 'warning';
 }
 
-export function problem(path: readonly PropertyKey[], code: string, message: string): Problem {
+export function problem(path: readonly PropertyKey[], code: string, message: Said): Problem {
   return { code, place: placeOf(path), message, severity: 'error' };
 }
 
-export function warning(path: readonly PropertyKey[], code: string, message: string): Problem {
+export function warning(path: readonly PropertyKey[], code: string, message: Said): Problem {
   return { code, place: placeOf(path), message, severity: 'warning' };
 }
 

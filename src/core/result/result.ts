@@ -1,3 +1,4 @@
+import type { Said } from '../language';
 import { problem, type Problem } from './problem';
 
 /** What can fail, everywhere: what came of it, or what was in the way. */
@@ -12,8 +13,8 @@ export interface Refusal<P extends Problem = Problem> {
 export const refusal = <P extends Problem>(problems: readonly P[]): Refusal<P> => ({ ok: false, problems });
 
 /** A refusal for one reason. @param message in words for whoever asked @param path where, of what was given as a whole where nothing is said */
-export const refused = (code: string, message: string, path: readonly PropertyKey[] = []): Refusal =>
+export const refused = (code: string, message: Said, path: readonly PropertyKey[] = []): Refusal =>
   refusal([problem(path, code, message)]);
 
 /** The first reason in words. */
-export const whyNot = ({ problems }: Refusal): string => problems[0]!.message;
+export const whyNot = ({ problems }: Refusal): Said => problems[0]!.message;

@@ -1,3 +1,4 @@
+import { english, inEnglish } from '../testing/english';
 import { it } from 'vitest';
 import { FATES } from '../fasteners';
 import { planMarkdown, runTable } from '../formats';
@@ -171,28 +172,30 @@ it.each(APPROVED_MACHINES)('what runs on %s come to is as approved', async (id) 
     }
     const { state, plans, events } = bench;
     const steps = allSteps(plans);
-    lines.push(...events.map((e) => `${eventWords(model, steps, e)}${strangeIn(model, steps, e) ?? ''}`));
+    lines.push(
+      ...events.map((e) => `${english(eventWords(model, steps, e))}${english(strangeIn(model, steps, e) ?? '')}`)
+    );
     for (const section of reportSections(model, plans, state, { timeZone: 'Europe/Oslo', language: 'en-GB' }))
-      lines.push(section.title, ...section.lines.map((l) => `  ${JSON.stringify(l)}`));
-    lines.push(...screwRows(model, state).map((row) => JSON.stringify(row)));
+      lines.push(english(section.title), ...section.lines.map((l) => `  ${JSON.stringify(inEnglish(l))}`));
+    lines.push(...screwRows(model, state).map((row) => JSON.stringify(inEnglish(row))));
     lines.push(...state.ledger.flatMap((l) => explanations(l).map((e) => `${l.joint} ${e.fate} ${e.count}`)));
-    lines.push(...obstacles(model, plans.at(-1)!, state).map((o) => `${o.kind} ${o.at}: ${o.text}`));
+    lines.push(...obstacles(model, plans.at(-1)!, state).map((o) => `${o.kind} ${o.at}: ${english(o.text)}`));
     lines.push(JSON.stringify(runFigures(model, plans.at(-1)!, state)), digest(observedSteps(model, steps, events)));
     lines.push(
       `ahead ${JSON.stringify(goalsAhead(model, plans, state))}`,
-      `table ${digest(runTable(model, bench.first, events))}`
+      `table ${digest(runTable(model, bench.first, events, english))}`
     );
     for (const works of new Set(model.machine.parts.flatMap((p) => p.functions)))
       lines.push(
         `${works}: ${likelyJoints(model, plans, state, works)
-          .map((l) => JSON.stringify(l))
+          .map((l) => JSON.stringify(inEnglish(l)))
           .join(' ')}; plugs ${plugsOf(model, works).join(' ')}`
       );
     for (const [i, fate] of FATES.entries())
       lines.push(
-        `${fate}: ${proposedNote(model, { part: parts[i]!.id, suspect: suspects(model, bench.first, state, parts[i]!.id)[0]!.id, times: i })}`
+        `${fate}: ${inEnglish(proposedNote(model, { part: parts[i]!.id, suspect: suspects(model, bench.first, state, parts[i]!.id)[0]!.id, times: i }))}`
       );
-    lines.push(`read again ${digest(planMarkdown(model, plans.at(-1)!))}`);
+    lines.push(`read again ${digest(planMarkdown(model, plans.at(-1)!, english))}`);
   }
   await expectApproved(id, lines);
 });

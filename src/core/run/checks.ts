@@ -1,3 +1,4 @@
+import type { Said } from '../language';
 import type { Model } from '../machine';
 import { suspectJoint } from '../ids';
 import type { Plan, Step } from '../plan';
@@ -14,7 +15,7 @@ export function everyStep(first: Plan, events: readonly RunEvent[]): Map<string,
 }
 
 /** Why an event cannot be one of this machine and these plans, in words; undefined when it can. */
-export function strangeIn(model: Model, steps: ReadonlyMap<string, Step>, event: RunEvent): string | undefined {
+export function strangeIn(model: Model, steps: ReadonlyMap<string, Step>, event: RunEvent): Said | undefined {
   if (event.type === 'added') return strangeIn(model, steps, event.event);
   if ('step' in event && event.step !== undefined && !steps.has(event.step)) return STRANGE.noStep(event.step);
   if ('part' in event && !model.hasPart(event.part)) return STRANGE.noPart(event.part);

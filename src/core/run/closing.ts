@@ -1,15 +1,16 @@
+import type { Said } from '../language';
 import { isClosed, type Fate, type LedgerLine } from '../fasteners';
 import type { Model } from '../machine';
 import type { Plan } from '../plan';
 import type { RunState } from './fold';
-import { OBSTACLE } from '../words';
+import { jointName, OBSTACLE } from '../words';
 
 /** Something that has to be settled before the run can be signed. */
 export interface Obstacle {
   kind: 'step' | 'screws' | 'test' | 'conflict';
   /** The step or joint it is about. */
   at: string;
-  text: string;
+  text: Said;
 }
 
 /** What stands between this state and a signature: nothing, when every step is answered and the ledger closes at zero. */
@@ -17,8 +18,8 @@ export function obstacles(model: Model, plan: Plan, state: RunState): Obstacle[]
   const out: Obstacle[] = [];
   for (const line of state.ledger) {
     if (isClosed(line)) continue;
-    const { name } = model.joint(line.joint);
-    const pieces: string[] = [];
+    const name = jointName(model, model.joint(line.joint));
+    const pieces: Said[] = [];
     if (line.unexplained > 0) pieces.push(OBSTACLE.uncounted(line.unexplained, line.expected));
     if (line.unexplained < 0) pieces.push(OBSTACLE.moreOut(-line.unexplained));
     if (line.inHand > 0) pieces.push(OBSTACLE.inHand(line.inHand));

@@ -1,3 +1,4 @@
+import type { Said } from '../language';
 import type { Joint, Model } from '../machine';
 import { CLOSING_PARTS, type Plan, type Step } from '../plan';
 import { openedAtStep } from '../words';
@@ -8,7 +9,7 @@ import { allSteps } from './rounds';
 export interface Likely {
   joint: string;
   /** "The touchpad plug was opened at step 14." */
-  text: string;
+  text: Said;
   /** Share of the doubt, 0 to 1. */
   probability: number;
 }
@@ -56,7 +57,7 @@ export function likelyJoints(model: Model, plans: readonly Plan[], state: RunSta
     if (share === 0) return [];
     const noted = state.findings.some((f) => f.step === step.id || f.step === step.mirror);
     const weight = share * weightOf(joint) * (noted ? NOTED : 1);
-    return [{ joint: id, weight, text: openedAtStep(joint, number.get(step.id)!) }];
+    return [{ joint: id, weight, text: openedAtStep(model, joint, number.get(step.id)!) }];
   });
   const sum = found.reduce((s, f) => s + f.weight, 0);
   return found

@@ -1,3 +1,4 @@
+import type { Said } from '../language';
 import { emptyFates, ledgerLine, type Fate, type LedgerLine } from '../fasteners';
 import type { BatteryReading } from '../cells';
 import type { Listing } from '../hardware';
@@ -21,7 +22,7 @@ export interface StepRecord {
 }
 
 /** Who said it, and when. */
-export interface Said {
+export interface Recorded {
   event: string;
   at: string;
   by?: string;
@@ -41,16 +42,16 @@ export interface RunState {
   /** What was looked at when a part resisted, oldest first. */
   looks: { event: string; at: string; by?: string; part: string; suspect: string; found: boolean; note?: string }[];
   /** Changes of plan, oldest first. */
-  replans: (Said & { why: string })[];
-  photos: (Said & { photo: string; step?: string; note?: string; marks: Mark[] })[];
-  swapped: (Said & { part: string; old: Label; new: Label })[];
+  replans: (Recorded & { why: string })[];
+  photos: (Recorded & { photo: string; step?: string; note?: string; marks: Mark[] })[];
+  swapped: (Recorded & { part: string; old: Label; new: Label })[];
   /** Parts of an old one that sit on the new one. */
-  movedOver: (Said & { part: string; to: string })[];
-  used: (Said & { what: string; amount: string })[];
-  torques: (Said & { step: string; hole: number; pass: number; nm: number })[];
+  movedOver: (Recorded & { part: string; to: string })[];
+  used: (Recorded & { what: string; amount: string })[];
+  torques: (Recorded & { step: string; hole: number; pass: number; nm: number })[];
   /** What the machine listed of itself; the last word of each. */
-  listings: Partial<Record<'before' | 'after', Said & { listing: Listing }>>;
-  batteries: Partial<Record<'before' | 'after', Said & { reading: BatteryReading }>>;
+  listings: Partial<Record<'before' | 'after', Recorded & { listing: Listing }>>;
+  batteries: Partial<Record<'before' | 'after', Recorded & { reading: BatteryReading }>>;
   paused: boolean;
   startedAt?: string;
   lastAt?: string;
@@ -59,13 +60,13 @@ export interface RunState {
   signed?: { at: string; by?: string; note?: string };
   countersigned?: { at: string; by?: string; note?: string };
   /** Said after signing of what was wrong. */
-  corrections: (Said & { of?: string; text: string })[];
+  corrections: (Recorded & { of?: string; text: string })[];
   /** Recorded before the signature and taken after it. */
-  additions: (Said & { fact: Addable })[];
+  additions: (Recorded & { fact: Addable })[];
   /** Events that name what machine and plans do not have: kept, and left out of everything else. */
-  strange: (Said & { why: string })[];
+  strange: (Recorded & { why: Said })[];
   /** Events of a clock that cannot have been right, with what it said. */
-  wrongClocks: (Said & { said: string })[];
+  wrongClocks: (Recorded & { said: string })[];
   /** Ids of the events that count, oldest first: undone ones and those after signing are not among them. */
   counted: string[];
 }

@@ -1,7 +1,7 @@
 export { AFTER_SIGNING, isAddable, Label, Mark, RunEvent, when, type Addable, type NotSo } from './events';
 export { CLOCK_TOLERANCE_MS, clockIsWrong, everyStep, strangeIn } from './checks';
 export { expectedMark } from './marks';
-export { fold, type RunState, type Said, type StepRecord } from './fold';
+export { fold, type Recorded, type RunState, type StepRecord } from './fold';
 export { allSteps, inOrder, planInForce, plansOf } from './rounds';
 export { continued, fromHere, goalsAhead, planChanges, strangers, stuckJoints } from './replan';
 export { likelyJoints, plugsOf, type Likely } from './failed';

@@ -1,15 +1,16 @@
 import type { Model } from '../machine';
 import type { Step } from '../plan';
-import { EVENT, suspectWords } from '../words';
+import { passage, type Said } from '../language';
+import { EVENT, jointName, partName, suspectWords } from '../words';
 import type { RunEvent } from './events';
 
 /** One event in words, for the full record. */
-export function eventWords(model: Model, steps: ReadonlyMap<string, Step>, event: RunEvent): string {
+export function eventWords(model: Model, steps: ReadonlyMap<string, Step>, event: RunEvent): Said {
   const step = 'step' in event && event.step !== undefined ? (steps.get(event.step)?.text ?? event.step) : '';
-  const noted = (text: string) => ('note' in event && event.note ? `${text} ${event.note}` : text);
+  const noted = (text: Said): Said => passage(text, 'note' in event && event.note)!;
   // A record is read whatever stands in it.
-  const part = (id: string) => (model.hasPart(id) ? model.part(id).name : id);
-  const joint = (id: string) => (model.hasJoint(id) ? model.joint(id).name : id);
+  const part = (id: string) => (model.hasPart(id) ? partName(model, id) : id);
+  const joint = (id: string) => (model.hasJoint(id) ? jointName(model, model.joint(id)) : id);
   switch (event.type) {
     case 'done':
       return EVENT.done(step, event.count, event.mark);

@@ -1,3 +1,4 @@
+import { english, inEnglish } from '../testing/english';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { STANDARD_PLACE } from '../calendar';
@@ -5,7 +6,22 @@ import { torqueLimits, torqueVerdict } from '../fasteners';
 import { runDocument, runTable } from '../formats';
 import { plan } from '../plan';
 import { demoAccess } from '../testing/machines';
-import { allSteps, fold, plugsOf, likelyJoints, reportSections, RunEvent, screwRows, strangeIn, eventWords } from '.';
+import {
+  allSteps,
+  fold,
+  plugsOf,
+  likelyJoints,
+  reportSections as reportSectionsSaid,
+  RunEvent,
+  screwRows as screwRowsSaid,
+  strangeIn as strangeInSaid,
+  eventWords as eventWordsSaid
+} from '.';
+
+const reportSections = (...asked: Parameters<typeof reportSectionsSaid>) => inEnglish(reportSectionsSaid(...asked));
+const eventWords = (...asked: Parameters<typeof eventWordsSaid>) => inEnglish(eventWordsSaid(...asked));
+const strangeIn = (...asked: Parameters<typeof strangeInSaid>) => inEnglish(strangeInSaid(...asked));
+const screwRows = (...asked: Parameters<typeof screwRowsSaid>) => inEnglish(screwRowsSaid(...asked));
 
 const access = demoAccess();
 const { model } = access;
@@ -62,20 +78,20 @@ const lines = (title: string) =>
 
 describe('the report', () => {
   it('says what was received, found, done, used, measured and tested, each once', () => {
-    expect(lines('As received')).toEqual([expect.stringMatching(/fan screws: already open \| one turn loose$/)]);
-    expect(lines('Found')).toEqual(['The fan resisted: fan screws']);
+    expect(lines('As received')).toEqual([expect.stringMatching(/[Ff]an screws.*: already open \| one turn loose$/)]);
+    expect(lines('Found')).toEqual(['The fan would not come off: fan screws']);
     expect(lines('Done')).toEqual(['Replace the fan: done | out: serial F-OLD; in: NF14-3000, serial F-NEW']);
     expect(lines('Used')).toEqual(['Thermal compound: 0.2 ml']);
     const [torque, battery, ...listed] = lines('Measured');
     expect(torque).toMatch(/^Fan screws: 2 at 0\.\d\d to 0\.90 N·m .* \| 1 outside the limits !$/);
-    expect(battery).toBe('Battery before the work: 28.5 Wh when full, 50 % of new, 600 cycles');
+    expect(battery).toBe('Battery before the work: 28.5 Wh when full, 50% of new and 600 cycles');
     expect(listed).toEqual([
       'Listed before and not after: Radio !',
-      'Its serial reads nothing, before it read NF14-1 !'
+      'Serial number reads nothing, before it read NF14-1 !'
     ]);
     expect(lines('Tested')).toContain('Fan and temperature: fails | no spin !');
-    expect(lines('Tested')).toContain('Closed all round: works');
-    expect(screwRows(model, state).every((r) => r.closes && r.account === 'closes')).toBe(true);
+    expect(lines('Tested')).toContain('Check it is closed all round: works');
+    expect(screwRows(model, state).every((r) => r.closes && r.account === 'complete')).toBe(true);
   });
   it('counts what went on fresh, by the steps that put it there', () => {
     const sink = plan(access, [{ do: 'remove', part: 'heat-sink' }]);
@@ -86,10 +102,10 @@ describe('the report', () => {
         .find((s) => s.title === 'Used')
         ?.lines.map((l) => l.text) ?? [];
     expect(used([])).toEqual([]);
-    expect(used(prepare.map((s) => event({ type: 'done', step: s.id })))).toEqual(
+    expect(inEnglish(used(prepare.map((s) => event({ type: 'done', step: s.id }))))).toEqual(
       expect.arrayContaining([expect.stringMatching(/heat sink, \d+ mm³/)])
     );
-    expect(used(prepare.map((s) => event({ type: 'skipped', step: s.id, note: 'none left' })))).toEqual([]);
+    expect(inEnglish(used(prepare.map((s) => event({ type: 'skipped', step: s.id, note: 'none left' }))))).toEqual([]);
   });
   it('says which plugs were read off at their marks, and which were not', () => {
     const radio = plan(access, [{ do: 'remove', part: 'wlan-card' }]);
@@ -102,14 +118,14 @@ describe('the report', () => {
     const told = reportSections(model, [radio], fold(model, radio, said), STANDARD_PLACE)
       .find((s) => s.title === 'Done')!
       .lines.map((l) => l.text);
-    expect(told).toContainEqual(expect.stringMatching(/^Plugs read off at their marks: .+ W1 on W1$/));
-    expect(told).toContainEqual(expect.stringMatching(/^Plugs whose marks were not read off: /));
+    expect(told).toContainEqual(expect.stringMatching(/^Plug marks read: .+ W1 on W1$/));
+    expect(told).toContainEqual(expect.stringMatching(/^Plug marks not read: /));
     expect(eventWords(model, steps, said[0]!)).toMatch(/: done, on W1$/);
     // Another plug's place is refused, and so is a mark where none is read.
     const why = (step: string, mark: string) => strangeIn(model, steps, event({ type: 'done', step, mark }));
     expect(why(close('wlan-main-snap').id, 'W1')).toBeUndefined();
-    expect(why(close('wlan-main-snap').id, 'W2')).toBe('Plug W1 belongs on W1: move it, then read the mark again.');
-    expect(why(radio.steps[0]!.id, 'W1')).toMatch(/^No mark is read off/);
+    expect(why(close('wlan-main-snap').id, 'W2')).toBe('Plug W1 goes on W1: move it, then read the mark again.');
+    expect(why(radio.steps[0]!.id, 'W1')).toMatch(/^No mark is read at/);
   });
   it('tells of a group that is opened once more as of one opened first', () => {
     const again = {
@@ -118,11 +134,15 @@ describe('the report', () => {
     };
     const said = [event({ type: 'not-so', step: 'down/joint:fan-screws~2', what: 'missing-as-received', count: 1 })];
     const [received] = reportSections(model, [again], fold(model, again, said), STANDARD_PLACE);
-    expect(received!.lines.map((l) => l.text)).toEqual(['1 of fan screws: was missing when the machine came in']);
+    expect(inEnglish(received!.lines.map((l) => l.text))).toEqual([
+      '1 of the fan screws: missing when the machine came in'
+    ]);
   });
 
   it('is short where little was said', () => {
-    expect(reportSections(model, [made], fold(model, made, []), STANDARD_PLACE).map((s) => s.title)).toEqual(['Done']);
+    expect(inEnglish(reportSections(model, [made], fold(model, made, []), STANDARD_PLACE).map((s) => s.title))).toEqual(
+      ['Done']
+    );
   });
   it('after signing takes a correction and a second name, and nothing else', () => {
     expect(state.signed?.note).toBe('Old fan kept.');
@@ -144,7 +164,7 @@ describe('the report', () => {
         document.events.map((e: unknown) => RunEvent.parse(e))
       )
     ).toEqual(document.state);
-    const rows = Papa.parse<Record<string, string>>(runTable(model, made, whole), {
+    const rows = Papa.parse<Record<string, string>>(runTable(model, made, whole, english), {
       header: true,
       skipEmptyLines: true
     }).data;
@@ -156,12 +176,12 @@ describe('the report', () => {
     // A clock that was wrong stands beside the time that counts.
     const late = event({ type: 'note', text: 'late', took: '2026-11-25T12:00:00.000Z' });
     const [first, second] = Papa.parse<Record<string, string>>(
-      runTable(model, made, [event({ type: 'note', text: 'in time' }), late]),
+      runTable(model, made, [event({ type: 'note', text: 'in time' }), late], english),
       { header: true, skipEmptyLines: true }
     ).data.sort((a, b) => (a['in words']! < b['in words']! ? -1 : 1));
     expect([first!['clock said'], second!['clock said'], second!.time]).toEqual(['', late.at, late.took]);
     // A note that begins like a formula is no formula in a spreadsheet.
-    expect(runTable(model, made, [event({ type: 'note', text: '=1+1' })])).toContain("'=1+1");
+    expect(runTable(model, made, [event({ type: 'note', text: '=1+1' })], english)).toContain("'=1+1");
   });
   it('has words for every kind of event', () => {
     const steps = allSteps([made]);
@@ -175,7 +195,7 @@ describe('the report', () => {
       event({ type: 'moved-over', part: 'fan', to: 'board' }),
       event({ type: 'replanned', why: 'more to do', plan: made })
     ];
-    for (const e of [...whole, ...more]) expect(eventWords(model, steps, e), e.type).toMatch(/\S{3,}/);
+    for (const e of [...whole, ...more]) expect(inEnglish(eventWords(model, steps, e)), e.type).toMatch(/\S{3,}/);
     expect(eventWords(model, steps, more.at(-1)!)).toBe('The plan was changed: more to do');
   });
 });

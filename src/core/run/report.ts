@@ -1,21 +1,22 @@
 import { stampText, type Place } from '../calendar';
 import { fullEnergyWh, health } from '../cells';
-import { FATES, isClosed, sizeText, torqueVerdict, type Fate } from '../fasteners';
+import { FATES, isClosed, torqueVerdict, type Fate } from '../fasteners';
 import { goalId } from '../goals';
 import { compareListings } from '../hardware';
 import { inRound, openId, stepId } from '../ids';
 import type { Joint, Model } from '../machine';
 import { consumableOf, type Plan, type Step } from '../plan';
+import type { Said } from '../language';
 import {
-  begun,
   fateOf,
+  fileText,
   goalWords,
-  inSentence,
+  jointName,
   LISTING_WORDS,
-  NOT_SO_WORDS,
-  OUTCOMES,
+  partName,
   REPORT,
   REPORT_TITLES,
+  sizeWords,
   suspectWords
 } from '../words';
 import type { NotSo } from './events';
@@ -25,15 +26,15 @@ import { allSteps } from './rounds';
 import { eventWords } from './record';
 
 export interface ReportLine {
-  text: string;
-  more?: string;
+  text: Said;
+  more?: Said;
   at?: string;
   by?: string;
   /** Something that the reader should not pass over. */
   bad?: boolean;
 }
 export interface ReportSection {
-  title: string;
+  title: Said;
   lines: ReportLine[];
 }
 
@@ -49,10 +50,10 @@ export function reportSections(model: Model, plans: readonly Plan[], state: RunS
     const joint = f.step && isFate(f.what) ? openedAt(model, f.step) : undefined;
     const said =
       isFate(f.what) && joint
-        ? fateOf(f.count ?? 1, joint.name, f.what)
+        ? fateOf(f.count ?? 1, jointName(model, joint), f.what)
         : f.what === 'note'
           ? f.note!
-          : `${text(f.step) ?? REPORT.ofTheMachine}: ${inSentence(NOT_SO_WORDS[f.what as NotSo])}`;
+          : REPORT.finding(text(f.step) ?? REPORT.ofTheMachine, f.what as NotSo);
     const more = f.what === 'note' ? text(f.step) : f.note;
     return { text: said, ...(more ? { more } : {}), ...who(f) };
   };
@@ -66,7 +67,7 @@ export function reportSections(model: Model, plans: readonly Plan[], state: RunS
         ...state.looks
           .filter((l) => l.found)
           .map((l) => ({
-            text: REPORT.resisted(model.part(l.part).name, suspectWords(model, l.suspect)),
+            text: REPORT.resisted(partName(model, l.part), suspectWords(model, l.suspect)),
             ...(l.note ? { more: l.note } : {}),
             ...who(l)
           }))
@@ -115,8 +116,7 @@ function clockLines(state: RunState, place: Place): ReportLine[] {
 }
 
 function done(model: Model, plans: readonly Plan[], state: RunState, steps: ReadonlyMap<string, Step>): ReportLine[] {
-  const label = (l: { number?: string; serial?: string }) =>
-    [l.number, l.serial && REPORT.serial(l.serial)].filter(Boolean).join(', ');
+  const label = (l: { number?: string; serial?: string }) => REPORT.label(l.number, l.serial);
   const goals = new Map(plans.flatMap((p) => p.goals.map((g) => [goalId(g), g] as const)));
   const lines = [...goals.values()].map((goal): ReportLine => {
     const id = goalId(goal);
@@ -125,18 +125,14 @@ function done(model: Model, plans: readonly Plan[], state: RunState, steps: Read
       .map((s) => state.steps[s.id])
       .findLast((r) => r && r.outcome !== 'skipped');
     const swap = goal.do === 'replace' ? state.swapped.find((s) => s.part === goal.part) : undefined;
-    const more =
-      swap &&
-      [label(swap.old) && REPORT.wentOut(label(swap.old)), label(swap.new) && REPORT.wentIn(label(swap.new))]
-        .filter(Boolean)
-        .join('; ');
+    const more = swap && REPORT.inAndOut(label(swap.old), label(swap.new));
     return {
-      text: REPORT.goal(begun(goalWords(model, goal)), record !== undefined),
+      text: REPORT.goal(goalWords(model, goal), record !== undefined),
       ...(more ? { more } : {}),
       ...(record ? { at: record.at, ...(record.by ? { by: record.by } : {}) } : { bad: true })
     };
   });
-  const over = state.movedOver.map((m) => [model.part(m.part).name, model.part(m.to).name] as const);
+  const over = state.movedOver.map((m) => [partName(model, m.part), partName(model, m.to)] as const);
   if (over.length > 0) lines.push({ text: REPORT.movedOver(over) });
   lines.push(...seals(model, state, steps));
   lines.push(...pairs(model, state, steps));
@@ -153,8 +149,8 @@ function seals(model: Model, state: RunState, steps: ReadonlyMap<string, Step>):
     if (joint?.kind !== 'seal' || !record || record.outcome === 'skipped') return [];
     return [
       {
-        text: REPORT.sealBroken(joint.name),
-        more: REPORT.sealOf(joint.of),
+        text: REPORT.sealBroken(jointName(model, joint)),
+        more: REPORT.sealOf(fileText(model.machine, joint.of)),
         at: record.at,
         ...(record.by ? { by: record.by } : {})
       }
@@ -167,7 +163,9 @@ function pairs(model: Model, state: RunState, steps: ReadonlyMap<string, Step>):
   const closed = [...steps.values()].flatMap((step) => {
     const pairing =
       state.steps[step.id] && state.steps[step.id]!.outcome !== 'skipped' ? expectedMark(model, step) : undefined;
-    return pairing ? [{ name: model.joint(step.joint!).name, pairing, mark: state.steps[step.id]!.mark }] : [];
+    return pairing
+      ? [{ name: jointName(model, model.joint(step.joint!)), pairing, mark: state.steps[step.id]!.mark }]
+      : [];
   });
   const [read, unread] = [closed.filter((c) => c.mark !== undefined), closed.filter((c) => c.mark === undefined)];
   return [
@@ -194,7 +192,7 @@ function usedUp(model: Model, state: RunState, steps: ReadonlyMap<string, Step>)
     )
       return [];
     const { name, amount } = consumableOf(model, joint);
-    return [{ text: `${name}, ${amount}`, at: record.at, ...(record.by ? { by: record.by } : {}) }];
+    return [{ text: REPORT.amount(name, amount), at: record.at, ...(record.by ? { by: record.by } : {}) }];
   });
 }
 
@@ -207,7 +205,7 @@ function measured(model: Model, state: RunState, steps: ReadonlyMap<string, Step
     const final = read.filter((t) => t.pass === last);
     const out = final.filter((t) => torqueVerdict(step.tighten!, t.pass, t.nm) !== 'right');
     const nm = final.map((t) => t.nm);
-    const name = model.joint(step.joint!).name;
+    const name = jointName(model, model.joint(step.joint!));
     lines.push({
       text: REPORT.torque(name, nm.length, Math.min(...nm), Math.max(...nm), step.tighten.torqueNm),
       ...(out.length > 0 ? { more: REPORT.outside(out.length), bad: true } : {})
@@ -239,7 +237,7 @@ function measured(model: Model, state: RunState, steps: ReadonlyMap<string, Step
 function testLine(step: Step, state: RunState): ReportLine {
   const record = state.steps[step.id]!;
   return {
-    text: `${step.text}: ${OUTCOMES[record.outcome ?? 'pass']}`,
+    text: REPORT.test(step.text, record.outcome ?? 'pass'),
     ...(record.note ? { more: record.note } : {}),
     at: record.at,
     ...(record.by ? { by: record.by } : {}),
@@ -251,15 +249,15 @@ function testLine(step: Step, state: RunState): ReportLine {
 export function screwRows(
   model: Model,
   state: RunState
-): { name: string; size: string; expected: number; out: number; back: number; account: string; closes: boolean }[] {
+): { name: Said; size: Said; expected: number; out: number; back: number; account: Said; closes: boolean }[] {
   return state.ledger.flatMap((line) => {
     const joint = model.joint(line.joint);
     if (joint.kind !== 'screws') return [];
     const closes = isClosed(line);
     return [
       {
-        name: joint.screw.captive ? REPORT.captive(joint.name) : joint.name,
-        size: sizeText(joint.screw),
+        name: joint.screw.captive ? REPORT.captive(jointName(model, joint)) : jointName(model, joint),
+        size: sizeWords(joint.screw),
         expected: line.expected,
         out: line.out,
         back: line.back,

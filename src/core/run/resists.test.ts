@@ -1,9 +1,13 @@
+import { inEnglish } from '../testing/english';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { plan } from '../plan';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
-import { fold, proposedNote, RunEvent, suspects } from '.';
+import { fold, proposedNote as proposedNoteSaid, RunEvent, suspects as suspectsSaid } from '.';
 import { chanceWords } from '../words';
+
+const suspects = (...asked: Parameters<typeof suspectsSaid>) => inEnglish(suspectsSaid(...asked));
+const proposedNote = (...asked: Parameters<typeof proposedNoteSaid>) => inEnglish(proposedNoteSaid(...asked));
 
 const { model } = demoAccess();
 const made = plan(demoAccess(), [{ do: 'replace', part: 'battery' }]);
@@ -30,11 +34,16 @@ const screws = 'down/joint:battery-screws';
 
 describe('it resists', () => {
   it('says a share of the doubt in words', () => {
-    expect([0.9, 0.3, 0.1, 0.01].map(chanceWords)).toEqual(['most likely', 'likely', 'possible', 'hardly']);
+    expect(inEnglish([0.9, 0.3, 0.1, 0.01].map(chanceWords))).toEqual([
+      'most likely',
+      'likely',
+      'possible',
+      'unlikely'
+    ]);
   });
   it('a group that was counted short comes first, and says by how much', () => {
     const [first] = ranked([...upTo({ [screws]: { count: 4 } })]);
-    expect(first).toMatchObject({
+    expect(inEnglish(first)).toMatchObject({
       id: 'battery-screws',
       joint: 'battery-screws',
       text: '1 of 5 still in: battery screws'
@@ -46,7 +55,7 @@ describe('it resists', () => {
       ...upTo({ [screws]: null }),
       event({ type: 'skipped', step: screws, note: 'bit too large' })
     ]);
-    expect(skipped[0]).toMatchObject({ id: 'battery-screws', look: 'Left out: bit too large' });
+    expect(inEnglish(skipped[0])).toMatchObject({ id: 'battery-screws', look: 'It was skipped: bit too large' });
     expect(ranked(upTo({ [screws]: null }))[0]).toMatchObject({
       id: 'battery-screws',
       text: 'Not opened yet: battery screws'
@@ -81,7 +90,7 @@ describe('it resists', () => {
       ],
       'bottom-cover'
     );
-    expect(cover.find((s) => s.id === 'cover-clips/hooks')).toMatchObject({
+    expect(inEnglish(cover.find((s) => s.id === 'cover-clips/hooks'))).toMatchObject({
       text: expect.stringContaining('the front edge'),
       look: expect.stringContaining('up and towards you')
     });
@@ -122,8 +131,8 @@ describe('it resists', () => {
       )!.probability;
     expect(share(1)).toBeGreaterThan(share(0));
     expect(share(9)).toBeGreaterThan(share(1));
-    expect(proposedNote(model, { part: 'battery', suspect: 'battery-screws', times: 2 })).toBe(
-      'The battery was held twice by the battery screws: look there first.'
+    expect(inEnglish(proposedNote(model, { part: 'battery', suspect: 'battery-screws', times: 2 }))).toBe(
+      'The battery was held twice by the battery screws: check there first.'
     );
     expect(proposedNote(model, { part: 'battery', suspect: 'undocumented', times: 1 })).toMatch(
       /once by a fastener that this file does not know/

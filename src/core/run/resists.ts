@@ -1,3 +1,4 @@
+import type { Said } from '../language';
 import { openId, stepId, suspectId, suspectJoint, UNDOCUMENTED } from '../ids';
 import type { Joint, Model } from '../machine';
 import type { Plan } from '../plan';
@@ -11,9 +12,9 @@ export interface Suspect {
   /** Where it would show on the drawing. */
   joint?: string;
   /** What it may be. */
-  text: string;
+  text: Said;
   /** Where to look, and how. */
-  look: string;
+  look: Said;
   /** Share of the doubt, 0 to 1. */
   probability: number;
 }
@@ -81,9 +82,9 @@ export function suspects(
     const add: Add = (weight, words, about) =>
       found.push({ id: suspectId(joint.id, about), joint: joint.id, weight, ...words });
 
-    if (steps.has(id) && !record) add(WEIGHT.undone, RESISTS.undone(joint));
-    else if (record?.outcome === 'skipped') add(WEIGHT.skipped, RESISTS.skipped(joint, record.note));
-    else if (!steps.has(id)) add(WEIGHT.other, RESISTS.byItself(joint));
+    if (steps.has(id) && !record) add(WEIGHT.undone, RESISTS.undone(model, joint));
+    else if (record?.outcome === 'skipped') add(WEIGHT.skipped, RESISTS.skipped(model, joint, record.note));
+    else if (!steps.has(id)) add(WEIGHT.other, RESISTS.byItself(model, joint));
     else if (joint.kind === 'screws') {
       const line = state.ledger.find((l) => l.joint === joint.id);
       const stuck = line?.fates['still-in'] ?? 0;
@@ -91,15 +92,15 @@ export function suspects(
       if (left > 0)
         add(
           WEIGHT.short,
-          RESISTS.stillIn(joint, left, joint.count, stuck > 0 ? fateWords('still-in', left) : undefined)
+          RESISTS.stillIn(model, joint, left, joint.count, stuck > 0 ? fateWords('still-in', left) : undefined)
         );
       else
         add(
           (doubted ? WEIGHT.doubted : WEIGHT.counted) * Math.sqrt(joint.count),
-          RESISTS.miscounted(joint, joint.count)
+          RESISTS.miscounted(model, joint, joint.count)
         );
-    } else if (doubted) add(WEIGHT.doubted, RESISTS.doubted(joint));
-    else afterOpening(joint, add);
+    } else if (doubted) add(WEIGHT.doubted, RESISTS.doubted(model, joint));
+    else afterOpening(model, joint, add);
   }
   for (const cable of model.machine.cables) {
     const crosses =
@@ -112,7 +113,7 @@ export function suspects(
         id: suspectId(guide, 'cable'),
         joint: guide,
         weight: WEIGHT.cable,
-        ...RESISTS.dressed(model.part(cable.part).name, model.joint(guide).name)
+        ...RESISTS.dressed(model, cable.part, model.joint(guide).name)
       });
     }
   }
@@ -138,26 +139,27 @@ export function suspects(
 type Add = (weight: number, words: SuspectWords, about?: 'hooks') => void;
 
 /** What may hold on although it was opened. */
-function afterOpening(joint: Joint, add: Add): void {
+function afterOpening(model: Model, joint: Joint, add: Add): void {
   switch (joint.kind) {
     case 'clips':
-      if (joint.hooked.length > 0) add(WEIGHT.hooks, RESISTS.hooked(joint, joint.hooked, joint.direction), 'hooks');
-      add(WEIGHT.clips, RESISTS.caught(joint, joint.start));
+      if (joint.hooked.length > 0)
+        add(WEIGHT.hooks, RESISTS.hooked(model, joint, joint.hooked, joint.direction), 'hooks');
+      add(WEIGHT.clips, RESISTS.caught(model, joint, joint.start));
       break;
     case 'adhesive':
-      add(WEIGHT.bond, RESISTS.bond(joint, joint.method));
+      add(WEIGHT.bond, RESISTS.bond(model, joint, joint.method));
       break;
     case 'connector':
-      add(WEIGHT.plug, RESISTS.plug(joint));
+      add(WEIGHT.plug, RESISTS.plug(model, joint));
       break;
     default:
-      add(WEIGHT.other, RESISTS.other(joint));
+      add(WEIGHT.other, RESISTS.other(model, joint));
   }
 }
 
 /** What the bench found, as a note that the machine file could carry; undefined when the file no longer knows what it was about. */
-export function proposedNote(model: Model, { part, suspect, times }: FoundBefore): string | undefined {
+export function proposedNote(model: Model, { part, suspect, times }: FoundBefore): Said | undefined {
   const joint = suspectJoint(suspect);
   if (!model.hasPart(part) || (joint !== undefined && !model.hasJoint(joint))) return undefined;
-  return foundBefore(model.part(part).name, joint === undefined ? undefined : model.joint(joint).name, times);
+  return foundBefore(model, part, joint === undefined ? undefined : model.joint(joint), times);
 }

@@ -1,17 +1,20 @@
 import type { Plan } from '../plan';
 import type { Model } from '../machine';
+import { say, type Said } from '../language';
 import { currentNumber, numbersNow, type Spare } from './spare';
 
 /** One thing that has to lie ready before the machine is opened. */
 export interface Need {
   what: 'part' | 'consumable';
-  name: string;
+  name: Said;
+  /** A consumable's material, as the shop's own names begin with it: `thermal-compound`. */
+  material?: string;
   /** For a part: its id in the machine file. */
   part?: string;
   /** Any of these will do; for consumables the shop's numbers of that name. */
   numbers: string[];
   /** How much, in words, for consumables. */
-  amount?: string;
+  amount?: Said;
 }
 
 /** What is there of it. */
@@ -31,7 +34,7 @@ export interface NeedState extends Need {
 }
 
 /** What the shop's consumable is called after: the material, without its size. */
-const material = (name: string) => name.toLowerCase().split(/[,:(]/)[0]!.trim();
+const materialIn = (name: string) => name.toLowerCase().split(/[,:(]/)[0]!.trim().replaceAll(' ', '-');
 
 /** Everything that a plan needs in hand, once each. */
 export function needsOf(model: Model, plan: Plan, spares: readonly Spare[], variant?: string): Need[] {
@@ -42,22 +45,22 @@ export function needsOf(model: Model, plan: Plan, spares: readonly Spare[], vari
     numbers: numbersNow(model, model.part(s.part), spares, variant)
   }));
   const byName = new Map<string, Need>();
-  for (const { name, amount } of plan.inHand.consumables) {
-    const key = material(name);
+  for (const { name, amount, material = materialIn(String(name)) } of plan.inHand.consumables) {
+    const key = material;
     const known = byName.get(key);
     byName.set(
       key,
       known
-        ? { ...known, amount: `${known.amount}; ${amount}` }
-        : { what: 'consumable', name, amount, numbers: numbersOf(name, spares) }
+        ? { ...known, amount: say('need.amounts', { one: known.amount!, other: amount }) }
+        : { what: 'consumable', name, material, amount, numbers: numbersOf(material, spares) }
     );
   }
   return [...parts, ...byName.values()];
 }
 
 /** The shop's numbers of a consumable. */
-const numbersOf = (name: string, spares: readonly Spare[]): string[] =>
-  spares.filter((s) => s.kind === 'consumable' && material(s.name) === material(name)).map((s) => s.number);
+const numbersOf = (material: string, spares: readonly Spare[]): string[] =>
+  spares.filter((s) => s.kind === 'consumable' && materialIn(s.name) === material).map((s) => s.number);
 
 /** A need that was worked out before, by what the shop knows now: numbers that took another's place, consumables that are kept by now. */
 export function renumbered(need: Need, spares: readonly Spare[]): Need {
@@ -65,7 +68,7 @@ export function renumbered(need: Need, spares: readonly Spare[]): Need {
     ...need,
     numbers:
       need.what === 'consumable'
-        ? numbersOf(need.name, spares)
+        ? numbersOf(need.material ?? materialIn(String(need.name)), spares)
         : [...new Set(need.numbers.flatMap((n) => [currentNumber(n, spares), n]))]
   };
 }

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { ConnectorFamily, Id, line, Point, type Model, type Part } from '../machine';
 import { checkSpare, numbersFor, spareWords } from '../plan';
-import { FITS } from '../words';
+import type { Said } from '../language';
+import { FITS, partName } from '../words';
 
 const Number = line(40);
 
@@ -24,7 +25,7 @@ export type Spare = z.infer<typeof Spare>;
 export interface FitCheck {
   what: 'number' | 'holes' | 'plugs';
   is: 'right' | 'wrong' | 'unknown';
-  text: string;
+  text: Said;
 }
 
 export interface FitVerdict {
@@ -89,7 +90,9 @@ function holeCheck(model: Model, part: Part, spare: Spare): FitCheck[] {
   const holes = model.jointsOf(part.id).flatMap((j) => (j.kind === 'screws' && j.a === part.id ? j.at : []));
   if (holes.length === 0) return [];
   if (holes.length !== spare.holes.length)
-    return [{ what: 'holes', is: 'wrong', text: FITS.otherHoles(spare.holes.length, part.name, holes.length) }];
+    return [
+      { what: 'holes', is: 'wrong', text: FITS.otherHoles(spare.holes.length, partName(model, part.id), holes.length) }
+    ];
   const off = patternOffMm(holes, spare.holes);
   return [
     off <= HOLE_MM

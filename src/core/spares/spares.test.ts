@@ -1,8 +1,21 @@
+import { inEnglish } from '../testing/english';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { plan } from '../plan';
 import { demoAccess, DEMO_MACHINES } from '../testing/machines';
-import { checkFit, currentNumber, isInHand, needsOf, needStates, numbersNow, patternOffMm, Spare, spareOf } from '.';
+import {
+  checkFit,
+  currentNumber,
+  isInHand,
+  needsOf,
+  needStates as needStatesSaid,
+  numbersNow,
+  patternOffMm,
+  Spare,
+  spareOf
+} from '.';
+
+const needStates = (...asked: Parameters<typeof needStatesSaid>) => inEnglish(needStatesSaid(...asked));
 
 const fathom = demoAccess();
 const { model } = fathom;
@@ -33,10 +46,10 @@ describe('whether a spare fits', () => {
       verdict: 'does-not-fit',
       checks: expect.arrayContaining([expect.objectContaining({ what: 'holes', is: 'wrong' })])
     });
-    expect(verdict({ holes: right.holes!.slice(1) }).checks[1]!.text).toMatch(/has \d+ screw holes/);
+    expect(inEnglish(verdict({ holes: right.holes!.slice(1) }).checks[1]!.text)).toMatch(/has \d+ screw holes/);
     expect(verdict({ plugs: ['flip-lock-front'] })).toMatchObject({ verdict: 'does-not-fit' });
-    expect(verdict({ number: model.part('battery').numbers[0]!.number }).checks[0]!.text).toMatch(
-      /number of the battery/
+    expect(inEnglish(verdict({ number: model.part('battery').numbers[0]!.number }).checks[0]!.text)).toMatch(
+      /number of another part \(battery\)/
     );
     expect(verdict({ number: 'ZZ-1' }).verdict).toBe('look');
   });
@@ -94,17 +107,17 @@ describe('what has to be in hand', () => {
 
   it('is each spare by any of its numbers, and each consumable by its material', () => {
     expect(needs.find((n) => n.part === 'fan')!.numbers).toContain(number);
-    expect(needs.find((n) => n.what === 'consumable')).toMatchObject({ numbers: ['C-1'] });
+    expect(inEnglish(needs.find((n) => n.what === 'consumable'))).toMatchObject({ numbers: ['C-1'] });
   });
   it('what is set aside for this job counts before what is free; what is neither is missing', () => {
     const of = (stock: Parameters<typeof needStates>[1]) =>
       Object.fromEntries(needStates(needs, stock).map((s) => [s.name.split(':')[0], s.is]));
-    expect(of([])).toEqual({ Fan: 'unlisted', 'thermal compound': 'unlisted' });
+    expect(of([])).toEqual({ Fan: 'unlisted', 'Thermal compound': 'unlisted' });
     const stock = [
       { number, free: 0, held: 1 },
       { number: 'C-1', free: 3, held: 0 }
     ];
-    expect(of(stock)).toEqual({ Fan: 'held', 'thermal compound': 'free' });
+    expect(of(stock)).toEqual({ Fan: 'held', 'Thermal compound': 'free' });
     expect(isInHand(needStates(needs, stock))).toBe(true);
     // What the shop keeps no such thing of is not in hand either.
     expect(isInHand(needStates(needs, []))).toBe(false);

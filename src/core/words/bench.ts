@@ -1,89 +1,104 @@
-import type { Joint } from '../machine';
-import { inSentence } from './text';
+import type { Joint, Model } from '../machine';
+import { type Said, say } from '../language';
+import { fileText, jointName, numberOf, partName } from './text';
 
 /** A share of the doubt as one says it at the bench. */
-export const chanceWords = (probability: number): string =>
-  probability > 0.5 ? 'most likely' : probability > 0.2 ? 'likely' : probability > 0.07 ? 'possible' : 'hardly';
+export const chanceWords = (probability: number): Said =>
+  say('chance', {
+    how: probability > 0.5 ? 'most' : probability > 0.2 ? 'likely' : probability > 0.07 ? 'possible' : 'hardly'
+  });
 
 /** What may still hold a part, and where to look. */
 export interface SuspectWords {
-  text: string;
-  look: string;
+  text: Said;
+  look: Said;
 }
 
-/** "It resists", by what is known of the joint. */
+/** "Won't come off", by what is known of the joint. */
 export const RESISTS = {
-  undone: (joint: Joint) => ({
-    text: `Not opened yet: ${inSentence(joint.name)}`,
-    look: 'It stands in the plan and has not been done.'
+  undone: (model: Model, joint: Joint): SuspectWords => ({
+    text: say('resists.undone', { joint: jointName(model, joint) }),
+    look: say('resists.undoneLook')
   }),
-  skipped: (joint: Joint, note?: string) => ({
-    text: `Skipped: ${inSentence(joint.name)}`,
-    look: note ? `Left out: ${note}` : 'It was left out.'
+  skipped: (model: Model, joint: Joint, note?: string): SuspectWords => ({
+    text: say('resists.skipped', { joint: jointName(model, joint) }),
+    look: note ? say('resists.skippedNote', { note }) : say('resists.skippedLook')
   }),
-  byItself: (joint: Joint) => ({
-    text: `Still closed: ${inSentence(joint.name)}`,
-    look: 'The plan does not open it, since it should give by itself.'
+  byItself: (model: Model, joint: Joint): SuspectWords => ({
+    text: say('resists.byItself', { joint: jointName(model, joint) }),
+    look: say('resists.byItselfLook')
   }),
-  stillIn: (joint: Joint, left: number, of: number, said?: string) => ({
-    text: `${left} of ${of} still in: ${inSentence(joint.name)}`,
-    look: said ? `You said so: ${said.toLowerCase()}.` : 'Fewer were counted than there are.'
+  stillIn: (model: Model, joint: Joint, left: number, of: number, said?: Said): SuspectWords => ({
+    text: say('resists.stillIn', { left, of, joint: jointName(model, joint) }),
+    look: said ? say('resists.stillInSaid', { said }) : say('resists.stillInLook')
   }),
-  miscounted: (joint: Joint, count: number) => ({
-    text: `Miscounted: ${inSentence(joint.name)}`,
-    look: `Look into each of the ${count} holes; a screw may stand loose in one.`
+  miscounted: (model: Model, joint: Joint, count: number): SuspectWords => ({
+    text: say('resists.miscounted', { joint: jointName(model, joint) }),
+    look: say('resists.miscountedLook', { count })
   }),
-  doubted: (joint: Joint) => ({
-    text: `Was not as expected: ${inSentence(joint.name)}`,
-    look: 'Something was noted there. Look again.'
+  doubted: (model: Model, joint: Joint): SuspectWords => ({
+    text: say('resists.doubted', { joint: jointName(model, joint) }),
+    look: say('resists.doubtedLook')
   }),
-  dressed: (cable: string, guide: string) => ({
-    text: `A cable still dressed: ${inSentence(cable)}`,
-    look: `It runs through the ${inSentence(guide)}.`
+  dressed: (model: Model, cable: string, guide: string): SuspectWords => ({
+    text: say('resists.dressed', { cable: partName(model, cable) }),
+    look: say('resists.dressedLook', { guide: { ...fileText(model.machine, guide), name: true } })
   }),
-  undocumented: {
-    text: 'A fastener that the machine file does not know',
-    look: 'Under labels, feet, rubber plugs and film; along the edge that will not lift.'
-  },
-  hooked: (joint: Joint, at: readonly string[], direction?: string) => ({
-    text: `Hooked at ${at.join(' and ')}: ${inSentence(joint.name)}`,
-    look: `Hooks slide out, they are not pried: ${direction ?? 'draw away from them'}.`
+  undocumented: { text: say('resists.undocumented'), look: say('resists.undocumentedLook') },
+  hooked: (model: Model, joint: Joint, at: readonly string[], direction?: string): SuspectWords => ({
+    text: say('resists.hooked', {
+      edges: at.map((edge) => fileText(model.machine, edge)),
+      joint: jointName(model, joint)
+    }),
+    look:
+      direction === undefined
+        ? say('resists.hookedAway')
+        : say('resists.hookedLook', { direction: fileText(model.machine, direction) })
   }),
-  caught: (joint: Joint, start: string) => ({
-    text: `A clip has caught again: ${inSentence(joint.name)}`,
-    look: `Go along the seam once more from ${start}.`
+  caught: (model: Model, joint: Joint, start: string): SuspectWords => ({
+    text: say('resists.caught', { joint: jointName(model, joint) }),
+    look: say('resists.caughtLook', { start: fileText(model.machine, start) })
   }),
-  bond: (joint: Joint, method: string) => ({ text: `The bond holds on: ${inSentence(joint.name)}`, look: method }),
-  plug: (joint: Joint) => ({
-    text: `Not all the way out: ${inSentence(joint.name)}`,
-    look: 'Lift the lock fully, then look whether the plug is free of its socket.'
+  bond: (model: Model, joint: Joint, method: string): SuspectWords => ({
+    text: say('resists.bond', { joint: jointName(model, joint) }),
+    look: fileText(model.machine, method)
   }),
-  other: (joint: Joint) => ({ text: `Holds on: ${inSentence(joint.name)}`, look: 'Look whether it has sprung back.' })
+  plug: (model: Model, joint: Joint): SuspectWords => ({
+    text: say('resists.plug', { joint: jointName(model, joint) }),
+    look: say('resists.plugLook')
+  }),
+  other: (model: Model, joint: Joint): SuspectWords => ({
+    text: say('resists.other', { joint: jointName(model, joint) }),
+    look: say('resists.otherLook')
+  })
 } as const;
 
 /** What the bench found, as a note that the machine file could carry. @param joint undefined: no file knows it */
-export function foundBefore(part: string, joint: string | undefined, times: number): string {
-  const often = times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`;
+export function foundBefore(model: Model, part: string, joint: Joint | undefined, times: number): Said {
+  const given = { part: partName(model, part), times };
   return joint === undefined
-    ? `The ${inSentence(part)} was held ${often} by a fastener that this file does not know: find it and draw it.`
-    : `The ${inSentence(part)} was held ${often} by the ${inSentence(joint)}: look there first.`;
+    ? say('foundBefore.undocumented', given)
+    : say('foundBefore', { ...given, joint: jointName(model, joint) });
 }
 
 /** "The touchpad plug was opened at step 14." */
-export const openedAtStep = (joint: Joint, step: number): string =>
-  `The ${inSentence(joint.name)} ${joint.kind === 'screws' || joint.name.endsWith('s') ? 'were' : 'was'} opened at step ${step}.`;
+export const openedAtStep = (model: Model, joint: Joint, step: number): Said =>
+  say('openedAtStep', {
+    joint: jointName(model, joint),
+    number: joint.kind === 'screws' ? 'plural' : numberOf(joint),
+    step
+  });
 
 /** What to do about a plug that was put on another one's place. */
-export const wrongSocket = (plug: string, socket: string): string =>
-  `Plug ${plug} belongs on ${socket}: move it, then read the mark again.`;
+export const wrongSocket = (plug: string, socket: string): Said => say('wrongSocket', { plug, socket });
 
 /** What keeps a run from being signed. */
 export const OBSTACLE = {
-  uncounted: (n: number, of: number) => `${n} of ${of} neither counted out nor explained`,
-  moreOut: (n: number) => `${n} more came out than the machine file knows`,
-  inHand: (n: number) => `${n} still in hand`,
-  moreIn: (n: number) => `${n} more went in than had come out`,
-  screws: (group: string, pieces: readonly string[], isOne: boolean) =>
-    `${group}: ${pieces.join(', ')}. Say what became of ${isOne ? 'it' : 'them'}.`,
-  conflict: (step: string) => `Said differently by two people: ${step}`
+  uncounted: (n: number, of: number): Said => say('obstacle.uncounted', { n, of }),
+  moreOut: (n: number): Said => say('obstacle.moreOut', { n }),
+  inHand: (n: number): Said => say('obstacle.inHand', { n }),
+  moreIn: (n: number): Said => say('obstacle.moreIn', { n }),
+  screws: (group: Said, pieces: readonly Said[], isOne: boolean): Said =>
+    say('obstacle.screws', { group, pieces, n: isOne ? 1 : 2 }),
+  conflict: (step: Said): Said => say('obstacle.conflict', { step })
 };

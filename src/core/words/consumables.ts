@@ -1,6 +1,7 @@
 import type { JointOf, Model } from '../machine';
-import { ADHESIVE, TAPE } from './joints';
-import { inSentence, type Phrase } from './text';
+import { adhesiveName, tapeName } from './joints';
+import { passage, type Said, say } from '../language';
+import { jointName, partName, type Phrase } from './text';
 
 /** How much of something that is used once goes on again. */
 export type Amount =
@@ -12,29 +13,33 @@ export type Amount =
 
 /** What is made ready before a bond is closed. */
 export const consumableStep = (model: Model, joint: JointOf<'adhesive'>, amount: Amount): Phrase => ({
-  text: `Clean both faces for fresh ${ADHESIVE[joint.adhesive]}: ${inSentence(model.part(joint.a).name)}`,
-  detail: `${amountWords(amount)}. ${joint.adhesive === 'thermal-compound' ? 'Nothing beside the die.' : 'No old residue may stay.'}`
+  text: say('consumable.step', { adhesive: adhesiveName(joint), part: partName(model, joint.a) }),
+  detail: passage(
+    say('consumable.amount', { amount: amountWords(amount) }),
+    say(joint.adhesive === 'thermal-compound' ? 'consumable.onDie' : 'consumable.clean')
+  )
 });
 
 /** What is used up where a joint is closed again, as it stands in a list. */
-export const consumableName = (model: Model, joint: JointOf<'adhesive'> | JointOf<'tape'>): string =>
+export const consumableName = (model: Model, joint: JointOf<'adhesive'> | JointOf<'tape'>): Said =>
   joint.kind === 'tape'
-    ? `${TAPE[joint.material]}: ${inSentence(joint.name)}`
-    : `${ADHESIVE[joint.adhesive]}: ${inSentence(model.part(joint.a).name)}`;
+    ? say('consumable.name', { material: tapeName(joint), name: jointName(model, joint) })
+    : say('consumable.name', { material: adhesiveName(joint), name: partName(model, joint.a) });
 
 /** How much of it. */
-export function amountWords(amount: Amount): string {
-  const area = 'areaMm2' in amount ? `${amount.areaMm2} mm²` : '';
+export function amountWords(amount: Amount): Said {
   switch (amount.kind) {
     case 'volume':
-      return `${amount.volumeMm3.toFixed(0)} mm³ (${area} at ${amount.filmMm} mm)`;
+      return say('amount.volume', { mm3: amount.volumeMm3, area: amount.areaMm2, film: amount.filmMm });
     case 'sheet':
-      return `${area}${amount.thicknessMm === undefined ? '' : `, ${amount.thicknessMm} mm thick`}`;
+      return amount.thicknessMm === undefined
+        ? say('amount.sheet', { area: amount.areaMm2 })
+        : say('amount.sheetThick', { area: amount.areaMm2, mm: amount.thicknessMm });
     case 'strips':
-      return `${amount.lengthsMm.length} strips: ${amount.lengthsMm.join(', ')} mm`;
+      return say('amount.strips', { n: amount.lengthsMm.length, lengths: amount.lengthsMm.join(', ') });
     case 'pieces':
-      return amount.count === 1 ? 'one piece' : `${amount.count} pieces`;
+      return say('amount.pieces', { count: amount.count });
     case 'set':
-      return 'One set';
+      return say('amount.set');
   }
 }

@@ -1,87 +1,50 @@
-import { begun, inSentence } from './text';
+import { type Said, say } from '../language';
 
 /** What two revisions of a machine file differ in, as a technician would say it. */
 export const DIFFERENCE = {
-  isolatingJoint: (was: string | undefined, is: string | undefined) =>
-    `The isolating joint was ${was ?? 'none'} and is ${is ?? 'none'}`,
-  isolationStep: (text: string) => `isolation step "${text}"`,
-  otherMachine: (was: string, is: string) => `Another machine: ${was} and ${is}`,
-  revision: (was: string, is: string) => `Revision ${was} became ${is}`,
-  machine: (text: string) => `Machine: ${text}`,
-  gone: (name: string) => `Gone: ${name}`,
-  added: (name: string) => `New: ${name}`,
-  changed: (name: string, text: string) => `${begun(name)}: ${text}`,
-  field: (name: string, was: string, is: string) => `${name} was ${was}, is ${is}`,
-  none: 'none',
-  cableRun: (part: string) => `run of the ${inSentence(part)}`,
-  screws: (name: string, count: number, size: string) => `${name} (${count} of ${size})`,
-  numbers: (was: string, is: string) => `numbers were ${was}, are ${is}`,
-  drawn: 'drawn differently',
-  move: (id: string) => `move "${id}"`,
-  kind: (was: string, is: string) => `was ${was}, is ${is}`,
-  count: (was: number, is: number) => `${was} screws became ${is}`,
-  size: (was: string, is: string) => `${was} became ${is}`,
-  movedMm: (mm: number) => `moved by ${mm.toFixed(1)} mm`,
-  path: 'takes another path',
-  ends: 'has other ends or marks',
-  exempt: (cover: string, reason: string) => `"${cover}" is no cover there: ${reason}`,
-  relation: (leg: string, reason: string) => `${leg === 'both' ? 'always' : `way ${leg}`}: ${reason}`,
-  relationGone: (text: string) => `Gone: relation, ${text}`,
-  relationAdded: (text: string) => `New: relation, ${text}`
+  isolatingJoint: (was: string | undefined, is: string | undefined): Said =>
+    say('diff.isolatingJoint', { was: was ?? say('diff.none'), is: is ?? say('diff.none') }),
+  isolationStep: (text: Said): Said => say('diff.isolationStep', { text }),
+  otherMachine: (was: string, is: string): Said => say('diff.otherMachine', { was, is }),
+  revision: (was: string, is: string): Said => say('diff.revision', { was, is }),
+  machine: (text: Said): Said => say('diff.machine', { text }),
+  gone: (name: Said): Said => say('diff.gone', { name }),
+  added: (name: Said): Said => say('diff.added', { name }),
+  changed: (name: Said, text: Said): Said => say('diff.changed', { name, text }),
+  field: (name: Said, was: Said, is: Said): Said => say('diff.field', { name, was, is }),
+  none: say('diff.none'),
+  cableRun: (part: Said): Said => say('diff.cableRun', { part }),
+  screws: (name: Said, count: number, size: Said): Said => say('diff.screws', { name, count, size }),
+  numbers: (was: Said, is: Said): Said => say('diff.numbers', { was, is }),
+  drawn: say('diff.drawn'),
+  move: (id: string): Said => say('diff.move', { id }),
+  kind: (was: string, is: string): Said => say('diff.kind', { was, is }),
+  count: (was: number, is: number): Said => say('diff.count', { was, is }),
+  size: (was: Said, is: Said): Said => say('diff.size', { was, is }),
+  movedMm: (mm: number): Said => say('diff.movedMm', { mm }),
+  path: say('diff.path'),
+  ends: say('diff.ends'),
+  exempt: (cover: string, reason: Said): Said => say('diff.exempt', { cover, reason }),
+  relation: (leg: string, reason: Said): Said => say('diff.relation', { leg, reason }),
+  relationGone: (text: Said): Said => say('diff.relationGone', { text }),
+  relationAdded: (text: Said): Said => say('diff.relationAdded', { text })
 };
 
-/** What the trade calls the fields of a machine file. */
-export const FIELD_NAMES = {
-  isolation: { text: 'text', joint: 'joint', undo: 'how it is undone' },
-  size: { widthMm: 'width', depthMm: 'depth', heightMm: 'height' },
-  part: {
-    name: 'name',
-    kind: 'kind',
-    on: 'mounted on',
-    spareIncludes: 'what a spare brings',
-    functions: 'functions',
-    care: 'care'
-  },
-  move: {
-    kind: 'kind',
-    zone: 'zone',
-    leaves: 'joints left closed',
-    clears: 'clears what lies below',
-    directionDeg: 'direction',
-    travelMm: 'travel',
-    seconds: 'time',
-    how: 'how',
-    back: 'how it goes back'
-  },
-  joint: {
-    name: 'name',
-    a: 'holds',
-    b: 'onto',
-    zone: 'zone',
-    depth: 'depth',
-    seconds: 'time',
-    reachedRaised: 'reached with raised',
-    note: 'note'
-  },
-  screw: {
-    drive: 'drive',
-    substitutes: 'accepted substitutes',
-    captive: 'captive',
-    torqueNm: 'torque',
-    printedOrder: 'printed order',
-    headDiameterMm: 'head',
-    pitchMm: 'pitch',
-    threadLocker: 'thread locker'
-  },
-  hole: {
-    clampedMm: 'clamped thickness',
-    depthMm: 'usable depth',
-    material: 'hole material',
-    through: 'through hole',
-    behind: 'what lies behind'
-  },
-  connector: { family: 'kind of plug', carries: 'carries', faces: 'faces', marks: 'marks' },
-  adhesive: { adhesive: 'kind', singleUse: 'used once', method: 'method', areaMm2: 'area', thicknessMm: 'thickness' },
-  clips: { start: 'starts at', direction: 'direction', hooked: 'hooked edges' },
-  cable: { lengthMm: 'length', widthMm: 'width', minBendRadiusMm: 'smallest bend', form: 'form', colour: 'colour' }
+/** Fields of a machine file that are compared, by what they are fields of; the trade's names for them are in the catalogue. */
+export const FIELDS = {
+  isolation: ['text', 'joint', 'undo'],
+  size: ['widthMm', 'depthMm', 'heightMm'],
+  part: ['name', 'kind', 'on', 'spareIncludes', 'functions', 'care'],
+  move: ['kind', 'zone', 'leaves', 'clears', 'directionDeg', 'travelMm', 'seconds', 'how', 'back'],
+  joint: ['name', 'a', 'b', 'zone', 'depth', 'seconds', 'reachedRaised', 'note'],
+  screw: ['drive', 'substitutes', 'captive', 'torqueNm', 'printedOrder', 'headDiameterMm', 'pitchMm', 'threadLocker'],
+  hole: ['clampedMm', 'depthMm', 'material', 'through', 'behind'],
+  connector: ['family', 'carries', 'faces', 'marks'],
+  adhesive: ['adhesive', 'singleUse', 'method', 'areaMm2', 'thicknessMm'],
+  clips: ['start', 'direction', 'hooked'],
+  cable: ['lengthMm', 'widthMm', 'minBendRadiusMm', 'form', 'colour']
 } as const;
+
+export const fieldName = <G extends keyof typeof FIELDS>(group: G, field: (typeof FIELDS)[G][number]): Said => ({
+  say: `field.${group}.${field}` satisfies string
+});

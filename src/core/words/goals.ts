@@ -1,32 +1,25 @@
 import type { Goal } from '../goals';
 import type { Model } from '../machine';
 import type { Weighting } from '../solve';
-import { begun, inSentence } from './text';
+import { type FileText, type Said, say } from '../language';
+import { jointName, partName } from './text';
 
 /** The part or plug that a goal is about. */
-export const goalName = (model: Model, goal: Goal) =>
-  inSentence(goal.do === 'reach' ? model.joint(goal.joint).name : model.part(goal.part).name);
+export const goalName = (model: Model, goal: Goal): FileText =>
+  goal.do === 'reach' ? jointName(model, model.joint(goal.joint)) : partName(model, goal.part);
 
-export const goalWords = (model: Model, goal: Goal): string => `${goal.do} the ${goalName(model, goal)}`;
+export const goalWords = (model: Model, goal: Goal): Said => say('goal', { do: goal.do, name: goalName(model, goal) });
 
-/** What a job is for, in one line: "Replace fan, keyboard; reach display plug". */
-export function jobWords(model: Model, goals: readonly Goal[]): string {
-  const byVerb = new Map<string, string[]>();
+/** What a job is for, in one line: "Replace fan and keyboard; reseat display plug". */
+export function jobWords(model: Model, goals: readonly Goal[]): Said {
+  const byVerb = new Map<Goal['do'], FileText[]>();
   for (const goal of goals) byVerb.set(goal.do, [...(byVerb.get(goal.do) ?? []), goalName(model, goal)]);
-  const text = [...byVerb].map(([verb, names]) => `${verb} ${names.join(', ')}`).join('; ');
-  return begun(text);
+  return [...byVerb]
+    .map(([verb, names], i): Said => say(i === 0 ? 'goals.first' : 'goals', { do: verb, names }))
+    .reduce((one, other) => say('job.and', { one, other }));
 }
 
-export const WEIGHTING_NAMES: Record<Weighting, string> = {
-  'part-by-part': 'Part by part',
-  'bit-by-bit': 'Bit by bit'
-};
+export const weightingName = (weighting: Weighting): Said => say(`weighting.${weighting}`);
 
-/** What the legs of a plan are called, wherever they are shown. */
-export const LEG_NAMES = {
-  isolate: 'Make it safe',
-  down: 'Way down',
-  swap: 'Swap',
-  up: 'Way up',
-  prove: 'Prove what was touched'
-} as const;
+/** What a leg of a plan is called, wherever it is shown. */
+export const legName = (leg: 'isolate' | 'down' | 'swap' | 'up' | 'prove'): Said => say(`leg.${leg}`);

@@ -1,86 +1,88 @@
+import { type Said, say, wordsOf } from '../language';
+
 /** What is seen on a machine as it comes in. */
-export const MARKS = {
-  'missing-screw': 'Screw missing',
-  crack: 'Crack',
-  dent: 'Dent',
-  scratch: 'Scratch',
-  seal: 'Seal or label broken',
-  liquid: 'Liquid',
-  swelling: 'Bulges',
-  repair: 'Earlier repair',
-  other: 'Something else'
-} as const;
+export const MARKS = wordsOf('mark', [
+  'missing-screw',
+  'crack',
+  'dent',
+  'scratch',
+  'seal',
+  'liquid',
+  'swelling',
+  'repair',
+  'other'
+]);
 
 /** What was agreed about the data in it. */
-export const DATA = {
-  keep: 'Their data stays as it is',
-  copy: 'A copy first, then it may be touched',
-  lose: 'May be lost',
-  none: 'No drive in it'
-} as const;
+export const DATA = wordsOf('data', ['keep', 'copy', 'lose', 'none']);
 
 /** What keeps a job from going on, the first that does. */
-export const WAITS = {
-  stopped: 'Stopped: it can hurt someone',
-  triage: 'First questions',
-  finding: 'To find the fault',
-  declined: 'Declined: to hand back',
-  approval: 'Approval',
-  part: 'Part or consumable',
-  draining: 'Cell draining',
-  bench: 'Ready for the bench',
-  working: 'On the bench',
-  signature: 'Second signature',
-  nothing: 'Closed'
-} as const;
+export const WAITS = wordsOf('waits', [
+  'stopped',
+  'triage',
+  'finding',
+  'declined',
+  'approval',
+  'part',
+  'draining',
+  'bench',
+  'working',
+  'signature',
+  'nothing'
+]);
 
 /** Kinds of work whose standard times a shop may set for itself, as factors of the standard. */
 export const PACE_KINDS = {
-  'open screws': 'Screws out',
-  'close screws': 'Screws in',
-  'open connector': 'Plugs open',
-  'close connector': 'Plugs closed',
-  'open clips': 'Clips open',
-  'close clips': 'Clips closed',
-  move: 'Parts out',
-  return: 'Parts back',
-  swap: 'The swap',
-  test: 'Tests'
+  'open screws': say('pace.open-screws'),
+  'close screws': say('pace.close-screws'),
+  'open connector': say('pace.open-connector'),
+  'close connector': say('pace.close-connector'),
+  'open clips': say('pace.open-clips'),
+  'close clips': say('pace.close-clips'),
+  move: say('pace.move'),
+  return: say('pace.return'),
+  swap: say('pace.swap'),
+  test: say('pace.test')
 } as const;
 
 /** Lines of a job's history. */
 export const HISTORY = {
-  hazards: (told: readonly string[]) =>
-    `First questions: ${told.length > 0 ? told.join('; ') : 'nothing that endangers anyone'}`,
-  allowed: (why: string) => `Work allowed past the stop: ${why}`,
-  intake: (data: keyof typeof DATA, accessories: readonly string[], sealsAgreed: boolean) =>
-    `Taken in: ${DATA[data].toLowerCase()}; ${accessories.length > 0 ? `with ${accessories.join(', ')}` : 'without accessories'}; ${sealsAgreed ? 'seals agreed' : 'seals not agreed'}`,
-  condition: (marks: readonly (keyof typeof MARKS)[]) =>
+  hazards: (told: readonly Said[]): Said =>
+    told.length > 0 ? say('history.hazards', { told }) : say('history.hazardsNone'),
+  allowed: (why: string): Said => say('history.allowed', { why }),
+  intake: (data: keyof typeof DATA, accessories: readonly string[], sealsAgreed: boolean): Said =>
+    say('history.intake', {
+      data: DATA[data],
+      with: accessories.length > 0 ? 'some' : 'none',
+      accessories,
+      seals: sealsAgreed ? 'yes' : 'no'
+    }),
+  condition: (marks: readonly (keyof typeof MARKS)[]): Said =>
     marks.length === 0
-      ? 'Walk round: nothing to note'
-      : `Walk round: ${marks.map((m) => MARKS[m].toLowerCase()).join(', ')}`,
-  listing: (n: number) => `Hardware listing: ${n} devices`,
-  placed: (place: string) => `Now: ${place}`,
-  cell: (verdict: string) => `Cell read: ${verdict}`,
-  load: (loadW: number) => `Load on the cell: ${loadW} W, until it is at a safe charge`,
-  symptoms: (there: number, not: number) => `Symptoms: ${there} there, ${not} not`,
-  tried: (test: string, outcome: string) => `Tried ${test}: ${outcome}`,
-  mended: (repair: string, helped: boolean) => `${repair}: ${helped ? 'helped' : 'did not help'}`,
-  afresh: 'Fault finding begun afresh',
-  quoted: 'Quote made',
-  answered: (approved: boolean, from: string, how: string) =>
-    `Quote ${approved ? 'approved' : 'declined'} by ${from}, ${how}`,
-  openedWithout: (missing: readonly string[], why: string) => `To be opened without: ${missing.join(', ')}. ${why}`
+      ? say('history.conditionNone')
+      : say('history.condition', { marks: marks.map((mark) => MARKS[mark]) }),
+  listing: (n: number): Said => say('history.listing', { n }),
+  placed: (place: string): Said => say('history.placed', { place }),
+  cell: (verdict: Said): Said => say('history.cell', { verdict }),
+  load: (watts: number): Said => say('history.load', { watts }),
+  symptoms: (there: number, not: number): Said => say('history.symptoms', { there, not }),
+  tried: (test: string, outcome: string): Said => say('history.tried', { test, outcome }),
+  mended: (repair: string, helped: boolean): Said => say('history.mended', { repair, helped: helped ? 'yes' : 'no' }),
+  afresh: say('history.afresh'),
+  quoted: say('history.quoted'),
+  answered: (approved: boolean, from: string, how: string): Said =>
+    say('history.answered', { approved: approved ? 'yes' : 'no', from, how }),
+  openedWithout: (missing: readonly string[], why: string): Said => say('history.openedWithout', { missing, why })
 };
 
 /** Why a fact cannot be one of this machine. */
 export const STRANGE = {
-  none: (what: string, id: string) => `There is no ${what} "${id}" of this machine.`,
-  noStep: (step: string) => `No plan of this run has a step "${step}".`,
-  noPart: (part: string) => `The machine has no part "${part}".`,
-  noJoint: (joint: string) => `The machine has no joint "${joint}".`,
-  noMark: (step: string) => `No mark is read off at step "${step}".`,
-  noScrews: (joint: string) => `"${joint}" is not held by screws: there are none to account for.`,
-  notTightened: (step: string) => `No screw is tightened at step "${step}".`,
-  noHole: (joint: string, hole: number) => `${joint}: there is no hole ${hole}.`
+  none: (what: string, id: string): Said => say('strange.none', { what, id }),
+  noStep: (step: string): Said => say('strange.noStep', { step }),
+  noPart: (part: string): Said => say('strange.noPart', { part }),
+  noJoint: (joint: string): Said => say('strange.noJoint', { joint }),
+  noMark: (step: string): Said => say('strange.noMark', { step }),
+  noScrews: (joint: string): Said => say('strange.noScrews', { joint }),
+  notTightened: (step: string): Said => say('strange.notTightened', { step }),
+  noHole: (joint: string, hole: number): Said => say('strange.noHole', { joint, hole })
 };

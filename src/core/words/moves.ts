@@ -2,54 +2,59 @@ import type { Action } from '../access';
 import type { Bend } from '../cables';
 import type { Goal } from '../goals';
 import type { Model, Part } from '../machine';
-import { inSentence, sentence, type Phrase } from './text';
-
-const OUT = {
-  lift: 'Lift out',
-  slide: 'Slide out',
-  tilt: 'Tilt out',
-  raise: 'Raise',
-  swing: 'Swing away',
-  fold: 'Fold back'
-} as const;
-const BACK = {
-  lift: 'Put back',
-  slide: 'Slide back in',
-  tilt: 'Tilt back in',
-  raise: 'Lower',
-  swing: 'Swing back',
-  fold: 'Fold down'
-} as const;
+import { passage, say } from '../language';
+import { anyOf, fileText, jointName, partName, type Phrase } from './text';
 
 /** @param along parts that leave together with it */
-export function moveWords(action: Action & { kind: 'move' }, along: readonly Part[] = []): Phrase {
+export function moveWords(model: Model, action: Action & { kind: 'move' }, along: readonly Part[] = []): Phrase {
+  const { kind: how, how: detail } = action.move;
+  const part = partName(model, action.part.id);
   return {
-    text: `${OUT[action.move.kind]} the ${inSentence(action.part.name)}${together(along)}`,
-    detail: action.move.how
+    text:
+      along.length > 0
+        ? say('move.outWith', { how, part, along: namesOf(model, along) })
+        : say('move.out', { how, part }),
+    detail: detail === undefined ? undefined : fileText(model.machine, detail)
   };
 }
 
-/** @param fresh the part is replaced: the new one goes in */
-export function returnWords(action: Action & { kind: 'move' }, fresh: boolean, along: readonly Part[] = []): Phrase {
+/** @param isFresh the part is replaced: the new one goes in */
+export function returnWords(
+  model: Model,
+  action: Action & { kind: 'move' },
+  isFresh: boolean,
+  along: readonly Part[] = []
+): Phrase {
+  const { kind: how, back } = action.move;
+  const given = { how, part: partName(model, action.part.id), fresh: isFresh ? 'yes' : 'no' };
   return {
-    text: `${BACK[action.move.kind]} the ${fresh ? 'new ' : ''}${inSentence(action.part.name)}${together(along)}`,
-    detail: action.move.back
+    text: along.length > 0 ? say('move.backWith', { ...given, along: namesOf(model, along) }) : say('move.back', given),
+    detail: back === undefined ? undefined : fileText(model.machine, back)
   };
 }
 
-export const together = (along: readonly Part[]) =>
-  along.length === 0 ? '' : ` together with the ${along.map((p) => inSentence(p.name)).join(' and the ')}`;
+const namesOf = (model: Model, parts: readonly Part[]) => parts.map((p) => partName(model, p.id));
 
-/** @param loose whether something in the machine is not held meanwhile */
-export function poseWords({ up, lid }: { up: string; lid: string }, loose = false): Phrase {
-  const side = up === 'underside' ? 'underside up' : up === 'topside' ? 'upright' : 'as it lies';
+/**
+ * How the machine is turned and its lid moved.
+ * @param stands how it stands then
+ * @param changed what of it is another than before
+ * @param isLoose whether something in the machine is not held meanwhile
+ */
+export function poseWords(
+  { up, lid }: { up: string; lid: string },
+  changed: { up: boolean; lid: boolean },
+  isLoose = false
+): Phrase {
   return {
-    text: `Turn the machine: ${side}${lid === 'any' ? '' : `, lid ${lid}`}`,
-    detail: loose ? 'On a clean mat, slowly.' : 'On a clean mat; nothing loose inside.'
+    text: !changed.up
+      ? say('pose.lid', { lid })
+      : changed.lid
+        ? say('pose.turnOverLid', { up, lid })
+        : say('pose.turnOver', { up }),
+    detail: say(isLoose ? 'pose.matSlowly' : 'pose.mat')
   };
 }
-
-const places = (n: number) => (n === 1 ? 'one place' : `${n} places`);
 
 /** What a spare brings, and what moves over to it. */
 export interface Swap {
@@ -60,17 +65,19 @@ export interface Swap {
 
 /** @param swap what the spare brings and what moves over, before or after the old part is lifted */
 export function swapWords(model: Model, swap: Swap): Phrase {
-  const { name, numbers } = model.part(swap.part);
-  const names = (ids: readonly string[]) => ids.map((id) => inSentence(model.part(id).name)).join(', ');
-  const over = (when: 'before' | 'after') => names(swap.over.filter((o) => o.when === when).map((o) => o.part));
+  const { numbers } = model.part(swap.part);
+  const names = (ids: readonly string[]) => ids.map((id) => partName(model, id));
+  const [before, after] = (['before', 'after'] as const).map((when) =>
+    names(swap.over.filter((o) => o.when === when).map((o) => o.part))
+  ) as [ReturnType<typeof names>, ReturnType<typeof names>];
   return {
-    text: `Lay the new ${inSentence(name)} beside the old one`,
-    detail: sentence(
-      numbers.length > 0 && `Number ${numbers.map((n) => n.number).join(' or ')}.`,
-      'Same holes, same plugs, same side.',
-      over('before') && `Goes over to the new one, off already: ${over('before')}.`,
-      over('after') && `Goes over to the new one, taken off on the mat: ${over('after')}.`,
-      swap.brings.length > 0 && `Comes with the new one: ${names(swap.brings)}.`
+    text: say('swap.lay', { part: partName(model, swap.part) }),
+    detail: passage(
+      numbers.length > 0 && say('swap.number', { numbers: anyOf(numbers.map((n) => n.number)) }),
+      say('swap.compare'),
+      before.length > 0 && say('swap.overBefore', { parts: before }),
+      after.length > 0 && say('swap.overAfter', { parts: after }),
+      swap.brings.length > 0 && say('swap.brings', { parts: names(swap.brings) })
     )
   };
 }
@@ -79,13 +86,12 @@ export function swapWords(model: Model, swap: Swap): Phrase {
 export function formWords(model: Model, cable: string, bends: readonly Bend[]): Phrase {
   const folds = bends.filter((b) => b.folded).length;
   return {
-    text: `Form the new ${inSentence(model.part(cable).name)} after the old one`,
-    detail: sentence(
-      'Lay both side by side.',
-      folds > 0 && `Fold it at ${places(folds)}.`,
-      bends.length > folds &&
-        `Bend it at ${places(bends.length - folds)}, no tighter than ${model.cable(cable)!.minBendRadiusMm} mm.`,
-      'Foam, tape and tabs go over.'
+    text: say('form.text', { cable: partName(model, cable) }),
+    detail: passage(
+      say('form.side'),
+      folds > 0 && say('form.fold', { n: folds }),
+      bends.length > folds && say('form.bend', { n: bends.length - folds, mm: model.cable(cable)!.minBendRadiusMm }),
+      say('form.foam')
     )
   };
 }
@@ -93,13 +99,14 @@ export function formWords(model: Model, cable: string, bends: readonly Bend[]): 
 /** The work itself where nothing is swapped. */
 export function goalWorkWords(model: Model, goal: Goal): Phrase {
   if (goal.do === 'reach') {
-    const { kind, name } = model.joint(goal.joint);
-    return kind === 'connector'
-      ? { text: `Reseat: ${inSentence(name)}`, detail: 'Look for bent contacts, dirt, a torn cable.' }
-      : { text: `Look at: ${inSentence(name)}`, detail: 'How it sits, and what it holds or presses.' };
+    const joint = model.joint(goal.joint);
+    const name = { joint: jointName(model, joint) };
+    return joint.kind === 'connector'
+      ? { text: say('work.reseat', name), detail: say('work.reseatHow') }
+      : { text: say('work.lookJoint', name), detail: say('work.lookJointHow') };
   }
-  const name = inSentence(model.part(goal.part).name);
+  const part = { part: partName(model, goal.part) };
   return goal.do === 'expose'
-    ? { text: `Look at the ${name}`, detail: 'Note what you find.' }
-    : { text: `The ${name} is out: do the work on it`, detail: 'It goes back on the way up.' };
+    ? { text: say('work.lookPart', part), detail: say('work.lookPartHow') }
+    : { text: say('work.out', part), detail: say('work.outHow') };
 }

@@ -1,21 +1,19 @@
 import type { Access, Action, Cause, Evidence } from '../access';
 import { goalOf, type Goal } from '../goals';
-import type { Joint, Model, Part } from '../machine';
+import type { Model, Part } from '../machine';
 import { goalName, goalWords } from './goals';
 import { openWords } from './joints';
-import { moveWords, together } from './moves';
-import { begun, inSentence } from './text';
+import { moveWords } from './moves';
+import { type Said, say, wordsOf } from '../language';
+import { fileText, jointName, numberOf, partName, zoneName } from './text';
 
 /** Why a step moved although nothing of its own made it: what it waits for did. */
-export function waitsWords(action: Action): string {
-  return `Waits for the ${inSentence(action.kind === 'open' ? action.joint.name : action.part.name)}.`;
-}
-
-/** Why a step moved when nothing makes it. */
-export const SAVES = 'Saves a change of tool, place or side here.';
+export const waitsWords = (model: Model, action: Action): Said =>
+  say('why.waits', { name: action.kind === 'open' ? jointName(model, action.joint) : partName(model, action.part.id) });
 
 /** Another way, told by what it does instead of what. */
-export function insteadWords(access: Access, adds: readonly string[], drops: readonly string[]): string {
+export function insteadWords(access: Access, adds: readonly string[], drops: readonly string[]): Said {
+  const { model } = access;
   const moves = (ids: readonly string[]) =>
     ids.flatMap((id) => {
       const a = access.actions.get(id)!;
@@ -25,28 +23,34 @@ export function insteadWords(access: Access, adds: readonly string[], drops: rea
     access.actions.get(moves(adds)[0]?.id ?? adds[0]!)!,
     access.actions.get(moves(drops)[0]?.id ?? drops[0]!)!
   ];
-  const doing = (a: Action) => (a.kind === 'open' ? openWords(a.joint) : moveWords(a, along(a))).text;
-  const along = (a: Action & { kind: 'move' }) => (a.move.with ?? []).map((id) => access.model.part(id));
+  const along = (a: Action & { kind: 'move' }) => (a.move.with ?? []).map((id) => model.part(id));
+  const doing = (a: Action) => (a.kind === 'open' ? openWords(model, a.joint) : moveWords(model, a, along(a))).text;
   if (added.kind === 'move' && dropped.kind === 'move') {
-    const one = inSentence(dropped.part.name);
-    const other = inSentence(added.part.name);
-    if (added.part === dropped.part && added.move.with)
-      return `${doing(added)} instead of apart from ${added.move.with.length === 1 ? 'it' : 'them'}`;
+    const one = partName(model, dropped.part.id);
+    const other = partName(model, added.part.id);
+    if (added.part === dropped.part && added.move.with) return say('instead.apart', { doing: doing(added) });
     if (added.part === dropped.part && dropped.move.with)
-      return `${doing(added)} alone instead of${together(along(dropped))}`;
-    if (added.part !== dropped.part && access.model.riders(added.part.id).has(dropped.part.id))
-      return `Carry the ${one} off with the ${other} instead of taking it out alone`;
-    if (added.part !== dropped.part && access.model.riders(dropped.part.id).has(added.part.id))
-      return `Take the ${other} out alone instead of carrying it off with the ${one}`;
+      return say('instead.alone', {
+        doing: doing(added),
+        along: along(dropped).map((p: Part) => partName(model, p.id))
+      });
+    if (added.part !== dropped.part && model.riders(added.part.id).has(dropped.part.id))
+      return say('instead.carry', { one, other });
+    if (added.part !== dropped.part && model.riders(dropped.part.id).has(added.part.id))
+      return say('instead.takeAlone', { one, other });
   }
   if (
     added.kind === 'open' &&
     dropped.kind === 'open' &&
-    access.model.cable(added.joint.a)?.ends.some((e) => e.joint === dropped.joint.id)
+    model.cable(added.joint.a)?.ends.some((e) => e.joint === dropped.joint.id)
   ) {
-    return `Open the ${inSentence(access.model.part(added.joint.a).name)} at its other end: ${inSentence(added.joint.name)} instead of ${inSentence(dropped.joint.name)}`;
+    return say('instead.otherEnd', {
+      cable: partName(model, added.joint.a),
+      here: jointName(model, added.joint),
+      there: jointName(model, dropped.joint)
+    });
   }
-  return `${doing(added)} instead of: ${inSentence(doing(dropped))}`;
+  return say('instead.of', { doing: doing(added), other: doing(dropped) });
 }
 
 /** Two ways to move the same part, where there are such: they are what the difference is about. */
@@ -57,33 +61,50 @@ function mainOf<M extends Action & { kind: 'move' }>(adds: readonly M[], drops: 
   return undefined;
 }
 
+/** What is worth doing while its part is at hand. */
+export type Service = 'clean' | 'compound' | 'battery' | 'coinCell' | 'onTheWay';
+
 /** "While you are there" in one line. */
-export const alongsideWords = (model: Model, task: string, goal: Goal): string =>
-  `${begun(task)} the ${goalName(model, goal)}`;
+export const alongsideWords = (model: Model, task: Service, goal: Goal): Said =>
+  say('alongside', { task, name: goalName(model, goal) });
+
+/** Why now. */
+export const alongsideWhy = (task: Service): Said => say('alongside.why', { task });
 
 /** A cause by name, as the answer to "why is this here?". */
-export function causeWords(model: Model, cause: Cause): string {
-  const part = (id: string) => inSentence(model.part(id).name);
-  const thing = (id: string) => (model.hasJoint(id) ? inSentence(model.joint(id).name) : part(id));
+export function causeWords(model: Model, cause: Cause): Said {
+  const part = (id: string) => partName(model, id);
+  const thing = (id: string) => (model.hasJoint(id) ? jointName(model, model.joint(id)) : part(id));
   switch (cause.kind) {
     case 'holds':
-      return `The ${thing(cause.joint)} ${heldVerb(model.joint(cause.joint))} the ${part(cause.part)}.`;
-    case 'covers':
-      return `The ${part(cause.part)} lies over the ${thing(cause.what)}${cause.with === undefined ? '' : `, which leaves with the ${part(cause.with)}`}.`;
+      return say('cause.holds', {
+        joint: thing(cause.joint),
+        number: numberOf(model.joint(cause.joint)),
+        part: part(cause.part)
+      });
+    case 'covers': {
+      const given = { part: part(cause.part), what: thing(cause.what) };
+      return cause.with === undefined
+        ? say('cause.covers', given)
+        : say('cause.coversWith', { ...given, with: part(cause.with) });
+    }
     case 'raised':
-      return `The ${thing(cause.joint)} can be reached only while the ${part(cause.part)} is raised.`;
+      return say('cause.raised', { joint: thing(cause.joint), part: part(cause.part) });
     case 'loose-cable':
-      return `The ${part(cause.cable)} ties the ${part(cause.part)} to what stays; this is its cheaper end.`;
-    case 'relation':
-      return cause.reason.endsWith('.') ? cause.reason : `${cause.reason}.`;
+      return say('cause.looseCable', { cable: part(cause.cable), part: part(cause.part) });
+    case 'relation': {
+      if (typeof cause.reason !== 'string') return cause.reason;
+      const reason = fileText(model.machine, cause.reason);
+      return cause.reason.endsWith('.') ? reason : say('cause.relation', { reason });
+    }
     case 'isolation':
-      return `Power goes first: the ${thing(cause.joint)} is opened on every job.`;
+      return say('cause.isolation', { joint: thing(cause.joint) });
     case 'rider':
-      return `The ${part(cause.part)} does not come with a new ${part(cause.of)}: it moves over.`;
+      return say('cause.rider', { part: part(cause.part), of: part(cause.of) });
     case 'goal':
-      return `Asked for: ${goalWords(model, goalOf(cause.goal))}.`;
+      return say('cause.goal', { goal: goalWords(model, goalOf(cause.goal)) });
     case 'done':
-      return 'It is open already: work goes on from there.';
+      return say('cause.done');
   }
 }
 
@@ -91,61 +112,51 @@ export function causeWords(model: Model, cause: Cause): string {
 const mm = (value: number) => Number(value.toFixed(2));
 
 /** The figures behind a cover: where, how deep, how much room. */
-export function evidenceWords(model: Model, { zone, at, coverMm, depthMm, clearMm, travelMm }: Evidence): string {
-  const place = `${model.zone(zone).name}, ${at.map((mm) => mm.toFixed(0)).join(' / ')} mm: it begins ${mm(coverMm)} mm below the face, what it covers lies at ${mm(depthMm)} mm`;
-  return clearMm !== undefined
-    ? `${place} and needs ${mm(clearMm)} mm of room.`
-    : `${place}${travelMm ? ` and has to move ${mm(travelMm)} mm` : ' and comes straight out'}.`;
+export function evidenceWords(model: Model, { zone, at, coverMm, depthMm, clearMm, travelMm }: Evidence): Said {
+  const place = {
+    zone: zoneName(model, zone),
+    x: Math.round(at[0]),
+    y: Math.round(at[1]),
+    cover: mm(coverMm),
+    depth: mm(depthMm)
+  };
+  if (clearMm !== undefined) return say('evidence.room', { ...place, clear: mm(clearMm) });
+  return travelMm ? say('evidence.travel', { ...place, travel: mm(travelMm) }) : say('evidence.straight', place);
 }
 
-/** Plural names ("bottom cover screws") hold; singular ones ("fan plug") hold-s. */
-function heldVerb(joint: Joint): string {
-  return /[^s]s$/.test(joint.name) ? 'hold' : 'holds';
-}
+/** Why something during reassembly is not the mirror of disassembly. */
+export const DEPARTS = wordsOf('departs', [
+  'nothingToUndo',
+  'turningPoint',
+  'newCable',
+  'provesTouched',
+  'provesClosed',
+  'usedOnce',
+  'turnsDown',
+  'turnsUp',
+  'doneBefore',
+  'triedFirst',
+  'powerAfterPlugs',
+  'powerAfterBattery',
+  'powerLast',
+  'takenApartOut'
+]);
 
-/** Why something on the way up is not the mirror of the way down. */
-export const DEPARTS = {
-  nothingToUndo: 'Nothing to bring back.',
-  turningPoint: 'The turning point.',
-  newCable: 'New flat cables come straight.',
-  provesTouched: 'Proves what was touched.',
-  provesClosed: 'Proves what was closed.',
-  usedOnce: 'Used once: fresh on the way up.',
-  turnsDown: 'The next step needs this side.',
-  turnsUp: 'The way up needs no turn here.',
-  doneBefore: 'Its counterpart was done before the plan changed.',
-  triedFirst: 'Everything is plugged in and tried before it is covered.',
-  powerAfterPlugs: 'Power goes on after all other plugs are in.',
-  powerAfterBattery: 'Power goes on once the battery is fixed.',
-  powerLast: 'Power goes on last of all.'
-} as const;
+/** Why a step moved when nothing makes it. */
+export const SAVES = say('why.saves');
 
-export const backLater = (part: Part): string => `The ${inSentence(part.name)} is back as soon as the lid is moved.`;
+export const backLater = (model: Model, part: Part): Said =>
+  say('departs.backLater', { part: partName(model, part.id) });
 
-export const cableUnder = (cable: string, part: string): string =>
-  `The ${inSentence(cable)} runs under the ${inSentence(part)}: laid first.`;
+export const cableUnder = (model: Model, cable: string, part: string): Said =>
+  say('departs.cableUnder', { cable: partName(model, cable), part: partName(model, part) });
 
-export const cableOver = (cable: string, part: string): string =>
-  `The ${inSentence(cable)} runs over the ${inSentence(part)}: held clear while it goes down.`;
-
-/** Why something among parts that leave together is not opened before. */
-export const TAKEN_APART_OUT = 'What leaves together is taken apart once it is out.';
+export const cableOver = (model: Model, cable: string, part: string): Said =>
+  say('departs.cableOver', { cable: partName(model, cable), part: partName(model, part) });
 
 /** What is said of a cable as a part goes down past it. */
-export const PASSES = { under: 'lies under it: laid first', over: 'runs over it: held clear' } as const;
+export const PASSES = wordsOf('pinch', ['under', 'over']);
 
 /** A set that cannot be made. @param isNarrowed something is to be avoided, or will not open */
-export const unmetWords = (model: Model, cause: Cause, isNarrowed: boolean): string =>
-  `cannot be done: ${causeWords(model, cause)} Nothing ${isNarrowed ? 'that is allowed ' : 'in the file '}clears that.`;
-
-/** What is worth doing while its part is at hand, and why now. */
-export const SERVICE_WORDS = {
-  clean: { task: 'clean', reason: 'Dust in the fan is found at every visit; cleaning it costs minutes now.' },
-  compound: { task: 'fresh compound for', reason: 'Compound dries out with the years.' },
-  battery: {
-    task: 'replace',
-    reason: 'If its health is below the shop\u2019s limit: the next visit would open all of this again.'
-  },
-  coinCell: { task: 'replace', reason: 'Cells for the clock last about as long as a first battery.' },
-  onTheWay: { task: 'replace', reason: 'It lies on the way: a spare costs only these minutes now.' }
-} as const;
+export const unmetWords = (model: Model, cause: Cause, isNarrowed: boolean): Said =>
+  say(isNarrowed ? 'unmet.narrowed' : 'unmet.never', { cause: causeWords(model, cause) });

@@ -1,89 +1,79 @@
 import type { Fate } from '../fasteners';
 import { suspectJoint } from '../ids';
 import type { Model } from '../machine';
-import { inSentence } from './text';
+import { type Said, say, word, wordsOf } from '../language';
+import { jointName } from './text';
 
 /** How a test ended. */
-export const OUTCOMES = {
-  pass: 'works',
-  fail: 'fails',
-  'not-applicable': 'not in this machine',
-  skipped: 'skipped'
-} as const;
+export const OUTCOMES = wordsOf('outcome', ['pass', 'fail', 'not-applicable', 'skipped']);
 /** What may turn out not to be as the plan has it. */
-export const NOT_SO_WORDS = {
-  fewer: 'Fewer than expected',
-  more: 'More than expected',
-  'different-size': 'A different size',
-  stripped: 'Stripped',
-  'missing-as-received': 'Missing as received',
-  'already-open': 'Already open',
-  'hidden-elsewhere': 'Hidden elsewhere',
-  broken: 'Broken',
-  'could-not': 'Could not be done'
-} as const;
+export const DIFFERS = wordsOf('differs', [
+  'fewer',
+  'more',
+  'different-size',
+  'stripped',
+  'missing-as-received',
+  'already-open',
+  'hidden-elsewhere',
+  'broken',
+  'could-not'
+]);
+
 /** Explaining words for a fate, as a technician would say it of `n` screws. */
-export function fateWords(fate: Fate, n: number): string {
-  const one = n === 1;
-  switch (fate) {
-    case 'missing-as-received':
-      return one ? 'Was missing when the machine came in' : 'Were missing when the machine came in';
-    case 'still-in':
-      return one ? 'Is still in: would not come out' : 'Are still in: would not come out';
-    case 'lost':
-      return one ? 'Is lost' : 'Are lost';
-    case 'discarded':
-      return 'Stripped or bent: thrown away';
-    case 'from-stock':
-      return 'Taken from stock';
-    case 'extra':
-      return one ? 'One more than the machine file knows' : 'More than the machine file knows';
-  }
-}
+export const fateWords = (fate: Fate, n: number): Said => say('fate', { fate: word(fate), n });
 
 /** What became of screws of a group. */
-export const fateOf = (count: number, joint: string, fate: Fate): string =>
-  `${count} of ${inSentence(joint)}: ${inSentence(fateWords(fate, count))}`;
+export const fateOf = (count: number, joint: Said, fate: Fate): Said =>
+  say('fate.of', { count, joint, fate: word(fate) });
 
 /** What held a part. */
-export function suspectWords(model: Model, id: string): string {
+export function suspectWords(model: Model, id: string): Said {
   const joint = suspectJoint(id);
-  if (joint === undefined) return 'a fastener that the machine file does not know';
-  return model.hasJoint(joint) ? inSentence(model.joint(joint).name) : joint;
+  if (joint === undefined) return say('suspect.undocumented');
+  return model.hasJoint(joint) ? jointName(model, model.joint(joint)) : joint;
 }
 
 const onLabel = ({ number, serial }: Label) => [number ?? '?', ...(serial ? [serial] : [])].join(' ');
 
 /** Lines of the full record; `step` is the step's own text, `note` what was added in writing. */
 export const EVENT = {
-  done: (step: string, count?: number, mark?: string) =>
-    `${step}: done${count === undefined ? '' : `, ${count} counted`}${mark === undefined ? '' : `, on ${mark}`}`,
-  skipped: (step: string) => `${step}: skipped.`,
-  notSo: (step: string, what: keyof typeof NOT_SO_WORDS, count?: number) =>
-    `${step}: ${inSentence(NOT_SO_WORDS[what])}${count === undefined ? '' : ` (${count})`}.`,
-  account: (count: number, joint: string, fate: Fate) => `${fateOf(count, joint, fate)}.`,
-  tested: (step: string, outcome: keyof typeof OUTCOMES) => `${step}: ${OUTCOMES[outcome]}.`,
-  note: (step: string, text: string) => (step ? `${step}: ${text}` : text),
-  paused: 'Paused',
-  resumed: 'Went on',
-  looked: (part: string, suspect: string, found: boolean) =>
-    `${part} resisted: ${suspect} ${found ? 'was it' : 'was not it'}.`,
-  settled: (step: string, event: string) => `${step}: settled which word stands (${event})`,
-  undo: (event: string) => `Taken back: ${event}`,
-  replanned: (why: string) => `The plan was changed: ${why}`,
-  photo: (photo: string, step: string) => `Photo ${photo}${step ? ` of: ${step}` : ''}.`,
-  marked: (photo: string, n: number) => `Photo ${photo}: ${n} marks`,
-  swapped: (part: string, old: Label, now: Label) => `${part}: out ${onLabel(old)}, in ${onLabel(now)}`,
-  movedOver: (part: string, to: string) => `${part} onto the new ${inSentence(to)}`,
-  used: (what: string, amount: string) => `Used: ${what}, ${amount}`,
-  torqued: (step: string, hole: number, pass: number, nm: number) =>
-    `${step}: hole ${hole + 1}, pass ${pass + 1}: ${nm} N·m`,
-  listed: (when: string, n: number) => `Listing from ${when} the work: ${n} devices`,
-  battery: (when: string, reading: string) => `Battery from ${when} the work: ${reading}`,
-  signed: 'Signed.',
-  countersigned: 'Signed by a second person.',
-  corrected: (text: string, of?: string) => `Correction${of ? ` of ${of}` : ''}: ${text}`,
-  added: (event: string) => `Added after signing: ${event}`
+  done: (step: Said, count?: number, mark?: string): Said =>
+    count === undefined
+      ? mark === undefined
+        ? say('event.done', { step })
+        : say('event.doneMark', { step, mark })
+      : mark === undefined
+        ? say('event.doneCounted', { step, count })
+        : say('event.doneCountedMark', { step, count, mark }),
+  skipped: (step: Said): Said => say('event.skipped', { step }),
+  notSo: (step: Said, what: keyof typeof DIFFERS, count?: number): Said =>
+    say('event.notSo', { step, what: word(what), counted: count === undefined ? 'no' : 'yes', count: count ?? 0 }),
+  account: (count: number, joint: Said, fate: Fate): Said => say('event.account', { fate: fateOf(count, joint, fate) }),
+  tested: (step: Said, outcome: keyof typeof OUTCOMES): Said => say('event.tested', { step, outcome: word(outcome) }),
+  note: (step: Said, text: string): Said => (step ? say('event.note', { step, text }) : text),
+  paused: say('event.paused'),
+  resumed: say('event.resumed'),
+  looked: (part: Said, suspect: Said, found: boolean): Said =>
+    say('event.looked', { part, suspect, found: found ? 'yes' : 'no' }),
+  settled: (step: Said, event: string): Said => say('event.settled', { step, event }),
+  undo: (event: string): Said => say('event.undo', { event }),
+  replanned: (why: string): Said => say('event.replanned', { why }),
+  photo: (photo: string, step: Said): Said =>
+    step ? say('event.photoOf', { photo, step }) : say('event.photo', { photo }),
+  marked: (photo: string, n: number): Said => say('event.marked', { photo, n }),
+  swapped: (part: Said, old: Label, now: Label): Said =>
+    say('event.swapped', { part, old: onLabel(old), new: onLabel(now) }),
+  movedOver: (part: Said, to: Said): Said => say('event.movedOver', { part, to }),
+  used: (what: string, amount: string): Said => say('event.used', { what, amount }),
+  torqued: (step: Said, hole: number, pass: number, nm: number): Said =>
+    say('event.torqued', { step, hole: hole + 1, pass: pass + 1, nm }),
+  listed: (when: string, n: number): Said => say('event.listed', { when, n }),
+  battery: (when: string, reading: string): Said => say('event.battery', { when, reading }),
+  signed: say('event.signed'),
+  countersigned: say('event.countersigned'),
+  corrected: (text: string, of?: string): Said =>
+    of ? say('event.correctedOf', { text, of }) : say('event.corrected', { text }),
+  added: (event: Said): Said => say('event.added', { event })
 };
 
 interface Label {

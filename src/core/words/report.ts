@@ -1,56 +1,63 @@
-import { inSentence } from './text';
+import { type Said, say, word, wordsOf } from '../language';
+import { OUTCOMES, type DIFFERS } from './record';
 
 /** Headings of a report, in the order in which a customer reads it. */
-export const REPORT_TITLES = {
-  received: 'As received',
-  found: 'Found',
-  done: 'Done',
-  used: 'Used',
-  measured: 'Measured',
-  tested: 'Tested',
-  added: 'Added after signing',
-  record: 'About this record'
-} as const;
+export const REPORT_TITLES = wordsOf('report', [
+  'received',
+  'found',
+  'done',
+  'used',
+  'measured',
+  'tested',
+  'added',
+  'record'
+]);
 
 /** Its lines. Names as they stand in the machine file. */
 export const REPORT = {
-  ofTheMachine: 'Of the machine',
-  resisted: (part: string, by: string) => `The ${inSentence(part)} resisted: ${by}`,
-  late: (stamp: string) => `Recorded ${stamp}, before the signature; it reached the server after it.`,
-  leftOut: (why: string) => `Left out: ${why}`,
-  wrongClock: (said: string, entries: number) =>
-    `A device's clock was wrong: it said ${said}. ${entries === 1 ? 'One entry has' : `${entries} entries have`} the time at which the server took ${entries === 1 ? 'it' : 'them'}.`,
-  goal: (goal: string, isDone: boolean) => `${goal}: ${isDone ? 'done' : 'not done'}`,
-  serial: (serial: string) => `serial ${serial}`,
-  wentOut: (label: string) => `out: ${label}`,
-  wentIn: (label: string) => `in: ${label}`,
-  movedOver: (over: readonly (readonly [part: string, to: string])[]) =>
-    `Moved over: ${over.map(([part, to]) => `${inSentence(part)} onto the new ${inSentence(to)}`).join(', ')}`,
-  planChanged: 'The plan was changed',
-  sealBroken: (joint: string) => `Seal broken: ${inSentence(joint)}`,
-  sealOf: (whose: string) => `The ${whose}\u2019s seal; it is not renewed.`,
-  marksRead: (plugs: readonly string[]) => `Plugs read off at their marks: ${plugs.join(', ')}`,
-  plugOn: (joint: string, plug: string, mark: string) => `${inSentence(joint)} ${plug} on ${mark}`,
-  marksUnread: (joints: readonly string[]) =>
-    `Plugs whose marks were not read off: ${joints.map(inSentence).join(', ')}`,
-  torque: (joint: string, n: number, least: number, most: number, wanted: number) =>
-    `${joint}: ${n} at ${least.toFixed(2)} to ${most.toFixed(2)} N·m (wanted ${wanted.toFixed(2)})`,
-  outside: (n: number) => `${n} outside the limits`,
-  battery: (when: 'before' | 'after', wh?: number, share?: number, cycles?: number) =>
-    `Battery ${when} the work: ${[
-      wh === undefined ? undefined : `${wh.toFixed(1)} Wh when full`,
-      share === undefined ? undefined : `${Math.round(100 * share)} % of new`,
-      cycles === undefined ? undefined : `${cycles} cycles`
-    ]
-      .filter(Boolean)
-      .join(', ')}`,
-  missing: (device: string) => `Listed before and not after: ${device}`,
-  added: (device: string) => `Listed after and not before: ${device}`,
-  identity: (what: string, before: string | undefined, after: string | undefined) =>
-    `Its ${what} reads ${after ?? 'nothing'}, before it read ${before ?? 'nothing'}`,
-  sameDevices: (n: number) => `Lists the same ${n} devices as before`,
-  captive: (joint: string) => `${joint} (captive)`,
-  closes: (emptyHoles: number) =>
-    emptyHoles === 0 ? 'closes' : `closes, ${emptyHoles} ${emptyHoles === 1 ? 'hole' : 'holes'} empty`,
-  inHand: (n: number) => `${n} in hand`
+  finding: (step: Said, what: keyof typeof DIFFERS): Said => say('report.finding', { step, what: word(what) }),
+  label: (number: string | undefined, serial: string | undefined): Said | undefined => {
+    const told = serial ? say('report.serial', { serial }) : undefined;
+    return number && told ? say('report.label', { number, serial: told }) : (number ?? told);
+  },
+  inAndOut: (out: Said | undefined, into: Said | undefined): Said | undefined => {
+    const [old, fresh] = [out && say('report.wentOut', { label: out }), into && say('report.wentIn', { label: into })];
+    return old && fresh ? say('report.inAndOut', { out: old, in: fresh }) : (old ?? fresh);
+  },
+  amount: (what: Said, amount: Said): Said => say('report.amount', { what, amount }),
+  test: (step: Said, outcome: keyof typeof OUTCOMES): Said => say('report.test', { step, outcome: OUTCOMES[outcome] }),
+  ofTheMachine: say('report.ofTheMachine'),
+  resisted: (part: Said, by: Said): Said => say('report.resisted', { part, by }),
+  late: (stamp: string): Said => say('report.late', { stamp }),
+  leftOut: (why: Said): Said => say('report.leftOut', { why }),
+  wrongClock: (said: string, entries: number): Said => say('report.wrongClock', { said, entries }),
+  goal: (goal: Said, isDone: boolean): Said => say('report.goal', { goal, isDone: isDone ? 'yes' : 'no' }),
+  movedOver: (over: readonly (readonly [part: Said, to: Said])[]): Said =>
+    say('report.movedOver', { over: over.map(([part, to]) => say('report.movedOnto', { part, to })) }),
+  planChanged: say('report.planChanged'),
+  sealBroken: (joint: Said): Said => say('report.sealBroken', { joint }),
+  sealOf: (owner: Said): Said => say('report.sealOf', { owner }),
+  marksRead: (plugs: readonly Said[]): Said => say('report.marksRead', { plugs }),
+  plugOn: (joint: Said, plug: string, mark: string): Said => say('report.plugOn', { joint, plug, mark }),
+  marksUnread: (joints: readonly Said[]): Said => say('report.marksUnread', { joints }),
+  torque: (joint: Said, n: number, least: number, most: number, wanted: number): Said =>
+    say('report.torque', { joint, n, least, most, wanted }),
+  outside: (n: number): Said => say('report.outside', { n }),
+  battery: (when: 'before' | 'after', wh?: number, share?: number, cycles?: number): Said =>
+    say('report.battery', {
+      when,
+      figures: [
+        ...(wh === undefined ? [] : [say('report.batteryWh', { wh })]),
+        ...(share === undefined ? [] : [say('report.batteryShare', { share })]),
+        ...(cycles === undefined ? [] : [say('report.batteryCycles', { n: cycles })])
+      ]
+    }),
+  missing: (device: string): Said => say('report.missing', { device }),
+  added: (device: string): Said => say('report.addedDevice', { device }),
+  identity: (what: string, before: string | undefined, after: string | undefined): Said =>
+    say('report.identity', { what, before: before ?? say('report.nothing'), after: after ?? say('report.nothing') }),
+  sameDevices: (n: number): Said => say('report.sameDevices', { n }),
+  captive: (joint: Said): Said => say('report.captive', { joint }),
+  closes: (emptyHoles: number): Said => say('report.closes', { emptyHoles }),
+  inHand: (n: number): Said => say('report.inHand', { n })
 } as const;

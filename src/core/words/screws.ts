@@ -1,38 +1,44 @@
-import { sizeText, type Fit, type MixUp } from '../fasteners';
+import { sizeText, type Fit, type MixUp, type ScrewSize } from '../fasteners';
 import type { Model } from '../machine';
-import { inSentence } from './text';
+import { type Said, say, word } from '../language';
+import { jointName, partName } from './text';
 
-const mm = (x: number) => `${x.toFixed(1)} mm`;
+/** The size as it is told on bins and in steps. */
+export function sizeWords({ threadMm, lengthMm, head }: ScrewSize): Said {
+  const size = sizeText({ threadMm, lengthMm });
+  return head && head !== 'pan' ? say('screw.size', { size, head: word(head) }) : size;
+}
 
 /** What becomes of a screw in a hole that is not its own, as a verb. */
-function outcome(model: Model, { verdict, engagementMm, wantedMm, beyondMm, into, head }: Fit): string {
+function outcome(model: Model, { verdict, engagementMm, wantedMm, beyondMm, into, head }: Fit): Said {
   switch (verdict) {
     case 'punches-through':
-      return `goes ${mm(beyondMm)} too deep${into ? `, into the ${inSentence(model.part(into).name)}` : ''}`;
+      return into
+        ? say('mixUp.throughInto', { mm: beyondMm, part: partName(model, into) })
+        : say('mixUp.through', { mm: beyondMm });
     case 'strips':
-      return `grips ${mm(Math.max(0, engagementMm))} where ${mm(wantedMm)} are wanted, and strips the thread`;
+      return say('mixUp.strips', { mm: Math.max(0, engagementMm), wanted: wantedMm });
     case 'loose':
-      return head === 'proud'
-        ? 'stands proud of its seat'
-        : head === 'pulls-through'
-          ? 'draws through what it should hold'
-          : head === 'wrong-seat'
-            ? 'does not sit on its seat'
-            : 'holds badly';
+      return say('mixUp.loose', { head: word(head ?? 'none') });
     case 'works':
-      return 'would do';
+      return say('mixUp.works');
     case 'right':
-      return 'is as good as its own';
+      return say('mixUp.right');
     case 'does-not-fit':
-      return 'does not go in';
+      return say('mixUp.no');
   }
 }
 
 /** "One of the fan screws (M2 x 3) in a hole of the cover screws goes 0.5 mm too deep, into the main board." */
-export function mixUpWords(model: Model, { screw, hole, fit }: MixUp): string {
+export function mixUpWords(model: Model, { screw, hole, fit }: MixUp): Said {
   const [from, to] = [model.joint(screw), model.joint(hole)];
-  const one = from.kind === 'screws' && from.count === 1;
-  const into = to.kind === 'screws' && to.count === 1;
-  const size = from.kind === 'screws' ? ` (${sizeText(from.screw)})` : '';
-  return `${one ? 'The' : 'One of the'} ${inSentence(from.name)}${size} in ${into ? 'the' : 'a'} hole of the ${inSentence(to.name)} ${outcome(model, fit)}.`;
+  return say('mixUp', {
+    one: from.kind === 'screws' && from.count === 1 ? 'yes' : 'no',
+    screws: jointName(model, from),
+    sized: from.kind === 'screws' ? 'yes' : 'no',
+    size: from.kind === 'screws' ? sizeWords(from.screw) : '',
+    hole: to.kind === 'screws' && to.count === 1 ? 'one' : 'some',
+    into: jointName(model, to),
+    outcome: outcome(model, fit)
+  });
 }

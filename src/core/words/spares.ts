@@ -1,24 +1,23 @@
-import { inSentence } from './text';
+import { type Said, say } from '../language';
+import { anyOf } from './text';
 
 /** Whether the spare in hand belongs here, as one would say it with the spare in the hand. */
 export const SPARE = {
-  fits: (part: string, machine: string, revision: string) =>
-    `Fits: a ${inSentence(part)} for ${machine}, revision ${revision}.`,
-  otherRevision: (fits: readonly string[], revision: string) =>
-    `Does not fit here: it is for revision ${fits.join(' or ')}, this machine is ${revision}.`,
-  otherVariant: (fits: readonly string[]) => `Does not fit here: it is for the variant ${fits.join(' or ')}.`,
-  otherPart: (of: string, part: string) => `That is the number of the ${inSentence(of)}, not of a ${inSentence(part)}.`,
-  unknown: (part: string) =>
-    `The machine file does not know this number for a ${inSentence(part)}. Look twice before it goes in.`
+  fits: (part: Said, machine: string, revision: string): Said => say('spare.fits', { part, machine, revision }),
+  otherRevision: (fits: readonly string[], revision: string): Said =>
+    say('spare.otherRevision', { fits: anyOf(fits), revision }),
+  otherVariant: (fits: readonly string[]): Said => say('spare.otherVariant', { fits: anyOf(fits) }),
+  otherPart: (of: Said, part: Said): Said => say('spare.otherPart', { of, part }),
+  unknown: (part: Said): Said => say('spare.unknown', { part })
 };
 
 /** What else is told of a spare. */
 export const FITS = {
-  replaces: (number: string) => `Takes the place of ${number}, which fits.`,
-  otherHoles: (of: number, part: string, wanted: number) =>
-    `It has ${of} screw holes, the ${inSentence(part)} of this machine ${wanted}.`,
-  sameHoles: (n: number) => `All ${n} screw holes lie where they should.`,
-  holesOff: (mm: number) => `Its holes lie up to ${mm.toFixed(1)} mm off.`,
-  samePlugs: 'Its plugs are of the same kinds.',
-  otherPlugs: (has: string, wanted: string) => `Its plugs are ${has || 'none'}; here it needs ${wanted}.`
+  replaces: (number: string): Said => say('spare.replaces', { number }),
+  otherHoles: (of: number, part: Said, wanted: number): Said => say('spare.otherHoles', { of, part, wanted }),
+  sameHoles: (n: number): Said => say('spare.sameHoles', { n }),
+  holesOff: (mm: number): Said => say('spare.holesOff', { mm }),
+  samePlugs: say('spare.samePlugs'),
+  otherPlugs: (has: string, wanted: string): Said =>
+    say('spare.otherPlugs', { has: has || say('spare.noPlugs'), wanted })
 };

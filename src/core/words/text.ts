@@ -1,34 +1,40 @@
-/** What all sentences are put together with. */
+import type { Joint, Machine, Model } from '../machine';
+import { type FileText, type Said, say } from '../language';
 
-/** A name as it reads within a sentence: "Fan screws" in lower case, "SSD" and "DC-in socket" as they are. */
-export const inSentence = (name: string): string =>
-  /^[A-Z][a-z]/.test(name) ? name[0]!.toLowerCase() + name.slice(1) : name;
+/** Words of a machine file with what it calls them in other languages. */
+export function fileText({ translations }: Pick<Machine, 'translations'>, text: string): FileText {
+  const others = Object.entries(translations ?? {}).flatMap(([language, texts]) =>
+    texts[text] === undefined ? [] : [[language, texts[text]] as const]
+  );
+  return others.length > 0 ? { file: text, in: Object.fromEntries(others) } : { file: text };
+}
 
-/** As a sentence begins. */
-export const begun = (text: string): string => text[0]!.toUpperCase() + text.slice(1);
+/** A name of a machine file. */
+export const fileName = (machine: Pick<Machine, 'translations'>, name: string): FileText => ({
+  ...fileText(machine, name),
+  name: true
+});
 
-/** "the screw", "4 screws". */
-export const counted = (n: number, one: string): string => (n === 1 ? `the ${one}` : `${n} ${one}s`);
-
-/** Pieces that apply, one after the other; undefined when none does. */
-export const sentence = (...pieces: (string | false | undefined)[]): string | undefined =>
-  pieces.filter(Boolean).join(' ') || undefined;
-
-export const percent = (share: number): string => `${Math.round(100 * share)}\u00a0%`;
+export const partName = ({ machine, part }: Model, id: string): FileText => fileName(machine, part(id).name);
+export const jointName = ({ machine }: Model, { name }: Joint): FileText => fileName(machine, name);
+export const zoneName = ({ machine, zone }: Model, id: string): FileText => fileName(machine, zone(id).name);
 
 /** "a, b, c and d", or the first four of them "and 3 more". */
-export function listed(items: readonly string[]): string {
+export function listed(items: readonly Said[]): Said | readonly Said[] {
   const few = items.slice(0, 4);
-  const more = items.length - few.length;
-  return more > 0
-    ? `${few.join(', ')} and ${more} more`
-    : few.length > 1
-      ? `${few.slice(0, -1).join(', ')} and ${few.at(-1)}`
-      : (few[0] ?? '');
+  const n = items.length - few.length;
+  return n > 0 ? say('list.more', { items: few, n }) : few;
 }
+
+/** Whether a joint's English name is of several ("bottom cover screws") or of one ("fan plug"). */
+export const numberOf = ({ name }: Joint): 'plural' | 'one' => (/[^s]s$/.test(name) ? 'plural' : 'one');
+
+/** "a or b or c". */
+export const anyOf = (items: readonly Said[]): Said =>
+  items.slice(1).reduce<Said>((one, other) => say('list.anyOf', { one, other }), items[0] ?? '');
 
 /** One line that says what, and another that says how. */
 export interface Phrase {
-  text: string;
-  detail?: string;
+  text: Said;
+  detail?: Said | undefined;
 }

@@ -1,11 +1,11 @@
-import { inSentence } from './text';
+import { type Said, say } from '../language';
 
 /** The tray sheet. */
 export const TRAY = {
-  title: (machine: string) => `${machine}: tray`,
-  trueSize: 'Print at 100 %. Screws are drawn at true size.',
-  ruler: (mm: number) => `${mm} mm: check with a ruler`,
-  bin: (number: number, count: number, size: string) => `${number}. ${count} × ${size}`,
-  stay: (part: string) => `stay in the ${inSentence(part)}`,
-  notInto: (group: string) => `not into ${inSentence(group)}`
+  title: (machine: string): Said => say('tray.title', { machine }),
+  trueSize: say('tray.trueSize'),
+  ruler: (mm: number): Said => say('tray.ruler', { mm }),
+  bin: (number: number, count: number, size: Said): Said => say('tray.bin', { number, count, size }),
+  stay: (part: Said): Said => say('tray.stay', { part }),
+  notInto: (group: Said): Said => say('tray.notInto', { group })
 };

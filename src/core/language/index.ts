@@ -1,0 +1,14 @@
+export { catalogueOf } from './catalogue';
+export {
+  Language,
+  LANGUAGES,
+  passage,
+  SaidSchema,
+  type Arg,
+  type FileText,
+  type Message,
+  type Passage,
+  type Said
+} from './said';
+export { say, word, wordsOf } from './say';
+export { speaker, spoken, type Catalogue, type Speak, type Spoken } from './speak';
