@@ -20,6 +20,7 @@ import { personOfSession, SESSION_COOKIE } from '$lib/server/sign-in/sessions';
 import { environmentFaults } from '$lib/server/settings/environment';
 import { themeOf } from '$lib/server/http/theme';
 import { asking } from '$lib/server/planning/threads';
+import { here, languageAsked, speaking } from '$lib/server/http/here';
 
 // Streams first: the server waits for every answer to end before it says that it is shut.
 process.once('eager-wrench:stopping', () => void closeFeed());
@@ -36,17 +37,27 @@ export const handle: Handle = async ({ event, resolve }) => {
   const started = performance.now();
   event.locals.requestId = crypto.randomUUID();
   event.locals.theme = themeOf(event.cookies);
+  event.locals.language = languageAsked(event.request.headers.get('accept-language'));
   let status = 303;
   let end: (() => void) | undefined;
   // The request's own: of a form that was read before, the signal would say nothing.
   const { signal } = event.request;
   try {
-    const refused = (await gate(event)) ?? (await limits(event, (ended) => (end = ended)));
+    const refused = await speaking.run(
+      event.locals.language,
+      async () => (await gate(event)) ?? (await limits(event, (ended) => (end = ended)))
+    );
+    event.locals.language = event.locals.person?.language ?? event.locals.language;
     const asker = { person: event.locals.person?.id ?? '', signal };
     let response =
       refused ??
-      (await asking.run(asker, async () =>
-        resolve(event, { transformPageChunk: ({ html }) => html.replace('%ew.theme%', event.locals.theme) })
+      (await speaking.run(event.locals.language, () =>
+        asking.run(asker, async () =>
+          resolve(event, {
+            transformPageChunk: ({ html }) =>
+              html.replace('%ew.theme%', event.locals.theme).replace('%ew.language%', event.locals.language)
+          })
+        )
       ));
     // A page that could not be loaded says why as every other answer does.
     if (event.locals.thrown !== undefined) response = failed(event, event.locals.thrown);
@@ -74,25 +85,16 @@ export const handle: Handle = async ({ event, resolve }) => {
   }
 };
 
-const OUR_FAULT = 'Something went wrong on our side. Nothing that was saved is lost.';
-
 /** What is not our fault has a status of its own: the database is away or its disk is full, somebody asks for too much. */
 function failed(event: RequestEvent, thrown: unknown): Response {
   if (isHttpError(thrown)) return refuse(event, thrown.status, thrown.body.message);
   if (thrown instanceof TooMuchAtOnce) return refuse(event, 429, thrown.message);
   // Its sender's fault, and answered as that: the log's errors are those of the shop's own.
-  if (isUnfit(thrown))
-    return refuse(
-      event,
-      422,
-      'Something in this request cannot be kept as it is: a character that nobody sees, or a value out of reach. Nothing was changed.'
-    );
+  if (isUnfit(thrown)) return refuse(event, 422, here().t('server.somethingInThisRequestCannotBe'));
   log.error({ request: event.locals.requestId, err: thrown }, 'unexpected');
-  if (isOutOfReach(thrown))
-    return refuse(event, 503, 'The database does not answer. Nothing that was saved is lost; try again in a moment.');
-  if (isFull(thrown))
-    return refuse(event, 507, 'The server has no room left. Nothing that was saved is lost; tell a lead.');
-  return refuse(event, 500, OUR_FAULT);
+  if (isOutOfReach(thrown)) return refuse(event, 503, here().t('server.theDatabaseDoesNotAnswerNothing'));
+  if (isFull(thrown)) return refuse(event, 507, here().t('server.theServerHasNoRoomLeft'));
+  return refuse(event, 500, here().t('server.ourFault'));
 }
 
 type RequestEvent = Parameters<Handle>[0]['event'];
@@ -109,7 +111,8 @@ function refuse(event: RequestEvent, status: number, message: string): Response 
 }
 
 async function gate(event: RequestEvent): Promise<Response | undefined> {
-  if (!isOurs(event.request, event.url.origin)) return refuse(event, 403, 'This request comes from another site.');
+  if (!isOurs(event.request, event.url.origin))
+    return refuse(event, 403, here().t('server.thisRequestComesFromAnotherSite'));
   const token = event.cookies.get(SESSION_COOKIE);
   if (token && event.route.id !== '/healthz') event.locals.person = await personOfSession(pool(), token);
   switch (judge(event.route.id, event.request.method, event.locals.person?.role)) {
@@ -117,12 +120,12 @@ async function gate(event: RequestEvent): Promise<Response | undefined> {
       return undefined;
     case 'sign-in':
       if (event.url.pathname.startsWith('/api/') || event.request.method !== 'GET')
-        return refuse(event, 401, 'Sign in first.');
+        return refuse(event, 401, here().t('server.signInFirst'));
       return redirect(303, `/signin?to=${encodeURIComponent(event.url.pathname + event.url.search)}`);
     case 'forbidden':
-      return refuse(event, 403, 'Your role does not allow this. Ask a lead.');
+      return refuse(event, 403, here().t('server.yourRoleDoesNotAllowThis'));
     case 'unknown':
-      return refuse(event, 404, 'There is no such page.');
+      return refuse(event, 404, here().t('server.thereIsNoSuchPage'));
   }
 }
 
@@ -139,7 +142,7 @@ function addressOf(event: RequestEvent): string {
 async function limits(event: RequestEvent, ended: (end: () => void) => void): Promise<Response | undefined> {
   if (event.request.method !== 'POST') return undefined;
   const end = begin(event.locals.person?.id ?? `at ${addressOf(event)}`);
-  if (!end) return refuse(event, 429, 'Too much at once: wait until some of it has been answered.');
+  if (!end) return refuse(event, 429, here().t('server.tooManyRequestsAtOnceWait'));
   ended(end);
   if (event.url.pathname.startsWith('/api/')) return undefined;
   const form = await readForm(event.request);
@@ -168,5 +171,5 @@ function harden(event: RequestEvent, response: Response): Response {
 
 export const handleError: HandleServerError = ({ error: thrown, event, status, message }) => {
   if (status >= 500) event.locals.thrown = thrown;
-  return { message: status === 500 ? OUR_FAULT : message, request: event.locals.requestId };
+  return { message: status === 500 ? here().t('server.ourFault') : message, request: event.locals.requestId };
 };

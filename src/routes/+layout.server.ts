@@ -7,5 +7,6 @@ export const load: LayoutServerLoad = async ({ locals }) => ({
   /** Days, times and amounts are written as the shop has it, on the server and in the browser. */
   place: locals.person ? (await shopSettings(pool())).place : STANDARD_PLACE,
   person: locals.person ? { id: locals.person.id, name: locals.person.name, role: locals.person.role } : null,
+  language: locals.language,
   theme: locals.theme
 });

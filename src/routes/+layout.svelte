@@ -1,5 +1,6 @@
 <script lang="ts">
   import '../app.css';
+  import { untrack } from 'svelte';
   import { afterNavigate, beforeNavigate } from '$app/navigation';
   import { navigating, page, updated } from '$app/state';
   import { takeOver } from '$lib/offline/pages';
@@ -7,14 +8,17 @@
   import ThemeSwitch from '$lib/ui/ThemeSwitch.svelte';
   import Working from '$lib/ui/Working.svelte';
   import LogOut from '@lucide/svelte/icons/log-out';
+  import { setWords, translator } from '$lib/words';
 
   let { data, children } = $props();
+  // Another language is another page: it is loaded anew as a whole.
+  const { t } = untrack(() => setWords(translator(data.language, data.catalogue)));
   const places = $derived([
-    { href: '/jobs', name: 'Jobs' },
-    { href: '/machines', name: 'Machines' },
-    { href: '/spares', name: 'Spares' },
-    ...(data.person?.role === 'lead' ? [{ href: '/people', name: 'People' }] : []),
-    { href: '/settings', name: 'Settings' }
+    { href: '/jobs', name: t('common.jobs') },
+    { href: '/machines', name: t('common.machines') },
+    { href: '/spares', name: t('common.spares') },
+    ...(data.person?.role === 'lead' ? [{ href: '/people', name: t('common.people') }] : []),
+    { href: '/settings', name: t('common.settings') }
   ]);
   const isHere = (href: string) => page.url.pathname.startsWith(href);
 
@@ -35,19 +39,23 @@
   });
 </script>
 
-{#if navigating.to}<div class="loading" role="progressbar" aria-label="Loading {navigating.to.url.pathname}"></div>{/if}
+{#if navigating.to}<div
+    class="loading"
+    role="progressbar"
+    aria-label={t('common.loading', { page: navigating.to.url.pathname })}
+  ></div>{/if}
 {#if navigating.to && isSlow}<div class="slow sheet"><Working inLine /></div>{/if}
-<a href="#main" class="skip">Skip to the page</a>
+<a href="#main" class="skip">{t('common.skipToTheContent')}</a>
 {#if data.person}
   <header
     class="no-print flex h-13 items-center gap-6 border-b border-rule bg-sheet px-5 max-lg:justify-between max-lg:px-3"
   >
     <a href="/jobs" class="flex items-center gap-2.5 font-semibold">
       <img src="/mark.svg" alt="" width="26" height="26" />
-      Eager Wrench
+      {t('common.eagerWrench2')}
     </a>
-    <Fold name={places.find((p) => isHere(p.href))?.name ?? 'Places'} to="right">
-      <nav aria-label="Places" class="lg:flex lg:gap-1">
+    <Fold name={places.find((p) => isHere(p.href))?.name ?? t('common.menu')} to="right">
+      <nav aria-label={t('common.menu')} class="lg:flex lg:gap-1">
         {#each places as place (place.href)}
           <a
             href={place.href}
@@ -62,9 +70,11 @@
         class="ml-auto flex items-center gap-4 max-lg:mt-1.5 max-lg:border-t max-lg:border-rule max-lg:px-4 max-lg:pt-3 max-lg:pb-1.5"
       >
         <ThemeSwitch theme={data.theme} />
-        <a class="text-soft hover:text-ink" href="/me">{data.person.name}, {data.person.role}</a>
+        <a class="text-soft hover:text-ink" href="/me"
+          >{t('common.nameAndRole', { name: data.person.name, role: t('common.role', { role: data.person.role }) })}</a
+        >
         <form method="POST" action="/signout">
-          <button class="button" aria-label="Sign out"><LogOut size={16} aria-hidden="true" /></button>
+          <button class="button" aria-label={t('common.signOut')}><LogOut size={16} aria-hidden="true" /></button>
         </form>
       </div>
     </Fold>

@@ -1,4 +1,5 @@
 import { PlanDesk, type Choices, type Plan, type PlanRequest, type Progress } from '../core/plan';
+import type { Said } from '$core/language';
 import { PlanningError } from '$core/goals';
 
 /** What a thread says of a plan: how it goes, the plan, or why there is none. All of it can be sent. */
@@ -6,7 +7,7 @@ export type Answer =
   | Progress
   | { stage: 'done'; plan: Plan }
   | { stage: 'proved'; plan: Omit<Plan, 'steps'> }
-  | { stage: 'refused'; message: string }
+  | { stage: 'refused'; message: Said }
   | { stage: 'choices'; choices: Choices };
 
 /** How long a thread works before it listens again, ms. */
@@ -56,6 +57,6 @@ export async function answer(
     }
   } catch (error) {
     if (!(error instanceof PlanningError)) throw error;
-    say({ stage: 'refused', message: error.message });
+    say({ stage: 'refused', message: error.said });
   }
 }

@@ -1,5 +1,6 @@
 import type { MessagePort } from 'node:worker_threads';
 import { drawingSvg, untouched } from '../core/drawing';
+import { catalogueOf, speaker, type Language } from '../core/language';
 import { readMachineFile } from '../core/formats';
 import { modelOf, type Machine } from '../core/machine';
 import type { Plan, PlanRequest } from '../core/plan';
@@ -18,7 +19,7 @@ export type Task =
       port: MessagePort;
     }
   | { do: 'read'; text: string }
-  | { do: 'draw'; machine: Machine; zone: string; from?: number; goals?: string[] }
+  | { do: 'draw'; machine: Machine; zone: string; from?: number; goals?: string[]; language: Language }
   | { do: 'print'; paper: Paper };
 
 /** How a plan goes: it stands, or its order is searched on, with the best cost so far and what is proved of it. */
@@ -48,6 +49,7 @@ export default async function work(task: Task): Promise<Done<Task>> {
     }
     case 'draw':
       return drawingSvg(modelOf(task.machine), task.zone, untouched(), {
+        speak: speaker(task.language, await catalogueOf(task.language)),
         ...(task.from === undefined ? {} : { from: task.from }),
         ...(task.goals ? { goals: task.goals } : {})
       });

@@ -1,3 +1,5 @@
+import type { Said } from '$core/language';
+import { message } from '$lib/words';
 import { gapOf } from '$core/solve';
 import type { Choices, Plan, PlanRequest } from '$core/plan';
 import type { Asked, Told } from '$workers/plan-web';
@@ -17,7 +19,7 @@ const PATIENCE_MS = 20_000;
 export class LivePlan {
   /** The plan for what is chosen now; while a newer one is being made, the last one stays. */
   plan = $state.raw<Plan>();
-  problem = $state<string>();
+  problem = $state.raw<Said>();
   /** An answer to the newest question is still to come. */
   waiting = $state(false);
   /** The plan stands, its proof is still under way. */
@@ -79,7 +81,7 @@ export class LivePlan {
     worker.onmessage = ({ data }) => this.hear(data);
     worker.onerror = (event) => {
       event.preventDefault();
-      this.fail('The planner stopped unexpectedly. Choose again to start it anew.');
+      this.fail(message('plan.stoppedUnexpectedly'));
     };
     return worker;
   }
@@ -87,11 +89,11 @@ export class LivePlan {
   private watch(): void {
     clearTimeout(this.watchdog);
     this.watchdog = setTimeout(() => {
-      if (this.waiting) this.fail('This takes too long to work out here. Choose less at once, or choose again.');
+      if (this.waiting) this.fail(message('plan.takesTooLong'));
     }, this.patienceMs);
   }
 
-  private fail(why: string): void {
+  private fail(why: Said): void {
     clearTimeout(this.watchdog);
     this.worker?.terminate();
     this.worker = undefined;

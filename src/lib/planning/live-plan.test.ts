@@ -75,7 +75,7 @@ describe('planning while one chooses', () => {
     const { live, workers } = desk();
     live.ask(request);
     workers[0]!.onerror!({ preventDefault() {} } as ErrorEvent);
-    expect(live.problem).toMatch(/stopped unexpectedly/);
+    expect(live.problem).toEqual({ say: 'plan.stoppedUnexpectedly' });
     live.ask(request);
     expect(workers.length).toBe(2);
     live.close();
@@ -84,7 +84,7 @@ describe('planning while one chooses', () => {
   it('ends a worker that says nothing, and asks another', async () => {
     const { live, asked, workers, tell } = desk(20);
     live.ask(request);
-    await expect.poll(() => live.problem).toMatch(/too long/);
+    await expect.poll(() => live.problem).toEqual({ say: 'plan.takesTooLong' });
     expect([workers[0]!.ended, live.waiting]).toEqual([true, false]);
     live.ask(request);
     tell(asked[1]!.id, { stage: 'first', plan: plan('quick') });

@@ -1,5 +1,8 @@
 <script lang="ts">
   import Delete from '@lucide/svelte/icons/delete';
+  import { useWords } from '$lib/words';
+
+  const { t } = useWords();
 
   /** The count of screws, by number: typed on a keyboard anywhere on the page, or tapped here. */
   let { expected, value = $bindable('') }: { expected: number; value: string } = $props();
@@ -14,16 +17,16 @@
   <div class="text-center max-sm:flex max-sm:items-center max-sm:gap-3">
     <output
       class="figure block min-w-28 rounded-lg border-2 border-rule-strong bg-sunk px-3 text-6xl leading-[1.35] font-bold max-sm:min-w-20 max-sm:text-4xl"
-      aria-label="Counted">{value === '' ? '–' : value}</output
+      aria-label={t('common.counted')}>{value === '' ? '–' : value}</output
     >
-    <span class="text-base text-soft">of {expected} expected</span>
+    <span class="text-base text-soft">{t('common.ofExpected', { expected })}</span>
   </div>
   <!-- Taps leave the focus where it was, so that the next Enter still means done. -->
   <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
   <div
     class="grid grid-cols-6 gap-1.5"
     role="group"
-    aria-label="Count"
+    aria-label={t('common.count')}
     onpointerdown={(e) => e.preventDefault()}
     onmousedown={(e) => e.preventDefault()}
   >
@@ -33,7 +36,7 @@
         tabindex="-1"
         class="button figure size-13 p-0 text-xl max-sm:w-full"
         onclick={() => press(key)}
-        aria-label={key === 'Backspace' ? 'Delete a digit' : key}
+        aria-label={key === 'Backspace' ? t('common.deleteADigit') : key}
         >{#if key === 'Backspace'}<Delete size={22} aria-hidden="true" />{:else}{key}{/if}</button
       >
     {/each}
@@ -42,7 +45,7 @@
       tabindex="-1"
       class="button figure size-13 p-0 text-sm max-sm:w-full"
       onclick={() => (value = String(expected))}
-      aria-label="All {expected}">all</button
+      aria-label={t('common.all', { expected })}>{t('common.all2')}</button
     >
   </div>
 </div>

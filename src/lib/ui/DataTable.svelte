@@ -10,6 +10,9 @@
   } from '@tanstack/table-core';
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
+  import { useWords } from '$lib/words';
+
+  const { t } = useWords();
 
   /** Rows to sort by any column and to filter by any word; a row may be chosen, and pointed at from elsewhere. */
   interface Props {
@@ -63,17 +66,17 @@
 <div class="flex h-full min-h-0 flex-col">
   <div class="flex items-center gap-3 pb-2">
     <label class="flex-1"
-      ><span class="sr-only">Filter {caption.toLowerCase()}</span><input
+      ><span class="sr-only">{t('common.filter', { column: caption.toLowerCase() })}</span><input
         class="field"
         type="search"
-        placeholder="Filter"
+        placeholder={t('common.filter2')}
         bind:value={filter}
       /></label
     >
     <span class="text-sm whitespace-nowrap text-soft" role="status"
       >{shown.length === rows.length ? rows.length : `${shown.length} of ${rows.length}`}</span
     >
-    {#if download}<a class="button" href={download} download>CSV</a>{/if}
+    {#if download}<a class="button" href={download} download>{t('common.csv')}</a>{/if}
   </div>
   <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
   <div class="min-h-0 flex-1 overflow-auto" tabindex="0" role="region" aria-label={caption}>
@@ -117,7 +120,7 @@
         {:else}
           <tr
             ><td colspan={columns.length} class="py-6 text-center text-soft"
-              >{rows.length === 0 ? 'None.' : 'Nothing matches.'}</td
+              >{rows.length === 0 ? t('common.none') : t('common.nothingMatches')}</td
             ></tr
           >
         {/each}

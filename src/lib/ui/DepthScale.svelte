@@ -2,6 +2,9 @@
   import type { Model } from '$core/machine';
   import { type Plan } from '$core/plan';
   import { goalParts } from '$core/goals';
+  import { named, useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** The depth of the machine as a scale along the drawing: what lies at which level, how deep one is, where the target lies; without a plan the scale alone. */
   let {
@@ -24,7 +27,7 @@
       .flatMap((p) =>
         p.shapes
           .filter((s) => s.zone === zone)
-          .map((s) => ({ id: p.id, name: p.name, depth: s.depth[0], isGoal: goals.has(p.id) }))
+          .map((s) => ({ id: p.id, name: told(named(model, p.name)), depth: s.depth[0], isGoal: goals.has(p.id) }))
       )
       .sort((a, b) => a.depth - b.depth || Number(b.isGoal) - Number(a.isGoal));
     return found;
@@ -51,7 +54,7 @@
     width="100%"
     height={H}
     role="img"
-    aria-label="Depth scale, {deepest} mm; {now === undefined ? '' : `now at ${now} mm`}"
+    aria-label={t('common.depthScaleMm', { deepest, now: now === undefined ? '' : t('common.nowAtMm', { now }) })}
   >
     {#each Array.from({ length: deepest + 1 }, (_, i) => i) as mm (mm)}
       <path d="M26 {y(mm)}h{mm % 2 === 0 ? 8 : 5}" class="tick" />

@@ -1,5 +1,8 @@
 <script lang="ts">
   import type { Plan } from '$core/plan';
+  import { useWords } from '$lib/words';
+
+  const { t } = useWords();
 
   /** The job as a dive: steps from left to right, depth in the machine downwards, and where one is now. */
   let { plan, at, onselect }: { plan: Plan; at?: number; onselect?: (index: number) => void } = $props();
@@ -42,7 +45,7 @@
     viewBox="0 0 {W} {H}"
     preserveAspectRatio="none"
     role="img"
-    aria-label="Depth of each step: down {deepest} mm and back up"
+    aria-label={t('common.depthOfEachStepDownMm', { deepest })}
     class="min-h-0 w-full flex-1 {onselect ? 'cursor-pointer' : ''}"
     onclick={onselect ? pick : undefined}
   >
@@ -76,11 +79,11 @@
     {/if}
   </svg>
   <div class="relative h-5 shrink-0 text-sm text-soft" aria-hidden="true">
-    <span class="absolute left-1">down</span>
-    {#if turn >= 0}<span class="absolute -translate-x-1/2" style:left="{x(turn) / 10}%">swap</span>{/if}
-    {#if prove >= 0}<span class="absolute -translate-x-full" style:left="{x(prove - 1) / 10 - 1}%">up</span><span
-        class="absolute right-1">prove</span
-      >{/if}
+    <span class="absolute left-1">{t('common.down')}</span>
+    {#if turn >= 0}<span class="absolute -translate-x-1/2" style:left="{x(turn) / 10}%">{t('common.swap')}</span>{/if}
+    {#if prove >= 0}<span class="absolute -translate-x-full" style:left="{x(prove - 1) / 10 - 1}%"
+        >{t('common.backUp')}</span
+      ><span class="absolute right-1">{t('common.test')}</span>{/if}
   </div>
 </div>
 

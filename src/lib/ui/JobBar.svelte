@@ -2,6 +2,9 @@
   import { settledAt, type JobPage, type Waits } from '$core/job';
   import { WAITS } from '$core/words';
   import Fold from './Fold.svelte';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** Where one is with a job, and what it waits for: the way from the counter to the bench, left to right. */
   interface Props {
@@ -11,14 +14,19 @@
   let { job, here }: Props = $props();
 
   const places = $derived([
-    { id: 'intake', name: 'Intake' },
-    { id: 'fault', name: 'Fault' },
-    { id: 'cell', name: 'Cell' },
-    { id: 'plan', name: 'Plan' },
-    { id: 'spares', name: 'Spares and quote' },
+    { id: 'intake', name: t('common.intake') },
+    { id: 'fault', name: t('common.diagnosis') },
+    { id: 'cell', name: t('common.battery') },
+    { id: 'plan', name: t('common.plan') },
+    { id: 'spares', name: t('common.sparesAndQuote') },
     ...(job.stage === 'planned'
       ? []
-      : [{ id: job.stage === 'closed' ? 'report' : 'bench', name: job.stage === 'closed' ? 'Report' : 'Bench' }])
+      : [
+          {
+            id: job.stage === 'closed' ? 'report' : 'bench',
+            name: job.stage === 'closed' ? t('common.report') : t('common.bench')
+          }
+        ])
   ]);
   const at = $derived(settledAt(job.waits));
 </script>
@@ -26,9 +34,12 @@
 <div
   class="no-print flex items-center gap-4 border-b border-rule bg-sunk px-5 text-sm max-lg:px-3 max-lg:py-1.5 lg:h-10"
 >
-  <span class="font-semibold whitespace-nowrap max-lg:sr-only">Job {job.number}</span>
-  <Fold name="Job {job.number}: {places.find((p) => p.id === here)?.name ?? 'places'}">
-    <nav aria-label="This job" class="flex min-w-0 items-center gap-0.5 max-lg:flex-col max-lg:items-stretch">
+  <span class="font-semibold whitespace-nowrap max-lg:sr-only">{t('common.job', { number: job.number })}</span>
+  <Fold name={t('common.job2', { number: job.number, name: places.find((p) => p.id === here)?.name ?? 'places' })}>
+    <nav
+      aria-label={t('common.thisJob')}
+      class="flex min-w-0 items-center gap-0.5 max-lg:flex-col max-lg:items-stretch"
+    >
       {#each places as place, i (place.id)}
         {#if i > 0}<span class="text-soft max-lg:hidden" aria-hidden="true">›</span>{/if}
         <a
@@ -43,8 +54,9 @@
     </nav>
   </Fold>
   <span class="ml-auto min-w-0 truncate max-lg:text-right max-lg:whitespace-normal">
-    {#if job.waits === 'nothing'}Closed{:else if at !== here}<a class="link" href="/jobs/{job.number}/{at}"
-        >Next: {WAITS[job.waits].toLowerCase()}</a
-      >{:else}<span class="font-semibold">{WAITS[job.waits]}</span>{/if}
+    {#if job.waits === 'nothing'}{t('common.closed')}{:else if at !== here}<a
+        class="link"
+        href="/jobs/{job.number}/{at}">{t('common.next', { waits: WAITS[job.waits] })}</a
+      >{:else}<span class="font-semibold">{told(WAITS[job.waits])}</span>{/if}
   </span>
 </div>

@@ -1,6 +1,9 @@
 <script lang="ts" generics="T">
   import type { Snippet } from 'svelte';
   import Working from './Working.svelte';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** Shows what a page is about when it is there, and until then that it is being worked out. */
   let { of, what, children }: { of: { now: T } | { later: Promise<T> }; what: string; children: Snippet<[T]> } =
@@ -15,16 +18,18 @@
       <h1 class="mb-3 text-2xl">{what}</h1>
       <Working />
       <p class="mt-2 text-soft">
-        It ends by itself after a minute at most, with the best that was found. You may leave this page.
+        {t('common.itEndsByItselfAfterA')}
       </p>
     </div>
   {:then found}
     {@render children(found)}
   {:catch failed}
     <div class="mx-auto max-w-xl px-6 py-20" role="alert">
-      <h1 class="text-2xl">This could not be worked out</h1>
-      <p class="mt-3 text-lg">{failed?.body?.message ?? failed?.message}</p>
-      <p class="mt-5"><button type="button" class="button" onclick={() => location.reload()}>Try again</button></p>
+      <h1 class="text-2xl">{t('common.thisCouldNotBeCalculated')}</h1>
+      <p class="mt-3 text-lg">{told(failed?.body?.message ?? failed?.message)}</p>
+      <p class="mt-5">
+        <button type="button" class="button" onclick={() => location.reload()}>{t('common.tryAgain')}</button>
+      </p>
     </div>
   {/await}
 {/if}

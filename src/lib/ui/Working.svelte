@@ -2,6 +2,9 @@
   import { onMount } from 'svelte';
   import { number } from './dates';
   import { duration } from './format';
+  import { useWords } from '$lib/words';
+
+  const { t } = useWords();
 
   /** That something is still being worked out on the server: what is being done, for how long, and how near it is. */
   let { inLine = false }: { inLine?: boolean } = $props();
@@ -32,15 +35,19 @@
   const farthest = $derived(Math.max(...pieces.flatMap((p) => p.gap ?? [])));
   const how = $derived(
     count('working') > 0
-      ? 'Looking for what has to come off.'
+      ? t('common.findingWhatHasToComeOff')
       : count('proving') > 0
-        ? `A plan stands; looking for a shorter order${Number.isFinite(farthest) ? `, at most ${number(Math.ceil(1000 * farthest) / 10, 1)} % away` : ''}.`
+        ? t('common.thereIsAPlanCheckingFor', {
+            farthest: Number.isFinite(farthest)
+              ? t('common.atMostLongerThanTheShortest', { farthest: number(Math.ceil(1000 * farthest) / 10, 1) })
+              : ''
+          })
         : count('waiting') > 0
-          ? 'Waiting for its turn: others are being planned for.'
+          ? t('common.waitingOtherPlansAreCalculatedFirst')
           : ''
   );
 </script>
 
 <p class={inLine ? '' : 'text-lg'} role="status">
-  Still working{seconds > 0 ? `, for ${duration(seconds)}` : ''}. {how}
+  {t('common.stillWorking', { seconds: seconds > 0 ? t('common.for', { seconds: duration(seconds) }) : '', how })}
 </p>

@@ -1,25 +1,26 @@
+import { message } from '$lib/words';
 import { refused, type Result } from '$core/result';
 
 /** What the bench's keys do. Digits go to the count. */
 export const KEYS = {
-  done: { keys: ['Enter', ' '], means: 'Done' },
-  undo: { keys: ['u'], means: 'Take back the last fact' },
-  notSo: { keys: ['n'], means: 'Not so: something is not as expected' },
-  fails: { keys: ['f'], means: 'A test fails' },
-  absent: { keys: ['x'], means: 'A test does not apply here' },
-  resists: { keys: ['r'], means: 'It resists: what may still hold the part' },
-  screw: { keys: ['w'], means: 'Which screw is this?' },
-  photo: { keys: ['c'], means: 'Photos of this step' },
-  replan: { keys: ['g'], means: 'Change the plan from here' },
-  listings: { keys: ['b'], means: 'Listings from before and after the work' },
-  note: { keys: ['m'], means: 'Write a note' },
-  pause: { keys: ['p'], means: 'Pause or go on' },
-  ahead: { keys: ['ArrowRight'], means: 'Look ahead' },
-  back: { keys: ['ArrowLeft'], means: 'Look back' },
-  here: { keys: ['Escape'], means: 'Back to the step in hand' },
-  near: { keys: ['z'], means: 'Drawing: closer, or all of it' },
-  speak: { keys: ['s'], means: 'Speak the steps, or be silent' },
-  help: { keys: ['?'], means: 'These keys' }
+  done: { keys: ['Enter', ' '], means: message('keys.done') },
+  undo: { keys: ['u'], means: message('keys.undo') },
+  notSo: { keys: ['n'], means: message('keys.notSo') },
+  fails: { keys: ['f'], means: message('keys.fails') },
+  absent: { keys: ['x'], means: message('keys.absent') },
+  resists: { keys: ['r'], means: message('keys.resists') },
+  screw: { keys: ['w'], means: message('keys.screw') },
+  photo: { keys: ['c'], means: message('keys.photo') },
+  replan: { keys: ['g'], means: message('keys.replan') },
+  listings: { keys: ['b'], means: message('keys.listings') },
+  note: { keys: ['m'], means: message('keys.note') },
+  pause: { keys: ['p'], means: message('keys.pause') },
+  ahead: { keys: ['ArrowRight'], means: message('keys.ahead') },
+  back: { keys: ['ArrowLeft'], means: message('keys.back') },
+  here: { keys: ['Escape'], means: message('keys.here') },
+  near: { keys: ['z'], means: message('keys.near') },
+  speak: { keys: ['s'], means: message('keys.speak') },
+  help: { keys: ['?'], means: message('keys.help') }
 } as const;
 export type Key = keyof typeof KEYS;
 /** Keys that a person chose instead, one for each. */
@@ -54,11 +55,11 @@ export function keyOf(event: KeyboardEvent, chosen: Chosen = {}): Key | undefine
 export function choose(chosen: Chosen, key: Key, event: Pick<KeyboardEvent, 'key'>): Result<{ chosen: Chosen }> {
   const pressed = named(event);
   if (/^\d$/.test(pressed) || pressed === 'Backspace')
-    return refused('counts', `${shownKey(pressed)} counts the screws.`);
+    return refused('counts', message('keys.counts', { key: shownKey(pressed) }));
   if (['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 'Dead', 'Unidentified'].includes(pressed))
-    return refused('needed', 'That key is needed for other things.');
+    return refused('needed', message('keys.needed'));
   const other = (Object.keys(KEYS) as Key[]).find((k) => k !== key && keysOf(k, chosen).includes(pressed));
-  if (other) return refused('taken', `${shownKey(pressed)} already means: ${KEYS[other].means}.`);
+  if (other) return refused('taken', message('keys.taken', { key: shownKey(pressed), means: KEYS[other].means }));
   const { [key]: _, ...rest } = chosen;
   return {
     ok: true,

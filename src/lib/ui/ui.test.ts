@@ -41,7 +41,7 @@ describe('keys at the bench', () => {
   });
   const chosenFor = (chosen: Chosen, key: keyof typeof KEYS, pressed: string) => {
     const answer = choose(chosen, key, { key: pressed });
-    if (!answer.ok) throw new Error(whyNot(answer));
+    if (!answer.ok) throw new Error(String(whyNot(answer)));
     return answer.chosen;
   };
   it('may be others, one for each, and come back to what they were', () => {

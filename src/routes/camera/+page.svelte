@@ -1,8 +1,10 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { PHOTO_MAX_BYTES } from '$lib/photo-limits';
-  import { plural } from '$lib/ui/format';
   import Camera from '@lucide/svelte/icons/camera';
+  import { useWords } from '$lib/words';
+
+  const { t } = useWords();
 
   interface AtHand {
     job: number;
@@ -23,11 +25,11 @@
   async function ask(path: string, init?: RequestInit): Promise<unknown> {
     const response = await fetch(path, init).catch(() => undefined);
     if (!response) {
-      problem = 'The server does not answer. Stay near the bench\u2019s network and try again.';
+      problem = t('camera.theServerDoesNotAnswerStay');
       return undefined;
     }
     const answer = (await response.json().catch(() => ({}))) as { message?: string };
-    problem = response.ok ? '' : (answer.message ?? 'The server refuses.');
+    problem = response.ok ? '' : (answer.message ?? t('camera.theServerRefuses'));
     isOver ||= response.status === 410;
     return response.ok ? answer : undefined;
   }
@@ -56,7 +58,7 @@
     event.currentTarget.value = '';
     for (const file of files) {
       if (file.size > PHOTO_MAX_BYTES) {
-        problem = `The picture is larger than ${PHOTO_MAX_BYTES / 1e6} MB.`;
+        problem = t('camera.thePictureIsLargerThanMb', { mB: PHOTO_MAX_BYTES / 1e6 });
         continue;
       }
       sending++;
@@ -67,28 +69,32 @@
   }
 </script>
 
-<svelte:head><title>Camera · Eager Wrench</title></svelte:head>
+<svelte:head><title>{t('camera.cameraEagerWrench')}</title></svelte:head>
 
 <div class="mx-auto flex min-h-dvh max-w-md flex-col px-4 py-6">
   <p class="flex items-center gap-2.5 font-semibold">
-    <img src="/mark.svg" alt="" width="26" height="26" /> Eager Wrench
+    <img src="/mark.svg" alt="" width="26" height="26" />
+    {t('camera.eagerWrench')}
   </p>
   {#if isOver}
-    <h1 class="mt-10 text-2xl">The camera is shut</h1>
+    <h1 class="mt-10 text-2xl">{t('camera.theCameraIsClosed')}</h1>
     <p class="mt-2 text-lg" role="alert">{problem}</p>
-    {#if sent > 0}<p class="mt-2 text-soft">{plural(sent, 'picture')} arrived.</p>{/if}
+    {#if sent > 0}<p class="mt-2 text-soft">{t('camera.arrived', { sent: t('count.picture', { n: sent }) })}</p>{/if}
   {:else if now}
-    <h1 class="mt-6 text-lg text-soft">Camera of job {now.job}</h1>
+    <h1 class="mt-6 text-lg text-soft">{t('camera.cameraOfJob', { job: now.job })}</h1>
     <p class="mt-1 text-3xl leading-tight font-bold" aria-live="polite">
-      {now.step ?? 'All steps are answered'}
+      {now.step ?? t('camera.allStepsAreDone')}
     </p>
     {#if problem}<p class="mt-4 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">{problem}</p>{/if}
     <p class="mt-4 text-lg" role="status">
-      {#if sending > 0}Sending ...{:else if sent > 0}{plural(sent, 'picture')} at the bench{/if}
+      {#if sending > 0}{t('camera.sending')}{:else if sent > 0}{t('camera.atTheBench', {
+          sent: t('count.picture', { n: sent })
+        })}{/if}
     </p>
     <div class="mt-auto">
       <label class="button button-now shutter min-h-24 w-full text-2xl"
-        ><Camera size={30} aria-hidden="true" /> Take a picture<input
+        ><Camera size={30} aria-hidden="true" />
+        {t('camera.takeAPhoto')}<input
           class="sr-only"
           type="file"
           accept="image/jpeg,image/png,image/webp"
@@ -97,14 +103,14 @@
         /></label
       >
       <p class="mt-3 text-center text-soft">
-        In the name of {now.person}, for {plural(minutesLeft, 'minute')} more. It goes to the step in hand.
+        {t('camera.signedInAsForMoreThe', { person: now.person, minutesLeft: t('count.minute', { n: minutesLeft }) })}
       </p>
     </div>
   {:else if problem}
-    <h1 class="mt-10 text-2xl">No camera</h1>
+    <h1 class="mt-10 text-2xl">{t('camera.noCamera')}</h1>
     <p class="mt-2 text-lg" role="alert">{problem}</p>
   {:else}
-    <p class="mt-10 text-lg text-soft" role="status">Opening the camera ...</p>
+    <p class="mt-10 text-lg text-soft" role="status">{t('camera.openingTheCamera')}</p>
   {/if}
 </div>
 

@@ -9,6 +9,7 @@ import { shopSettings } from '$lib/server/settings/shop';
 import { dropView, savedViews, saveView } from '$lib/server/jobs/views';
 import type { Actions, PageServerLoad } from './$types';
 import { formOf } from '$lib/server/http/form';
+import { here } from '$lib/server/http/here';
 
 export const load: PageServerLoad = async ({ url, locals }) => {
   const query = queryFrom(url.searchParams);
@@ -40,7 +41,7 @@ const View = z.object({
 export const actions: Actions = {
   save: async ({ request, locals }) => {
     const asked = await formOf(request, View);
-    if (!asked.ok) return fail(400, { message: 'Give the view a name of up to 60 characters.' });
+    if (!asked.ok) return fail(400, { message: here().t('server.giveTheViewANameOf') });
     await saveView(pool(), locals.person!.id, asked.value);
     redirect(303, `/jobs?${asked.value.query}`);
   },

@@ -6,32 +6,38 @@
   import { page } from '$app/state';
   import { settledAt, type Waits } from '$core/job';
   import { day, moment } from '$lib/ui/dates';
-  import { duration, plural } from '$lib/ui/format';
+  import { duration } from '$lib/ui/format';
   import type { JobRow } from '$lib/server/jobs/jobs';
   import Plus from '@lucide/svelte/icons/plus';
   import X from '@lucide/svelte/icons/x';
   import { WAITS } from '$core/words';
+  import type { Said } from '$core/language';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   let { data, form } = $props();
   const mayStart = $derived(data.person?.role !== 'trainee');
   const all = $derived(Object.values(data.counts.waits).reduce((a, b) => a + b, 0));
-  const message = $derived((form as { message?: string } | null)?.message);
+  const message = $derived((form as { message?: Said } | null)?.message);
 
   /** The next thing to do with a job, by what it waits for. */
   const NEXT: Record<Waits, string> = {
-    stopped: 'See what to do',
-    triage: 'Ask the questions',
-    finding: 'Find the fault',
-    declined: 'Hand it back',
-    approval: 'Get the answer',
-    part: 'Get the part',
-    draining: 'See the cell',
-    bench: 'Look at the plan',
-    working: 'Go on at the bench',
-    signature: 'Look and sign',
-    nothing: 'Read the report'
+    stopped: t('jobs.seeWhatToDo'),
+    triage: t('jobs.answerTheSafetyQuestions'),
+    finding: t('jobs.findTheFault'),
+    declined: t('jobs.handItBack'),
+    approval: t('jobs.recordTheCustomersAnswer'),
+    part: t('jobs.orderThePart'),
+    draining: t('jobs.seeTheBattery'),
+    bench: t('jobs.openThePlan'),
+    working: t('jobs.continueAtTheBench'),
+    signature: t('jobs.checkAndSign'),
+    nothing: t('jobs.readTheReport')
   };
-  const title = $derived(data.query.closed ? 'Closed jobs' : data.query.waits ? WAITS[data.query.waits] : 'Jobs');
+  const title = $derived(
+    data.query.closed ? t('jobs.closedJobs') : data.query.waits ? told(WAITS[data.query.waits]) : t('jobs.jobs')
+  );
   /** In the order in which a job goes through them. */
   const LANES = Object.keys(WAITS).filter((w) => w !== 'nothing') as Waits[];
 
@@ -56,19 +62,19 @@
   const age = (job: JobRow) => Math.max(0, Math.floor((Date.now() - Date.parse(job.createdAt)) / 86_400_000));
 </script>
 
-<svelte:head><title>Jobs · Eager Wrench</title></svelte:head>
+<svelte:head><title>{t('jobs.jobsEagerWrench')}</title></svelte:head>
 
 <div class="grid grid-cols-1 lg:grid-cols-[230px_minmax(0,1fr)]">
   <aside
     class="flex items-center gap-3 border-rule px-3 pt-3 lg:block lg:min-h-[calc(100vh-52px)] lg:border-r lg:py-5"
-    aria-label="Which jobs"
+    aria-label={t('jobs.whichJobs')}
   >
     {#if mayStart}<a class="button button-act lg:w-full" href="/jobs/new"
-        ><Plus size={17} aria-hidden="true" /> New job</a
+        ><Plus size={17} aria-hidden="true" /> {t('jobs.newJob')}</a
       >{/if}
-    <Fold name={title === 'Jobs' ? 'All on hand' : title}>
+    <Fold name={title === 'Jobs' ? t('jobs.allOpen') : title}>
       <div class="max-lg:px-3 max-lg:py-1.5">
-        <nav class="lg:mt-4" aria-label="What jobs wait for">
+        <nav class="lg:mt-4" aria-label={t('jobs.whatJobsWaitFor')}>
           {#snippet lane(name: string, count: number | undefined, href: string, isHere: boolean, isLoud = false)}
             <a
               {href}
@@ -82,21 +88,26 @@
             >
           {/snippet}
           {@render lane(
-            'All on hand',
+            t('jobs.allOpen'),
             all,
             to({ waits: undefined, closed: undefined }),
             !data.query.waits && !data.query.closed
           )}
-          <p class="px-2.5 pt-3 pb-1 text-sm font-semibold text-soft">Waiting for</p>
+          <p class="px-2.5 pt-3 pb-1 text-sm font-semibold text-soft">{t('jobs.status')}</p>
           {#each LANES as w (w)}{@render lane(
-              WAITS[w],
+              told(WAITS[w]),
               data.counts.waits[w] ?? 0,
               to({ waits: w, closed: undefined }),
               data.query.waits === w,
               w === 'stopped'
             )}{/each}
           <div class="mt-3 border-t border-rule pt-3">
-            {@render lane('Closed', undefined, to({ closed: '1', waits: undefined }), data.query.closed === true)}
+            {@render lane(
+              t('jobs.closed'),
+              undefined,
+              to({ closed: '1', waits: undefined }),
+              data.query.closed === true
+            )}
           </div>
         </nav>
         <div class="mt-3 border-t border-rule pt-3">
@@ -106,7 +117,7 @@
               <form method="POST" action="?/drop" use:enhance={once()}>
                 <input type="hidden" name="name" value={view.name} /><button
                   class="flex size-8 items-center justify-center rounded text-soft hover:text-ink"
-                  aria-label="Drop the view {view.name}"><X size={14} aria-hidden="true" /></button
+                  aria-label={t('jobs.removeTheView', { name: view.name })}><X size={14} aria-hidden="true" /></button
                 >
               </form>
             </div>
@@ -118,12 +129,12 @@
                 name="name"
                 required
                 maxlength="60"
-                aria-label="Name of this view"
-                placeholder="keep this view as"
-              /><button class="button min-h-9 px-2.5 text-sm">Keep</button>
+                aria-label={t('jobs.nameOfThisView')}
+                placeholder={t('jobs.saveThisViewAs')}
+              /><button class="button min-h-9 px-2.5 text-sm">{t('jobs.save')}</button>
             </form>
           {/if}
-          {#if message}<p role="alert" class="mt-1 text-now">{message}</p>{/if}
+          {#if message}<p role="alert" class="mt-1 text-now">{told(message)}</p>{/if}
         </div>
       </div>
     </Fold>
@@ -135,67 +146,69 @@
         {title}
       </h1>
       <span class="text-soft" role="status"
-        >{data.isCapped ? `${data.counts.found} and more` : plural(data.counts.found, 'job')}</span
+        >{data.isCapped
+          ? t('jobs.andMore', { found: data.counts.found })
+          : t('count.job', { n: data.counts.found })}</span
       >
       <label class="max-md:w-full md:ml-auto md:w-72"
-        ><span class="sr-only">Search jobs</span><input
+        ><span class="sr-only">{t('jobs.searchJobs')}</span><input
           class="field"
           type="search"
-          placeholder="number, ship, serial, complaint"
+          placeholder={t('jobs.numberNameSerialNumberComplaint')}
           value={data.query.search ?? ''}
           oninput={search}
         /></label
       >
       {#if !data.query.closed}
         <label class="flex items-center gap-2 whitespace-nowrap"
-          >By <select
+          >{t('jobs.sortBy')}
+          <select
             class="field w-28"
             value={data.query.order}
             onchange={(e) =>
               void goto(to({ order: e.currentTarget.value === 'due' ? undefined : e.currentTarget.value }))}
-            ><option value="due">due day</option><option value="age">age</option></select
+            ><option value="due">{t('jobs.dueDate')}</option><option value="age">{t('jobs.age')}</option></select
           ></label
         >
       {/if}
-      <a class="button" href="/api/jobs.csv?{here}" download>CSV</a>
+      <a class="button" href="/api/jobs.csv?{here}" download>{t('jobs.csv')}</a>
     </div>
     {#if data.jobs.length === 0}
       <div class="sheet mt-5 px-8 py-14 text-center">
         {#if all === 0 && !here}
-          <p class="text-xl font-semibold">No jobs yet</p>
+          <p class="text-xl font-semibold">{t('jobs.noJobsYet')}</p>
           <p class="mx-auto mt-2 max-w-md text-soft">
-            A job starts with a machine and what is to be replaced in it, or with what is wrong; the plan follows from
-            that.
+            {t('jobs.aJobStartsWithAMachine')}
           </p>
-          {#if mayStart}<a class="button button-act mt-6" href="/jobs/new">Open the first job</a>{/if}
+          {#if mayStart}<a class="button button-act mt-6" href="/jobs/new">{t('jobs.openTheFirstJob')}</a>{/if}
         {:else}
           <p class="text-xl font-semibold">
             {data.query.search
-              ? 'Nothing with all of these words'
+              ? t('jobs.noJobHasAllOfThese')
               : data.query.closed
-                ? 'Nothing is closed yet'
-                : 'Nothing waits for this'}
+                ? t('jobs.noJobIsClosedYet')
+                : t('jobs.noJobHasThisStatus')}
           </p>
-          <a class="link mt-2 inline-block" href="/jobs">All on hand</a>
+          <a class="link mt-2 inline-block" href="/jobs">{t('jobs.allOpen')}</a>
         {/if}
       </div>
     {:else}
       <div class="sheet mt-4 overflow-hidden">
         <!-- svelte-ignore a11y_no_redundant_roles (laid out as cards it would cease to be a table) -->
         <table class="w-full table-fixed border-collapse max-lg:block" role="table">
-          <caption class="sr-only">Jobs</caption>
+          <caption class="sr-only">{t('jobs.jobs')}</caption>
           <thead class="max-lg:sr-only" role="rowgroup">
             <tr role="row" class="border-b border-rule-strong text-left text-sm text-soft">
-              <th scope="col" role="columnheader" class="w-15 py-2 pl-4 font-semibold">Job</th>
-              <th scope="col" role="columnheader" class="py-2 font-semibold">For</th>
-              <th scope="col" role="columnheader" class="w-40 py-2 font-semibold">Machine</th>
-              <th scope="col" role="columnheader" class="w-44 py-2 font-semibold">Work</th>
+              <th scope="col" role="columnheader" class="w-15 py-2 pl-4 font-semibold">{t('jobs.job')}</th>
+              <th scope="col" role="columnheader" class="py-2 font-semibold">{t('jobs.customer')}</th>
+              <th scope="col" role="columnheader" class="w-40 py-2 font-semibold">{t('jobs.machine')}</th>
+              <th scope="col" role="columnheader" class="w-44 py-2 font-semibold">{t('jobs.work')}</th>
               <th scope="col" role="columnheader" class="w-28 py-2 font-semibold"
-                >{data.query.closed ? 'Closed' : 'Due'}</th
+                >{data.query.closed ? t('jobs.closed') : t('jobs.due')}</th
               >
-              <th scope="col" role="columnheader" class="w-36 py-2 font-semibold">Where it stands</th>
+              <th scope="col" role="columnheader" class="w-36 py-2 font-semibold">{t('jobs.status')}</th>
               <th scope="col" role="columnheader" class="w-46 py-2 pr-3 font-semibold"
-                ><span class="sr-only">Next</span></th
+                ><span class="sr-only">{t('jobs.next')}</span></th
               >
             </tr>
           </thead>
@@ -204,7 +217,9 @@
               {@const text = NEXT[job.waits]}
               <tr role="row" class="card border-b border-rule align-top last:border-0">
                 <td role="cell" class="number figure py-2.5 pl-4"
-                  ><a class="link" href="/jobs/{job.number}/intake" aria-label="Job {job.number}">{job.number}</a></td
+                  ><a class="link" href="/jobs/{job.number}/intake" aria-label={t('jobs.job2', { number: job.number })}
+                    >{job.number}</a
+                  ></td
                 >
                 <td role="cell" class="who py-2.5 pr-4"
                   ><span class="font-semibold">{job.customer}</span>{#if job.complaint}<br /><span
@@ -215,41 +230,41 @@
                   >{job.maker} {job.model}<br /><span class="code text-sm text-soft">{job.serial}</span></td
                 >
                 <td role="cell" class="work py-2.5 pr-3"
-                  >{job.work}{#if job.p80Seconds && !job.closedAt}<br /><span class="text-sm text-soft"
-                      >up to {duration(job.p80Seconds)}</span
+                  >{told(job.work)}{#if job.p80Seconds && !job.closedAt}<br /><span class="text-sm text-soft"
+                      >{t('jobs.upTo', { p80Seconds: duration(job.p80Seconds) })}</span
                     >{/if}</td
                 >
                 <td role="cell" class="due py-2.5 pr-3">
                   {#if job.closedAt}{day(job.closedAt)}
                   {:else if job.dueOn}{#if job.dueOn < data.today}<span class="font-semibold text-now"
-                        >{day(job.dueOn)}, late</span
-                      >{:else if job.dueOn === data.today}<span class="font-semibold">Today</span>{:else}{day(
-                        job.dueOn
-                      )}{/if}
-                  {:else}<span class="text-soft">No date</span>{/if}
+                        >{t('jobs.late', { dueOn: day(job.dueOn) })}</span
+                      >{:else if job.dueOn === data.today}<span class="font-semibold">{t('jobs.today')}</span
+                      >{:else}{day(job.dueOn)}{/if}
+                  {:else}<span class="text-soft">{t('jobs.noDate')}</span>{/if}
                   {#if !job.closedAt && age(job) > 0}<br /><span class="text-sm text-soft"
-                      >here {plural(age(job), 'day')}</span
+                      >{t('jobs.here', { time: t('count.day', { n: age(job) }) })}</span
                     >{/if}
                 </td>
                 <td role="cell" class="stands py-2.5 pr-3">
                   {#if job.waits === 'working' && job.steps}
-                    On the bench, {job.startedBy}
+                    {t('jobs.onTheBench', { startedBy: job.startedBy })}
                     <div class="mt-1.5 flex items-center gap-2">
                       <div class="h-2 flex-1 overflow-hidden rounded-full bg-rule">
                         <div class="h-full bg-now" style:width="{(100 * job.stepsDone) / job.steps}%"></div>
                       </div>
                       <span class="figure text-sm text-soft">{job.stepsDone}/{job.steps}</span>
                     </div>
-                  {:else}<span class={job.waits === 'stopped' ? 'font-semibold text-now' : ''}>{WAITS[job.waits]}</span
+                  {:else}<span class={job.waits === 'stopped' ? 'font-semibold text-now' : ''}
+                      >{told(WAITS[job.waits])}</span
                     >{#if job.waits === 'draining' && job.waitsUntil}<br /><span class="text-sm text-soft"
-                        >until {moment(job.waitsUntil)}</span
+                        >{t('jobs.until', { waitsUntil: moment(job.waitsUntil) })}</span
                       >{/if}{/if}
                 </td>
                 <td role="cell" class="next py-2 pr-3"
                   ><a
                     class="button w-full px-2 whitespace-nowrap {job.waits === 'working' ? 'button-act' : ''}"
                     href="/jobs/{job.number}/{settledAt(job.waits)}"
-                    aria-label="{text}: job {job.number}">{text}</a
+                    aria-label={t('jobs.job3', { text, number: job.number })}>{text}</a
                   ></td
                 >
               </tr>
@@ -258,10 +273,18 @@
         </table>
       </div>
       {#if data.pages > 1}
-        <nav class="mt-3 flex items-center justify-center gap-3" aria-label="Screens of the list">
-          {#if data.query.page > 1}<a class="button" href={to({ page: String(data.query.page - 1) })}>Before</a>{/if}
-          <span class="text-soft">{data.query.page} of {data.isCapped ? `${data.pages} and more` : data.pages}</span>
-          {#if data.query.page < data.pages}<a class="button" href={to({ page: String(data.query.page + 1) })}>After</a
+        <nav class="mt-3 flex items-center justify-center gap-3" aria-label={t('jobs.pagesOfTheList')}>
+          {#if data.query.page > 1}<a class="button" href={to({ page: String(data.query.page - 1) })}
+              >{t('jobs.previous')}</a
+            >{/if}
+          <span class="text-soft"
+            >{t('jobs.of', {
+              page: data.query.page,
+              isCapped: data.isCapped ? t('jobs.andMore2', { pages: data.pages }) : data.pages
+            })}</span
+          >
+          {#if data.query.page < data.pages}<a class="button" href={to({ page: String(data.query.page + 1) })}
+              >{t('jobs.next2')}</a
             >{/if}
         </nav>
       {/if}

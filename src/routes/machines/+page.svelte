@@ -2,9 +2,11 @@
   import { invalidateAll } from '$app/navigation';
 
   import { day } from '$lib/ui/dates';
-  import { plural } from '$lib/ui/format';
   import FileUp from '@lucide/svelte/icons/file-up';
   import type { Problem } from '$core/result';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   let { data } = $props();
   let query = $state('');
@@ -37,24 +39,24 @@
         response.ok && body.faultSet
           ? {
               ok: true,
-              message: `${file.name}: ${body.faultSet.faults} faults of ${body.faultSet.machine} are known now.`,
+              message: t('machines.faultsOfAreKnownNow', {
+                name: file.name,
+                faults: body.faultSet.faults,
+                machine: body.faultSet.machine
+              }),
               problems: []
             }
           : response.ok
             ? {
                 ok: true,
                 fileId: body.machine.fileId,
-                message: `${file.name}: ${body.machine.maker} ${body.machine.model} ${body.machine.revision} ${response.status === 201 ? 'is now in the library' : 'was in the library already'}.`,
+                message: `${file.name}: ${body.machine.maker} ${body.machine.model} ${body.machine.revision} ${response.status === 201 ? t('machines.isNowInTheLibrary') : t('machines.wasInTheLibraryAlready')}.`,
                 problems: body.warnings
               }
             : { ok: false, message: `${file.name}: ${body.message}`, problems: body.problems ?? [] };
       if (response.ok) await invalidateAll();
     } catch {
-      answer = {
-        ok: false,
-        message: `${file.name} could not be sent: the server does not answer. Nothing was stored.`,
-        problems: []
-      };
+      answer = { ok: false, message: t('machines.couldNotBeSentTheServer', { name: file.name }), problems: [] };
     }
     sending = false;
   }
@@ -69,38 +71,37 @@
   const hard = $derived(ranked.filter((f) => f.severity === 'error').length);
 </script>
 
-<svelte:head><title>Machines · Eager Wrench</title></svelte:head>
+<svelte:head><title>{t('machines.machinesEagerWrench')}</title></svelte:head>
 
 <div class="grid grid-cols-1 gap-6 px-6 py-6 max-lg:px-3 lg:grid-cols-[minmax(0,1fr)_minmax(380px,36%)]">
-  <section aria-label="Machines in the library">
+  <section aria-label={t('machines.machinesInTheLibrary')}>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
-      <h1 class="text-2xl">Machines</h1>
+      <h1 class="text-2xl">{t('machines.machines')}</h1>
       {#if data.machines.length > 0}<label class="ml-auto w-64"
-          ><span class="sr-only">Find a machine</span><input
+          ><span class="sr-only">{t('machines.findAMachine')}</span><input
             class="field"
             type="search"
-            placeholder="Find a machine"
+            placeholder={t('machines.findAMachine')}
             bind:value={query}
           /></label
         >{/if}
     </div>
     {#if data.machines.length === 0}
       <div class="sheet mt-4 px-8 py-14 text-center">
-        <h2 class="text-xl">The library is empty</h2>
+        <h2 class="text-xl">{t('machines.theLibraryIsEmpty')}</h2>
         <p class="mx-auto mt-2 max-w-prose text-soft">
-          A machine file says what a notebook is made of: its parts and where they lie, its screws, plugs and cables.
-          With one here, jobs on that machine can be planned.{data.mayImport
-            ? ' Import one.'
-            : ' A lead can import one.'}
+          {t('machines.aMachineFileSaysWhatA', { isMayImport: data.mayImport ? 'yes' : 'no' })}
         </p>
       </div>
     {:else}
       <table class="cards sheet mt-4 w-full border-collapse">
         <thead class="text-left text-sm text-soft"
           ><tr
-            ><th class="px-4 py-2 font-semibold">Machine</th><th class="px-3 font-semibold">Revision</th><th
-              class="px-3 text-right font-semibold">Files</th
-            ><th class="px-3 text-right font-semibold">Open jobs</th><th class="px-4 font-semibold">Newest</th></tr
+            ><th class="px-4 py-2 font-semibold">{t('machines.machine')}</th><th class="px-3 font-semibold"
+              >{t('machines.revision')}</th
+            ><th class="px-3 text-right font-semibold">{t('machines.files')}</th><th
+              class="px-3 text-right font-semibold">{t('machines.openJobs')}</th
+            ><th class="px-4 font-semibold">{t('machines.newest')}</th></tr
           ></thead
         >
         <tbody>
@@ -117,14 +118,14 @@
               >
             </tr>
           {:else}
-            <tr><td colspan="5" class="px-4 py-8 text-center text-soft">No machine of that name.</td></tr>
+            <tr><td colspan="5" class="px-4 py-8 text-center text-soft">{t('machines.noMachineWithThatName')}</td></tr>
           {/each}
         </tbody>
       </table>
     {/if}
   </section>
 
-  <section aria-label="Import">
+  <section aria-label={t('machines.import')}>
     {#if data.mayImport}
       <!-- svelte-ignore a11y_no_static_element_interactions (the button in it does the same) -->
       <div
@@ -136,21 +137,20 @@
         ondragleave={() => (isOver = false)}
         ondrop={drop}
       >
-        <h2 class="text-lg">Import a machine file</h2>
+        <h2 class="text-lg">{t('machines.importAMachineFile')}</h2>
         <p class="mt-1 text-soft">
-          Drop it here, or choose it. It is checked from end to end first; what is wrong is named by its place, and
-          nothing is stored until all is right.
+          {t('machines.dropItHereOrChooseIt')}
         </p>
         <label
           class="button button-act mt-4 focus-within:outline-3 focus-within:outline-offset-2 focus-within:outline-now"
         >
           <FileUp size={17} aria-hidden="true" />
-          {sending ? 'Checking ...' : 'Choose a file'}
+          {sending ? t('machines.checking') : t('machines.chooseAFile')}
           <input
             type="file"
             accept="application/json,.json"
             class="sr-only"
-            aria-label="Import a machine file"
+            aria-label={t('machines.importAMachineFile')}
             onchange={(e) => {
               send(e.currentTarget.files?.[0]);
               e.currentTarget.value = '';
@@ -159,21 +159,23 @@
         </label>
       </div>
     {:else}
-      <p class="sheet px-5 py-4 text-soft">A lead imports machine files. Anyone can look at them and take them away.</p>
+      <p class="sheet px-5 py-4 text-soft">{t('machines.aLeadImportsMachineFilesAnyone')}</p>
     {/if}
     {#if answer}
       <div
         role="alert"
         class="mt-4 rounded-md border-l-4 px-4 py-3 {answer.ok ? 'border-good bg-good-wash' : 'border-now bg-now-wash'}"
       >
-        <p class="font-semibold">{answer.message}</p>
-        {#if answer.fileId}<p class="mt-1"><a class="link" href="/machines/{answer.fileId}">Look at it</a></p>{/if}
+        <p class="font-semibold">{told(answer.message)}</p>
+        {#if answer.fileId}<p class="mt-1">
+            <a class="link" href="/machines/{answer.fileId}">{t('machines.openIt')}</a>
+          </p>{/if}
       </div>
       {#if ranked.length > 0}
         <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
         <div
           role="region"
-          aria-label="What was found"
+          aria-label={t('machines.whatWasFound')}
           tabindex="0"
           class="sheet mt-3 lg:max-h-[calc(100vh-420px)] lg:min-h-40 lg:overflow-y-auto"
         >
@@ -182,17 +184,17 @@
               <li class="border-b border-rule px-4 py-2 last:border-0">
                 <span class="code text-sm">{f.place}</span>
                 <span class="ml-2 text-sm {f.severity === 'error' ? 'font-semibold text-now' : 'text-soft'}"
-                  >{f.severity === 'error' ? 'to be put right' : 'worth a look'}</span
+                  >{f.severity === 'error' ? t('machines.toCorrect') : t('machines.worthChecking')}</span
                 >
-                <span class="block">{f.message}</span>
+                <span class="block">{told(f.message)}</span>
               </li>
             {/each}
           </ol>
         </div>
         <p class="mt-2 text-sm text-soft">
           {hard > 0
-            ? `${plural(hard, 'error')} to be put right in the file; then import it again.`
-            : `${plural(ranked.length, 'remark')}: the file is in the library all the same.`}
+            ? t('machines.toCorrectInTheFileThen', { hard: t('count.error', { n: hard }) })
+            : t('machines.theFileWasImportedAllThe', { n: t('count.remark', { n: ranked.length }) })}
         </p>
       {/if}
     {/if}

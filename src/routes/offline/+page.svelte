@@ -4,6 +4,9 @@
   import { ownPath } from '$lib/own-path';
   import { keptBenches, type KeptBench } from '$lib/offline/kept';
   import { moment } from '$lib/ui/dates';
+  import { useWords } from '$lib/words';
+
+  const { t } = useWords();
 
   /** What one sees wherever the server cannot be reached: the benches that open all the same. It is served under any address. */
   let benches = $state.raw<KeptBench[] | undefined>();
@@ -17,23 +20,24 @@
   onMount(() => {
     keptBenches().then(
       (found) => (benches = found),
-      () => ((benches = []), (problem = 'This browser keeps nothing, so there is nothing to open without the server.'))
+      () => ((benches = []), (problem = t('offline.thisBrowserCannotSaveAnythingSo')))
     );
   });
 </script>
 
-<svelte:head><title>Server not reached · Eager Wrench</title></svelte:head>
+<svelte:head><title>{t('offline.serverOutOfReachEagerWrench')}</title></svelte:head>
 <div class="mx-auto max-w-2xl px-6 py-16">
-  <h1 class="text-3xl">The server is not reached</h1>
+  <h1 class="text-3xl">{t('offline.theServerIsOutOfReach')}</h1>
   <p class="mt-3 text-lg">
-    This page needs it. Nothing that was saved is lost, and what you record at a bench below is kept on this device
-    until the server answers.
+    {t('offline.thisPageNeedsItNothingThat')}
   </p>
-  <p class="mt-5"><a class="button button-act min-h-12" href={wanted} data-sveltekit-reload>Try again</a></p>
+  <p class="mt-5">
+    <a class="button button-act min-h-12" href={wanted} data-sveltekit-reload>{t('offline.tryAgain')}</a>
+  </p>
 
-  <h2 class="mt-10 text-xl">Benches kept on this device</h2>
+  <h2 class="mt-10 text-xl">{t('offline.benchesSavedOnThisDevice')}</h2>
   {#if benches === undefined}
-    <p class="mt-3 text-soft" role="status">Looking ...</p>
+    <p class="mt-3 text-soft" role="status">{t('offline.loading')}</p>
   {:else if problem}
     <p class="mt-3" role="alert">{problem}</p>
   {:else}
@@ -46,18 +50,19 @@
             data-sveltekit-reload
           >
             <span class="flex-1"
-              ><b class="text-lg">Job {b.job}, {b.customer}</b><span class="block text-soft"
-                >{b.work}. {b.machine}. Opened by {b.person}, {moment(b.at)}</span
+              ><b class="text-lg">{t('offline.job', { job: b.job, customer: b.customer })}</b><span
+                class="block text-soft"
+                >{t('offline.openedBy', { work: b.work, machine: b.machine, person: b.person, at: moment(b.at) })}</span
               ></span
             >
             <span class={b.waiting ? 'font-semibold text-now' : 'text-soft'}
-              >{b.waiting ? `${b.waiting} not sent yet` : 'All sent'}</span
+              >{b.waiting ? t('offline.notSentYet', { waiting: b.waiting }) : t('offline.allSent')}</span
             >
           </a>
         </li>
       {:else}
         <li class="sheet px-5 py-4 text-lg">
-          None. A bench that has once been opened on this device with the server opens here without it.
+          {t('offline.noneABenchOpenedOnceOn')}
         </li>
       {/each}
     </ul>

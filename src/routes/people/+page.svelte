@@ -2,31 +2,38 @@
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
   import { moment } from '$lib/ui/dates';
-  import { plural } from '$lib/ui/format';
+  import type { Said } from '$core/language';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   let { data, form } = $props();
-  const message = $derived((form as { message?: string } | null)?.message);
+  const message = $derived((form as { message?: Said } | null)?.message);
   const ROLES = ['technician', 'lead', 'trainee'] as const;
   const detail = (d: Record<string, unknown>) => (Object.keys(d).length === 0 ? '' : JSON.stringify(d).slice(0, 160));
 </script>
 
-<svelte:head><title>People · Eager Wrench</title></svelte:head>
+<svelte:head><title>{t('people.peopleEagerWrench')}</title></svelte:head>
 
 <div class="mx-auto max-w-[1240px] px-5 py-5">
-  <h1 class="text-2xl">People</h1>
+  <h1 class="text-2xl">{t('people.people')}</h1>
   <p class="text-soft">
-    Leads import machines, let stopped work go on and decide for the shop. Technicians work. Trainees read and follow.
+    {t('people.leadsImportMachinesAllowStoppedWork')}
   </p>
-  {#if message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{message}</p>{/if}
+  {#if message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+      {told(message)}
+    </p>{/if}
   <div class="mt-4 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_340px]">
     <div class="sheet overflow-hidden">
       <table class="cards w-full table-fixed">
         <thead
           ><tr class="border-b border-rule-strong text-left text-sm text-soft"
-            ><th class="py-2 pl-4 font-semibold" scope="col">Name</th><th class="w-30 font-semibold" scope="col"
-              >Signs in as</th
-            ><th class="w-36 font-semibold" scope="col">Seen</th><th class="w-96 pr-4 font-semibold" scope="col"
-              >Role and account</th
+            ><th class="py-2 pl-4 font-semibold" scope="col">{t('people.name')}</th><th
+              class="w-30 font-semibold"
+              scope="col">{t('people.signsInAs')}</th
+            ><th class="w-36 font-semibold" scope="col">{t('people.lastSeen')}</th><th
+              class="w-96 pr-4 font-semibold"
+              scope="col">{t('people.roleAndAccount')}</th
             ></tr
           ></thead
         >
@@ -35,32 +42,35 @@
             <tr class="border-b border-rule align-top last:border-0 {p.disabledAt ? 'text-soft' : ''}">
               <td class="py-2.5 pl-4 font-semibold"
                 >{p.name}{#if p.disabledAt}<span class="block text-sm font-normal"
-                    >shut since {moment(p.disabledAt)}</span
+                    >{t('people.disabledSince', { disabledAt: moment(p.disabledAt) })}</span
                   >{/if}</td
               >
               <td class="code py-2.5" data-label="Signs in as">{p.signIn}</td>
               <td class="py-2.5 text-sm" data-label="Seen"
-                >{p.seenAt ? moment(p.seenAt) : 'not signed in'}{#if p.sessions > 1}<span class="block text-soft"
-                    >{plural(p.sessions, 'session')}</span
+                >{p.seenAt ? moment(p.seenAt) : t('people.notSignedIn')}{#if p.sessions > 1}<span
+                    class="block text-soft">{t('count.session', { n: p.sessions })}</span
                   >{/if}</td
               >
               <td class="py-2 pr-4 max-md:flex-col! max-md:text-left!">
                 <form method="POST" action="?/change" use:enhance={once()} class="flex gap-2">
                   <input type="hidden" name="id" value={p.id} />
-                  <select class="field" name="role" aria-label="Role of {p.name}" value={p.role}
+                  <select class="field" name="role" aria-label={t('people.roleOf', { name: p.name })} value={p.role}
                     >{#each ROLES as r (r)}<option>{r}</option>{/each}</select
                   >
                   <select
                     class="field"
                     name="isDisabled"
-                    aria-label="Account of {p.name}"
+                    aria-label={t('people.accountOf', { name: p.name })}
                     value={p.disabledAt ? 'yes' : 'no'}
-                    ><option value="no">open</option><option value="yes">shut</option></select
+                    ><option value="no">{t('people.enabled')}</option><option value="yes">{t('people.disabled')}</option
+                    ></select
                   >
-                  <button class="button" aria-label="Change {p.name}">Change</button>
+                  <button class="button" aria-label={t('people.saveChangesTo', { name: p.name })}
+                    >{t('people.save')}</button
+                  >
                 </form>
                 <details class="mt-1">
-                  <summary class="link cursor-pointer text-sm">Give a new password</summary>
+                  <summary class="link cursor-pointer text-sm">{t('people.setANewPassword')}</summary>
                   <form method="POST" action="?/reset" use:enhance={once()} class="mt-1 flex gap-2">
                     <input type="hidden" name="id" value={p.id} /><input
                       class="field"
@@ -69,8 +79,8 @@
                       required
                       minlength="10"
                       autocomplete="new-password"
-                      aria-label="New password of {p.name}"
-                    /><button class="button">Give it</button>
+                      aria-label={t('people.newPasswordOf', { name: p.name })}
+                    /><button class="button">{t('people.setPassword')}</button>
                   </form>
                 </details>
               </td>
@@ -80,13 +90,18 @@
       </table>
     </div>
     <section class="sheet px-4 py-3.5" aria-labelledby="add">
-      <h2 id="add" class="text-lg">Open an account</h2>
+      <h2 id="add" class="text-lg">{t('people.addAnAccount')}</h2>
       <form method="POST" action="?/add" use:enhance={once()} class="mt-2 space-y-2">
         <label class="block"
-          ><span class="label">Name</span><input class="field" name="name" required maxlength="120" /></label
+          ><span class="label">{t('people.name')}</span><input
+            class="field"
+            name="name"
+            required
+            maxlength="120"
+          /></label
         >
         <label class="block"
-          ><span class="label">Signs in as</span><input
+          ><span class="label">{t('people.signsInAs')}</span><input
             class="field code"
             name="signIn"
             required
@@ -95,12 +110,12 @@
           /></label
         >
         <label class="block"
-          ><span class="label">Role</span><select class="field" name="role"
+          ><span class="label">{t('people.role')}</span><select class="field" name="role"
             >{#each ROLES as r (r)}<option>{r}</option>{/each}</select
           ></label
         >
         <label class="block"
-          ><span class="label">First password, 10 characters or more</span><input
+          ><span class="label">{t('people.firstPassword10CharactersOrMore')}</span><input
             class="field"
             type="password"
             name="password"
@@ -109,25 +124,25 @@
             autocomplete="new-password"
           /></label
         >
-        <button class="button button-act w-full">Open it</button>
+        <button class="button button-act w-full">{t('people.addAccount')}</button>
       </form>
     </section>
   </div>
   <section class="sheet mt-5 px-4 py-3.5" aria-labelledby="log">
-    <h2 id="log" class="text-lg">Who changed what</h2>
+    <h2 id="log" class="text-lg">{t('people.whoChangedWhat')}</h2>
     <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
-    <div class="mt-1 max-h-96 overflow-y-auto" tabindex="0" role="region" aria-label="Changes, the newest first">
+    <div class="mt-1 max-h-96 overflow-y-auto" tabindex="0" role="region" aria-label={t('people.changesNewestFirst')}>
       {#each data.log as row, i (i)}
         <p
           class="grid grid-cols-2 gap-x-3 border-b border-rule py-1 last:border-0 lg:grid-cols-[150px_150px_170px_130px_minmax(0,1fr)]"
         >
           <span class="text-sm text-soft">{moment(row.at)}</span><span>{row.by ?? 'set-up'}</span><span>{row.what}</span
-          ><span class="code text-sm">{row.about}</span><span
+          ><span class="code text-sm">{told(row.about)}</span><span
             class="truncate text-sm text-soft max-lg:col-span-2"
             title={detail(row.detail)}>{detail(row.detail)}</span
           >
         </p>
-      {:else}<p class="py-4 text-soft">Nothing was changed yet.</p>{/each}
+      {:else}<p class="py-4 text-soft">{t('people.nothingHasChangedYet')}</p>{/each}
     </div>
   </section>
 </div>

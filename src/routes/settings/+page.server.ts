@@ -4,6 +4,7 @@ import { amountExample, readAmount } from '$core/money';
 import { pool, transaction } from '$lib/server/database/pool';
 import { dueToErase, saveSettings, settingsHistory, shopSettings } from '$lib/server/settings/shop';
 import type { Actions, PageServerLoad } from './$types';
+import { here } from '$lib/server/http/here';
 
 export const load: PageServerLoad = async ({ locals }) => {
   const [settings, history, now] = [
@@ -36,14 +37,15 @@ export const actions: Actions = {
       ...(await shopSettings(pool())),
       rates: { ...(await shopSettings(pool())).rates, currency }
     });
-    if (!valid.success) return fail(400, { message: `The currency ${valid.error.issues[0]!.message}.` });
+    if (!valid.success)
+      return fail(400, { message: here().t('server.theCurrency', { message: valid.error.issues[0]!.message }) });
     const [hour, least] = [
       readAmount(String(sent.hour ?? ''), currency),
       readAmount(String(sent.least ?? ''), currency)
     ];
     if (hour === undefined || least === undefined)
       return fail(400, {
-        message: `The amounts for labour cannot be read, or could be read in two ways: write them like ${amountExample(currency)}.`
+        message: here().t('server.theLabourRatesCannotBeRead', { example: amountExample(currency) })
       });
     const pace = Object.fromEntries(
       Object.entries(sent).flatMap(([key, value]) =>
@@ -66,9 +68,12 @@ export const actions: Actions = {
     });
     if (!wanted.success)
       return fail(400, {
-        message: `${wanted.error.issues[0]!.path.join(' ')}: ${wanted.error.issues[0]!.message}. Nothing was changed.`
+        message: here().t('server.nothingWasChanged', {
+          place: wanted.error.issues[0]!.path.join(' '),
+          message: wanted.error.issues[0]!.message
+        })
       });
     const changed = await transaction((db) => saveSettings(db, wanted.data, locals.person!.id));
-    return { done: changed ? 'Kept. Plans made from now on go by it.' : 'Nothing was different.' };
+    return { done: here().t(changed ? 'settings.saved' : 'settings.unchanged') };
   }
 };

@@ -5,8 +5,11 @@
   import { type PaceKind } from '$core/job';
   import { minorDigits } from '$core/money';
   import { moment } from '$lib/ui/dates';
-  import { plural } from '$lib/ui/format';
   import { PACE_KINDS } from '$core/words';
+  import { useWords } from '$lib/words';
+  import Rich from '$lib/ui/Rich.svelte';
+
+  const { t, told } = useWords();
 
   let { data, form } = $props();
   const s = $derived(data.settings);
@@ -15,30 +18,30 @@
   const NAMES: Record<string, string> = {
     name: 'name',
     place: 'place',
-    timeZone: 'time zone',
+    timeZone: t('settings.timeZone'),
     language: 'language',
-    secondSignature: 'second signature',
-    keepMonths: 'months kept',
+    secondSignature: t('settings.secondSignature'),
+    keepMonths: t('settings.monthsKept'),
     cell: 'cells',
-    safeCharge: 'worked at up to',
+    safeCharge: t('settings.highestChargeToWorkAt'),
     rates: 'rates',
-    hour: 'an hour',
+    hour: t('settings.perHour'),
     least: 'least',
-    taxBp: 'tax, hundredths of %',
-    pace: 'standard times'
+    taxBp: t('settings.taxHundredthsOf'),
+    pace: t('settings.standardTimes')
   };
   /** Every single setting of a version, by its path. */
   const leaves = (value: unknown, path: string[] = []): [string, string][] =>
     value !== null && typeof value === 'object'
       ? Object.entries(value).flatMap(([k, v]) =>
-          leaves(v, [...path, NAMES[k] ?? PACE_KINDS[k as PaceKind]?.toLowerCase() ?? k])
+          leaves(v, [...path, NAMES[k] ?? (k in PACE_KINDS ? told(PACE_KINDS[k as PaceKind]) : undefined) ?? k])
         )
       : [[path.join(', '), value === null ? 'none' : value === true ? 'yes' : value === false ? 'no' : String(value)]];
   /** What a version changed against the one before it. */
   const changes = $derived(
     data.history.map((v, i) => {
       const before = data.history[i + 1];
-      if (!before) return ['as it was set up'];
+      if (!before) return [t('settings.asSetUp')];
       const [was, is] = [new Map(leaves(before.document)), new Map(leaves(v.document))];
       return [...new Set([...was.keys(), ...is.keys()])]
         .filter((k) => was.get(k) !== is.get(k))
@@ -47,12 +50,12 @@
   );
 </script>
 
-<svelte:head><title>Settings · Eager Wrench</title></svelte:head>
+<svelte:head><title>{t('settings.settingsEagerWrench')}</title></svelte:head>
 
 <div class="mx-auto max-w-[1100px] px-5 py-5">
-  <h1 class="text-2xl">The shop's settings</h1>
+  <h1 class="text-2xl">{t('settings.settingsOfTheShop')}</h1>
   {#if form?.message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
-      {form.message}
+      {told(form.message)}
     </p>{/if}
   {#if form?.done}<p role="status" class="mt-3 rounded-md border-l-4 border-good bg-good-wash px-3 py-2 text-good">
       {form.done}
@@ -69,10 +72,10 @@
     <fieldset disabled={!data.mayChange} class="grid grid-cols-2 items-start gap-5">
       <div class="space-y-5">
         <section class="sheet px-4 py-3.5" aria-labelledby="cells">
-          <h2 id="cells" class="text-lg">Cells</h2>
+          <h2 id="cells" class="text-lg">{t('settings.cells')}</h2>
           <div class="mt-2 grid grid-cols-2 gap-3">
             <label
-              ><span class="label">Good from, % of new</span><input
+              ><span class="label">{t('settings.goodFromOfNew')}</span><input
                 class="field"
                 name="good"
                 inputmode="decimal"
@@ -80,7 +83,7 @@
               /></label
             >
             <label
-              ><span class="label">Replace below, % of new</span><input
+              ><span class="label">{t('settings.replaceBelowOfNew')}</span><input
                 class="field"
                 name="replace"
                 inputmode="decimal"
@@ -88,7 +91,7 @@
               /></label
             >
             <label
-              ><span class="label">Cycles expected</span><input
+              ><span class="label">{t('settings.cyclesExpected')}</span><input
                 class="field"
                 name="cycles"
                 inputmode="numeric"
@@ -96,7 +99,7 @@
               /></label
             >
             <label
-              ><span class="label">Worked at up to, % charged</span><input
+              ><span class="label">{t('settings.highestChargeToWorkAt2')}</span><input
                 class="field"
                 name="safeCharge"
                 inputmode="decimal"
@@ -106,10 +109,10 @@
           </div>
         </section>
         <section class="sheet px-4 py-3.5" aria-labelledby="rates">
-          <h2 id="rates" class="text-lg">What it costs</h2>
+          <h2 id="rates" class="text-lg">{t('settings.rates')}</h2>
           <div class="mt-2 grid grid-cols-2 gap-3">
             <label
-              ><span class="label">Currency</span><input
+              ><span class="label">{t('settings.currency')}</span><input
                 class="field code"
                 name="currency"
                 maxlength="3"
@@ -117,7 +120,7 @@
               /></label
             >
             <label
-              ><span class="label">Tax, %</span><input
+              ><span class="label">{t('settings.tax')}</span><input
                 class="field"
                 name="tax"
                 inputmode="decimal"
@@ -125,7 +128,7 @@
               /></label
             >
             <label
-              ><span class="label">An hour of labour</span><input
+              ><span class="label">{t('settings.labourPerHour')}</span><input
                 class="field"
                 name="hour"
                 inputmode="decimal"
@@ -133,7 +136,7 @@
               /></label
             >
             <label
-              ><span class="label">Least for labour</span><input
+              ><span class="label">{t('settings.minimumLabour')}</span><input
                 class="field"
                 name="least"
                 inputmode="decimal"
@@ -143,26 +146,26 @@
           </div>
         </section>
         <section class="sheet px-4 py-3.5" aria-labelledby="sign">
-          <h2 id="sign" class="text-lg">Signing</h2>
+          <h2 id="sign" class="text-lg">{t('settings.signing')}</h2>
           <label class="mt-2 flex items-start gap-2"
             ><input
               type="checkbox"
               class="mt-1 size-4.5 accent-(--act)"
               name="secondSignature"
               checked={s.secondSignature}
-            /><span>A job is closed only once a second person has looked at it and signed</span></label
+            /><span>{t('settings.aJobIsClosedOnlyAfter')}</span></label
           >
         </section>
       </div>
       <div class="space-y-5">
         <section class="sheet px-4 py-3.5" aria-labelledby="pace">
-          <h2 id="pace" class="text-lg">Standard times</h2>
+          <h2 id="pace" class="text-lg">{t('settings.standardTimes2')}</h2>
           <p class="text-sm text-soft">
-            In percent of the standard: 80 is a fifth faster. Plans, promises and quotes go by it.
+            {t('settings.percentOfTheStandard80Is')}
           </p>
           <div class="mt-2 grid grid-cols-2 gap-3">
             {#each Object.entries(PACE_KINDS) as [kind, name] (kind)}<label
-                ><span class="label">{name}</span><input
+                ><span class="label">{told(name)}</span><input
                   class="field"
                   name="pace {kind}"
                   inputmode="decimal"
@@ -172,9 +175,9 @@
           </div>
         </section>
         <section class="sheet px-4 py-3.5" aria-labelledby="place">
-          <h2 id="place" class="text-lg">The shop</h2>
+          <h2 id="place" class="text-lg">{t('settings.theShop')}</h2>
           <label class="mt-2 block"
-            ><span class="label">Name, as it stands on reports</span><input
+            ><span class="label">{t('settings.nameOnReports')}</span><input
               class="field"
               name="name"
               maxlength="120"
@@ -183,11 +186,11 @@
             /></label
           >
           <p class="mt-3 text-sm text-soft">
-            Days and times are those of this time zone, on every screen and on paper.
+            {t('settings.datesAndTimesUseThisTime')}
           </p>
           <div class="mt-2 grid grid-cols-2 gap-3">
             <label
-              ><span class="label">Time zone</span><input
+              ><span class="label">{t('settings.timeZone2')}</span><input
                 class="field"
                 name="timeZone"
                 list="zones"
@@ -196,7 +199,7 @@
               /></label
             >
             <label
-              ><span class="label">Dates and amounts in</span><select
+              ><span class="label">{t('settings.formatOfDatesAndAmounts')}</span><select
                 class="field"
                 name="language"
                 value={s.place.language}
@@ -208,35 +211,37 @@
           <datalist id="zones"
             >{#each data.zones as z (z)}<option value={z}></option>{/each}</datalist
           >
-          <p class="mt-2 text-sm text-soft">Now: {moment(data.now)}</p>
+          <p class="mt-2 text-sm text-soft">{t('settings.now', { now: moment(data.now) })}</p>
         </section>
         <section class="sheet px-4 py-3.5" aria-labelledby="keeping">
-          <h2 id="keeping" class="text-lg">Customers' data</h2>
+          <h2 id="keeping" class="text-lg">{t('settings.customersData')}</h2>
           <label class="mt-2 block max-w-60"
-            ><span class="label">Kept for months after closing</span><input
+            ><span class="label">{t('settings.keptForMonthsAfterClosing')}</span><input
               class="field"
               name="keepMonths"
               inputmode="numeric"
-              placeholder="without end"
+              placeholder={t('settings.noLimit')}
               value={s.keepMonths ?? ''}
             /></label
           >
           <p class="mt-2 text-sm text-soft">
-            Then name, complaint, serial number and what was said at the counter are due to be erased; what was done to
-            the machine stays. The server's keeper runs <code class="code">ew-admin erase --due</code
-            >.{#if data.due > 0}<b class="block text-ink"
-                >{plural(data.due, 'closed job')} {data.due === 1 ? 'is' : 'are'} due.</b
+            <Rich text={t('settings.afterThatNameComplaintSerialNumber')}
+              >{#snippet code(text)}<code class="code">{text}</code>{/snippet}</Rich
+            >{#if data.due > 0}<b class="block text-ink"
+                >{t('settings.due', { due: t('count.closedJob', { n: data.due }), due2: data.due })}</b
               >{/if}
           </p>
         </section>
       </div>
     </fieldset>
-    {#if data.mayChange}<button class="button button-act mt-4">Keep these</button>{:else}<p class="mt-4 text-soft">
-        A lead decides these.
+    {#if data.mayChange}<button class="button button-act mt-4">{t('settings.saveSettings')}</button>{:else}<p
+        class="mt-4 text-soft"
+      >
+        {t('settings.onlyALeadCanChangeThese')}
       </p>{/if}
   </form>
   <section class="sheet mt-5 px-4 py-3.5" aria-labelledby="history">
-    <h2 id="history" class="text-lg">How they came to be</h2>
+    <h2 id="history" class="text-lg">{t('settings.history')}</h2>
     <ol class="mt-1">
       {#each data.history as v, i (v.version)}
         <li

@@ -1,18 +1,22 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   let { form } = $props();
   let sending = $state(false);
 </script>
 
-<svelte:head><title>Sign in · Eager Wrench</title></svelte:head>
+<svelte:head><title>{t('signin.signInEagerWrench')}</title></svelte:head>
 
 <div class="grid min-h-screen grid-cols-1 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
   <section class="flex flex-col justify-center px-[8vw]">
     <p class="flex items-center gap-3 text-lg font-semibold">
-      <img src="/mark.svg" alt="" width="34" height="34" /> Eager Wrench
+      <img src="/mark.svg" alt="" width="34" height="34" />
+      {t('signin.eagerWrench')}
     </p>
-    <h1 class="mt-10 text-3xl">Sign in</h1>
+    <h1 class="mt-10 text-3xl">{t('signin.signIn')}</h1>
     <form
       method="POST"
       class="mt-6 w-full max-w-sm space-y-4"
@@ -25,20 +29,20 @@
       }}
     >
       {#if form?.message}
-        <p role="alert" class="rounded-md border-l-4 border-now bg-now-wash px-3 py-2.5">{form.message}</p>
+        <p role="alert" class="rounded-md border-l-4 border-now bg-now-wash px-3 py-2.5">{told(form.message)}</p>
       {/if}
       <label class="block"
-        ><span class="label">Name</span><input
+        ><span class="label">{t('signin.name')}</span><input
           class="field"
           name="name"
           autocomplete="username"
           required
           maxlength="60"
-          value={form?.name ?? ''}
+          value={form?.name}
         /></label
       >
       <label class="block"
-        ><span class="label">Password</span><input
+        ><span class="label">{t('signin.password')}</span><input
           class="field"
           name="password"
           type="password"
@@ -47,7 +51,9 @@
           maxlength="200"
         /></label
       >
-      <button class="button button-act w-full" disabled={sending}>{sending ? 'Signing in ...' : 'Sign in'}</button>
+      <button class="button button-act w-full" disabled={sending}
+        >{sending ? t('signin.signingIn') : t('signin.signIn')}</button
+      >
     </form>
   </section>
   <!-- Down and back up: what the tool is about, as a line. -->
@@ -63,7 +69,7 @@
       />
     </svg>
     <p class="absolute bottom-10 left-10 max-w-sm text-2xl font-semibold text-ink">
-      Down to the part, and back up with every screw.
+      {t('signin.downToThePartAndBack')}
     </p>
   </section>
 </div>

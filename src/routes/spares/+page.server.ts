@@ -11,6 +11,7 @@ import { dropOrder, orderSpare } from '$lib/server/stock/supplier';
 import type { Actions, PageServerLoad } from './$types';
 import { whyNot } from '$core/result';
 import { formOf } from '$lib/server/http/form';
+import { here } from '$lib/server/http/here';
 
 export const load: PageServerLoad = async ({ locals }) => {
   const [spares, orders, { rates }] = await Promise.all([listSpares(pool()), openOrders(pool()), shopSettings(pool())]);
@@ -37,7 +38,8 @@ const WORDS = { number: 'The number', name: 'The name' };
 export const actions: Actions = {
   move: async ({ request, locals }) => {
     const asked = await formOf(request, Move);
-    if (!asked.ok || asked.value.change === 0) return fail(400, { message: 'Say how many, where, and why.' });
+    if (!asked.ok || asked.value.change === 0)
+      return fail(400, { message: here().t('server.enterHowManyWhereAndWhy') });
     const { number, place, change, why } = asked.value;
     const moved = await moveStock(number, place, change, why, { by: locals.person!.id, once: asked.value.once });
     if (!moved.ok) return fail(409, { message: whyNot(moved) });
@@ -46,15 +48,15 @@ export const actions: Actions = {
   },
   arrived: async ({ request, locals }) => {
     const asked = await formOf(request, Arrived);
-    if (!asked.ok) return fail(400, { message: 'Say where it is put.' });
+    if (!asked.ok) return fail(400, { message: here().t('server.enterTheLocation') });
     const taken = await takeIn(asked.value.order, asked.value.place, { by: locals.person!.id, once: asked.value.once });
-    if (!taken) return fail(409, { message: 'Somebody has taken this order in already.' });
+    if (!taken) return fail(409, { message: here().t('server.somebodyHasReceivedThisOrderAlready') });
     await refreshNeeding(pool(), taken.number);
     return {};
   },
   again: async ({ request, locals }) => {
     const asked = await formOf(request, Again);
-    if (!asked.ok) return fail(400, { message: 'Which order?' });
+    if (!asked.ok) return fail(400, { message: here().t('server.whichOrder') });
     const answer = await orderSpare(
       asked.value.number,
       asked.value.quantity,
@@ -67,7 +69,7 @@ export const actions: Actions = {
   drop: async ({ request }) => {
     const order = z.uuid().safeParse((await request.formData()).get('order'));
     if (!order.success || !(await dropOrder(order.data)))
-      return fail(409, { message: 'The supplier has confirmed this order: it can only arrive.' });
+      return fail(409, { message: here().t('server.theSupplierHasConfirmedThisOrder') });
     return {};
   },
   add: async ({ request, locals }) => {
@@ -77,7 +79,10 @@ export const actions: Actions = {
     const price = asked.value.price.trim() === '' ? null : readAmount(asked.value.price, rates.currency);
     if (price === undefined)
       return fail(400, {
-        message: `“${asked.value.price}” is no amount, or could be read in two ways: write it like ${amountExample(rates.currency)}.`
+        message: here().t('server.isNotAnAmountOrCan2', {
+          price: asked.value.price,
+          example: amountExample(rates.currency)
+        })
       });
     await learnSpare(
       pool(),

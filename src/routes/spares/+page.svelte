@@ -4,9 +4,14 @@
   import { untrack } from 'svelte';
   import { day, money } from '$lib/ui/dates';
   import type { SpareRow } from '$lib/server/stock/spares';
+  import type { Said } from '$core/language';
+  import { useWords } from '$lib/words';
+  import Rich from '$lib/ui/Rich.svelte';
+
+  const { t, told } = useWords();
 
   let { data, form } = $props();
-  const message = $derived((form as { message?: string } | null)?.message);
+  const message = $derived((form as { message?: Said } | null)?.message);
   let query = $state('');
   let onlyOut = $state(false);
   let chosen = $state(untrack(() => data.spares[0]?.number ?? ''));
@@ -23,56 +28,63 @@
   const spare = $derived(data.spares.find((s) => s.number === chosen));
 </script>
 
-<svelte:head><title>Spares · Eager Wrench</title></svelte:head>
+<svelte:head><title>{t('spares.sparesEagerWrench')}</title></svelte:head>
 
 <div class="mx-auto max-w-[1320px] px-5 py-5">
   <div class="flex items-center gap-4">
-    <h1 class="text-2xl">Spares</h1>
+    <h1 class="text-2xl">{t('spares.spares')}</h1>
     <label class="ml-auto w-80"
-      ><span class="sr-only">Find a spare</span><input
+      ><span class="sr-only">{t('spares.searchSpares')}</span><input
         class="field"
         type="search"
-        placeholder="number or name"
+        placeholder={t('spares.numberOrName')}
         bind:value={query}
       /></label
     >
     <label class="flex items-center gap-2"
-      ><input type="checkbox" class="size-4.5 accent-(--act)" bind:checked={onlyOut} /> None free</label
+      ><input type="checkbox" class="size-4.5 accent-(--act)" bind:checked={onlyOut} /> {t('spares.noneFree')}</label
     >
   </div>
-  {#if message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{message}</p>{/if}
+  {#if message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+      {told(message)}
+    </p>{/if}
   {#if data.orders.length > 0}
     <section class="sheet mt-4 px-4 py-3" aria-labelledby="coming">
-      <h2 id="coming" class="text-lg">Coming</h2>
+      <h2 id="coming" class="text-lg">{t('spares.onOrder2')}</h2>
       {#each data.orders as o (o.id)}
         <div class="flex items-center gap-3 border-b border-rule py-2 last:border-0">
           <span class="min-w-0 flex-1"
             >{o.quantity} × <span class="code">{o.number}</span>
-            {o.name}{#if o.job}, for <a class="link" href="/jobs/{o.job}/spares">job {o.job}</a>{/if}</span
+            {o.name}{#if o.job}{t('spares.for')}
+              <a class="link" href="/jobs/{o.job}/spares">{t('spares.job', { job: o.job })}</a>{/if}</span
           >
           {#if o.supplierRef}
-            <span class="text-soft">{o.supplierRef}{o.dueOn ? `, due ${day(o.dueOn)}` : ''}</span>
+            <span class="text-soft">{o.supplierRef}{o.dueOn ? t('spares.due', { dueOn: day(o.dueOn) }) : ''}</span>
             {#if data.mayWrite}<form method="POST" action="?/arrived" use:enhance={once()} class="flex gap-2">
                 <input type="hidden" name="order" value={o.id} /><input
                   class="field w-36"
                   name="place"
                   required
                   maxlength="60"
-                  aria-label="Where {o.number} is put"
-                  placeholder="put where"
-                /><button class="button button-act">It is here</button>
+                  aria-label={t('spares.whereIsStored', { number: o.number })}
+                  placeholder={t('spares.location')}
+                /><button class="button button-act">{t('spares.receive')}</button>
               </form>{/if}
           {:else}
-            <span class="font-semibold text-now">Not confirmed by the supplier</span>
+            <span class="font-semibold text-now">{t('spares.notConfirmedByTheSupplier')}</span>
             {#if data.mayWrite}<form method="POST" action="?/again" use:enhance={once()}>
                 <input type="hidden" name="order" value={o.id} /><input
                   type="hidden"
                   name="number"
                   value={o.number}
-                /><input type="hidden" name="quantity" value={o.quantity} /><button class="button">Ask again</button>
+                /><input type="hidden" name="quantity" value={o.quantity} /><button class="button"
+                  >{t('spares.askAgain')}</button
+                >
               </form>
               <form method="POST" action="?/drop" use:enhance={once()}>
-                <input type="hidden" name="order" value={o.id} /><button class="button">Drop it</button>
+                <input type="hidden" name="order" value={o.id} /><button class="button"
+                  >{t('spares.cancelOrder')}</button
+                >
               </form>{/if}
           {/if}
         </div>
@@ -84,13 +96,15 @@
       <table class="cards w-full table-fixed">
         <thead
           ><tr class="border-b border-rule-strong text-left text-sm text-soft"
-            ><th class="w-32 py-2 pl-4 font-semibold" scope="col">Number</th><th class="font-semibold" scope="col"
-              >Name</th
-            ><th class="w-52 font-semibold" scope="col">Where</th><th class="w-16 text-right font-semibold" scope="col"
-              >Free</th
-            ><th class="w-20 text-right font-semibold" scope="col">Set aside</th><th
+            ><th class="w-32 py-2 pl-4 font-semibold" scope="col">{t('spares.number')}</th><th
+              class="font-semibold"
+              scope="col">{t('spares.name')}</th
+            ><th class="w-52 font-semibold" scope="col">{t('spares.location2')}</th><th
+              class="w-16 text-right font-semibold"
+              scope="col">{t('spares.free')}</th
+            ><th class="w-20 text-right font-semibold" scope="col">{t('spares.reserved')}</th><th
               class="w-24 pr-4 text-right font-semibold"
-              scope="col">Price</th
+              scope="col">{t('spares.price')}</th
             ></tr
           ></thead
         >
@@ -103,32 +117,32 @@
               >
               <td class="truncate pr-3" data-label="Name"
                 >{s.spare.name}{#if s.spare.supersededBy}<span class="block text-sm text-soft"
-                    >replaced by <span class="code">{s.spare.supersededBy}</span></span
+                    ><Rich text={t('spares.replacedBy', { supersededBy: s.spare.supersededBy })}
+                      >{#snippet soft(text)}<span class="code">{text}</span>{/snippet}</Rich
+                    ></span
                   >{/if}</td
               >
               <td class="truncate pr-3 text-soft" data-label="Where"
                 >{s.places.map((p) => `${p.place}: ${p.quantity}`).join(', ') || 'nowhere'}{#if s.coming > 0}<span
-                    class="text-act">; {s.coming} coming</span
+                    class="text-act">{t('spares.onOrder3', { coming: s.coming })}</span
                   >{/if}</td
               >
               <td class="figure text-right {free <= 0 ? 'font-semibold text-now' : ''}" data-label="Free">{free}</td><td
                 class="figure text-right"
                 data-label="Set aside">{s.held || ''}</td
               ><td class="figure pr-4 text-right" data-label="Price"
-                >{s.priceMinor === null ? 'not known' : money(s.priceMinor, data.currency)}</td
+                >{s.priceMinor === null ? t('spares.notKnown') : money(s.priceMinor, data.currency)}</td
               >
             </tr>
           {:else}<tr
               ><td colspan="6" class="px-4 py-10 text-center text-soft"
-                >{data.spares.length === 0
-                  ? 'Nothing is kept here yet. Add what the shop buys.'
-                  : 'Nothing of that name.'}</td
+                >{data.spares.length === 0 ? t('spares.nothingIsInStockYetAdd') : t('spares.nothingWithThatName')}</td
               ></tr
             >{/each}
         </tbody>
       </table>
       {#if found.length > MOST}<p class="px-4 py-2 text-soft">
-          {found.length - MOST} more: narrow it with words above.
+          {t('spares.moreNarrowTheSearchAbove', { n: found.length - MOST })}
         </p>{/if}
     </div>
     <div class="space-y-4">
@@ -137,11 +151,11 @@
           <h2 id="this" class="text-lg">{spare.spare.name}</h2>
           <p class="code text-soft">{spare.number}</p>
           <dl class="mt-2 grid grid-cols-[90px_minmax(0,1fr)] gap-y-1">
-            {#if spare.spare.includes.length > 0}<dt class="text-soft">Brings</dt>
+            {#if spare.spare.includes.length > 0}<dt class="text-soft">{t('spares.includes')}</dt>
               <dd>{spare.spare.includes.join(', ')}</dd>{/if}
-            {#if spare.spare.holes}<dt class="text-soft">Holes</dt>
+            {#if spare.spare.holes}<dt class="text-soft">{t('spares.holes')}</dt>
               <dd>{spare.spare.holes.length}</dd>{/if}
-            {#if spare.spare.plugs}<dt class="text-soft">Plugs</dt>
+            {#if spare.spare.plugs}<dt class="text-soft">{t('spares.plugs')}</dt>
               <dd>{spare.spare.plugs.join(', ')}</dd>{/if}
           </dl>
           {#if data.mayWrite}
@@ -153,7 +167,7 @@
             >
               <input type="hidden" name="number" value={spare.number} />
               <label
-                ><span class="label">How many</span><input
+                ><span class="label">{t('spares.quantity')}</span><input
                   class="field"
                   name="change"
                   type="number"
@@ -162,7 +176,7 @@
                 /></label
               >
               <label
-                ><span class="label">Where</span><input
+                ><span class="label">{t('spares.location2')}</span><input
                   class="field"
                   name="place"
                   required
@@ -171,25 +185,25 @@
                 /></label
               >
               <label class="col-span-2"
-                ><span class="label">Why</span><input
+                ><span class="label">{t('spares.reason')}</span><input
                   class="field"
                   name="why"
                   required
                   maxlength="200"
-                  placeholder="bought, counted anew, broken"
+                  placeholder={t('spares.boughtRecountedBroken')}
                 /></label
               >
-              <button class="button col-span-2">Write it down</button>
+              <button class="button col-span-2">{t('spares.save')}</button>
             </form>
           {/if}
         </section>
       {/if}
       {#if data.mayWrite}
         <section class="sheet px-4 py-3.5" aria-labelledby="new">
-          <h2 id="new" class="text-lg">Add one</h2>
+          <h2 id="new" class="text-lg">{t('spares.addASpare')}</h2>
           <form method="POST" action="?/add" use:enhance={once()} class="mt-2 grid grid-cols-2 gap-2">
             <label
-              ><span class="label">Number</span><input
+              ><span class="label">{t('spares.number')}</span><input
                 class="field code"
                 name="number"
                 required
@@ -197,7 +211,7 @@
               /></label
             >
             <label
-              ><span class="label">Price, {data.currency}</span><input
+              ><span class="label">{t('spares.price2', { currency: data.currency })}</span><input
                 class="field"
                 name="price"
                 inputmode="decimal"
@@ -205,14 +219,21 @@
               /></label
             >
             <label class="col-span-2"
-              ><span class="label">Name</span><input class="field" name="name" required maxlength="120" /></label
+              ><span class="label">{t('spares.name')}</span><input
+                class="field"
+                name="name"
+                required
+                maxlength="120"
+              /></label
             >
             <label class="col-span-2"
-              ><span class="label">It is a</span><select class="field" name="kind"
-                ><option value="part">part</option><option value="consumable">consumable</option></select
+              ><span class="label">{t('spares.kind')}</span><select class="field" name="kind"
+                ><option value="part">{t('spares.part')}</option><option value="consumable"
+                  >{t('spares.consumable')}</option
+                ></select
               ></label
             >
-            <button class="button col-span-2">Add it</button>
+            <button class="button col-span-2">{t('spares.addSpare')}</button>
           </form>
         </section>
       {/if}

@@ -1,3 +1,4 @@
+import { here } from '$lib/server/http/here';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { error, type Cookies } from '@sveltejs/kit';
 import { currentStep, fold } from '$core/run';
@@ -70,7 +71,8 @@ async function atHand(db: Queryable, { runId }: Camera) {
 
 /** The step in hand, in words; undefined when all steps are answered. */
 export async function stepAtHand(db: Queryable, camera: Camera): Promise<string | undefined> {
-  return (await atHand(db, camera)).step?.text;
+  const { step } = await atHand(db, camera);
+  return step && here().told(step.text);
 }
 
 /** Takes a picture of the step in hand: the record says so, and then the picture is kept. @returns the picture's id */

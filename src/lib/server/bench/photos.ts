@@ -7,6 +7,7 @@ import { FairQueue } from '../planning/fair-queue';
 import { log } from '../http/log';
 import { settings } from '../settings/environment';
 import { refusal, refused, whyNot, type Problem, type Result } from '$core/result';
+import { here } from '$lib/server/http/here';
 
 /** A camera's picture has some 12 to 50 million points; a small file that unfolds to more is no picture of a bench. */
 const MAX_POINTS = 60_000_000;
@@ -36,7 +37,7 @@ export function writtenAnew(
   person = ''
 ): Promise<Result<{ jpeg: Buffer; thumb: Buffer; width: number; height: number }>> {
   if (!KINDS.some((is) => is(bytes)))
-    return Promise.resolve(refused('not-a-photo', 'This is no photo: JPEG, PNG and WebP are taken.'));
+    return Promise.resolve(refused('not-a-photo', here().t('server.thisIsNotAPhotoOnly')));
   return unfolding.run(person, bytes.length, async () => {
     try {
       const open = () => sharp(bytes, { limitInputPixels: MAX_POINTS, failOn: 'error', pages: 1 }).rotate();
@@ -53,8 +54,8 @@ export function writtenAnew(
     } catch (error) {
       const isBomb = /pixel limit/i.test((error as Error).message);
       return isBomb
-        ? refused('too-large', `The photo unfolds to more than ${MAX_POINTS / 1e6} million points.`)
-        : refused('damaged', 'The photo is damaged: it cannot be read to its end.');
+        ? refused('too-large', here().t('server.thePhotoHasMoreThanMillion', { millions: MAX_POINTS / 1e6 }))
+        : refused('damaged', here().t('server.thePhotoIsDamagedItCannot'));
     }
   });
 }
@@ -90,25 +91,20 @@ export async function keepPhoto(
   const known = (
     await db.query('select run_id as run, sha256, bytes is null as "isFile" from photo where id = $1', [id])
   ).rows[0];
-  if (known && known.run !== run) return refuse('not-the-picture', 'A photo of this id belongs to another run.');
+  if (known && known.run !== run) return refuse('not-the-picture', here().t('server.aPhotoWithThisIdBelongs'));
   const event = await eventOf(db, run, id);
-  if (!event)
-    return refuse('not-recorded', 'The record does not name this photo yet: it is sent once the record has it.');
-  if (event.person !== person) return refuse('somebody-else', 'Somebody else took this photo: only they can send it.');
+  if (!event) return refuse('not-recorded', here().t('server.theRecordDoesNotNameThis'));
+  if (event.person !== person) return refuse('somebody-else', here().t('server.somebodyElseTookThisPhotoOnly'));
   const digest = createHash('sha256').update(bytes).digest();
   const wanted =
     event.sha256 === null ? (known?.sha256 as Buffer | null | undefined) : Buffer.from(event.sha256, 'hex');
-  if (wanted && !digest.equals(wanted))
-    return refuse('not-the-picture', 'This is not the picture that was taken: its SHA-256 is another.');
+  if (wanted && !digest.equals(wanted)) return refuse('not-the-picture', here().t('server.thisIsNotThePhotoThat'));
   const folder = settings.photoFolder;
   if (known && (!known.isFile || !folder || (await isThere(fileOf(folder, id))))) return { ok: true };
   if (!wanted && (await db.query('select 1 from run where id = $1 and signed_at is not null', [run])).rowCount === 1)
-    return refuse(
-      'not-the-picture',
-      'The run is signed, and its record does not say what this picture was: it can no longer be taken.'
-    );
+    return refuse('not-the-picture', here().t('server.theRunIsSignedAndIts'));
   const anew = await writtenAnew(bytes, person);
-  if (!anew.ok) return refuse('not-the-picture', whyNot(anew));
+  if (!anew.ok) return refuse('not-the-picture', here().told(whyNot(anew)));
   if (folder) {
     const problem = await written(folder, id, anew.jpeg);
     if (problem) return refuse('no-room', problem);

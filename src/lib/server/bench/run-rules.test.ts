@@ -45,7 +45,7 @@ describe('what is refused', () => {
     expect(answer.ok).toBe(false);
     if (!answer.ok) {
       expect(answer.problems.map((r) => [r.place, r.code])).toEqual(bad.map((e) => [e.id, 'strange']));
-      expect(answer.problems.every((r) => r.message.length > 20)).toBe(true);
+      expect(answer.problems.every((r) => String(r.message).length > 20)).toBe(true);
     }
     expect((await eventsOf(pool(), run.id)).events).toEqual([]);
     expect(await append(run, good)).toEqual({ ok: true, seq: 3 });

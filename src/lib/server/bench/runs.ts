@@ -26,6 +26,7 @@ import {
   type RunEvent
 } from '$core/run';
 import { refusal, type Problem, type Result } from '$core/result';
+import { here } from '$lib/server/http/here';
 
 export interface Run {
   id: string;
@@ -85,7 +86,7 @@ export async function startRun(
     const there = (await tx.query('select id from run where job_id = $1', [job.id])).rows[0];
     if (there) return there.id;
     if (now !== JSON.stringify({ goals, weighting, avoid }))
-      throw new PlanChanged('The plan of this job was changed just now. Look at it, and start it again.');
+      throw new PlanChanged(here().t('server.thePlanOfThisJobWas'));
     const { rows } = await tx.query(
       'insert into run (job_id, machine_file_id, plan, p50_seconds, p80_seconds, started_by) values ($1, $2, $3, $4, $5, $6) returning id',
       [job.id, job.fileId, JSON.stringify(plan), plan.times.p50, plan.times.p80, by]
@@ -201,7 +202,7 @@ export async function appendEvents(
         strangeIn(model, steps, event) ??
         (about !== undefined && !known.has(about) ? 'It is about an event that this run does not have.' : undefined);
       if (why) {
-        put(event, 'strange', why);
+        put(event, 'strange', here().told(why));
         continue;
       }
       if (event.type === 'signed') {

@@ -1,5 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { transaction, type Queryable } from './pool';
+import { here } from '$lib/server/http/here';
 
 /** Who asks for something, and the id that the browser gave to the asking; without an id each asking is one of its own. */
 export interface Asking {
@@ -28,7 +29,7 @@ export async function once<T>({ by, once: id }: Asking, what: string, work: (db:
     );
     if (rowCount === 0) {
       const { rows } = await db.query('select person_id as by, what, answer from done_once where id = $1', [id]);
-      if (rows[0]?.by !== by || rows[0].what !== what) error(409, 'This id was used for something else.');
+      if (rows[0]?.by !== by || rows[0].what !== what) error(409, here().t('server.thisIdWasUsedForSomething'));
       return rows[0].answer as T;
     }
     const answer = await work(db);

@@ -1,11 +1,12 @@
 import { error } from '@sveltejs/kit';
+import { here } from '$lib/server/http/here';
 
 /**
  * The request's body, no longer than allowed: no more than that is ever held.
  * @throws 413 when it is longer, whatever its headers say
  */
 export async function bytesBody(request: Request, maxBytes: number): Promise<Buffer> {
-  const tooLarge = () => error(413, `The request is larger than ${(maxBytes / 1e6).toFixed(1)} MB.`);
+  const tooLarge = () => error(413, here().t('server.theRequestIsLargerThanMb', { mB: (maxBytes / 1e6).toFixed(1) }));
   if (Number(request.headers.get('content-length') ?? 0) > maxBytes) tooLarge();
   const chunks: Uint8Array[] = [];
   let size = 0;
@@ -32,7 +33,7 @@ export async function textBody(request: Request, maxBytes: number): Promise<stri
   try {
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
   } catch {
-    error(400, 'The request is not UTF-8 text.');
+    error(400, here().t('server.theRequestIsNotUtf8'));
   }
 }
 

@@ -2,6 +2,7 @@ import { error, type Cookies } from '@sveltejs/kit';
 import { pool } from '../database/pool';
 import { endWithProcess } from '../bench/run-feed';
 import { personOfSession, SESSION_COOKIE } from '../sign-in/sessions';
+import { here } from '$lib/server/http/here';
 
 /** Streams of one person, and of one process, at the same time. */
 const MOST = { person: 24, process: 600 };
@@ -81,8 +82,8 @@ function enter(person: string): void {
     error(
       429,
       mine >= MOST.person
-        ? `At most ${MOST.person} windows of one person can follow a run at the same time: close some.`
-        : 'Too many windows follow runs on this server at this moment.'
+        ? here().t('server.onePersonCanFollowARun', { n: MOST.person })
+        : here().t('server.tooManyWindowsAreFollowingRuns')
     );
   open.set(person, mine + 1);
 }

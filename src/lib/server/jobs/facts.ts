@@ -1,3 +1,4 @@
+import { here } from '$lib/server/http/here';
 import {
   foldJob,
   LEAD_ONLY,
@@ -163,18 +164,18 @@ export async function startProblem(db: Queryable, job: JobRow): Promise<string |
   const { waits } = (await findJobById(db, job.id))!;
   switch (waits) {
     case 'stopped':
-      return 'It was stopped at the first questions: it can hurt someone. Only a lead can let it go on, in writing.';
+      return here().t('server.stopped');
     case 'triage':
-      return 'Nobody has asked the first questions yet: can it hurt anyone?';
+      return here().t('server.triageFirst');
     case 'part': {
       const missing = (await needsOfJob(db, job.id))
         .filter((n) => n.is === 'missing' || n.is === 'unlisted')
         .map((n) => n.name);
-      return `Not opened until it is in hand: ${missing.join(', ')}. A lead can let it be opened without, in writing.`;
+      return here().t('server.partsFirst', { missing });
     }
     case 'approval':
     case 'declined':
-      return `${WAITS[waits]}: the customer has not agreed to the quote.`;
+      return here().t('server.notAgreed', { waits: WAITS[waits] });
     default:
       return undefined;
   }

@@ -1,3 +1,4 @@
+import { english } from '$core/testing/english';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { foldJob, STANDARD_SETTINGS, type JobFact } from '$core/job';
 import { makeQuote } from '$core/money';
@@ -162,7 +163,7 @@ describe('stock', () => {
     const winner = jobs[answers.findIndex((a) => a.ok)]!;
     expect(await moveStock(FAN, 'Drawer 1', -1, 'lost', { by: ines })).toMatchObject({
       ok: false,
-      problems: [expect.objectContaining({ message: expect.stringMatching(/set aside/) })]
+      problems: [expect.objectContaining({ message: expect.stringMatching(/reserved/) })]
     });
     expect(await release(pool(), winner.id, FAN)).toBe(true);
     expect(await moveStock(FAN, 'Drawer 1', -1, 'lost', { by: ines })).toEqual({ ok: true });
@@ -243,7 +244,7 @@ describe('the supplier', () => {
   it.each([
     ['failing', /cannot be reached/],
     ['refusing', /stocktaking/],
-    ['lying', /does not hold together/],
+    ['lying', /cannot be read/],
     ['slow', /does not answer in time/]
   ] as const)('when it is %s the answer says so and nothing breaks', async (mode, words) => {
     supplier.be(mode);
@@ -257,7 +258,7 @@ describe('the supplier', () => {
     supplier.be('lying');
     expect(await orderSpare(number, 1, null, tam, id)).toMatchObject({
       ok: false,
-      problems: [expect.objectContaining({ message: expect.stringMatching(/something else/) })]
+      problems: [expect.objectContaining({ message: expect.stringMatching(/something other than/) })]
     });
     expect(await openOrders(pool())).toMatchObject([{ id, supplierRef: null }]);
     expect(await dropOrder(id)).toBe(true);
@@ -269,17 +270,17 @@ describe('whether a job may be opened now', () => {
   it('is told gate by gate: questions, a danger, what is missing, the customer\u2019s word', async () => {
     const job = await newJob([{ do: 'replace', part: 'touchpad' }]);
     const why = async () => startProblem(pool(), (await findJob(pool(), job.number))!);
-    expect(await why()).toMatch(/first questions/);
+    expect(await why()).toMatch(/safety questions first/);
     await say(job, { is: 'hazards', answers: { ...HARMLESS, cell: 'swollen' } });
-    expect(await why()).toMatch(/stopped at the first questions/);
+    expect(await why()).toMatch(/^Safety stop/);
     await say(job, { is: 'hazards', answers: HARMLESS });
-    expect(await why()).toMatch(/Not opened until it is in hand: .*Touchpad/);
+    expect(await why()).toMatch(/Not opened until these parts are here: .*touchpad/);
     await say(job, { is: 'opened-without', missing: ['Touchpad'], why: 'Only looking' });
     expect(await why()).toBeUndefined();
     await say(job, { is: 'quoted', quote: makeQuote(STANDARD_SETTINGS.rates, { p50: 1800, p80: 2400 }, []) });
-    expect(await why()).toMatch(/customer has not agreed/);
+    expect(await why()).toMatch(/customer has not approved/);
     await say(job, { is: 'answered', approved: false, from: 'Purser', how: 'phone' });
-    expect(await why()).toMatch(/customer has not agreed/);
+    expect(await why()).toMatch(/customer has not approved/);
     await say(job, { is: 'answered', approved: true, from: 'Purser', how: 'phone' });
     expect(await why()).toBeUndefined();
   });
@@ -293,7 +294,7 @@ describe('a spare that becomes known', () => {
     expect(compound).toMatchObject({ is: 'unlisted', numbers: [] });
     await learnSpare(
       pool(),
-      Spare.parse({ number: 'TC-1', name: compound.name.split(':')[0], kind: 'consumable' }),
+      Spare.parse({ number: 'TC-1', name: english(compound.name).split(':')[0], kind: 'consumable' }),
       500,
       ines
     );
@@ -330,7 +331,7 @@ describe('fault sets', () => {
     });
     expect(await importFaultSet(pool(), '{', ines)).toMatchObject({
       ok: false,
-      problems: [expect.objectContaining({ message: expect.stringMatching(/no JSON/) })]
+      problems: [expect.objectContaining({ message: expect.stringMatching(/not JSON/) })]
     });
   });
   it('count what closed jobs came to: the last repair that helped, once for each job', async () => {

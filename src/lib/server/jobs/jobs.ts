@@ -1,3 +1,6 @@
+import type { Said } from '$core/language';
+import { message } from '$lib/words';
+import { wordsIn } from '../http/here';
 import type { Waits } from '$core/job';
 import type { PlanWish } from '$core/plan';
 import type { Weighting } from '$core/solve';
@@ -19,7 +22,7 @@ export interface JobRow {
   /** Ways that are not to be taken. */
   avoid: string[];
   /** The goals in words. */
-  work: string;
+  work: Said;
   dueOn: string | null;
   createdAt: string;
   closedAt: string | null;
@@ -44,7 +47,7 @@ export interface JobRow {
 }
 
 const SELECT = `
-  select j.id, j.number::int as number, j.customer, j.serial, j.complaint, j.goals, j.weighting, j.avoid, j.work, to_char(j.due_on, 'YYYY-MM-DD') as "dueOn",
+  select j.id, j.number::int as number, j.customer, j.serial, j.complaint, j.goals, j.weighting, j.avoid, coalesce(j.work_said, to_jsonb(j.work)) as work, to_char(j.due_on, 'YYYY-MM-DD') as "dueOn",
          j.created_at as "createdAt", j.closed_at as "closedAt", case when j.waits = 'draining' and j.waits_until <= now() then 'bench' else j.waits end as waits, j.waits_until as "waitsUntil",
          case when j.closed_at is not null then 'closed' when r.signed_at is not null then 'signed' when r.id is not null then 'on-bench' else 'planned' end as stage,
          m.id::int as "fileId", m.machine_id as "machineId", m.maker, m.model, m.revision,
@@ -152,7 +155,9 @@ export async function findJob(db: Queryable, number: number): Promise<JobRow | u
 }
 
 /** The work of a job whose goals are not known yet. */
-export const TO_FIND = 'Find the fault';
+export const TO_FIND: Said = message('server.findTheFault');
+/** What is searched in is in one language. */
+const inEnglish = (work: Said) => wordsIn('en').told(work);
 
 export interface NewJob {
   fileId: number;
@@ -160,16 +165,26 @@ export interface NewJob {
   serial: string;
   complaint: string;
   goals: readonly Goal[];
-  work: string;
+  work: Said;
   dueOn: string | null;
 }
 
 export async function addJob(job: NewJob, asking: Asking): Promise<number> {
   return once(asking, 'job', async (db) => {
     const { rows } = await db.query(
-      `insert into job (machine_file_id, customer, serial, complaint, goals, work, due_on, created_by)
-       values ($1, $2, $3, $4, $5, $6, $7, $8) returning number::int as number`,
-      [job.fileId, job.customer, job.serial, job.complaint, JSON.stringify(job.goals), job.work, job.dueOn, asking.by]
+      `insert into job (machine_file_id, customer, serial, complaint, goals, work, work_said, due_on, created_by)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9) returning number::int as number`,
+      [
+        job.fileId,
+        job.customer,
+        job.serial,
+        job.complaint,
+        JSON.stringify(job.goals),
+        inEnglish(job.work),
+        JSON.stringify(job.work),
+        job.dueOn,
+        asking.by
+      ]
     );
     await rememberWords(db, 'number = $1', rows[0].number);
     return rows[0].number;
@@ -180,7 +195,7 @@ export interface JobPlan {
   goals: readonly Goal[];
   weighting: Weighting;
   avoid: readonly string[];
-  work: string;
+  work: Said;
 }
 
 /** What a search for a job looks in. */
@@ -197,9 +212,9 @@ export async function keepPlan(id: string, { goals, weighting, avoid, work }: Jo
     // Locked first, so that it is seen whether somebody has just started it.
     await db.query('select 1 from job where id = $1 for update', [id]);
     const { rowCount } = await db.query(
-      `update job set goals = $2, weighting = $3, avoid = $4, work = $5
+      `update job set goals = $2, weighting = $3, avoid = $4, work = $5, work_said = $6
         where id = $1 and closed_at is null and not exists (select from run where run.job_id = job.id)`,
-      [id, JSON.stringify(goals), weighting, JSON.stringify(avoid), work]
+      [id, JSON.stringify(goals), weighting, JSON.stringify(avoid), inEnglish(work), JSON.stringify(work)]
     );
     if (rowCount === 1) await rememberWords(db, 'id = $1', id);
     return rowCount === 1;

@@ -5,6 +5,7 @@ import { audit } from '../database/audit';
 import type { Queryable } from '../database/pool';
 import { machineDocument } from './machines';
 import { problem, refusal, refused, type Result } from '$core/result';
+import { here } from '$lib/server/http/here';
 
 /** What goes wrong with a machine, as far as the shop was told. */
 export async function faultSetFor(db: Queryable, machineId: string): Promise<FaultSet | undefined> {
@@ -19,20 +20,20 @@ export const FAULT_SET_MAX = 1_000_000;
 
 /** Checks a fault set against the newest file of its machine and keeps it. */
 export async function importFaultSet(db: Queryable, text: string, by: string | null): Promise<ImportedFaults> {
-  if (text.length > FAULT_SET_MAX) return refused('too-large', `A fault set is at most ${FAULT_SET_MAX / 1e6} MB.`);
+  if (text.length > FAULT_SET_MAX)
+    return refused('too-large', here().t('server.aFaultSetHasAtMost', { mB: FAULT_SET_MAX / 1e6 }));
   let document: unknown;
   try {
     document = JSON.parse(text);
   } catch (error) {
-    return refused('not-json', `It is no JSON: ${(error as Error).message}`);
+    return refused('not-json', here().t('server.itIsNotJson', { message: (error as Error).message }));
   }
   const set = FaultSet.safeParse(document);
   if (!set.success) return refusal(set.error.issues.slice(0, 5).map((i) => problem(i.path, i.code, i.message)));
   const { rows } = await db.query('select id::int from machine_file where machine_id = $1 order by id desc limit 1', [
     set.data.machine
   ]);
-  if (!rows[0])
-    return refused('no-machine', `There is no machine file "${set.data.machine}" to go with it: import that first.`);
+  if (!rows[0]) return refused('no-machine', here().t('server.thereIsNoMachineFileFor', { machine: set.data.machine }));
   const { machine, hash } = (await machineDocument(db, rows[0].id))!;
   const wrong = strangersOf(modelOf(machine), set.data);
   if (wrong.length === 0) wrong.push(...unplannableIn(set.data, reachFrom(accessFor(hash, machine), set.data)));

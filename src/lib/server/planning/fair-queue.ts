@@ -1,4 +1,4 @@
-/** Thrown at who asks for more than may wait at once. */
+import { here } from '$lib/server/http/here'; /** Thrown at who asks for more than may wait at once. */
 export class TooMuchAtOnce extends Error {}
 
 interface Waiting {
@@ -36,7 +36,7 @@ export class FairQueue {
   /** @throws TooMuchAtOnce; what `work` throws; an AbortError when the signal says so before it has begun */
   async run<T>(person: string, size: number, work: () => Promise<T>, signal?: AbortSignal): Promise<T> {
     const mine = (this.underWay.get(person) ?? 0) + this.waiting.filter((w) => w.person === person).length;
-    if (mine >= this.each) throw new TooMuchAtOnce(`At most ${this.each} at once: wait until one of them is done.`);
+    if (mine >= this.each) throw new TooMuchAtOnce(here().t('server.atMostAtOnceWaitUntil', { each: this.each }));
     await this.turn(person, size, signal);
     try {
       return await work();

@@ -1,3 +1,4 @@
+import type { Said } from '$core/language';
 import { error } from '@sveltejs/kit';
 import { modelOf, type Machine, type Model } from '$core/machine';
 import { planRequest, type Plan, type PlanBasis, type PlanRequest } from '$core/plan';
@@ -9,6 +10,7 @@ import { wishOf, type JobRow } from '../jobs/jobs';
 import { planFor } from './plans';
 import { findRun } from '../bench/runs';
 import { PlanningError } from '$core/goals';
+import { here } from '$lib/server/http/here';
 
 interface OfJob {
   job: JobRow;
@@ -29,12 +31,12 @@ export async function requestOfJob(params: { number: string }): Promise<OfJob & 
 export async function planOrProblem(
   job: JobRow,
   asked: PlanRequest
-): Promise<{ plan: Plan; problem: null } | { plan: null; problem: string }> {
+): Promise<{ plan: Plan; problem: null } | { plan: null; problem: Said }> {
   const run = job.runId ? await findRun(pool(), job.runId) : undefined;
   try {
     return { plan: run?.planNow ?? (await planFor(asked)), problem: null };
   } catch (thrown) {
-    if (thrown instanceof PlanningError) return { plan: null, problem: thrown.message };
+    if (thrown instanceof PlanningError) return { plan: null, problem: thrown.said };
     throw thrown;
   }
 }
@@ -43,6 +45,6 @@ export async function planOrProblem(
 export async function planOfJob(params: { number: string }): Promise<OfJob & { model: Model; plan: Plan }> {
   const { asked, ...found } = await requestOfJob(params);
   const { plan, problem } = await planOrProblem(found.job, asked);
-  if (!plan) error(409, `There is no plan for this job: ${problem}`);
+  if (!plan) error(409, here().t('server.thereIsNoPlanForThis', { problem }));
   return { ...found, plan, model: modelOf(found.machine) };
 }

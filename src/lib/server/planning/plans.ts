@@ -1,3 +1,4 @@
+import { here } from '$lib/server/http/here';
 import { MessageChannel } from 'node:worker_threads';
 import { LRUCache } from 'lru-cache';
 import type { Machine } from '$core/machine';
@@ -106,7 +107,7 @@ export const drawFace = (
   more: { from?: number; goals?: string[] } = {}
 ): Promise<string> =>
   inThread(
-    { do: 'draw', machine, zone, ...more },
+    { do: 'draw', machine, zone, ...more, language: here().language },
     machine.joints.length + machine.parts.length,
     asking.getStore()?.signal
   );

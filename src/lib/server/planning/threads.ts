@@ -7,6 +7,7 @@ import type { Done, Task } from '$workers/plan-thread';
 import { FairQueue } from './fair-queue';
 import { log } from '../http/log';
 import { settings } from '../settings/environment';
+import { here } from '$lib/server/http/here';
 
 /** Whose request is being answered, and whether they still want it: set by the gate for all that it leads to. */
 export interface Asker {
@@ -97,11 +98,7 @@ export async function inThread<T extends Task>(
             ...(transfer.length > 0 ? { transferList: transfer as never } : {})
           })) as Done<T>;
         } catch (thrown) {
-          if (late.aborted && !signal?.aborted)
-            error(
-              503,
-              'This takes too long to work out. Ask for less at once, or try again when the server has less to do.'
-            );
+          if (late.aborted && !signal?.aborted) error(503, here().t('server.thisTakesTooLongToCalculate'));
           throw thrown;
         }
       },

@@ -1,3 +1,4 @@
+import { wordsIn } from '../http/here';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { STANDARD_SETTINGS } from '$core/job';
@@ -8,6 +9,8 @@ import { DEMO_MACHINES, demoAccess } from '$core/testing/machines';
 import { singleGoals } from '../../../../demo/testing/goals';
 import { jobSheetPdf, reportPdf, trayPdf } from './pdf';
 
+const words = wordsIn('en');
+
 const pages = (pdf: Buffer) => pdf.toString('latin1').match(/\/Type \/Page\b/g)?.length ?? 0;
 
 describe('paper', () => {
@@ -17,7 +20,7 @@ describe('paper', () => {
     const made = plan(access, parts.slice(-3));
     for (const style of ['bin-per-step', 'map', 'in-the-part'] satisfies TrayStyle[]) {
       const laid = tray(access.model, screwsTakenOut(access.model, made), style);
-      const pdf = await trayPdf(access.model, laid);
+      const pdf = await trayPdf(words, access.model, laid);
       expect(pages(pdf)).toBe(laid.sheets);
       expect(pdf.toString('latin1').match(/MediaBox \[0 0 595\.28 841\.89\]/g)).toHaveLength(laid.sheets);
     }
@@ -26,7 +29,7 @@ describe('paper', () => {
   it('a job sheet holds a long job, numbers its pages, and prints names of any alphabet', async () => {
     const access = demoAccess('norrvik-pilot-14');
     const made = plan(access, [{ do: 'replace', part: 'board' }]);
-    const pdf = await jobSheetPdf(access.model, made, {
+    const pdf = await jobSheetPdf(words, access.model, made, {
       number: 7,
       customer: 'MS Łódź, Ж. Øre',
       serial: 'NP14-1',
@@ -59,8 +62,16 @@ describe('paper', () => {
       .jpeg()
       .toBuffer();
     const photos = Array.from({ length: 7 }, () => ({ bytes, caption: 'Lift out the main board' }));
-    const without = await reportPdf(access.model, [made], fold(access.model, made, events), job, STANDARD_SETTINGS);
+    const without = await reportPdf(
+      words,
+      access.model,
+      [made],
+      fold(access.model, made, events),
+      job,
+      STANDARD_SETTINGS
+    );
     const withThem = await reportPdf(
+      words,
       access.model,
       [made],
       fold(access.model, made, events),
@@ -71,6 +82,8 @@ describe('paper', () => {
     expect(pages(without)).toBeGreaterThan(3);
     expect(pages(withThem)).toBeGreaterThanOrEqual(pages(without));
     expect(withThem.toString('latin1').match(/\/Subtype \/Image/g)?.length).toBe(7);
-    expect(pages(await reportPdf(access.model, [made], fold(access.model, made, []), job, STANDARD_SETTINGS))).toBe(1);
+    expect(
+      pages(await reportPdf(words, access.model, [made], fold(access.model, made, []), job, STANDARD_SETTINGS))
+    ).toBe(1);
   });
 });

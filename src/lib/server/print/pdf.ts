@@ -10,7 +10,10 @@ import { brokenForGood, zoneAt, type Plan } from '$core/plan';
 import { machineAfter, reportSections, screwRows, type RunState } from '$core/run';
 import { duration } from '$lib/ui/format';
 import { goalParts } from '$core/goals';
-import { jobWords, LEG_NAMES } from '$core/words';
+import type { Language } from '$core/language';
+import { jobWords, jointName, legName, SHEET, toolName, TRAY } from '$core/words';
+import type { Translate } from '$lib/words';
+import { wordsIn } from '../http/here';
 import { drawPicture } from './picture';
 
 /** Points of a PDF page per millimetre. */
@@ -44,9 +47,9 @@ function begin(title: string): { doc: Doc; bytes: Promise<Buffer<ArrayBuffer>> }
 }
 
 /** The tray's sheets at true scale, A4. */
-export function trayPdf(model: Model, tray: Tray): Promise<Buffer<ArrayBuffer>> {
-  const { doc, bytes } = begin(`${model.machine.maker} ${model.machine.model}: tray`);
-  const picture = trayPicture(model, tray);
+export function trayPdf({ told }: Translate, model: Model, tray: Tray): Promise<Buffer<ArrayBuffer>> {
+  const { doc, bytes } = begin(told(TRAY.title(`${model.machine.maker} ${model.machine.model}`)));
+  const picture = trayPicture(model, tray, told);
   for (let sheet = 0; sheet < tray.sheets; sheet++) {
     if (sheet > 0) doc.addPage();
     drawPicture(doc, picture, [0, -sheet * tray.sheet.heightMm * PT], PT);
@@ -63,28 +66,29 @@ export interface JobSheet {
 }
 
 /** What can be printed, as it is sent to the thread that writes it. */
-export type Paper =
-  | { what: 'tray'; machine: Machine; tray: Tray }
-  | { what: 'job sheet'; machine: Machine; plan: Plan; job: JobSheet }
+export type Paper = { language: Language; machine: Machine } & (
+  | { what: 'tray'; tray: Tray }
+  | { what: 'job sheet'; plan: Plan; job: JobSheet }
   | {
       what: 'report';
-      machine: Machine;
       plans: Plan[];
       state: RunState;
       job: JobSheet;
       shop: Pick<ShopSettings, 'name' | 'place'>;
       photos: Photo[];
-    };
+    }
+);
 
 export function printed(paper: Paper): Promise<Buffer<ArrayBuffer>> {
   const model = modelOf(paper.machine);
+  const words = wordsIn(paper.language);
   switch (paper.what) {
     case 'tray':
-      return trayPdf(model, paper.tray);
+      return trayPdf(words, model, paper.tray);
     case 'job sheet':
-      return jobSheetPdf(model, paper.plan, paper.job);
+      return jobSheetPdf(words, model, paper.plan, paper.job);
     case 'report':
-      return reportPdf(model, paper.plans, paper.state, paper.job, paper.shop, paper.photos);
+      return reportPdf(words, model, paper.plans, paper.state, paper.job, paper.shop, paper.photos);
   }
 }
 
@@ -95,9 +99,14 @@ export interface Photo {
 }
 
 /** The job on paper: what it is, what has to lie ready, the machine opened, and every step to be ticked. */
-export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Buffer<ArrayBuffer>> {
+export function jobSheetPdf(
+  { t, told }: Translate,
+  model: Model,
+  plan: Plan,
+  job: JobSheet
+): Promise<Buffer<ArrayBuffer>> {
   const { machine } = model;
-  const { doc, bytes } = begin(`Job ${job.number}`);
+  const { doc, bytes } = begin(t('paper.job', { number: job.number }));
   const left = 14 * PT;
   const width = (A4.width - 28) * PT;
   const bottom = (A4.height - 20) * PT;
@@ -109,16 +118,22 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
   doc
     .font('bold')
     .fontSize(16)
-    .text(`Job ${job.number}: ${jobWords(model, plan.goals)}`, left, 14 * PT, { width });
+    .text(t('paper.jobFor', { number: job.number, work: jobWords(model, plan.goals) }), left, 14 * PT, { width });
   doc
     .font('plain')
     .fontSize(10)
     .text(
-      `${machine.maker} ${machine.model} ${machine.revision}${job.serial ? `, serial ${job.serial}` : ''}. For ${job.customer}.`,
+      t(job.serial ? 'paper.machineSerial' : 'paper.machine', {
+        machine: `${machine.maker} ${machine.model} ${machine.revision}`,
+        serial: job.serial,
+        customer: job.customer
+      }),
       { width }
     );
-  if (job.complaint) doc.text(`Complaint: ${job.complaint}`, { width });
-  doc.text(`About ${duration(plan.times.p50)}, ${duration(plan.times.p80)} on the safe side.`, { width }).moveDown(0.6);
+  if (job.complaint) doc.text(t('paper.complaint', { complaint: job.complaint }), { width });
+  doc
+    .text(t('paper.times', { likely: duration(plan.times.p50), cautious: duration(plan.times.p80) }), { width })
+    .moveDown(0.6);
 
   const zone =
     zoneAt(
@@ -138,7 +153,7 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
         s.do === 'move' &&
         !goalParts(plan.goals).includes(s.part ?? '')
     ),
-    { goals: goalParts(plan.goals) }
+    { goals: goalParts(plan.goals), speak: told }
   );
   const height = 70 * PT;
   const scale = Math.min(width / drawing.width, height / drawing.height);
@@ -165,14 +180,16 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
     doc.text(text, x, y, { width: width - 14 - indent });
     doc.y = y + h + 2;
   };
-  list('In hand before the first screw', [
-    ...plan.inHand.spares.map((s) => `${s.name}${s.numbers.length > 0 ? `, ${s.numbers.join(' or ')}` : ''}`),
-    ...plan.inHand.tools.map((t) => `${t.tool}${t.substitutes.length > 0 ? ` (or ${t.substitutes.join(', ')})` : ''}`),
-    ...plan.inHand.consumables.map((c) => `${c.name}: ${c.amount}`)
+  list(told(SHEET.inHand), [
+    ...plan.inHand.spares.map(
+      (s) => `${told(s.name)}${s.numbers.length > 0 ? `, ${told(SHEET.numbers(s.numbers))}` : ''}`
+    ),
+    ...plan.inHand.tools.map((use) => told(SHEET.tool(toolName(use.tool), use.substitutes.map(toolName)))),
+    ...plan.inHand.consumables.map((c) => told(SHEET.item(c.name, c.amount)))
   ]);
   list(
-    'Broken for good: the owner has to know',
-    brokenForGood(model, plan).map((j) => j.name)
+    told(SHEET.broken),
+    brokenForGood(model, plan).map((j) => told(jointName(model, j)))
   );
 
   let leg = '';
@@ -184,19 +201,19 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
         .moveDown(0.4)
         .font('bold')
         .fontSize(11)
-        .text(LEG_NAMES[step.leg], left, doc.y, { width })
+        .text(told(legName(step.leg)), left, doc.y, { width })
         .font('plain')
         .fontSize(9.5)
         .moveDown(0.15);
     }
     const caution = step.cautions.find((c) => c.harm) ?? (step.unheld ? step.cautions[0] : undefined);
-    tick(`${i + 1}. ${step.text}${step.tool ? ` (${step.tool})` : ''}`);
+    tick(`${i + 1}. ${told(step.text)}${step.tool ? ` (${told(toolName(step.tool))})` : ''}`);
     if (step.detail) {
       need(12);
       doc
         .fontSize(8)
         .fillColor('#435a65')
-        .text(step.detail, left + 14, doc.y, { width: width - 14 })
+        .text(told(step.detail), left + 14, doc.y, { width: width - 14 })
         .fillColor('black')
         .fontSize(9.5);
     }
@@ -205,7 +222,7 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
       doc
         .font('bold')
         .fontSize(8.5)
-        .text(`Caution: ${caution.text}`, left + 14, doc.y, { width: width - 14 })
+        .text(`${told(SHEET.caution)}: ${told(caution.text)}`, left + 14, doc.y, { width: width - 14 })
         .font('plain')
         .fontSize(9.5);
     }
@@ -213,14 +230,19 @@ export function jobSheetPdf(model: Model, plan: Plan, job: JobSheet): Promise<Bu
 
   foot(
     doc,
-    `Job ${job.number}, ${machine.model} ${machine.revision}, plan ${plan.machine.hash.slice(0, 8)}. Local rules and licensed practice come first.`
+    t('paper.footPlan', {
+      number: job.number,
+      machine: `${machine.model} ${machine.revision}`,
+      hash: plan.machine.hash.slice(0, 8)
+    }),
+    t
   );
   doc.end();
   return bytes;
 }
 
 /** A line at the foot of every page, with the page's number. */
-function foot(doc: Doc, text: string): void {
+function foot(doc: Doc, text: string, t: Translate['t']): void {
   const left = 14 * PT;
   const width = (A4.width - 28) * PT;
   const { start, count } = doc.bufferedPageRange();
@@ -232,7 +254,7 @@ function foot(doc: Doc, text: string): void {
       .font('plain')
       .fontSize(8)
       .text(text, left, (A4.height - 12) * PT, { width: width - 60, lineBreak: false });
-    doc.text(`${i + 1} of ${count}`, left + width - 60, (A4.height - 12) * PT, {
+    doc.text(t('paper.page', { page: i + 1, count }), left + width - 60, (A4.height - 12) * PT, {
       width: 60,
       align: 'right',
       lineBreak: false
@@ -242,6 +264,7 @@ function foot(doc: Doc, text: string): void {
 
 /** The report that a customer reads, on paper. */
 export function reportPdf(
+  { t, told }: Translate,
   model: Model,
   plans: readonly Plan[],
   state: RunState,
@@ -250,7 +273,7 @@ export function reportPdf(
   photos: readonly Photo[] = []
 ): Promise<Buffer<ArrayBuffer>> {
   const { machine } = model;
-  const { doc, bytes } = begin(`Report of job ${job.number}`);
+  const { doc, bytes } = begin(t('paper.report', { number: job.number }));
   const left = 14 * PT;
   const width = (A4.width - 28) * PT;
   const when = (at: string) => stampText(at, place);
@@ -278,21 +301,33 @@ export function reportPdf(
   doc
     .font('bold')
     .fontSize(17)
-    .text(`Service report, job ${job.number}`, left, name ? doc.y + 4 : 14 * PT, { width });
+    .text(t('paper.report', { number: job.number }), left, name ? doc.y + 4 : 14 * PT, { width });
   line(
-    `For ${job.customer}. ${machine.maker} ${machine.model}, ${machine.revision}${job.serial ? `, serial number ${job.serial}` : ''}.`
+    t(job.serial ? 'paper.machineSerial' : 'paper.machine', {
+      machine: `${machine.maker} ${machine.model} ${machine.revision}`,
+      serial: job.serial,
+      customer: job.customer
+    })
   );
-  if (job.complaint) line(`Complaint: ${job.complaint}`);
-  line(`At the bench for ${duration(state.activeSeconds)}.`);
+  if (job.complaint) line(t('paper.complaint', { complaint: job.complaint }));
+  line(t('paper.benchTime', { time: duration(state.activeSeconds) }));
   for (const section of reportSections(model, plans, state, place)) {
-    title(section.title);
+    title(told(section.title));
     for (const l of section.lines)
-      line(l.text, [l.more, l.at && `${when(l.at)}${l.by ? `, ${l.by}` : ''}`].filter(Boolean).join('. '), l.bad);
+      line(
+        told(l.text),
+        [told(l.more), l.at && `${when(l.at)}${l.by ? `, ${l.by}` : ''}`].filter(Boolean).join('. '),
+        l.bad
+      );
   }
-  title('Screws');
+  title(t('paper.screws'));
   for (const row of screwRows(model, state))
-    line(`${row.name}, ${row.size}: ${row.out} out, ${row.back} back, ${row.account}`, '', !row.closes);
-  if (photos.length > 0) title('Photos');
+    line(
+      t('paper.screwRow', { name: row.name, size: row.size, out: row.out, back: row.back, account: row.account }),
+      '',
+      !row.closes
+    );
+  if (photos.length > 0) title(t('paper.photos'));
   const column = width / 3;
   const row = 52 * PT;
   photos.forEach(({ bytes, caption }, i) => {
@@ -305,16 +340,14 @@ export function reportPdf(
       .text(caption, x, y + row - 24, { width: column - 8, height: 20, ellipsis: true });
     doc.y = i % 3 === 2 || i === photos.length - 1 ? y + row : y;
   });
-  title('Signed');
+  title(t('paper.signed'));
   if (state.signed) line(`${state.signed.by}, ${when(state.signed.at)}`, state.signed.note);
-  else line('Not signed: this job is still on the bench.', '', true);
+  else line(t('paper.notSigned'), '', true);
   if (state.countersigned)
-    line(`Looked at by a second person: ${state.countersigned.by}, ${when(state.countersigned.at)}`);
-  for (const c of state.corrections) line(`Correction: ${c.text}`, `${when(c.at)}${c.by ? `, ${c.by}` : ''}`);
-  foot(
-    doc,
-    `Job ${job.number}, ${machine.model} ${machine.revision}. Local rules and licensed practice come before anything said here.`
-  );
+    line(t('paper.secondPerson', { by: state.countersigned.by, at: when(state.countersigned.at) }));
+  for (const c of state.corrections)
+    line(t('paper.correction', { text: c.text }), `${when(c.at)}${c.by ? `, ${c.by}` : ''}`);
+  foot(doc, t('paper.foot', { number: job.number, machine: `${machine.model} ${machine.revision}` }), t);
   doc.end();
   return bytes;
 }

@@ -36,7 +36,13 @@ describe('passwords', () => {
 describe('sessions', () => {
   it('are found by their token until they are closed', async () => {
     const token = await openSession(pool(), id);
-    expect(await personOfSession(pool(), token)).toEqual({ id, signIn: 'tam', name: 'Tam Okello', role: 'technician' });
+    expect(await personOfSession(pool(), token)).toEqual({
+      id,
+      signIn: 'tam',
+      name: 'Tam Okello',
+      role: 'technician',
+      language: null
+    });
     expect(await personOfSession(pool(), `${token}x`)).toBeUndefined();
     await closeSession(pool(), token);
     expect(await personOfSession(pool(), token)).toBeUndefined();
@@ -57,7 +63,7 @@ describe('sessions', () => {
   });
 });
 
-const WRONG = refused('wrong', 'Name and password do not go together.');
+const WRONG = refused('wrong', 'Name or password is wrong.');
 
 describe('signing in', () => {
   it('takes the right pair, whatever the case of the name', async () => {

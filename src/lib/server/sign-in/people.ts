@@ -1,8 +1,10 @@
+import type { Language } from '$core/language';
 import { audit } from '../database/audit';
 import { pool, transaction, type Queryable } from '../database/pool';
 import { mayTry, waitWords } from './tries';
 import { hashPassword, passwordMatches } from './passwords';
 import { refused, type Result } from '$core/result';
+import { here } from '$lib/server/http/here';
 
 export const ROLES = ['technician', 'lead', 'trainee'] as const;
 export type Role = (typeof ROLES)[number];
@@ -11,6 +13,8 @@ export interface Person {
   signIn: string;
   name: string;
   role: Role;
+  /** Nothing where somebody has not chosen one. */
+  language?: Language | null;
 }
 
 export async function findForSignIn(
@@ -74,7 +78,7 @@ export async function openAccount(person: Omit<Person, 'id'>, password: string, 
   const hash = await hashPassword(password);
   return transaction(async (db): Promise<Changed> => {
     if ((await db.query('select 1 from person where sign_in = $1', [person.signIn])).rowCount)
-      return refused('taken', `Somebody signs in as "${person.signIn}" already.`);
+      return refused('taken', here().t('server.anotherAccountSignsInAsAlready', { signIn: person.signIn }));
     await addHashed(db, person, hash);
     await audit(db, by, 'account opened', person.signIn, { name: person.name, role: person.role });
     return { ok: true };
@@ -100,11 +104,11 @@ export async function changeAccount(
       [id]
     );
     const was = rows[0];
-    if (!was) return refused('no-account', 'There is no such account.');
+    if (!was) return refused('no-account', here().t('server.thereIsNoSuchAccount'));
     const role = to.role ?? was.role;
     const isDisabled = to.isDisabled ?? was.isDisabled;
     if (leads.length === 1 && leads[0]!.id === id && (role !== 'lead' || isDisabled))
-      return refused('last-lead', 'This is the last lead. Make another one first.');
+      return refused('last-lead', here().t('server.thisIsTheLastLeadMake'));
     if (role === was.role && isDisabled === was.isDisabled) return { ok: true };
     await db.query(
       'update person set role = $2, disabled_at = case when $3 then coalesce(disabled_at, now()) end where id = $1',
@@ -127,7 +131,7 @@ export async function resetPassword(id: string, password: string, by: string): P
       'update person set password_hash = $2 where id = $1 returning sign_in as "signIn"',
       [id, hash]
     );
-    if (!rows[0]) return refused('no-account', 'There is no such account.');
+    if (!rows[0]) return refused('no-account', here().t('server.thereIsNoSuchAccount'));
     await db.query('delete from session where person_id = $1', [id]);
     await db.query('delete from known_device where person_id = $1', [id]);
     await audit(db, by, 'password given', rows[0].signIn);
@@ -146,17 +150,23 @@ export async function changeOwnPassword(
   if (wait !== undefined) return refused('wait', waitWords(wait));
   const stored = (await pool().query('select password_hash as hash from person where id = $1', [id])).rows[0]?.hash;
   // Hashing takes long, and holds no connection.
-  if (!(await passwordMatches(stored, old))) return refused('wrong-password', 'The old password is not right.');
+  if (!(await passwordMatches(stored, old)))
+    return refused('wrong-password', here().t('server.theCurrentPasswordIsWrong'));
   const hash = await hashPassword(wanted);
   return transaction(async (db): Promise<Changed> => {
     const { rows } = await db.query(
       'update person set password_hash = $2 where id = $1 and password_hash = $3 returning sign_in as "signIn"',
       [id, hash, stored]
     );
-    if (!rows[0]) return refused('changed-elsewhere', 'The password was changed from elsewhere just now.');
+    if (!rows[0]) return refused('changed-elsewhere', here().t('server.thePasswordWasJustChangedElsewhere'));
     await db.query('delete from session where person_id = $1 and id <> $2', [id, keepSession]);
     await db.query('delete from known_device where person_id = $1', [id]);
     await audit(db, id, 'password changed', rows[0].signIn);
     return { ok: true };
   });
+}
+
+/** The language in which somebody reads; nothing for the browser's own. */
+export async function chooseLanguage(db: Queryable, id: string, language: Language | null): Promise<void> {
+  await db.query('update person set language = $2 where id = $1', [id, language]);
 }

@@ -24,7 +24,7 @@ export async function openSession(db: Queryable, personId: string, agent = ''): 
 /** The person behind a token, while the session lives and the account is not disabled. */
 export async function personOfSession(db: Queryable, token: string): Promise<Person | undefined> {
   const { rows } = await db.query(
-    `select p.id, p.sign_in as "signIn", p.display_name as name, p.role, s.last_seen_at < now() - interval '5 minutes' as stale
+    `select p.id, p.sign_in as "signIn", p.display_name as name, p.role, p.language, s.last_seen_at < now() - interval '5 minutes' as stale
        from session s join person p on p.id = s.person_id
       where s.token_hash = $1 and s.expires_at > now() and s.last_seen_at > now() - $2::interval and p.disabled_at is null`,
     [hashOf(token), IDLE]
@@ -33,8 +33,8 @@ export async function personOfSession(db: Queryable, token: string): Promise<Per
   if (!found) return undefined;
   // Seen often, written seldom: once in five minutes is enough to tell who is there.
   if (found.stale) await db.query('update session set last_seen_at = now() where token_hash = $1', [hashOf(token)]);
-  const { id, signIn, name, role } = found;
-  return { id, signIn, name, role };
+  const { id, signIn, name, role, language } = found;
+  return { id, signIn, name, role, language };
 }
 
 export async function closeSession(db: Queryable, token: string): Promise<void> {

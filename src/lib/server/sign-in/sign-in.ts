@@ -6,6 +6,7 @@ import { findForSignIn, type Person } from './people';
 import { forgetTries, mayTry, waitWords } from './tries';
 import { problem, refusal, refused, type Problem, type Result } from '$core/result';
 import { hashOf } from './tokens';
+import { here } from '$lib/server/http/here';
 
 /** What a browser keeps once somebody has signed in with it. */
 export const DEVICE_COOKIE = 'eager_wrench_device';
@@ -54,7 +55,7 @@ export async function signIn(name: string, password: string, address: string, de
   const found = await findForSignIn(pool(), asked);
   if (!(await passwordMatches(found?.passwordHash, password)) || !found) {
     await audit(pool(), null, 'sign-in refused', asked, {}, address);
-    return refused('wrong', 'Name and password do not go together.');
+    return refused('wrong', here().t('server.nameOrPasswordIsWrong'));
   }
   for (const [what, key] of counts) await forgetTries(what, key, what !== 'sign-in-address');
   await pool().query('delete from rate_limit where expire < $1', [Date.now()]);

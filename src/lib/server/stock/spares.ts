@@ -3,6 +3,7 @@ import { audit } from '../database/audit';
 import type { Queryable } from '../database/pool';
 import { once, type Asking } from '../database/once';
 import { refused, type Result } from '$core/result';
+import { here } from '$lib/server/http/here';
 
 export interface SpareRow {
   number: string;
@@ -83,14 +84,14 @@ export async function moveStock(
 ): Promise<Taken> {
   return once(asking, 'stock', async (db): Promise<Taken> => {
     if ((await db.query('select 1 from spare where number = $1 for update', [number])).rowCount === 0)
-      return refused('no-spare', `There is no spare ${number}.`);
+      return refused('no-spare', here().t('server.thereIsNoSpare', { number }));
     const there: number =
       (await db.query('select quantity from stock where number = $1 and place = $2', [number, place])).rows[0]
         ?.quantity ?? 0;
-    if (there + change < 0) return refused('not-enough', `There are only ${there} of ${number} at ${place}.`);
+    if (there + change < 0) return refused('not-enough', here().t('server.thereAreOnlyOfAt', { there, number, place }));
     const [stock] = await stockOf(db, [number], jobId);
     if (change < 0 && stock!.free + change < 0)
-      return refused('set-aside', `${number} is set aside for a job: let it go there first.`);
+      return refused('set-aside', here().t('server.isReservedForAJobRelease', { number }));
     await db.query(
       'insert into stock (number, place, quantity) values ($1, $2, $3) on conflict (number, place) do update set quantity = excluded.quantity',
       [number, place, there + change]
@@ -109,14 +110,14 @@ export async function moveStock(
 export async function reserve(jobId: string, number: string, quantity: number, asking: Asking): Promise<Taken> {
   return once(asking, 'reservation', async (db): Promise<Taken> => {
     if ((await db.query('select 1 from spare where number = $1 for update', [number])).rowCount === 0)
-      return refused('no-spare', `There is no spare ${number}.`);
+      return refused('no-spare', here().t('server.thereIsNoSpare', { number }));
     const [stock] = await stockOf(db, [number], jobId);
     if (stock!.free < quantity)
       return refused(
         'not-free',
         stock!.free <= 0
-          ? `None of ${number} is free: another job has it, or none is there.`
-          : `Only ${stock!.free} of ${number} are free.`
+          ? here().t('server.noIsFreeAnotherJobHas', { number })
+          : here().t('server.onlyOfAreFree', { free: stock!.free, number })
       );
     await db.query(
       'insert into reservation (job_id, number, quantity, person_id) values ($1, $2, $3, $4) on conflict (job_id, number) do update set quantity = reservation.quantity + excluded.quantity',

@@ -4,6 +4,7 @@ import { Spare } from '$core/spares';
 import { pool } from '../database/pool';
 import { settings } from '../settings/environment';
 import { refused, type Result } from '$core/result';
+import { here } from '$lib/server/http/here';
 
 export const SUPPLIER_FORMAT = 'eager-wrench/supplier@1';
 
@@ -41,10 +42,7 @@ export async function offersFor(numbers: readonly string[]): Promise<Answered<Of
   const wanted = new Set(numbers);
   const strange = answer.value.items.find((i) => !wanted.has(i.number));
   return strange
-    ? refused(
-        'not-asked',
-        `The supplier answers for ${strange.number}, which was not asked for. Nothing of its answer is used.`
-      )
+    ? refused('not-asked', here().t('server.theSupplierAnsweredForWhichWas', { number: strange.number }))
     : { ok: true, value: answer.value.items };
 }
 
@@ -70,16 +68,13 @@ export async function orderSpare(
     )
   ).rows[0];
   if (written.number !== number || written.quantity !== quantity)
-    return refused('other-order', 'This order is of something else.');
+    return refused('other-order', here().t('server.thisOrderIsForSomethingElse'));
   if (written.ref !== null) return { ok: true, value: { dueOn: written.dueOn } };
   const answer = await ask('/orders', Ordered, { format: SUPPLIER_FORMAT, reference: id, number, quantity });
   if (!answer.ok) return answer;
   const { reference, order, dueOn, priceMinor } = answer.value;
   if (reference !== id || answer.value.number !== number || answer.value.quantity !== quantity)
-    return refused(
-      'other-order',
-      'The supplier confirms something else than was ordered. The order stays open: ask them.'
-    );
+    return refused('other-order', here().t('server.theSupplierConfirmedSomethingOtherThan'));
   await pool().query('update spare_order set supplier_ref = $2, due_on = $3, price_minor = $4 where id = $1', [
     id,
     order,
@@ -95,27 +90,32 @@ export async function dropOrder(id: string): Promise<boolean> {
 }
 
 async function ask<T>(path: string, shape: z.ZodType<T>, body?: object): Promise<Answered<T>> {
-  if (!settings.supplierUrl)
-    return refused('no-supplier', 'No supplier is set up: SUPPLIER_URL names where it answers.');
+  if (!settings.supplierUrl) return refused('no-supplier', here().t('server.noSupplierIsSetUpSet'));
   try {
     const response = await fetch(`${settings.supplierUrl}${path}`, {
       signal: AbortSignal.timeout(PATIENCE_MS),
       ...(body ? { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {})
     });
     if (!response.ok)
-      return refused('refuses', `The supplier refuses: ${(await response.text()).slice(0, 200) || response.status}`);
+      return refused(
+        'refuses',
+        here().t('server.theSupplierRefuses', { why: (await response.text()).slice(0, 200) || response.status })
+      );
     if (Number(response.headers.get('content-length') ?? 0) > MOST_BYTES)
-      return refused('too-long', 'The supplier answers at a length that cannot be meant.');
+      return refused('too-long', here().t('server.theSuppliersAnswerIsTooLong'));
     const parsed = shape.safeParse(await response.json());
     if (!parsed.success)
       return refused(
         'unreadable',
-        `The supplier answers something that does not hold together (${parsed.error.issues[0]!.path.join('/')}: ${parsed.error.issues[0]!.message}). Nothing of it is used.`
+        here().t('server.theSuppliersAnswerCannotBeRead', {
+          place: parsed.error.issues[0]!.path.join('/'),
+          message: parsed.error.issues[0]!.message
+        })
       );
     return { ok: true, value: parsed.data };
   } catch (error) {
     return (error as Error).name === 'TimeoutError'
-      ? refused('too-late', 'The supplier does not answer in time. Try again later; nothing was ordered twice.')
-      : refused('not-reached', 'The supplier cannot be reached. Try again later.');
+      ? refused('too-late', here().t('server.theSupplierDoesNotAnswerIn'))
+      : refused('not-reached', here().t('server.theSupplierCannotBeReachedTry'));
   }
 }

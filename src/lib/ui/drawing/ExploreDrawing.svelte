@@ -9,7 +9,10 @@
   import { untrack } from 'svelte';
   import MachineDrawing from './MachineDrawing.svelte';
   import type { Zooming } from './zooming';
-  import { inSentence } from '$core/words';
+  import { zoneName } from '$core/words';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** The drawing to look around in: faces, turning over, closer and farther, and a list that says all that is drawn. */
   interface Props {
@@ -52,7 +55,7 @@
     isClosed = false,
     marks = [],
     onplace,
-    hint = 'Point at something to see what holds it.',
+    hint = t('drawing.pointAtSomethingToSeeWhat'),
     withList = false,
     lit = $bindable()
   }: Props = $props();
@@ -71,7 +74,7 @@
   );
   const things = $derived(thingsOf(model, scene, machineState));
   const shown = $derived(
-    query ? things.filter((t) => t.name.toLowerCase().includes(query.trim().toLowerCase())) : things
+    query ? things.filter((thing) => told(thing.name).toLowerCase().includes(query.trim().toLowerCase())) : things
   );
   const said = $derived(things.find((t) => t.thing === lit));
   const isChosen = (t: Thing) => goals.includes(t.id);
@@ -118,7 +121,7 @@
 
 <div class="explore {withList ? 'with-list' : ''}">
   <div class="flex min-h-0 min-w-0 flex-col">
-    <div class="flex flex-wrap gap-0.5 pb-1" role="group" aria-label="Face">
+    <div class="flex flex-wrap gap-0.5 pb-1" role="group" aria-label={t('drawing.side')}>
       {#each zones as z (z.id)}
         <button
           type="button"
@@ -126,7 +129,7 @@
             ? 'bg-act font-semibold text-on-act'
             : 'text-soft hover:text-ink'}"
           aria-pressed={z.id === zone}
-          onclick={() => onzone(z.id)}>{z.name}</button
+          onclick={() => onzone(z.id)}>{told(zoneName(model, z.id))}</button
         >
       {/each}
     </div>
@@ -135,7 +138,7 @@
       class="canvas {isTurning ? 'turning' : ''}"
       tabindex="0"
       role="application"
-      aria-label="Drawing: arrow keys move it, plus and minus go closer and farther, 0 shows all, T turns it over"
+      aria-label={t('drawing.drawingArrowKeysMoveItPlus')}
       onkeydown={keys}
     >
       <MachineDrawing
@@ -156,7 +159,7 @@
     </div>
     <div class="flex items-start gap-2">
       <p class="caption" aria-live="polite">
-        {#if said}<span class="font-semibold">{said.name}.</span> {said.about}{:else}<span class="text-soft"
+        {#if said}<span class="font-semibold">{told(said.name)}.</span> {told(said.about)}{:else}<span class="text-soft"
             >{hint}</span
           >{/if}
       </p>
@@ -164,18 +167,30 @@
         {#if other}<button
             type="button"
             class="tool"
-            title="Turn over (T)"
-            aria-label="Turn over to the {inSentence(other.name)}"
+            title={t('drawing.turnOverT')}
+            aria-label={t('drawing.turnOverToThe', { name: zoneName(model, other.id) })}
             onclick={() => onzone(other.id)}><RefreshCcw size={15} aria-hidden="true" /></button
           >{/if}
-        <button type="button" class="tool" title="Farther (-)" aria-label="Farther" onclick={() => zooming?.farther()}
-          ><Minus size={15} aria-hidden="true" /></button
+        <button
+          type="button"
+          class="tool"
+          title={t('drawing.zoomOut')}
+          aria-label={t('drawing.zoomOut2')}
+          onclick={() => zooming?.farther()}><Minus size={15} aria-hidden="true" /></button
         >
-        <button type="button" class="tool" title="Closer (+)" aria-label="Closer" onclick={() => zooming?.closer()}
-          ><Plus size={15} aria-hidden="true" /></button
+        <button
+          type="button"
+          class="tool"
+          title={t('drawing.zoomIn')}
+          aria-label={t('drawing.zoomIn2')}
+          onclick={() => zooming?.closer()}><Plus size={15} aria-hidden="true" /></button
         >
-        <button type="button" class="tool" title="All of it (0)" aria-label="All of it" onclick={() => zooming?.whole()}
-          ><Maximize size={15} aria-hidden="true" /></button
+        <button
+          type="button"
+          class="tool"
+          title={t('drawing.showAll0')}
+          aria-label={t('drawing.showAll')}
+          onclick={() => zooming?.whole()}><Maximize size={15} aria-hidden="true" /></button
         >
       </div>
     </div>
@@ -183,32 +198,32 @@
   {#if withList}
     <div class="flex min-h-0 flex-col border-l border-rule pl-3">
       <label class="block pb-1.5"
-        ><span class="sr-only">Find on the drawing</span><input
+        ><span class="sr-only">{t('drawing.findOnTheDrawing')}</span><input
           class="field"
           type="search"
-          placeholder="Find on the drawing"
+          placeholder={t('drawing.findOnTheDrawing')}
           bind:value={query}
         /></label
       >
       <!-- svelte-ignore a11y_no_noninteractive_element_interactions (the buttons in it are what is worked) -->
-      <ul class="min-h-0 flex-1 overflow-y-auto" aria-label="What is drawn" onkeydown={walk}>
-        {#each shown as t (t.thing)}
+      <ul class="min-h-0 flex-1 overflow-y-auto" aria-label={t('drawing.whatIsDrawn')} onkeydown={walk}>
+        {#each shown as item (item.thing)}
           <li>
             <button
               type="button"
-              class={['thing', { lit: t.thing === lit, chosen: isChosen(t) }]}
-              aria-label="{t.name}. {t.about}"
-              aria-pressed={onpick ? isChosen(t) : undefined}
-              disabled={onpick !== undefined && !canPick(t)}
-              onfocus={() => (lit = t.thing)}
-              onpointerenter={() => (lit = t.thing)}
-              onclick={() => onpick?.(t)}
+              class={['thing', { lit: item.thing === lit, chosen: isChosen(item) }]}
+              aria-label="{told(item.name)}. {told(item.about)}"
+              aria-pressed={onpick ? isChosen(item) : undefined}
+              disabled={onpick !== undefined && !canPick(item)}
+              onfocus={() => (lit = item.thing)}
+              onpointerenter={() => (lit = item.thing)}
+              onclick={() => onpick?.(item)}
             >
-              {t.name}
+              {told(item.name)}
             </button>
           </li>
         {:else}
-          <li class="px-2 py-3 text-soft">Nothing of that name on this face.</li>
+          <li class="px-2 py-3 text-soft">{t('drawing.nothingWithThatNameOnThis')}</li>
         {/each}
       </ul>
     </div>

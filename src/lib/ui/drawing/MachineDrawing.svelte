@@ -7,8 +7,11 @@
   import { type Pinch } from '$core/plan';
   import type { MachineState } from '$core/machine';
   import { Zooming } from './zooming';
-  import { inSentence } from '$core/words';
+  import { drawingTitle, partName, zoneName } from '$core/words';
   import { sizeText } from '$core/fasteners';
+  import { useWords } from '$lib/words';
+
+  const { told } = useWords();
 
   interface Props {
     model: Model;
@@ -99,7 +102,9 @@
   const pxPerMm = $derived(Math.min(width / (view.maxX - view.minX), height / (view.maxY - view.minY)) * step);
   /** A letter of a name, mm. */
   const letter = $derived(letterPx / Math.max(0.2, pxPerMm));
-  const names = $derived(namesOf(scene, new Set([...(nowPart ? [nowPart] : []), ...goals]), letter));
+  const names = $derived(
+    namesOf(scene, new Set([...(nowPart ? [nowPart] : []), ...goals]), letter, (part) => told(partName(model, part.id)))
+  );
   /** From here on a size beside each screw can be read and has room. */
   const withSizes = $derived(pxPerMm >= 4);
   const joint = $derived(
@@ -142,7 +147,7 @@
   bind:clientHeight={height}
   viewBox="{view.minX} {view.minY} {view.maxX - view.minX} {view.maxY - view.minY}"
   role="img"
-  aria-label={label ?? `${model.machine.model}, ${inSentence(model.zone(zone).name)}`}
+  aria-label={label ?? told(drawingTitle(model.machine.model, zoneName(model, zone)))}
   class="drawing {onzoomable ? 'overflow-hidden' : ''}"
   onclick={onplace ? place : onpick ? (event) => ((t) => t && onpick(t))(thingAt(event)) : undefined}
   onpointerover={onlit ? (event) => onlit(thingAt(event)) : undefined}

@@ -1,6 +1,9 @@
 <script lang="ts">
   import { screwSide, sizeText } from '$core/fasteners';
   import type { Screw } from '$core/machine';
+  import { useWords } from '$lib/words';
+
+  const { t } = useWords();
 
   /** A screw from the side, head width and shank length to one scale, with its size in figures. */
   let { screw, pxPerMm = 9 }: { screw: Screw; pxPerMm?: number } = $props();
@@ -15,7 +18,11 @@
   height={height * pxPerMm}
   viewBox="{-width / 2} -0.6 {width} {height}"
   role="img"
-  aria-label="Screw {sizeText(screw)}, {screw.head} head {screw.headDiameterMm} mm wide"
+  aria-label={t('drawing.screwHeadMmWide', {
+    screw: sizeText(screw),
+    head: screw.head,
+    headDiameterMm: screw.headDiameterMm
+  })}
 >
   <path d={side.outline} class="steel" />
   {#each side.thread as d (d)}<path {d} class="thread" />{/each}

@@ -3,6 +3,9 @@
   import X from '@lucide/svelte/icons/x';
   import { goalId, offeredGoals, type Goal } from '$core/goals';
   import { jobWords } from '$core/words';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** What the job is for: chosen from a list by what one wants to do; the drawing beside it offers the same. */
   interface Props {
@@ -16,36 +19,36 @@
   let { model, goals, doing, ondoing, ontoggle }: Props = $props();
 
   const DOINGS: { value: Goal['do']; name: string }[] = [
-    { value: 'replace', name: 'Replace' },
-    { value: 'remove', name: 'Take out' },
-    { value: 'expose', name: 'Look at' },
-    { value: 'reach', name: 'Reseat' }
+    { value: 'replace', name: t('plan.replace') },
+    { value: 'remove', name: t('plan.remove') },
+    { value: 'expose', name: t('plan.reach') },
+    { value: 'reach', name: t('plan.reseat') }
   ];
   let query = $state('');
   const shown = $derived(
-    offeredGoals(model, doing).filter((o) => o.name.toLowerCase().includes(query.trim().toLowerCase()))
+    offeredGoals(model, doing).filter((o) => told(o.name).toLowerCase().includes(query.trim().toLowerCase()))
   );
   const chosen = $derived(new Set(goals.map(goalId)));
 </script>
 
 <div class="flex h-full min-h-0 flex-col gap-2">
   {#if goals.length > 0}
-    <ul class="flex flex-wrap gap-1.5" aria-label="What the job is for">
+    <ul class="flex flex-wrap gap-1.5" aria-label={t('plan.whatTheJobIsFor')}>
       {#each goals as goal (goalId(goal))}
         <li>
           <button
             type="button"
             class="flex items-center gap-1.5 rounded border border-rule-strong bg-sunk px-2.5 py-1"
             onclick={() => ontoggle(goal)}
-            aria-label="Drop: {jobWords(model, [goal])}"
-            >{jobWords(model, [goal])} <X size={14} aria-hidden="true" /></button
+            aria-label={t('plan.removeFromTheJob', { goal: jobWords(model, [goal]) })}
+            >{told(jobWords(model, [goal]))} <X size={14} aria-hidden="true" /></button
           >
         </li>
       {/each}
     </ul>
   {/if}
   <div class="flex flex-wrap gap-2">
-    <div class="flex" role="group" aria-label="What to do">
+    <div class="flex" role="group" aria-label={t('plan.whatToDo')}>
       {#each DOINGS as d (d.value)}
         <button
           type="button"
@@ -59,10 +62,10 @@
       {/each}
     </div>
     <label class="min-w-28 flex-1"
-      ><span class="sr-only">Find</span><input
+      ><span class="sr-only">{t('plan.search')}</span><input
         class="field"
         type="search"
-        placeholder="Find"
+        placeholder={t('plan.search')}
         bind:value={query}
       /></label
     >
@@ -83,7 +86,7 @@
         <span class="code ml-auto text-sm font-normal text-soft">{number}</span>
       </label>
     {:else}
-      <p class="px-2 py-4 text-soft">Nothing of that name.</p>
+      <p class="px-2 py-4 text-soft">{t('plan.nothingWithThatName')}</p>
     {/each}
   </fieldset>
 </div>

@@ -1,8 +1,10 @@
 <script lang="ts">
   import { type Model } from '$core/machine';
   import { brokenForGood, type Plan } from '$core/plan';
-  import { plural } from '$lib/ui/format';
-  import { inSentence } from '$core/words';
+  import { anyOf, partName, toolName } from '$core/words';
+  import { named, useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** What has to lie ready before the first screw, what will not be whole afterwards, and how sure the plan is. */
   let { model, plan }: { model: Model; plan: Plan } = $props();
@@ -10,56 +12,62 @@
   const seals = $derived(brokenForGood(model, plan));
   const live = $derived(plan.energised.map((id) => plan.steps.find((s) => s.id === id)!));
   const loose = $derived(plan.steps.filter((s) => s.unheld));
-  const said = (leg: string, { cost, bound, proved }: Plan['order']) =>
-    `${leg} is ${proved ? 'proved to waste the fewest motions' : `within ${Math.ceil(cost - bound)} s of wasted motion of the best possible`}`;
+  const said = ({ cost, bound, proved }: Plan['order']) =>
+    proved ? t('plan.theShortestProven') : t('plan.atMostSLongerThanThe', { cost: Math.ceil(cost - bound) });
 </script>
 
 <dl class="grid grid-cols-[104px_1fr] gap-y-2">
-  <dt class="text-soft">Spares</dt>
+  <dt class="text-soft">{t('plan.spares')}</dt>
   <dd>
     {#each plan.inHand.spares as s (s.part)}<span class="block"
-        >{s.name} <span class="code text-sm text-soft">{s.numbers.join(' or ')}</span></span
-      >{:else}None{/each}
+        >{told(s.name)} <span class="code text-sm text-soft">{told(anyOf(s.numbers))}</span></span
+      >{:else}{t('plan.none')}{/each}
   </dd>
-  <dt class="text-soft">Tools</dt>
+  <dt class="text-soft">{t('plan.tools')}</dt>
   <dd>
-    {#each plan.inHand.tools as t (t.tool)}<span class="block"
-        >{t.tool}{#if t.substitutes.length}<span class="text-soft">, or {t.substitutes.join(', ')}</span>{/if}</span
-      >{:else}None{/each}
+    {#each plan.inHand.tools as use (use.tool)}<span class="block"
+        >{told(toolName(use.tool))}{#if use.substitutes.length}<span class="text-soft"
+            >{t('plan.or', { substitutes: use.substitutes.map(toolName) })}</span
+          >{/if}</span
+      >{:else}{t('plan.none')}{/each}
   </dd>
-  <dt class="text-soft">Consumables</dt>
+  <dt class="text-soft">{t('plan.consumables')}</dt>
   <dd>
-    {#each plan.inHand.consumables as c (c.name)}<span class="block">{c.name}, {c.amount}</span>{:else}None{/each}
+    {#each plan.inHand.consumables as c (told(c.name))}<span class="block">{told(c.name)}, {told(c.amount)}</span
+      >{:else}{t('plan.none')}{/each}
   </dd>
-  <dt class="text-soft">Broken for good</dt>
+  <dt class="text-soft">{t('plan.destroyedOnRemoval')}</dt>
   <dd>
-    {#each seals as s (s.id)}<span class="block">{s.name}</span>{:else}Nothing{/each}
+    {#each seals as s (s.id)}<span class="block">{told(named(model, s.name))}</span>{:else}{t('plan.nothing')}{/each}
   </dd>
-  <dt class="text-soft">Energised</dt>
+  <dt class="text-soft">{t('plan.live')}</dt>
   <dd>
-    {#each live as s (s.id)}<span class="block">{s.text}</span>{:else}Nothing is done while energised{/each}{#if live.length > 0}<span
-        class="block text-soft">{plural(live.length, 'step')} before the power is away, or after it is on again.</span
+    {#each live as s (s.id)}<span class="block">{told(s.text)}</span>{:else}{t(
+        'plan.nothingIsDoneWhileLive'
+      )}{/each}{#if live.length > 0}<span class="block text-soft"
+        >{t('plan.whileTheBatteryIsStillOr', { n: t('count.step', { n: live.length }) })}</span
       >{/if}
   </dd>
   {#if plan.loose.length > 0}
-    <dt class="text-soft">Not held</dt>
+    <dt class="text-soft">{t('plan.notHeld')}</dt>
     <dd>
       {#each loose as s (s.id)}<span class="block"
-          >{s.text}: {s.unheld!.map((u) => inSentence(model.part(u.part).name)).join(', ')}</span
+          >{told(s.text)}: {s.unheld!.map((u) => told(partName(model, u.part))).join(', ')}</span
         >{/each}<span class="block text-soft"
-        >{plural(plan.loose.length, 'turn')} that the machine leaves no way around{plan.order.proved &&
-        plan.orderUp?.proved
-          ? ''
-          : ', as far as was found'}.</span
+        >{t('plan.thatThisMachineMakesUnavoidable', {
+          n: t('count.turn', { n: plan.loose.length }),
+          isProved: plan.order.proved && plan.orderUp?.proved ? 'yes' : 'no'
+        })}</span
       >
     </dd>
   {/if}
 </dl>
 <p class="mt-3 text-soft">
-  The set of steps is {plan.set.proved
-    ? 'proved to be the least work'
-    : `within ${Math.ceil(plan.set.cost - plan.set.bound)} s of the least`}. The order of these steps {said(
-    'down',
-    plan.order
-  )}; {said('up', plan.orderUp ?? plan.order)}.
+  {t('plan.stepsOrderOfDisassemblyOrderOf', {
+    proved: plan.set.proved
+      ? t('plan.theLeastWorkProven')
+      : t('plan.withinSOfTheLeastWork', { cost: Math.ceil(plan.set.cost - plan.set.bound) }),
+    down: said(plan.order),
+    up: said(plan.orderUp ?? plan.order)
+  })}
 </p>

@@ -1,9 +1,11 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { alignLegs, stretches, type Plan, type Step } from '$core/plan';
-  import { LEG_NAMES } from '$core/words';
-  import { plural } from '$lib/ui/format';
+  import { driveOf, legName, toolName } from '$core/words';
   import StepCell from './StepCell.svelte';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /**
    * Both legs side by side: the way down reads from the top, the way up from below, each step beside its mirror. Two lists in the
@@ -70,14 +72,15 @@
 
 {#snippet list(leg: Leg)}
   <!-- svelte-ignore a11y_no_noninteractive_element_interactions (the buttons in it are what is worked) -->
-  <ol class="leg {leg}" aria-label={LEG_NAMES[leg]} onkeydown={walk}>
+  <ol class="leg {leg}" aria-label={told(legName(leg))} onkeydown={walk}>
     {#each lists[leg] as { step, at } (step.id)}
       {@const tool = tools.get(step.id)}
       <li class="contents">
         <span
           class="bit {tool?.starts ? 'starts' : ''} {tool?.tool ? '' : 'none'}"
           style:grid-row={at}
-          title={tool?.tool}>{tool?.starts ? tool.tool!.replace(/^driver /, '') : ''}</span
+          title={tool?.tool && told(toolName(tool.tool))}
+          >{tool?.starts ? (driveOf(tool.tool!) ?? told(toolName(tool.tool!))) : ''}</span
         >
         <StepCell
           {step}
@@ -94,13 +97,13 @@
   </ol>
 {/snippet}
 
-<div class="mb-2 flex gap-1 md:hidden" role="group" aria-label="Leg">
+<div class="mb-2 flex gap-1 md:hidden" role="group" aria-label={t('plan.partOfThePlan')}>
   {#each ['down', 'up'] as const as leg (leg)}
     <button
       type="button"
       class="button flex-1 {shown === leg ? 'button-act' : ''}"
       aria-pressed={shown === leg}
-      onclick={() => turn(leg)}>{LEG_NAMES[leg]}</button
+      onclick={() => turn(leg)}>{told(legName(leg))}</button
     >
   {/each}
 </div>
@@ -119,7 +122,7 @@
     </div>
   {/each}
   <div class="turning my-2 rounded-lg border border-rule bg-sheet px-3 py-2" style:grid-row={rows.length + 2}>
-    <p class="pb-1 text-sm font-semibold text-soft">Turning point</p>
+    <p class="pb-1 text-sm font-semibold text-soft">{t('plan.turningPoint')}</p>
     {#each swaps as step (step.id)}<StepCell
         {step}
         number={number.get(step.id)!}
@@ -130,7 +133,7 @@
   {@render list('up')}
   <details class="tests mb-1">
     <summary class="cursor-pointer px-2 py-1 text-soft"
-      >Then prove what was touched: {plural(tests.length, 'test')}</summary
+      >{t('plan.thenTestWhatYouTouched', { n: t('count.test', { n: tests.length }) })}</summary
     >
     {#each tests as step (step.id)}<StepCell
         {step}

@@ -1,5 +1,8 @@
 <script lang="ts">
   import type { Step } from '$core/plan';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** One step of a leg in the plan's two columns. */
   interface Props {
@@ -30,16 +33,17 @@
   style:grid-row={row}
   tabindex={isStop ? 0 : -1}
   aria-pressed={isChosen}
-  {...mirror === undefined ? {} : { 'aria-description': `Its mirror is step ${mirror}.` }}
+  {...mirror === undefined ? {} : { 'aria-description': t('plan.itsMirrorIsStep', { mirror }) }}
   onclick={() => onselect(step)}
 >
   <span class="figure number">{number}</span>
   <span class="min-w-0">
     <span class="block"
-      >{step.text}{#if isLive}<span class="mark">live</span>{/if}{#if step.unheld}<span class="mark">not held</span
+      >{told(step.text)}{#if isLive}<span class="mark">{t('plan.live2')}</span>{/if}{#if step.unheld}<span class="mark"
+          >{t('plan.notHeld2')}</span
         >{/if}</span
     >
-    {#if departs}<span class="why">{step.departs}</span>{/if}
+    {#if departs}<span class="why">{told(step.departs)}</span>{/if}
   </span>
 </button>
 

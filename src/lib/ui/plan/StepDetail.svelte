@@ -5,6 +5,11 @@
   import { duration } from '$lib/ui/format';
   import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
+  import { toolName } from '$core/words';
+  import { useWords } from '$lib/words';
+  import Rich from '$lib/ui/Rich.svelte';
+
+  const { t, told } = useWords();
 
   /** One step in full: what to do, what to mind, and why it is in the plan. */
   let { model, plan, step, onselect }: { model: Model; plan: Plan; step: Step; onselect: (step: Step) => void } =
@@ -20,55 +25,60 @@
   <div class="flex items-start gap-4">
     <div class="flex-1">
       <p class="text-sm text-soft">
-        Step {index + 1} of {plan.steps.length}, {duration(step.seconds)}{step.tool ? `, ${step.tool}` : ''}
+        {t('plan.stepOf', {
+          index: index + 1,
+          n: plan.steps.length,
+          seconds: duration(step.seconds),
+          tool: step.tool ? t('plan.stepTool', { tool: toolName(step.tool) }) : ''
+        })}
       </p>
-      <h2 class="mt-0.5 text-lg">{step.text}</h2>
-      {#if step.detail}<p class="mt-1">{step.detail}</p>{/if}
+      <h2 class="mt-0.5 text-lg">{told(step.text)}</h2>
+      {#if step.detail}<p class="mt-1">{told(step.detail)}</p>{/if}
     </div>
     {#if joint?.kind === 'screws'}<ScrewPicture screw={joint.screw} pxPerMm={8} />{/if}
   </div>
   {#each step.cautions as caution, i (i)}
     <p class="flex gap-2 rounded-md px-3 py-2 {caution.harm ? 'bg-now-wash font-semibold' : 'bg-warn-wash'}">
-      <TriangleAlert size={18} class="mt-0.5 shrink-0" aria-hidden="true" />{caution.text}
+      <TriangleAlert size={18} class="mt-0.5 shrink-0" aria-hidden="true" />{told(caution.text)}
     </p>
   {/each}
   {#if step.tighten && step.tighten.order.length > 2}
     <p>
-      Holes in turn, as the machine file numbers them: <span class="code"
-        >{step.tighten.order.map((i) => i + 1).join(' ')}</span
+      <Rich text={t('plan.holesInThisOrderAsThe', { order: step.tighten.order.map((i) => i + 1).join(' ') })}
+        >{#snippet soft(text)}<span class="code">{text}</span>{/snippet}</Rich
       >
     </p>
   {/if}
   {#if step.departs && step.leg === 'up'}
     <p class="rounded-md border-l-4 border-now bg-sunk px-3 py-2">
-      <span class="font-semibold">Not the mirror.</span>
-      {step.departs}
+      <span class="font-semibold">{t('plan.differentFromDisassembly')}</span>
+      {told(step.departs)}
     </p>
   {/if}
   {#if step.pinch.length > 0}
     <div>
-      <h3 class="text-sm font-semibold text-soft">Cables to mind as it goes down</h3>
+      <h3 class="text-sm font-semibold text-soft">{t('plan.cablesToWatchAsItGoes')}</h3>
       <ul class="mt-1">
         {#each pinchWords(model, step) as { key, name, text } (key)}
-          <li>{name} {text}.</li>
+          <li>{told(name)} {told(text)}.</li>
         {/each}
       </ul>
     </div>
   {/if}
   {#if reasons.length > 0}
     <div>
-      <h3 class="text-sm font-semibold text-soft">Why is this here?</h3>
+      <h3 class="text-sm font-semibold text-soft">{t('plan.whyIsThisHere')}</h3>
       <ol class="mt-1 space-y-1">
-        {#each reasons as reason, i (reason.text)}
+        {#each reasons as reason, i (i)}
           <li class="flex gap-2" style:padding-left="{Math.min(i, 5) * 12}px">
             {#if i > 0}<CornerDownRight size={16} class="mt-0.5 shrink-0 text-soft" aria-hidden="true" />{/if}
             <span
-              >{reason.text}{#if reason.step}{' '}<button
+              >{told(reason.text)}{#if reason.step}{' '}<button
                   type="button"
                   class="link"
                   onclick={() => onselect(plan.steps.find((s) => s.id === reason.step)!)}
-                  >Step {numberOf(reason.step)}</button
-                >{/if}{#if reason.figures}<span class="block text-sm text-soft">{reason.figures}</span>{/if}</span
+                  >{t('plan.step', { step: numberOf(reason.step) })}</button
+                >{/if}{#if reason.figures}<span class="block text-sm text-soft">{told(reason.figures)}</span>{/if}</span
             >
           </li>
         {/each}

@@ -1,3 +1,4 @@
+import { here } from '$lib/server/http/here';
 import { json } from '@sveltejs/kit';
 import { MACHINE_FILE_MAX_BYTES } from '$core/machine';
 import { textBody } from '$lib/server/http/body';
@@ -16,17 +17,14 @@ export const POST: RequestHandler = async ({ request, locals }) => {
     return faults.ok
       ? json({ faultSet: faults }, { status: 201 })
       : json(
-          { message: `The fault set was not stored: ${whyNot(faults)}`, problems: faults.problems },
+          { message: here().t('server.faultSetNotSaved', { why: whyNot(faults) }), problems: faults.problems },
           { status: 422 }
         );
   }
   const answer = await importMachine(pool(), text, locals.person!.id);
   if (!answer.ok)
     return json(
-      {
-        message: `The file has ${answer.problems.length === 1 ? 'an error' : `${answer.problems.length} errors`}; nothing was stored.`,
-        problems: answer.problems
-      },
+      { message: here().t('server.fileHasErrors', { n: answer.problems.length }), problems: answer.problems },
       { status: 422 }
     );
   return json({ machine: answer.row, warnings: answer.warnings }, { status: answer.isNew ? 201 : 200 });

@@ -15,12 +15,13 @@ import { Goal, PlanningError } from '$core/goals';
 import { jobWords } from '$core/words';
 import { formOf } from '$lib/server/http/form';
 import { whyNot } from '$core/result';
+import { here } from '$lib/server/http/here';
 
 export const load: PageServerLoad = async ({ url }) => {
   const machines = await listMachines(pool());
   const wanted = idFrom(url.searchParams.get('machine')) ?? machines[0]?.fileId;
   const file = wanted === undefined ? undefined : await machineDocument(pool(), wanted);
-  if (wanted !== undefined && !file) error(404, 'There is no such machine file.');
+  if (wanted !== undefined && !file) error(404, here().t('server.thereIsNoSuchMachineFile'));
   return {
     machines,
     fileId: wanted ?? null,
@@ -54,14 +55,14 @@ export const actions: Actions = {
     if (!form.ok) return fail(400, { message: whyNot(form) });
     // Nothing chosen: the fault is still to be found.
     const goals = z.array(Goal).max(60).safeParse(parsed(form.value.goals));
-    if (!goals.success) return fail(400, { message: 'What to do cannot be read: choose again.' });
+    if (!goals.success) return fail(400, { message: here().t('server.whatToDoCannotBeRead') });
     const file = await machineDocument(pool(), form.value.fileId);
-    if (!file) return fail(400, { message: 'That machine file is not here any more.' });
+    if (!file) return fail(400, { message: here().t('server.thatMachineFileIsNoLonger') });
     const access = accessFor(file.hash, file.machine);
     try {
       if (goals.data.length > 0) removalSet(access, goals.data);
     } catch (problem) {
-      if (problem instanceof PlanningError) return fail(400, { message: problem.message });
+      if (problem instanceof PlanningError) return fail(400, { message: problem.said });
       throw problem;
     }
     const { dueOn, once, ...rest } = form.value;

@@ -12,11 +12,14 @@
   import { ExploreDrawing } from '$lib/ui/drawing';
   import { livePlan } from '$lib/planning/live-plan.svelte';
   import { Drafts } from '$lib/ui/drafts';
-  import { duration, plural } from '$lib/ui/format';
+  import { duration } from '$lib/ui/format';
   import GoalPicker from '$lib/ui/plan/GoalPicker.svelte';
   import { picking } from '$lib/ui/plan/picking';
   import { faceOf, goalId, goalParts, Goals, type Goal } from '$core/goals';
   import { whyNot } from '$core/result';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   let { data, form } = $props();
   let goals = $state.raw<Goal[]>([]);
@@ -47,7 +50,7 @@
   const opened = $derived(model ? laidBare(model, parts) : undefined);
 
   // What is typed is kept until it is sent: whoever is called away goes on where they were.
-  const DRAFT = 'new job';
+  const DRAFT = t('newJob.newJob');
   type Kept = { fileId: number | null; goals: unknown; typed: typeof typed };
   const isKeptDraft = (value: unknown): value is Kept =>
     typeof (value as Kept | null)?.typed === 'object' && (value as Kept).typed !== null;
@@ -83,10 +86,9 @@
     const file = event.currentTarget.files?.[0];
     event.currentTarget.value = '';
     if (!file) return;
-    if (file.size > LISTING_MAX)
-      return void (said = `The file is larger than ${LISTING_MAX / 1e6} MB; one machine\u2019s listing is far shorter.`);
+    if (file.size > LISTING_MAX) return void (said = t('newJob.theFileIsLargerThanMb', { mB: LISTING_MAX / 1e6 }));
     const read = readListing(await file.text());
-    if (!read.ok) return void (said = whyNot(read));
+    if (!read.ok) return void (said = told(whyNot(read)));
     const { maker, model: called, serial: number } = read.listing.identity;
     if (number) typed.serial = number;
     const named = `${maker ?? ''} ${called ?? ''}`.toLowerCase();
@@ -94,8 +96,14 @@
       (m) => named.includes(m.model.toLowerCase()) && named.includes(m.maker.toLowerCase())
     );
     said = found
-      ? `It says it is a ${found.maker} ${found.model}${number ? `, serial ${number}` : ''}.`
-      : `It says it is a ${[maker, called].filter(Boolean).join(' ') || 'machine without a name'}: there is no file of that machine.`;
+      ? t('newJob.itSaysItIsA', {
+          maker: found.maker,
+          model: found.model,
+          number: number ? t('newJob.serialNumber', { number }) : ''
+        })
+      : t('newJob.itSaysItIsAThe', {
+          machine: [maker, called].filter(Boolean).join(' ') || t('newJob.machineWithoutAName')
+        });
     if (found && found.fileId !== data.fileId) await goto(`/jobs/new?machine=${found.fileId}`, { keepFocus: true });
   }
   function toggle(goal: Goal) {
@@ -108,13 +116,13 @@
   const count = (p: Plan, what: string) => p.steps.filter((s) => s.do === what).length;
 </script>
 
-<svelte:head><title>New job · Eager Wrench</title></svelte:head>
+<svelte:head><title>{t('newJob.newJobEagerWrench')}</title></svelte:head>
 
 {#if !data.machine || !model}
   <div class="mx-auto max-w-xl px-6 py-20 text-center">
-    <h1 class="text-2xl">No machine to work on yet</h1>
-    <p class="mt-3 text-soft">A job needs a machine file. A lead can import one.</p>
-    <a class="button button-act mt-6" href="/machines">To the machines</a>
+    <h1 class="text-2xl">{t('newJob.noMachineToWorkOnYet')}</h1>
+    <p class="mt-3 text-soft">{t('newJob.aJobNeedsAMachineFile')}</p>
+    <a class="button button-act mt-6" href="/machines">{t('newJob.toTheMachines')}</a>
   </div>
 {:else}
   <form
@@ -136,16 +144,16 @@
     )}
   >
     <div class="space-y-3.5">
-      <h1 class="text-2xl">New job</h1>
+      <h1 class="text-2xl">{t('newJob.newJob2')}</h1>
       {#if form?.message}<p role="alert" class="rounded-md border-l-4 border-now bg-now-wash px-3 py-2.5">
-          {form.message}
+          {told(form.message)}
         </p>{/if}
       {#if isKept}<p class="flex items-center gap-3 rounded-md bg-sunk px-3 py-2" role="status">
-          <span class="flex-1">Here is what you typed before.</span>
-          <button type="button" class="link" onclick={beginAnew}>Begin anew</button>
+          <span class="flex-1">{t('newJob.yourDraftFromBeforeIsBack')}</span>
+          <button type="button" class="link" onclick={beginAnew}>{t('newJob.startOver')}</button>
         </p>{/if}
       <label class="block">
-        <span class="label">Machine</span>
+        <span class="label">{t('newJob.machine')}</span>
         <select
           class="field"
           name="fileId"
@@ -162,17 +170,17 @@
       </label>
       <div class="grid grid-cols-2 gap-3">
         <label class="block"
-          ><span class="label">For</span><input
+          ><span class="label">{t('newJob.customer')}</span><input
             class="field"
             name="customer"
             bind:value={typed.customer}
             required
             maxlength="120"
-            placeholder="Ship or crew"
+            placeholder={t('newJob.name')}
           /></label
         >
         <label class="block"
-          ><span class="label">Serial number</span><input
+          ><span class="label">{t('newJob.serialNumber2')}</span><input
             class="field code"
             name="serial"
             maxlength="60"
@@ -182,26 +190,31 @@
       </div>
       <div class="flex items-center gap-3">
         <label class="button shrink-0 cursor-pointer"
-          >From a listing<input
+          >{t('newJob.fromAListing')}<input
             class="sr-only"
             type="file"
             accept=".json,.txt,.log,text/plain,application/json"
             onchange={fromListing}
           /></label
         >
-        <p class="text-sm text-soft" role="status">{said || 'lshw -json or dmidecode: the machine names itself.'}</p>
+        <p class="text-sm text-soft" role="status">{said || t('newJob.lshwJsonOrDmidecodeTheMachine')}</p>
       </div>
       <label class="block"
-        ><span class="label">Complaint</span><textarea
+        ><span class="label">{t('newJob.complaint')}</span><textarea
           class="field"
           name="complaint"
           bind:value={typed.complaint}
           rows="2"
           maxlength="2000"
-          placeholder="What is wrong, in their words"></textarea></label
+          placeholder={t('newJob.whatIsWrongInTheCustomers')}></textarea></label
       >
       <label class="block"
-        ><span class="label">Due</span><input class="field" type="date" name="dueOn" bind:value={typed.dueOn} /></label
+        ><span class="label">{t('newJob.due')}</span><input
+          class="field"
+          type="date"
+          name="dueOn"
+          bind:value={typed.dueOn}
+        /></label
       >
       <input type="hidden" name="goals" value={JSON.stringify(goals)} />
 
@@ -229,34 +242,34 @@
       >
         {#if live.problem}
           <div>
-            <p class="text-lg font-semibold text-now">This cannot be planned</p>
-            <p class="mt-1">{live.problem}</p>
+            <p class="text-lg font-semibold text-now">{t('newJob.thisCannotBePlanned')}</p>
+            <p class="mt-1">{told(live.problem)}</p>
           </div>
         {:else if live.plan}
           {@const p = live.plan}
           <div class="shrink-0 lg:w-56">
             <p class="text-2xl font-semibold">{duration(p.times.p50)}</p>
-            <p class="text-soft">{duration(p.times.p80)} to be on the safe side</p>
+            <p class="text-soft">{t('newJob.cautious', { p80: duration(p.times.p80) })}</p>
             <p class="mt-2">
-              {plural(p.steps.length, 'step')}: {plural(count(p, 'open'), 'joint')} to open, {plural(
-                count(p, 'move'),
-                'part'
-              )} to move
+              {t('newJob.toOpenToMove', {
+                n: t('count.step', { n: p.steps.length }),
+                open: t('count.joint', { n: count(p, 'open') }),
+                move: t('count.part', { n: count(p, 'move') })
+              })}
             </p>
           </div>
           <div class="h-32 min-w-0 lg:flex-1"><DiveProfile plan={p} /></div>
           <button class="button button-act self-center" disabled={sending}
-            >{sending ? 'Opening ...' : 'Open the job'}</button
+            >{sending ? t('newJob.saving') : t('newJob.saveJob')}</button
           >
         {:else if live.waiting}
-          <p class="self-center text-lg text-soft">Working it out ...</p>
+          <p class="self-center text-lg text-soft">{t('newJob.calculating')}</p>
         {:else}
           <p class="flex-1 self-center text-lg text-soft">
-            Choose what to do, in the list or on the drawing; the way down and back up is worked out as you choose.
-            Nobody knows yet what is wrong? Then open it as it is.
+            {t('newJob.chooseWhatToDoInThe')}
           </p>
           <button class="button button-act self-center whitespace-nowrap" disabled={sending}
-            >{sending ? 'Opening ...' : 'Open, to find the fault'}</button
+            >{sending ? t('newJob.saving') : t('newJob.saveForDiagnosis')}</button
           >
         {/if}
       </div>

@@ -7,6 +7,7 @@ import { modelOf } from '$core/machine';
 import { proposedNote } from '$core/run';
 import type { PageServerLoad } from './$types';
 import { checkMachine } from '$core/validate';
+import { here } from '$lib/server/http/here';
 
 /** Files whose differences are worked out; older ones are listed. */
 const DIFFED = 20;
@@ -14,7 +15,7 @@ const DIFFED = 20;
 export const load: PageServerLoad = async ({ params }) => {
   const fileId = Number(params.file);
   const found = await machineDocument(pool(), fileId);
-  if (!found) error(404, `There is no machine file ${params.file}.`);
+  if (!found) error(404, here().t('server.thereIsNoMachineFile', { file: params.file }));
   const { machine, hash } = found;
   const [files, jobs] = await Promise.all([revisionsOf(pool(), machine.id), jobsOnMachine(pool(), machine.id)]);
   // What each file changed against the one that was imported before it.

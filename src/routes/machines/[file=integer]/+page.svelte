@@ -5,9 +5,11 @@
   import DataTable from '$lib/ui/DataTable.svelte';
   import { ExploreDrawing, ScrewPicture } from '$lib/ui/drawing';
   import { day, moment } from '$lib/ui/dates';
-  import { plural } from '$lib/ui/format';
-  import { inSentence, mixUpWords } from '$core/words';
+  import { jointName, mixUpWords, partName, sizeWords } from '$core/words';
   import { jointThing, partThing } from '$core/ids';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   let { data } = $props();
   const model = $derived(modelOf(data.machine));
@@ -16,16 +18,16 @@
   const mixed = $derived(worstMixUps(screws));
   const rows = $derived(inRows(screws, mixed.told));
   const same = $derived(interchangeable(screws));
-  const names = (ids: readonly string[]) => ids.map((id) => inSentence(model.joint(id).name)).join(', ');
+  const names = (ids: readonly string[]) => ids.map((id) => told(jointName(model, model.joint(id)))).join(', ');
 
   type View = 'parts' | 'screws' | 'cables' | 'mix-ups' | 'history';
   let view = $state<View>('parts');
   const views: { id: View; name: string; count: number }[] = $derived([
-    { id: 'parts', name: 'Parts', count: data.machine.parts.length },
-    { id: 'screws', name: 'Screws', count: screws.length },
-    { id: 'cables', name: 'Cables', count: data.machine.cables.length },
+    { id: 'parts', name: t('machine.parts'), count: data.machine.parts.length },
+    { id: 'screws', name: t('machine.screws'), count: screws.length },
+    { id: 'cables', name: t('machine.cables'), count: data.machine.cables.length },
     { id: 'mix-ups', name: 'Mix-ups', count: rows.length },
-    { id: 'history', name: 'History', count: data.history.length }
+    { id: 'history', name: t('machine.history'), count: data.history.length }
   ]);
 
   let chosenZone = $state('');
@@ -44,28 +46,33 @@
   let lit = $state<string>();
 
   const partColumns = [
-    { id: 'name', name: 'Part', of: (p: Part) => p.name },
-    { id: 'on', name: 'On', of: (p: Part) => (p.on ? model.part(p.on).name : '') },
-    { id: 'number', name: 'Number', of: (p: Part) => p.numbers[0]?.number ?? '', code: true },
-    { id: 'functions', name: 'Serves', of: (p: Part) => p.functions.join(', ').replaceAll('-', ' ') }
+    { id: 'name', name: t('machine.part'), of: (p: Part) => told(partName(model, p.id)) },
+    { id: 'on', name: t('machine.mountedOn'), of: (p: Part) => (p.on ? told(partName(model, p.on)) : '') },
+    { id: 'number', name: t('machine.number'), of: (p: Part) => p.numbers[0]?.number ?? '', code: true },
+    { id: 'functions', name: t('machine.functions'), of: (p: Part) => p.functions.join(', ').replaceAll('-', ' ') }
   ];
   const screwColumns = [
-    { id: 'name', name: 'Screws', of: (j: Screws) => j.name },
-    { id: 'count', name: 'Count', of: (j: Screws) => j.count, right: true },
-    { id: 'size', name: 'Size', of: (j: Screws) => sizeText(j.screw) },
-    { id: 'head', name: 'Head', of: (j: Screws) => `${j.screw.head.replace('-', ' ')} ${j.screw.headDiameterMm}` },
-    { id: 'drive', name: 'Drive', of: (j: Screws) => j.screw.drive },
-    { id: 'captive', name: 'Captive', of: (j: Screws) => (j.screw.captive ? 'yes' : '') }
+    { id: 'name', name: t('machine.screws'), of: (j: Screws) => told(jointName(model, j)) },
+    { id: 'count', name: t('machine.count'), of: (j: Screws) => j.count, right: true },
+    { id: 'size', name: t('machine.size'), of: (j: Screws) => sizeText(j.screw) },
+    {
+      id: 'head',
+      name: t('machine.head'),
+      of: (j: Screws) => `${j.screw.head.replace('-', ' ')} ${j.screw.headDiameterMm}`
+    },
+    { id: 'drive', name: t('machine.drive'), of: (j: Screws) => j.screw.drive },
+    { id: 'captive', name: t('machine.captive'), of: (j: Screws) => (j.screw.captive ? 'yes' : '') }
   ];
   const cableColumns = [
-    { id: 'name', name: 'Cable', of: (c: Cable) => model.part(c.part).name },
-    { id: 'form', name: 'Form', of: (c: Cable) => `${c.form}, ${c.colour}` },
-    { id: 'length', name: 'Length, mm', of: (c: Cable) => c.lengthMm, right: true },
-    { id: 'bend', name: 'Bend, mm', of: (c: Cable) => c.minBendRadiusMm, right: true },
+    { id: 'name', name: t('machine.cable'), of: (c: Cable) => told(partName(model, c.part)) },
+    { id: 'form', name: t('machine.form'), of: (c: Cable) => `${c.form}, ${c.colour}` },
+    { id: 'length', name: t('machine.lengthMm'), of: (c: Cable) => c.lengthMm, right: true },
+    { id: 'bend', name: t('machine.bendMm'), of: (c: Cable) => c.minBendRadiusMm, right: true },
     {
       id: 'ends',
-      name: 'Plugs',
-      of: (c: Cable) => c.ends.map((e) => `${model.joint(e.joint).name}${e.mark ? ` (${e.mark})` : ''}`).join(', ')
+      name: t('machine.plugs'),
+      of: (c: Cable) =>
+        c.ends.map((e) => `${told(jointName(model, model.joint(e.joint)))}${e.mark ? ` (${e.mark})` : ''}`).join(', ')
     }
   ];
   const file = $derived(`/api/machines/${data.fileId}`);
@@ -102,22 +109,36 @@
 </script>
 
 <svelte:head
-  ><title>{data.machine.maker} {data.machine.model} {data.machine.revision} · Eager Wrench</title></svelte:head
+  ><title
+    >{t('machine.eagerWrench', {
+      maker: data.machine.maker,
+      model: data.machine.model,
+      revision: data.machine.revision
+    })}</title
+  ></svelte:head
 >
 
 <div class="grid grid-cols-1 lg:h-[calc(100dvh-52px)] lg:grid-cols-[minmax(0,1fr)_minmax(480px,40%)]">
-  <section class="flex min-h-0 flex-col border-r border-rule bg-sunk px-5 py-4" aria-label="The machine's drawing">
+  <section
+    class="flex min-h-0 flex-col border-r border-rule bg-sunk px-5 py-4"
+    aria-label={t('machine.theMachinesDrawing')}
+  >
     <div class="flex items-baseline gap-3 pb-2">
       <h1 class="text-xl">
         {data.machine.maker}
         {data.machine.model} <span class="text-soft">{data.machine.revision}</span>
       </h1>
       <p class="text-soft">
-        {data.machine.size.widthMm} × {data.machine.size.depthMm} × {data.machine.size.heightMm} mm
+        {t('machine.mm', {
+          widthMm: data.machine.size.widthMm,
+          depthMm: data.machine.size.depthMm,
+          heightMm: data.machine.size.heightMm
+        })}
       </p>
       <p class="ml-auto flex gap-4 text-sm">
-        <a class="link" href="/machines">All machines</a> <a class="link" href={file} download>Machine file</a>
-        <a class="link" href="{file}/drawing.svg?zone={zone}&from={depth}" download>Drawing as SVG</a>
+        <a class="link" href="/machines">{t('machine.allMachines')}</a>
+        <a class="link" href={file} download>{t('machine.machineFile')}</a>
+        <a class="link" href="{file}/drawing.svg?zone={zone}&from={depth}" download>{t('machine.drawingAsSvg')}</a>
       </p>
     </div>
     <div class="min-h-0 flex-1">
@@ -134,7 +155,7 @@
     </div>
     <label class="mt-2 flex items-center gap-4 border-t border-rule pt-3">
       <span class="w-44 shrink-0"
-        >{depth === 0 ? 'Look from the outside' : `Look from ${depth.toFixed(1)} mm down`}</span
+        >{depth === 0 ? t('machine.viewFromTheOutside') : t('machine.viewFromMmDown', { mm: depth.toFixed(1) })}</span
       >
       <input
         type="range"
@@ -143,17 +164,17 @@
         max={deepest}
         step="0.1"
         bind:value={from}
-        aria-label="Depth to look from, mm"
+        aria-label={t('machine.depthOfTheViewMm')}
       />
-      <span class="figure w-16 shrink-0 text-right text-soft">{deepest.toFixed(1)} mm</span>
+      <span class="figure w-16 shrink-0 text-right text-soft">{t('machine.mm2', { mm: deepest.toFixed(1) })}</span>
     </label>
   </section>
 
-  <section class="flex min-h-0 flex-col bg-sheet" aria-label="What the machine is made of">
+  <section class="flex min-h-0 flex-col bg-sheet" aria-label={t('machine.whatTheMachineIsMadeOf')}>
     <div
       class="flex flex-wrap gap-1 border-b border-rule px-3"
       role="tablist"
-      aria-label="Tables"
+      aria-label={t('machine.tables')}
       tabindex="-1"
       onkeydown={nextTab}
     >
@@ -183,7 +204,7 @@
         <DataTable
           rows={data.machine.parts}
           columns={partColumns}
-          caption="Parts"
+          caption={t('machine.parts')}
           keyOf={(p) => partThing(p.id)}
           download="{file}/parts.csv"
           {lit}
@@ -193,7 +214,7 @@
         <DataTable
           rows={screws}
           columns={screwColumns}
-          caption="Screws"
+          caption={t('machine.screws')}
           keyOf={(j) => jointThing(j.id)}
           download="{file}/screws.csv"
           {lit}
@@ -203,7 +224,7 @@
         <DataTable
           rows={data.machine.cables}
           columns={cableColumns}
-          caption="Cables"
+          caption={t('machine.cables')}
           keyOf={(c) => partThing(c.part)}
           download="{file}/cables.csv"
           {lit}
@@ -211,7 +232,7 @@
         />
       {:else if view === 'mix-ups'}
         <p class="text-soft">
-          Screws of this machine that would be taken for one another under the same bit, the worst first.
+          {t('machine.screwsOfThisMachineThatCould')}
         </p>
         <ol class="mt-3 divide-y divide-(--rule)">
           {#each rows as { mixUp: m, screws: likeScrews, holes } (m.screw + m.hole)}
@@ -221,31 +242,33 @@
                 ><ScrewPicture screw={a.screw} pxPerMm={5} /><ScrewPicture screw={b.screw} pxPerMm={5} /></span
               >
               <span
-                >{mixUpWords(model, m)}<span class="block text-sm text-soft"
+                >{told(mixUpWords(model, m))}<span class="block text-sm text-soft"
                   >{m.likeness > 0.66
-                    ? 'Hard to tell apart by eye'
+                    ? t('machine.hardToTellApartByEye')
                     : m.likeness > 0.33
-                      ? 'Alike at a glance'
-                      : 'Told apart when looked at'}{likeScrews.length > 1
-                    ? `; so would ${names(likeScrews.slice(1))}`
-                    : ''}{holes.length > 1 ? `; and in ${names(holes.slice(1))}` : ''}</span
+                      ? t('machine.lookAlike')
+                      : t('machine.easyToTellApart')}{likeScrews.length > 1
+                    ? t('machine.soWould', { others: names(likeScrews.slice(1)) })
+                    : ''}{holes.length > 1 ? t('machine.andIn', { others: names(holes.slice(1)) }) : ''}</span
                 ></span
               >
             </li>
           {:else}
-            <li class="py-6 text-center text-soft">No screw of this machine does harm in another's hole.</li>
+            <li class="py-6 text-center text-soft">{t('machine.noScrewOfThisMachineDoes')}</li>
           {/each}
         </ol>
         {#if mixed.leftOut > 0}<p class="mt-2 text-soft">
-            {plural(mixed.leftOut, 'pair')} that would do little harm or be told apart {mixed.leftOut === 1
-              ? 'is'
-              : 'are'} left out.
+            {t('machine.thatWouldDoLittleHarmOr', {
+              leftOut: t('count.pair', { n: mixed.leftOut }),
+              leftOut2: mixed.leftOut
+            })}
           </p>{/if}
         {#if same.length > 0}
-          <h2 class="mt-5 text-base font-semibold">The same screw in like holes</h2>
+          <h2 class="mt-5 text-base font-semibold">{t('machine.theSameScrewInMatchingHoles')}</h2>
           <ul class="mt-1 space-y-1">
             {#each same as list (list[0]!.id)}<li>
-                {list.map((g) => g.name).join(', ')} <span class="text-soft">({sizeText(list[0]!.screw)})</span>
+                {list.map((g) => told(jointName(model, g))).join(', ')}
+                <span class="text-soft">({told(sizeWords(list[0]!.screw))})</span>
               </li>{/each}
           </ul>
         {/if}
@@ -261,40 +284,42 @@
               </p>
               {#if h.changes}
                 <ul class="mt-1 list-disc pl-5">
-                  {#each h.changes.slice(0, 30) as c, i (i)}<li>{c.text}</li>{:else}<li class="text-soft">
-                      Nothing that matters to the work changed.
+                  {#each h.changes.slice(0, 30) as c, i (i)}<li>{told(c.text)}</li>{:else}<li class="text-soft">
+                      {t('machine.nothingThatAffectsTheWorkChanged')}
                     </li>{/each}
                 </ul>
-                {#if h.changes.length > 30}<p class="text-soft">and {h.changes.length - 30} more</p>{/if}
-              {:else}<p class="text-soft">The first file of this machine here.</p>{/if}
+                {#if h.changes.length > 30}<p class="text-soft">
+                    {t('machine.andMore', { n: h.changes.length - 30 })}
+                  </p>{/if}
+              {:else}<p class="text-soft">{t('machine.theFirstFileOfThisMachine')}</p>{/if}
               {#each data.jobs.filter((j) => j.fileId === h.fileId) as j (j.number)}
                 <p class="mt-1 text-sm">
-                  <a class="link" href="/jobs/{j.number}">Job {j.number}</a>, {j.work.toLowerCase()}, {j.customer}{j.isClosed
-                    ? ' (closed)'
-                    : ''}
+                  <a class="link" href="/jobs/{j.number}">{t('machine.job', { number: j.number })}</a>, {j.work.toLowerCase()},
+                  {j.customer}{j.isClosed ? ' (closed)' : ''}
                 </p>
               {/each}
             </li>
           {/each}
         </ol>
         {#if data.proposals.length > 0}
-          <h2 class="mt-6 text-base">From the bench: what this file's notes could say</h2>
+          <h2 class="mt-6 text-base">{t('machine.fromTheBenchWhatThisFiles')}</h2>
           <ul class="mt-1 list-disc space-y-1 pl-5">
-            {#each data.proposals as text, i (i)}<li>{text}</li>{/each}
+            {#each data.proposals as text, i (i)}<li>{told(text)}</li>{/each}
           </ul>
         {/if}
         {#if data.warnings.length > 0}
-          <h2 class="mt-6 text-base">Worth a look in this file</h2>
+          <h2 class="mt-6 text-base">{t('machine.worthCheckingInThisFile')}</h2>
           <ul class="mt-1 space-y-1.5 text-sm">
-            {#each data.warnings as f, i (i)}<li><span class="code">{f.place}</span>: {f.message}</li>{/each}
+            {#each data.warnings as f, i (i)}<li><span class="code">{f.place}</span>: {told(f.message)}</li>{/each}
           </ul>
         {/if}
       {/if}
     </div>
     <p class="border-t border-rule px-5 py-2 text-sm text-soft">
-      {plural(data.jobs.filter((j) => !j.isClosed).length, 'open job')} on this machine; this file came {day(
-        data.history.find((h) => h.fileId === data.fileId)?.importedAt ?? data.history[0]!.importedAt
-      )}.
+      {t('machine.onThisMachineThisFileWas', {
+        n: t('count.openJob', { n: data.jobs.filter((j) => !j.isClosed).length }),
+        importedAt: day(data.history.find((h) => h.fileId === data.fileId)?.importedAt ?? data.history[0]!.importedAt)
+      })}
     </p>
   </section>
 </div>

@@ -1,3 +1,4 @@
+import { here } from '$lib/server/http/here';
 import { json } from '@sveltejs/kit';
 import { PHOTO_MAX_BYTES } from '$lib/photo-limits';
 import { whyNot } from '$core/result';
@@ -10,5 +11,5 @@ import type { RequestHandler } from './$types';
 export const POST: RequestHandler = async ({ request, cookies }) => {
   const camera = await cameraFrom(pool(), cookies);
   const taken = await takePicture(pool(), camera, await bytesBody(request, PHOTO_MAX_BYTES));
-  return taken.ok ? json({ photo: taken.photo }) : json({ message: whyNot(taken) }, { status: 422 });
+  return taken.ok ? json({ photo: taken.photo }) : json({ message: here().told(whyNot(taken)) }, { status: 422 });
 };

@@ -5,12 +5,13 @@ import { pool } from '$lib/server/database/pool';
 import { printLabel } from '$lib/server/bench/instruments';
 import { findJob } from '$lib/server/jobs/jobs';
 import type { RequestHandler } from './$types';
+import { here } from '$lib/server/http/here';
 
 /** Prints a job's label on the shop's printer. */
 export const POST: RequestHandler = async ({ url }) => {
   const number = idFrom(url.searchParams.get('job'));
   const job = number === undefined ? undefined : await findJob(pool(), number);
-  if (!job) error(404, 'There is no such job.');
+  if (!job) error(404, here().t('server.thereIsNoSuchJob'));
   const lines = [`Job ${job.number}`, job.customer, `${job.maker} ${job.model}`, job.serial]
     .filter(Boolean)
     .map((l) => l.slice(0, 60));

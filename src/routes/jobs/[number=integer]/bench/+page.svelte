@@ -53,7 +53,11 @@
   import Tools from './Tools.svelte';
   import Words from './Words.svelte';
   import { goalParts, type Goal } from '$core/goals';
-  import { LEG_NAMES } from '$core/words';
+  import { legName } from '$core/words';
+  import { useWords } from '$lib/words';
+  import Rich from '$lib/ui/Rich.svelte';
+
+  const { t, told } = useWords();
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally (one bench per visit of the page: a run keeps its machine and plan)
@@ -77,7 +81,7 @@
   let failing = $state.raw<Step>();
   /** The last reading of a measuring device. */
   let heard = $state.raw<Reading>();
-  let told = $state('');
+  let notice = $state('');
   /** The joint that a panel points at on the drawing. */
   let pointed = $state<string | undefined>();
   /** Set while a count that differs waits for its explanation. */
@@ -97,7 +101,9 @@
   const expected = $derived(step ? expectedCount(run, step) : undefined);
   const pairing = $derived(step && isHere ? expectedMark(model, step) : undefined);
   const isUnread = $derived(pairing !== undefined && mark !== '' && mark !== pairing.socket);
-  const harm = $derived(step?.cautions.filter((c) => c.harm && !acknowledged.includes(`${step.id} ${c.text}`)) ?? []);
+  const harm = $derived(
+    step?.cautions.filter((c) => c.harm && !acknowledged.includes(`${step.id} ${told(c.text)}`)) ?? []
+  );
   /** On the way up the part that goes down is drawn in its place, so that one sees what it goes over. */
   const machineNow = $derived(
     machineAfter(
@@ -138,7 +144,7 @@
       job: data.job.number,
       customer: data.job.customer,
       machine: `${data.job.maker} ${data.job.model}`,
-      work: data.job.work,
+      work: told(data.job.work),
       person: bench.me.name,
       at: new Date().toISOString()
     });
@@ -176,7 +182,7 @@
 
   $effect(() => {
     if (isSpeaking && step && isHere && !run.signed)
-      speak([step.text, step.detail, ...step.cautions.map((c) => c.text)].filter(Boolean).join('. '));
+      speak([step.text, step.detail, ...step.cautions.map((c) => c.text)].map(told).filter(Boolean).join('. '));
   });
 
   /** All of the facts, or none when one of them cannot be recorded. @returns whether they were */
@@ -195,7 +201,8 @@
   function done(): unknown {
     if (!now || !step || !mayAct || run.paused) return;
     if (!isHere) return void (looking = undefined);
-    if (harm.length > 0) return void (acknowledged = [...acknowledged, ...harm.map((c) => `${step.id} ${c.text}`)]);
+    if (harm.length > 0)
+      return void (acknowledged = [...acknowledged, ...harm.map((c) => `${step.id} ${told(c.text)}`)]);
     if (step.do === 'test') return record({ type: 'tested', step: step.id, outcome: 'pass' });
     if (isUnread) return;
     if (expected === undefined) return record({ type: 'done', step: step.id, ...(mark ? { mark } : {}) });
@@ -229,10 +236,10 @@
     const response = await fetch(`/api/devices/label?job=${data.job.number}`, { method: 'POST' }).catch(
       () => undefined
     );
-    told =
+    notice =
       ((await response?.json().catch(() => undefined)) as { message?: string } | undefined)?.message ??
-      'The server does not answer; the label can wait.';
-    setTimeout(() => (told = ''), 5000);
+      t('bench.theServerDoesNotAnswerThe');
+    setTimeout(() => (notice = ''), 5000);
   }
 
   function closePanel() {
@@ -319,7 +326,7 @@
     if (!bench.keeps && bench.unsent > 0) e.preventDefault();
   }}
 />
-<svelte:head><title>Bench: job {data.job.number} · Eager Wrench</title></svelte:head>
+<svelte:head><title>{t('bench.benchJobEagerWrench', { number: data.job.number })}</title></svelte:head>
 
 <!-- Where there is room for one column the step comes first, the machine after it, and what answers it stays under the thumb. -->
 <div
@@ -330,18 +337,24 @@
     class="flex min-h-0 flex-col bg-sheet focus:outline-none max-lg:contents"
     bind:this={station}
     tabindex="-1"
-    aria-label="The step in hand"
+    aria-label={t('bench.currentStep')}
+    data-step={step?.id ?? 'end'}
   >
     <div
       class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule bg-sheet px-6 pt-2.5 max-lg:px-3 max-lg:py-1.5"
     >
-      <h1 class="text-base font-semibold">Job {data.job.number}, {data.job.customer}</h1>
+      <h1 class="text-base font-semibold">
+        {t('bench.job', { number: data.job.number, customer: data.job.customer })}
+      </h1>
       <SyncState {bench} back="/jobs/{data.job.number}/bench" onaside={() => (panel = 'aside')} />
       {#if isSpeaking}<button type="button" class="button" onclick={() => (isSpeaking = false)}
-          >Speaking: silence <kbd>{shownFor('speak')}</kbd></button
+          ><Rich text={t('bench.speakingSilence', { key: shownFor('speak') })}
+            >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
+          ></button
         >{/if}
       <button type="button" class="button pointer-coarse:hidden" onclick={() => (dialog = 'keys')}
-        >Keys <kbd>{shownFor('help')}</kbd></button
+        ><Rich text={t('bench.keys', { key: shownFor('help') })}>{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
+        ></button
       >
       {#if !run.signed}
         <Tools
@@ -358,7 +371,7 @@
       {/if}
     </div>
 
-    <Notices {bench} job={data.job.number} stops={data.stops} {told} />
+    <Notices {bench} job={data.job.number} stops={data.stops} {notice} />
     {#if conflict && !run.signed}
       <Conflict
         step={conflict}
@@ -392,7 +405,7 @@
             basis={data.basis}
             weighting={data.job.weighting}
             wanted={wanted.goals}
-            why={wanted.why}
+            why={told(wanted.why)}
             onclose={closePanel}
           />
         {:else if panel === 'failed' && failing}
@@ -400,7 +413,7 @@
             {bench}
             step={failing}
             onpoint={(j) => (pointed = j)}
-            onreach={(j) => replan([{ do: 'reach', joint: j }], `${failing!.text} fails after the work`)}
+            onreach={(j) => replan([{ do: 'reach', joint: j }], t('bench.failsAfterTheWork', { test: failing!.text }))}
             onclose={closePanel}
           />
         {:else if panel === 'photos'}
@@ -430,14 +443,15 @@
         bind:this={words}
         tabindex="0"
         role="region"
-        aria-label="What to do"
+        aria-label={t('bench.whatToDo')}
       >
         <p class="text-lg text-soft">
-          {LEG_NAMES[step.leg]}, step <span class="figure">{index + 1}</span> of
-          <span class="figure">{plan.steps.length}</span>
+          <Rich text={t('bench.stepOf', { leg: legName(step.leg), index: index + 1, n: plan.steps.length })}
+            >{#snippet figure(text)}<span class="figure">{text}</span>{/snippet}</Rich
+          >
           {#if isHere && !run.paused}<StepClock since={run.lastAt} planned={step.seconds} />{/if}
           {#if !isHere}<span class="ml-2 rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn"
-              >Only looking: step {run.position + 1} is in hand</span
+              >{t('bench.previewYouAreOnStep', { position: run.position + 1 })}</span
             >{/if}
         </p>
         <StepWords {step} {model} {isNew} />
@@ -455,10 +469,10 @@
       {#if isHere && coming.length > 0}
         <ol
           class="shrink-0 border-t border-rule bg-sheet px-6 pt-3 text-lg text-soft max-lg:order-2 max-lg:px-3 max-lg:pb-3"
-          aria-label="Coming next"
+          aria-label={t('bench.comingNext')}
         >
           {#each coming as next, i (next.id)}<li class="flex gap-3 py-0.5">
-              <span class="w-12 shrink-0">{i === 0 ? 'then' : ''}</span><span>{next.text}</span>
+              <span class="w-12 shrink-0">{i === 0 ? t('bench.then') : ''}</span><span>{told(next.text)}</span>
             </li>{/each}
         </ol>
       {/if}
@@ -478,7 +492,11 @@
             type="button"
             class="button button-act min-h-18 flex-1 text-xl"
             onclick={() => record({ type: 'resumed' })}
-            disabled={!mayAct}><Play aria-hidden="true" /> Go on <kbd>{shownFor('pause')}</kbd></button
+            disabled={!mayAct}
+            ><Play aria-hidden="true" />
+            <Rich text={t('bench.continue', { key: shownFor('pause') })}
+              >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
+            ></button
           >
         {:else if mayAct}
           <button
@@ -490,50 +508,62 @@
               (isHere && harm.length === 0 && (isUnread || (expected !== undefined && count === '')))}
           >
             <Check aria-hidden="true" />
-            {#if !isHere}Back to step {run.position +
-                1}{:else if harm.length > 0}Understood{:else if step.do === 'test'}Works{:else if isUnread}Read the mark
-              first{:else if expected !== undefined && count === ''}Count first{:else}Done{/if}
+            {#if !isHere}{t('bench.backToStep', { position: run.position + 1 })}{:else if harm.length > 0}{t(
+                'bench.understood'
+              )}{:else if step.do === 'test'}{t('bench.works')}{:else if isUnread}{t(
+                'bench.readTheMarkFirst'
+              )}{:else if expected !== undefined && count === ''}{t('bench.countFirst')}{:else}{t('bench.done')}{/if}
             <kbd>{shownFor('done')}</kbd>
           </button>
           {#if isTest}
             <button type="button" class="button min-h-18 px-3 text-lg" onclick={() => (dialog = 'fail')}
-              >Fails <kbd>{shownFor('fails')}</kbd></button
+              ><Rich text={t('bench.fails', { key: shownFor('fails') })}
+                >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
+              ></button
             >
             <button
               type="button"
               class="button min-h-18 px-3 text-lg whitespace-nowrap"
               onclick={() => record({ type: 'tested', step: step!.id, outcome: 'not-applicable' })}
-              >Not here <kbd>{shownFor('absent')}</kbd></button
+              ><Rich text={t('bench.notFitted', { key: shownFor('absent') })}
+                >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
+              ></button
             >
           {:else}
             <button
               type="button"
               class="button min-h-18 px-3 text-lg whitespace-nowrap"
-              onclick={() => (dialog = 'not-so')}>Not so <kbd>{shownFor('notSo')}</kbd></button
+              onclick={() => (dialog = 'not-so')}
+              ><Rich text={t('bench.somethingsDifferent', { key: shownFor('notSo') })}
+                >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
+              ></button
             >
             {#if resisting && step.do === 'move'}<button
                 type="button"
                 class="button min-h-18 px-3 text-lg whitespace-nowrap"
-                onclick={() => (panel = 'resists')}>It resists <kbd>{shownFor('resists')}</kbd></button
+                onclick={() => (panel = 'resists')}
+                ><Rich text={t('bench.wontComeOff', { key: shownFor('resists') })}
+                  >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
+                ></button
               >{/if}
           {/if}
           <button
             type="button"
             class="button min-h-18 min-w-14"
-            aria-label="Pause ({shownFor('pause')})"
-            title="Pause ({shownFor('pause')})"
+            aria-label={t('bench.pause', { key: shownFor('pause') })}
+            title={t('bench.pause', { key: shownFor('pause') })}
             onclick={() => record({ type: 'paused' })}><Pause size={22} aria-hidden="true" /></button
           >
           <button
             type="button"
             class="button min-h-18 min-w-14"
-            aria-label="Take back the last fact ({shownFor('undo')})"
-            title="Take back ({shownFor('undo')})"
+            aria-label={t('bench.undoLastEntry', { key: shownFor('undo') })}
+            title={t('bench.undo', { key: shownFor('undo') })}
             disabled={!lastCounted}
             onclick={undo}><Undo2 size={22} aria-hidden="true" /></button
           >
         {:else}
-          <p class="py-5 text-soft">You can follow this run; a technician or lead records it.</p>
+          <p class="py-5 text-soft">{t('bench.youCanFollowThisRunA')}</p>
         {/if}
       </div>
     {/if}
@@ -541,7 +571,7 @@
 
   <section
     class="flex min-h-0 flex-col border-rule max-lg:order-1 max-lg:flex-1 max-lg:border-t lg:border-l"
-    aria-label="The machine"
+    aria-label={t('bench.theMachine')}
   >
     <div
       class="grid min-h-[44dvh] flex-1 grid-cols-1 py-3 pl-3 max-md:pr-3 md:grid-cols-[minmax(0,1fr)_158px] lg:min-h-0"
@@ -585,7 +615,7 @@
       class="fixed top-1/2 left-1/2 z-50 w-[540px] max-w-[92vw] -translate-x-1/2 -translate-y-1/2 rounded-xl border border-rule bg-sheet p-6 text-ink shadow-2xl"
     >
       {#if dialog === 'keys'}
-        <Dialog.Title class="text-xl font-semibold">Keys at the bench</Dialog.Title>
+        <Dialog.Title class="text-xl font-semibold">{t('bench.keysAtTheBench')}</Dialog.Title>
         <Keys
           chosen={chosenKeys}
           onchoose={(next) => {
@@ -593,7 +623,7 @@
             storeKeys(localStorage, next);
           }}
         />
-        <Dialog.Close class="button mt-3 w-full">Close</Dialog.Close>
+        <Dialog.Close class="button mt-3 w-full">{t('bench.close')}</Dialog.Close>
       {:else}
         <Words kind={dialog ?? 'note'} {step} problem={bench.problem} onrecord={recordWords} />
       {/if}

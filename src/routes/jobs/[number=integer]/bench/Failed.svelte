@@ -3,7 +3,10 @@
   import { likelyJoints } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
   import Panel from './Panel.svelte';
-  import { chanceWords } from '$core/words';
+  import { chanceWords, jointName } from '$core/words';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** A test that failed: which of the joints that this work opened it most likely hangs on. */
   interface Props {
@@ -19,15 +22,10 @@
   const likely = $derived(likelyJoints(bench.model, bench.plans, bench.state, step.test!).slice(0, 6));
 </script>
 
-<Panel
-  title="{step.text}: it fails"
-  about="Recorded. What this work opened comes first; point at one and it shows on the drawing."
-  {onclose}
->
+<Panel title={t('bench.itFails', { text: step.text })} about={t('bench.recordedWhatThisWorkOpenedComes')} {onclose}>
   {#if likely.length === 0}
     <p class="mt-4 text-lg">
-      Nothing that this work opened serves it. It may have failed before: compare with the complaint and the listing
-      from before the work.
+      {t('bench.nothingThatThisWorkOpenedServes')}
     </p>
   {:else}
     <ol class="mt-3 divide-y divide-(--rule)">
@@ -39,20 +37,20 @@
         >
           <span class="figure w-6 shrink-0 text-lg text-soft">{i + 1}</span>
           <span class="flex-1"
-            ><span class="block text-lg font-semibold">{bench.model.joint(l.joint).name}</span>{l.text}
-            <span class="text-soft">({chanceWords(l.probability)})</span></span
+            ><span class="block text-lg font-semibold">{bench.model.joint(l.joint).name}</span>{told(l.text)}
+            <span class="text-soft">({told(chanceWords(l.probability))})</span></span
           >
           <button
             type="button"
             class="button button-act min-h-11"
-            aria-label="Go back in to it: {bench.model.joint(l.joint).name}"
-            onclick={() => onreach(l.joint)}>Go back in to it</button
+            aria-label={t('bench.openItAgain', { name: jointName(bench.model, bench.model.joint(l.joint)) })}
+            onclick={() => onreach(l.joint)}>{t('bench.openItAgain2')}</button
           >
         </li>
       {/each}
     </ol>
   {/if}
   <p class="mt-3">
-    <button type="button" class="button min-h-11" onclick={onclose}>Leave it so, and go on with the tests</button>
+    <button type="button" class="button min-h-11" onclick={onclose}>{t('bench.leaveItAndContinueWithThe')}</button>
   </p>
 </Panel>

@@ -13,8 +13,12 @@
   import { readLength, type Reading } from '$core/instruments';
   import { eachReading } from '$lib/offline/readings.svelte';
   import type { Bench } from '$lib/offline/bench.svelte';
-  import { inSentence } from '$core/words';
+  import { jointName } from '$core/words';
   import { openId, stepId } from '$core/ids';
+  import { useWords } from '$lib/words';
+  import Rich from '$lib/ui/Rich.svelte';
+
+  const { t, told } = useWords();
 
   /** A screw that lies there: measured as far as one likes, and whose it most likely is. */
   interface Props {
@@ -84,11 +88,11 @@
   const isStranger = $derived(ranked[0]?.joint === undefined && ranked.length > 0);
   const next = $derived(tellNext(groups, measurement));
   const NEXT = {
-    length: 'the length',
-    thread: 'the thread across',
-    headDiameter: 'the head across',
-    drive: 'which bit fits',
-    head: 'the form of the head'
+    length: t('bench.theLength'),
+    thread: t('bench.theThreadDiameter'),
+    headDiameter: t('bench.theHeadDiameter'),
+    drive: t('bench.whichBitFits'),
+    head: t('bench.theHeadShape')
   };
   const screwOf = (id: string) => (model.joint(id) as ScrewGroup).screw;
 
@@ -96,7 +100,10 @@
     bench.record({
       type: 'note',
       step: stepId.action('down', openId(joint)),
-      text: `Found a screw${length ? `, ${length} mm long` : ''}: put with the ${inSentence(model.joint(joint).name)}.`
+      text: t('bench.foundAScrewItBelongsTo', {
+        n: length ? t('bench.mmLong', { n: length }) : '',
+        name: jointName(model, model.joint(joint))
+      })
     });
     // What was given up for lost is there again.
     const lost = bench.state.findings.findLast(
@@ -109,14 +116,14 @@
 
 <div class="flex items-start gap-4">
   <div>
-    <h2 class="text-2xl">Which screw is this?</h2>
-    <p class="text-soft">Give what you know; each measurement narrows it down.</p>
+    <h2 class="text-2xl">{t('bench.whichScrewIsThis')}</h2>
+    <p class="text-soft">{t('bench.enterWhatYouKnowEachMeasurement')}</p>
   </div>
-  <button type="button" class="button ml-auto" onclick={onclose}>Close</button>
+  <button type="button" class="button ml-auto" onclick={onclose}>{t('bench.close')}</button>
 </div>
 <div class="mt-3 grid grid-cols-3 gap-2.5">
   <label
-    ><span class="label">Length, mm</span><input
+    ><span class="label">{t('bench.lengthMm')}</span><input
       class="field text-lg"
       inputmode="decimal"
       bind:value={length}
@@ -124,7 +131,7 @@
     /></label
   >
   <label
-    ><span class="label">Thread, mm</span><input
+    ><span class="label">{t('bench.threadMm')}</span><input
       class="field text-lg"
       inputmode="decimal"
       bind:value={thread}
@@ -132,7 +139,7 @@
     /></label
   >
   <label
-    ><span class="label">Head across, mm</span><input
+    ><span class="label">{t('bench.headDiameterMm')}</span><input
       class="field text-lg"
       inputmode="decimal"
       bind:value={head}
@@ -140,19 +147,21 @@
     /></label
   >
   <label
-    ><span class="label">Measured with</span><select class="field" bind:value={instrument}
-      ><option value="calliper">calliper</option><option value="ruler">ruler</option><option value="eye">by eye</option
+    ><span class="label">{t('bench.measuredWith')}</span><select class="field" bind:value={instrument}
+      ><option value="calliper">{t('bench.calliper')}</option><option value="ruler">{t('bench.ruler')}</option><option
+        value="eye">{t('bench.byEye')}</option
       ></select
     ></label
   >
   <label
-    ><span class="label">Drive</span><select class="field" bind:value={drive}
-      ><option value="">not looked</option>{#each Drive.options as d (d)}<option value={d}>{d}</option>{/each}</select
+    ><span class="label">{t('bench.drive')}</span><select class="field" bind:value={drive}
+      ><option value="">{t('bench.notChecked')}</option>{#each Drive.options as d (d)}<option value={d}>{d}</option
+        >{/each}</select
     ></label
   >
   <label
-    ><span class="label">Head</span><select class="field" bind:value={form}
-      ><option value="">not looked</option>{#each HeadStyle.options as h (h)}<option value={h}
+    ><span class="label">{t('bench.head')}</span><select class="field" bind:value={form}
+      ><option value="">{t('bench.notChecked')}</option>{#each HeadStyle.options as h (h)}<option value={h}
           >{h.replace('-', ' ')}</option
         >{/each}</select
     ></label
@@ -160,11 +169,13 @@
 </div>
 {#if ranked.length === 0}
   <p class="mt-4 text-lg">
-    No screw has come out yet on this job: it is not one of this machine's as far as the record goes. Note it.
+    {t('bench.noScrewHasComeOutYet')}
   </p>
 {:else}
   {#if next}<p class="mt-3 rounded-md bg-sunk px-3 py-2 text-lg">
-      <span class="font-semibold">Measure {NEXT[next]} next:</span> it tells these apart best.
+      <Rich text={t('bench.measureNextItTellsTheseApart', { quantity: NEXT[next] })}
+        >{#snippet soft(text)}<span class="font-semibold">{text}</span>{/snippet}</Rich
+      >
     </p>{/if}
   <ol class="mt-2 divide-y divide-(--rule)">
     {#each ranked as c (c.joint ?? '')}
@@ -175,10 +186,8 @@
           >
           <span class="w-10 shrink-0"></span>
           <span class="flex-1 text-lg"
-            >None of these<span class="block text-base text-soft"
-              >{c.probability > 0.5
-                ? 'It fits no group that is out: measure it again, and do not put it in anywhere.'
-                : 'A screw of another machine, or of an earlier repair.'}</span
+            ><Rich text={t('bench.noneOfThese', { isProbability: c.probability > 0.5 ? 'yes' : 'no' })}
+              >{#snippet soft(text)}<span class="block text-base text-soft">{text}</span>{/snippet}</Rich
             ></span
           >
         </li>
@@ -189,16 +198,16 @@
           >
           <span class="w-10 shrink-0"><ScrewPicture screw={screwOf(joint)} pxPerMm={5} /></span>
           <span class="flex-1 text-lg"
-            >{model.joint(joint).name}<span class="block text-base text-soft"
+            >{told(jointName(model, model.joint(joint)))}<span class="block text-base text-soft"
               >{sizeText(screwOf(joint))}, {screwOf(joint).drive}</span
             ></span
           >
           <button
             type="button"
             class="button min-h-11"
-            aria-label="Put it there: {model.joint(joint).name}"
+            aria-label={t('bench.assignTo', { name: jointName(model, model.joint(joint)) })}
             disabled={isStranger}
-            onclick={() => put(joint)}>Put it there</button
+            onclick={() => put(joint)}>{t('bench.assignHere')}</button
           >
         </li>
       {/if}

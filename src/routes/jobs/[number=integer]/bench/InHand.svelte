@@ -1,7 +1,10 @@
 <script lang="ts">
-  import { type LedgerLine, sizeText } from '$core/fasteners';
+  import { type LedgerLine } from '$core/fasteners';
   import { type Model } from '$core/machine';
-  import { inSentence } from '$core/words';
+  import { jointName, sizeWords } from '$core/words';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** Screws that are out of the machine at this moment, by group. */
   let { model, lines, onfound }: { model: Model; lines: readonly LedgerLine[]; onfound?: () => void } = $props();
@@ -10,7 +13,7 @@
     lines.flatMap((line) => {
       const joint = model.joint(line.joint);
       return joint.kind === 'screws'
-        ? [{ ...line, name: joint.name, size: sizeText(joint.screw), captive: joint.screw.captive }]
+        ? [{ ...line, name: jointName(model, joint), size: sizeWords(joint.screw), captive: joint.screw.captive }]
         : [];
     })
   );
@@ -18,21 +21,26 @@
   const loosened = $derived(groups.filter((g) => g.captive).reduce((sum, g) => sum + g.inHand, 0));
 </script>
 
-<div class="flex items-start gap-3 border-t border-rule bg-sheet px-4 py-2.5" aria-label="Screws out" role="region">
+<div
+  class="flex items-start gap-3 border-t border-rule bg-sheet px-4 py-2.5"
+  aria-label={t('bench.screwsOut')}
+  role="region"
+>
   {#if groups.length === 0}
-    <p class="flex-1 text-soft">No screws out.</p>
+    <p class="flex-1 text-soft">{t('bench.noScrewsOut')}</p>
   {:else}
     <ul class="flex flex-1 flex-wrap gap-x-5 gap-y-1">
       {#each inBins as group (group.joint)}
         <li>
-          <span class="figure font-semibold">{group.inHand} × {group.size}</span>
-          <span class="text-soft">{inSentence(group.name)}</span>
+          <span class="figure font-semibold">{group.inHand} × {told(group.size)}</span>
+          <span class="text-soft">{told(group.name)}</span>
         </li>
       {/each}
       {#if loosened > 0}<li class="text-soft">
-          {loosened} captive {loosened === 1 ? 'screw' : 'screws'} loosened, in their part
+          {t('bench.captiveLoosenedInTheirPart', { loosened })}
         </li>{/if}
     </ul>
   {/if}
-  {#if onfound}<button type="button" class="link shrink-0 py-0.5" onclick={onfound}>Found a screw</button>{/if}
+  {#if onfound}<button type="button" class="link shrink-0 py-0.5" onclick={onfound}>{t('bench.identifyAScrew')}</button
+    >{/if}
 </div>

@@ -1,6 +1,9 @@
 <script lang="ts">
   import { choose, KEYS, keysOf, shownKey, type Chosen, type Key } from '$lib/ui/bench-keys';
   import { whyNot } from '$core/result';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** The bench's keys, and another key for each: press it, or the pedal that sends it. */
   let { chosen, onchoose }: { chosen: Chosen; onchoose: (chosen: Chosen) => void } = $props();
@@ -17,13 +20,13 @@
       onchoose(answer.chosen);
       asked = undefined;
       why = '';
-    } else why = whyNot(answer);
+    } else why = told(whyNot(answer));
   }
 </script>
 
 <svelte:window onkeydowncapture={take} />
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
-<div class="mt-3 max-h-[58vh] overflow-y-auto" tabindex="0" role="region" aria-label="Keys">
+<div class="mt-3 max-h-[58vh] overflow-y-auto" tabindex="0" role="region" aria-label={t('bench.keys2')}>
   <dl>
     {#each Object.keys(KEYS) as Key[] as key (key)}
       <div class="flex items-center gap-3 border-b border-rule py-1 last:border-0">
@@ -31,27 +34,27 @@
           {#each keysOf(key, chosen) as k (k)}<kbd class="mr-1">{shownKey(k)}</kbd>{/each}
         </dt>
         <dd class="flex flex-1 items-center gap-3">
-          <span class="flex-1">{KEYS[key].means}</span>
+          <span class="flex-1">{told(KEYS[key].means)}</span>
           <button
             type="button"
             class="button min-h-9"
-            aria-label="Another key for: {KEYS[key].means}"
+            aria-label={t('bench.anotherKeyFor', { means: KEYS[key].means })}
             aria-pressed={asked === key}
             onclick={() => {
               asked = asked === key ? undefined : key;
               why = '';
-            }}>{asked === key ? 'Press it now' : 'Change'}</button
+            }}>{asked === key ? t('bench.pressItNow') : t('bench.change')}</button
           >
         </dd>
       </div>
     {/each}
     <div class="flex gap-3 py-1.5">
       <dt class="w-28 shrink-0"><kbd>0</kbd>–<kbd>9</kbd></dt>
-      <dd>Count the screws</dd>
+      <dd>{t('bench.countTheScrews')}</dd>
     </div>
   </dl>
 </div>
 <p class="mt-2 min-h-6 text-now" role="status">{why}</p>
 {#if Object.keys(chosen).length > 0}<button type="button" class="link" onclick={() => onchoose({})}
-    >Back to the keys it came with</button
+    >{t('bench.resetTheKeys')}</button
   >{/if}

@@ -3,10 +3,14 @@
   import { fullEnergyWh, health, readBattery, type Pack } from '$core/cells';
   import { compareListings, LISTING_MAX, readListing } from '$core/hardware';
   import { likelyJoints, plugsOf } from '$core/run';
-  import { LISTING_WORDS } from '$core/words';
+  import { jointName, LISTING_WORDS } from '$core/words';
   import type { Bench } from '$lib/offline/bench.svelte';
   import Panel from './Panel.svelte';
   import { whyNot } from '$core/result';
+  import { useWords } from '$lib/words';
+  import Rich from '$lib/ui/Rich.svelte';
+
+  const { t, told } = useWords();
 
   /** What the machine says of itself before the work and after it: its devices, its name and numbers, its battery. */
   let { bench, mayAct, onclose }: { bench: Bench; mayAct: boolean; onclose: () => void } = $props();
@@ -22,10 +26,10 @@
       run.listings.after &&
       compareListings(run.listings.before.listing, run.listings.after.listing)
   );
-  const percent = (n: number | undefined) => (n === undefined ? 'not given' : `${Math.round(100 * n)} %`);
-  const wh = (n: number | undefined) => (n === undefined ? 'not given' : `${n.toFixed(1)} Wh`);
+  const percent = (n: number | undefined) => (n === undefined ? t('bench.notGiven') : `${Math.round(100 * n)} %`);
+  const wh = (n: number | undefined) => (n === undefined ? t('bench.notGiven') : t('bench.wh', { wh: n.toFixed(1) }));
   const batteries = $derived((['before', 'after'] as const).map((w) => run.batteries[w]?.reading));
-  const NAMES = { maker: 'Maker', model: 'Model', serial: 'Serial number' } as const;
+  const NAMES = { maker: t('bench.maker'), model: t('bench.model'), serial: t('bench.serialNumber') } as const;
 
   function take(given: string) {
     why = '';
@@ -33,7 +37,7 @@
     if (listing.ok) bench.record({ type: 'listed', when, listing: listing.listing });
     else {
       const battery = readBattery(given);
-      if (!battery.ok) return void (why = `${whyNot(listing)} ${whyNot(battery)}`);
+      if (!battery.ok) return void (why = `${told(whyNot(listing))} ${told(whyNot(battery))}`);
       // Of several packs somebody says which one is meant.
       if (battery.packs.length > 1) packs = battery.packs;
       else bench.record({ type: 'battery', when, reading: battery.reading });
@@ -48,45 +52,40 @@
   async function file(event: Event & { currentTarget: HTMLInputElement }) {
     const chosen = event.currentTarget.files?.[0];
     if (!chosen) return;
-    if (chosen.size > LISTING_MAX)
-      why = `The file is larger than ${LISTING_MAX / 1e6} MB; one machine\u2019s listing is far shorter.`;
+    if (chosen.size > LISTING_MAX) why = t('bench.theFileIsLargerThanMb', { mB: LISTING_MAX / 1e6 });
     else take(await chosen.text());
     event.currentTarget.value = '';
   }
   const plugs = (does: string | undefined) => {
     if (!does) return '';
-    const opened = likelyJoints(model, bench.plans, run, does).map((l) => l.text);
+    const opened = likelyJoints(model, bench.plans, run, does).map((l) => told(l.text));
     return opened.length > 0
       ? opened.slice(0, 2).join(' ')
       : plugsOf(model, does)
-          .map((j) => model.joint(j).name)
+          .map((j) => told(jointName(model, model.joint(j))))
           .join(', ');
   };
 </script>
 
-<Panel
-  title="Before and after"
-  about="What the machine lists of itself, read from lshw -json, dmidecode, or its battery's attributes."
-  {onclose}
->
+<Panel title={t('bench.beforeAndAfter')} about={t('bench.whatTheMachineListsAboutItself')} {onclose}>
   {#if mayAct}
     {#if packs.length > 0}
-      <p class="mt-3 font-semibold">The listing names {packs.length} packs. Which one is meant?</p>
+      <p class="mt-3 font-semibold">{t('bench.theListingNamesBatteriesWhichOne', { n: packs.length })}</p>
       <div class="mt-2 flex flex-wrap gap-2">
-        {#each packs as pack (pack.name)}<button type="button" class="button min-h-11" onclick={() => choose(pack)}
-            >{pack.name}: {percent(health(pack.reading))} of new</button
+        {#each packs as pack, i (i)}<button type="button" class="button min-h-11" onclick={() => choose(pack)}
+            >{t('bench.ofNew', { name: pack.name, reading: percent(health(pack.reading)) })}</button
           >{/each}
       </div>
     {/if}
     <fieldset class="mt-3 flex gap-2">
-      <legend class="sr-only">When it was listed</legend>
+      <legend class="sr-only">{t('bench.whenItWasListed')}</legend>
       {#each ['before', 'after'] as const as w (w)}<label class="button min-h-11 has-checked:border-act"
           ><input type="radio" bind:group={when} value={w} class="accent-(--act)" />{w === 'before'
-            ? 'From before the work'
-            : 'From after it'}</label
+            ? t('bench.beforeTheWork')
+            : t('bench.afterTheWork')}</label
         >{/each}
       <label class="button ml-auto min-h-11"
-        >A file<input
+        >{t('bench.file')}<input
           class="sr-only"
           type="file"
           accept=".json,.txt,.log,text/plain,application/json"
@@ -102,51 +101,50 @@
       }}
     >
       <label class="flex-1"
-        ><span class="sr-only">The listing</span><textarea
+        ><span class="sr-only">{t('bench.listing')}</span><textarea
           class="field code"
           rows="3"
-          placeholder="Paste the listing"
+          placeholder={t('bench.pasteTheListing')}
           bind:value={text}></textarea></label
       >
-      <button class="button button-act min-h-11" disabled={text.trim() === ''}>Read it</button>
+      <button class="button button-act min-h-11" disabled={text.trim() === ''}>{t('bench.readListing')}</button>
     </form>
     {#if why}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">
-        {why} Nothing was recorded.
+        {t('bench.nothingWasRecorded', { why })}
       </p>{/if}
   {/if}
   <table class="mt-4 w-full text-lg">
     <thead
       ><tr class="border-b border-rule-strong text-left text-base text-soft"
-        ><th class="py-1 font-semibold" scope="col">Listed</th><th class="font-semibold" scope="col">Before</th><th
-          class="font-semibold"
-          scope="col">After</th
-        ></tr
+        ><th class="py-1 font-semibold" scope="col">{t('bench.listed')}</th><th class="font-semibold" scope="col"
+          >{t('bench.before')}</th
+        ><th class="font-semibold" scope="col">{t('bench.after')}</th></tr
       ></thead
     >
     <tbody>
       <tr class="border-b border-rule"
-        ><td class="py-1.5">Devices</td>{#each ['before', 'after'] as const as w (w)}<td class="figure"
-            >{run.listings[w]?.listing.devices.length ?? 'not listed'}</td
+        ><td class="py-1.5">{t('bench.devices')}</td>{#each ['before', 'after'] as const as w (w)}<td class="figure"
+            >{run.listings[w]?.listing.devices.length ?? t('bench.notListed')}</td
           >{/each}</tr
       >
       <tr class="border-b border-rule"
-        ><td class="py-1.5">Serial number</td>{#each ['before', 'after'] as const as w (w)}<td class="code"
-            >{run.listings[w]?.listing.identity.serial ?? 'not given'}</td
+        ><td class="py-1.5">{t('bench.serialNumber')}</td>{#each ['before', 'after'] as const as w (w)}<td class="code"
+            >{run.listings[w]?.listing.identity.serial ?? t('bench.notGiven')}</td
           >{/each}</tr
       >
       <tr class="border-b border-rule"
-        ><td class="py-1.5">Battery, full</td>{#each batteries as b, i (i)}<td class="figure"
-            >{b ? wh(fullEnergyWh(b)) : 'not read'}</td
+        ><td class="py-1.5">{t('bench.batteryFullCharge')}</td>{#each batteries as b, i (i)}<td class="figure"
+            >{b ? wh(fullEnergyWh(b)) : t('bench.notRead')}</td
           >{/each}</tr
       >
       <tr class="border-b border-rule"
-        ><td class="py-1.5">Battery, of new</td>{#each batteries as b, i (i)}<td class="figure"
-            >{b ? percent(health(b)) : 'not read'}</td
+        ><td class="py-1.5">{t('bench.batteryOfNew')}</td>{#each batteries as b, i (i)}<td class="figure"
+            >{b ? percent(health(b)) : t('bench.notRead')}</td
           >{/each}</tr
       >
       <tr class="border-b border-rule"
-        ><td class="py-1.5">Charge cycles</td>{#each batteries as b, i (i)}<td class="figure"
-            >{b?.cycles ?? 'not given'}</td
+        ><td class="py-1.5">{t('bench.chargeCycles')}</td>{#each batteries as b, i (i)}<td class="figure"
+            >{b?.cycles ?? t('bench.notGiven')}</td
           >{/each}</tr
       >
     </tbody>
@@ -154,18 +152,25 @@
   {#if changes}
     {#each changes.missing as d, i (i)}
       <p class="mt-2 rounded-md bg-now-wash px-3 py-2 text-lg">
-        <span class="font-semibold">Missing since the work: {d.name}.</span>
+        <span class="font-semibold">{t('bench.missingSinceTheWork', { name: d.name })}</span>
         {plugs(d.function)}
       </p>
     {/each}
-    {#each changes.added as d, i (i)}<p class="mt-2 text-lg">New: {d.name}{d.serial ? `, ${d.serial}` : ''}</p>{/each}
-    {#each changes.identity as c (c.what)}<p class="mt-2 rounded-md bg-warn-wash px-3 py-2 text-lg">
-        <span class="font-semibold">{NAMES[c.what]} differs:</span>
-        {c.before ?? 'none'} before, {c.after ?? 'none'} after. Write it anew where this shop may.
+    {#each changes.added as d, i (i)}<p class="mt-2 text-lg">
+        {t('bench.new', { name: d.name, serial: d.serial ? `, ${d.serial}` : '' })}
       </p>{/each}
-    {#if changes.compared}<p class="mt-2 text-lg">{LISTING_WORDS.differ(changes.compared)}</p>{/if}
+    {#each changes.identity as c (c.what)}<p class="mt-2 rounded-md bg-warn-wash px-3 py-2 text-lg">
+        <Rich
+          text={t('bench.differsBeforeAfterWriteItAgain', {
+            field: NAMES[c.what],
+            before: c.before ?? 'none',
+            after: c.after ?? 'none'
+          })}>{#snippet soft(text)}<span class="font-semibold">{text}</span>{/snippet}</Rich
+        >
+      </p>{/each}
+    {#if changes.compared}<p class="mt-2 text-lg">{told(LISTING_WORDS.differ(changes.compared))}</p>{/if}
     {#if changes.missing.length + changes.added.length + changes.identity.length === 0}<p class="mt-2 text-lg">
-        Nothing is missing, nothing is new.
+        {t('bench.nothingIsMissingNothingIsNew')}
       </p>{/if}
   {/if}
 </Panel>

@@ -1,6 +1,10 @@
 <script lang="ts">
   import type { Pairing } from '$core/cables';
   import { wrongSocket } from '$core/words';
+  import { useWords } from '$lib/words';
+  import Rich from '$lib/ui/Rich.svelte';
+
+  const { t, told } = useWords();
 
   /** Where a marked plug sits, read off its socket: named, like a count, and not ticked. */
   let { pairing, value = $bindable() }: { pairing: Pairing; value: string | undefined } = $props();
@@ -13,13 +17,17 @@
 </script>
 
 <fieldset class="mt-5">
-  <legend class="text-lg">Plug <b>{pairing.plug}</b> is in. Which mark does its socket have?</legend>
+  <legend class="text-lg"
+    ><Rich text={t('bench.plugIsInWhichMarkDoes', { plug: pairing.plug })}
+      >{#snippet b(text)}<b>{text}</b>{/snippet}</Rich
+    ></legend
+  >
   <!-- Taps leave the focus where it was, so that the next Enter still means done. -->
   <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
   <div
     class="mt-2 flex flex-wrap gap-2"
     role="group"
-    aria-label="Mark of the socket"
+    aria-label={t('bench.markOfTheSocket')}
     onpointerdown={(e) => e.preventDefault()}
     onmousedown={(e) => e.preventDefault()}
   >
@@ -37,11 +45,11 @@
       >
     {/each}
     <button type="button" tabindex="-1" class="button min-h-16" aria-pressed={value === ''} onclick={() => (value = '')}
-      >No mark to be seen</button
+      >{t('bench.noMarkVisible')}</button
     >
   </div>
   {#if isWrong}<p role="alert" class="mt-3 rounded-lg bg-now-wash px-4 py-3 text-lg font-semibold">
-      {wrongSocket(pairing.plug, pairing.socket)}
+      {told(wrongSocket(pairing.plug, pairing.socket))}
     </p>{/if}
-  {#if value === ''}<p class="mt-3 text-lg text-soft">The report will say that it was not read off.</p>{/if}
+  {#if value === ''}<p class="mt-3 text-lg text-soft">{t('bench.theReportWillSayThatIt')}</p>{/if}
 </fieldset>

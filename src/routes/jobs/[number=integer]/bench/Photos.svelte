@@ -10,6 +10,9 @@
   import Camera from '@lucide/svelte/icons/camera';
   import Panel from './Panel.svelte';
   import WithPhone from './WithPhone.svelte';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** Pictures of the step in hand beside those of its mirror on the other leg; marks are drawn on them. */
   let { bench, step, mayAct, onclose }: { bench: Bench; step?: Step; mayAct: boolean; onclose: () => void } = $props();
@@ -40,9 +43,10 @@
     problem = '';
     const input = event.currentTarget;
     for (const file of input.files ?? []) {
-      if (file.size > PHOTO_MAX_BYTES) problem = `${file.name} is larger than ${PHOTO_MAX_BYTES / 1e6} MB.`;
-      else if (!/^image\/(jpeg|png|webp)$/.test(file.type)) problem = `${file.name} is no JPEG, PNG or WebP picture.`;
-      else await bench.takePhoto(file, step?.id).catch(() => (problem = `${file.name} cannot be read.`));
+      if (file.size > PHOTO_MAX_BYTES)
+        problem = t('bench.isLargerThanMb', { name: file.name, mB: PHOTO_MAX_BYTES / 1e6 });
+      else if (!/^image\/(jpeg|png|webp)$/.test(file.type)) problem = t('bench.isNotAJpegPngOr', { name: file.name });
+      else await bench.takePhoto(file, step?.id).catch(() => (problem = t('bench.cannotBeRead', { name: file.name })));
     }
     input.value = '';
   }
@@ -119,7 +123,7 @@
             {src}
             onerror={() => isLost(p.photo)}
             onload={() => hasCome(p.photo)}
-            alt="Taken {moment(p.at)}{p.by ? ` by ${p.by}` : ''}"
+            alt={t('bench.taken', { at: moment(p.at), by: p.by ? ` by ${p.by}` : '' })}
             class="block w-full select-none"
             draggable="false"
           />{/await}{/key}
@@ -137,20 +141,20 @@
           class="button ml-auto min-h-11"
           disabled={p.marks.length === 0}
           onclick={() => bench.record({ type: 'marked', photo: p.photo, marks: p.marks.slice(0, -1) })}
-          >Rub out the last</button
+          >{t('bench.removeTheLastMark')}</button
         >
       </div>
     {/if}
     <figcaption class="mt-1 flex flex-wrap items-center gap-2 text-sm text-soft">
       <span class="min-w-44 flex-1"
-        >{stepOf(p)?.text ?? 'Of the machine'}, {moment(p.at)}{#if bench.photos.refused[p.photo]}<b
-            class="block text-now">Not on the server: {bench.photos.refused[p.photo]} It is kept on this device.</b
+        >{told(stepOf(p)?.text ?? t('bench.ofTheMachine'))}, {moment(p.at)}{#if bench.photos.refused[p.photo]}<b
+            class="block text-now">{t('bench.notOnTheServerItIs', { refused: bench.photos.refused[p.photo] })}</b
           >{:else if lost.has(p.photo)}<b class="block text-now"
-            >The server has not got this picture{bench.photos.waiting > 0 ? ' yet' : ''}.</b
+            >{t('bench.theServerDoesNotHaveThis', { isWaiting: bench.photos.waiting > 0 ? 'yes' : 'no' })}</b
           >{/if}</span
       >
       {#if lost.has(p.photo) && p.by === bench.me.name && !bench.photos.refused[p.photo]}<label class="button min-h-9"
-          >Choose its file<input
+          >{t('bench.chooseItsFile')}<input
             class="sr-only"
             type="file"
             accept="image/jpeg,image/png,image/webp"
@@ -161,16 +165,17 @@
           type="button"
           class="button min-h-9"
           aria-pressed={is}
-          onclick={() => (chosen = is ? undefined : p.photo)}>{is ? 'Done' : 'Mark it'}</button
+          onclick={() => (chosen = is ? undefined : p.photo)}>{is ? t('bench.done') : t('bench.addMarks')}</button
         >{/if}
     </figcaption>
   </figure>
 {/snippet}
 
-<Panel title="Photos" about={step ? step.text : 'Of the whole job'} {onclose}>
+<Panel title={t('bench.photos')} about={step ? told(step.text) : t('bench.ofTheWholeJob')} {onclose}>
   {#if mayAct && !bench.state.signed}
     <label class="button button-act mt-3 min-h-14 w-full text-lg"
-      ><Camera size={22} aria-hidden="true" /> Take or choose a photo of this step<input
+      ><Camera size={22} aria-hidden="true" />
+      {t('bench.takeOrChooseAPhotoOf')}<input
         class="sr-only"
         type="file"
         accept="image/jpeg,image/png,image/webp"
@@ -186,34 +191,31 @@
       {bench.photos.problem}
     </p>{/if}
   {#if bench.photos.waiting > 0}<p class="mt-2 text-soft" role="status">
-      {bench.photos.waiting} not on the server yet{bench.keeps
-        ? ', kept here'
-        : '. This browser keeps nothing: leave the page open'}.
+      {t('bench.notOnTheServerYet', { waiting: bench.photos.waiting, isKeeps: bench.keeps ? 'yes' : 'no' })}
     </p>{/if}
   {#if mirrored.length > 0}
     <div class="mt-3 grid grid-cols-2 items-start gap-3">
       <div class="space-y-3">
-        <p class="font-semibold">{step?.leg === 'up' ? 'On the way down' : 'On the way up'}</p>
+        <p class="font-semibold">{step?.leg === 'up' ? t('bench.disassembly') : t('bench.reassembly')}</p>
         {#each mirrored as p (p.photo)}{@render picture(p)}{/each}
       </div>
       <div class="space-y-3">
-        <p class="font-semibold">Here</p>
+        <p class="font-semibold">{t('bench.here')}</p>
         {#each here as p (p.photo)}{@render picture(p)}{:else}<p class="text-soft">
-            None yet. Take one to see both side by side.
+            {t('bench.noneYetTakeOneToSee')}
           </p>{/each}
       </div>
     </div>
   {:else if here.length > 0}
     <div class="mt-3 grid grid-cols-2 items-start gap-3">
-      <p class="col-span-2 -mb-1 font-semibold">Here</p>
+      <p class="col-span-2 -mb-1 font-semibold">{t('bench.here')}</p>
       {#each here as p (p.photo)}{@render picture(p)}{/each}
     </div>
   {:else}<p class="mt-3 text-lg">
-      No photo of this step. One taken before a cable is drawn out shows how it ran; on the way back it stands beside
-      this step's mirror.
+      {t('bench.noPhotoOfThisStepOne')}
     </p>{/if}
   {#if others.length > 0}
-    <h3 class="mt-4 text-lg font-semibold">Of other steps</h3>
+    <h3 class="mt-4 text-lg font-semibold">{t('bench.ofOtherSteps')}</h3>
     <div class="mt-1 grid grid-cols-2 items-start gap-3">
       {#each others as p (p.photo)}{@render picture(p)}{/each}
     </div>

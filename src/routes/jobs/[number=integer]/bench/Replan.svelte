@@ -6,10 +6,14 @@
   import { continued, fromHere, goalsAhead, planChanges, stuckJoints } from '$core/run';
   import { livePlan } from '$lib/planning/live-plan.svelte';
   import type { Bench } from '$lib/offline/bench.svelte';
-  import { duration, plural } from '$lib/ui/format';
+  import { duration } from '$lib/ui/format';
   import Panel from './Panel.svelte';
   import { goalId, offeredGoals, type Goal } from '$core/goals';
-  import { goalWords } from '$core/words';
+  import { goalWords, jointName } from '$core/words';
+  import { useWords } from '$lib/words';
+  import Rich from '$lib/ui/Rich.svelte';
+
+  const { t, told } = useWords();
 
   /** The plan, made anew from where the work stands: with other goals, and round what will not open. */
   interface Props {
@@ -58,8 +62,8 @@
   const reason = $derived(
     words.trim() ||
       (stuck.length > 0
-        ? `Will not open: ${stuck.map((j) => model.joint(j).name).join(', ')}`
-        : `Now: ${goals.map((g) => goalWords(model, g)).join(', ')}`)
+        ? t('bench.willNotOpen', { joints: stuck.map((j) => jointName(model, model.joint(j))) })
+        : t('bench.now', { goals: goals.map((g) => goalWords(model, g)) }))
   );
 
   const add = (id: string) => {
@@ -73,80 +77,88 @@
   }
 </script>
 
-<Panel
-  title="Change the plan from here"
-  about="What is done stays done, and all that is open comes back. Say what the work is for now."
-  {onclose}
->
-  <ul class="mt-4 space-y-1.5" aria-label="What the work is for">
+<Panel title={t('bench.changeThePlanFromHere')} about={t('bench.whatIsDoneStaysDoneAnd')} {onclose}>
+  <ul class="mt-4 space-y-1.5" aria-label={t('bench.whatTheWorkIsFor')}>
     {#each goals as goal (goalId(goal))}
       <li class="flex items-center gap-3 rounded-md border border-rule py-1 pr-1 pl-3 text-lg">
-        <span class="flex-1 first-letter:uppercase">{goalWords(model, goal)}</span><button
+        <span class="flex-1 first-letter:uppercase">{told(goalWords(model, goal))}</span><button
           type="button"
           class="button min-h-11"
-          aria-label="Drop: {goalWords(model, goal)}"
-          onclick={() => (goals = goals.filter((g) => g !== goal))}>Drop</button
+          aria-label={t('bench.remove', { goal: goalWords(model, goal) })}
+          onclick={() => (goals = goals.filter((g) => g !== goal))}>{t('bench.remove2')}</button
         >
       </li>
     {:else}<li class="text-lg">
-        Nothing yet. What was opened comes back whatever you choose; choose at least one thing to do.
+        {t('bench.nothingYetEverythingOpenedIsClosed')}
       </li>{/each}
   </ul>
   <div class="mt-2 flex gap-2">
     <label class="w-40"
-      ><span class="label">Also</span><select class="field" bind:value={doing}
-        ><option value="replace">replace</option><option value="remove">take out</option><option value="expose"
-          >look at</option
-        ><option value="reach">reseat a plug</option></select
+      ><span class="label">{t('bench.also')}</span><select class="field" bind:value={doing}
+        ><option value="replace">{t('bench.replace')}</option><option value="remove">{t('bench.remove3')}</option
+        ><option value="expose">{t('bench.reach')}</option><option value="reach">{t('bench.reseatAPlug')}</option
+        ></select
       ></label
     >
     <label class="flex-1"
-      ><span class="label">{doing === 'reach' ? 'Which plug' : 'Which part'}</span><select
+      ><span class="label">{doing === 'reach' ? t('bench.whichPlug') : t('bench.whichPart')}</span><select
         class="field"
         value=""
         onchange={(e) => {
           add(e.currentTarget.value);
           e.currentTarget.value = '';
         }}
-        ><option value="">choose</option>{#each offered as o (goalId(o.goal))}<option value={goalId(o.goal)}
-            >{o.name}</option
+        ><option value="">{t('bench.choose')}</option>{#each offered as o (goalId(o.goal))}<option
+            value={goalId(o.goal)}>{told(o.name)}</option
           >{/each}</select
       ></label
     >
   </div>
   {#if stuck.length > 0}
-    <ul class="mt-3 space-y-1" aria-label="What will not open">
+    <ul class="mt-3 space-y-1" aria-label={t('bench.whatWillNotOpen')}>
       {#each stuck as joint (joint)}
         <li class="flex items-center gap-3 text-lg">
-          <span class="flex-1">Go round: <b>{model.joint(joint).name}</b> will not open</span><button
+          <span class="flex-1"
+            ><Rich text={t('bench.findAWayRoundWillNot', { name: jointName(model, model.joint(joint)) })}
+              >{#snippet b(text)}<b>{text}</b>{/snippet}</Rich
+            ></span
+          ><button
             type="button"
             class="button min-h-11"
-            aria-label="It opens after all: {model.joint(joint).name}"
-            onclick={() => (stuck = stuck.filter((j) => j !== joint))}>It opens after all</button
+            aria-label={t('bench.itOpensAfterAll', { name: jointName(model, model.joint(joint)) })}
+            onclick={() => (stuck = stuck.filter((j) => j !== joint))}>{t('bench.itOpensAfterAll2')}</button
           >
         </li>
       {/each}
     </ul>
   {/if}
   <div class="mt-3 rounded-lg bg-sunk px-4 py-3 text-lg" role="status">
-    {#if goals.length === 0}Choose what the work is for.
-    {:else if live.problem}<span class="font-semibold">No way that keeps to this.</span> {live.problem}
-    {:else if !made}Working it out …
-    {:else if isSame}This is the plan as it stands.
+    {#if goals.length === 0}{t('bench.chooseWhatTheWorkIsFor')}
+    {:else if live.problem}<span class="font-semibold">{t('bench.noPlanCanAvoidThis')}</span> {told(live.problem)}
+    {:else if !made}{t('bench.calculating')}
+    {:else if isSame}{t('bench.thisIsTheCurrentPlan')}
     {:else if changes}
       <p class="font-semibold">
-        {plural(changes.added.length, 'step')} more, {changes.dropped.length} fewer; {duration(left)} still to go.
+        {t('bench.moreFewerStillToDo', {
+          n: t('count.step', { n: changes.added.length }),
+          n2: changes.dropped.length,
+          left: duration(left)
+        })}
       </p>
       <ul class="mt-1 text-base">
-        {#each changes.added.slice(0, 6) as s (s.id)}<li>+ {s.text}</li>{/each}
-        {#if changes.added.length > 6}<li class="text-soft">and {changes.added.length - 6} more</li>{/if}
-        {#each changes.dropped.slice(0, 4) as s (s.id)}<li class="text-soft">− {s.text}</li>{/each}
-        {#if changes.dropped.length > 4}<li class="text-soft">and {changes.dropped.length - 4} fewer</li>{/if}
+        {#each changes.added.slice(0, 6) as s (s.id)}<li>+ {told(s.text)}</li>{/each}
+        {#if changes.added.length > 6}<li class="text-soft">
+            {t('bench.andMore', { n: changes.added.length - 6 })}
+          </li>{/if}
+        {#each changes.dropped.slice(0, 4) as s (s.id)}<li class="text-soft">− {told(s.text)}</li>{/each}
+        {#if changes.dropped.length > 4}<li class="text-soft">
+            {t('bench.andFewer', { n: changes.dropped.length - 4 })}
+          </li>{/if}
       </ul>
     {/if}
   </div>
   <label class="mt-3 block"
-    ><span class="label">Why, for the record</span><input
+    ><span class="label">{t('bench.reasonForTheRecord')}</span><input
       class="field"
       maxlength="300"
       bind:value={words}
@@ -158,7 +170,7 @@
     class="sticky -bottom-5 -mx-6 mt-4 -mb-5 border-t border-rule bg-sheet px-6 py-3 max-lg:bottom-0 max-lg:-mx-3 max-lg:px-3"
   >
     <button type="button" class="button button-now min-h-14 w-full text-lg" disabled={!made || isSame} onclick={take}
-      >Go on with this plan</button
+      >{t('bench.useThisPlan')}</button
     >
   </div>
 </Panel>

@@ -3,7 +3,10 @@
   import type { Plan } from '$core/plan';
   import { suspects, type FoundBefore, type RunState } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
-  import { chanceWords, inSentence } from '$core/words';
+  import { chanceWords, partName } from '$core/words';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** A part that will not come: what may hold it, the likeliest first, each to be looked at and answered. */
   interface Props {
@@ -29,10 +32,10 @@
 
 <div class="flex items-start gap-4">
   <div>
-    <h2 class="text-2xl">The {inSentence(model.part(part).name)} will not come</h2>
-    <p class="text-soft">Stop pulling. Look here first, in this order; point at one and it shows on the drawing.</p>
+    <h2 class="text-2xl">{t('bench.theWontComeOff', { name: partName(model, part) })}</h2>
+    <p class="text-soft">{t('bench.stopPullingCheckTheseFirstIn')}</p>
   </div>
-  <button type="button" class="button ml-auto" onclick={onclose}>Close</button>
+  <button type="button" class="button ml-auto" onclick={onclose}>{t('bench.close')}</button>
 </div>
 <ol class="mt-3 divide-y divide-(--rule)">
   {#each ranked as s, i (s.id)}
@@ -43,20 +46,23 @@
     >
       <span class="figure w-6 shrink-0 text-lg text-soft">{i + 1}</span>
       <span class="flex-1"
-        ><span class="block text-lg font-semibold">{s.text}</span><span class="block"
-          >{s.look} <span class="text-soft">({chanceWords(s.probability)})</span></span
+        ><span class="block text-lg font-semibold">{told(s.text)}</span><span class="block"
+          >{told(s.look)} <span class="text-soft">({told(chanceWords(s.probability))})</span></span
         ></span
       >
-      <button type="button" class="button min-h-11" aria-label="Not that: {s.text}" onclick={() => answer(s.id, false)}
-        >Not that</button
+      <button
+        type="button"
+        class="button min-h-11"
+        aria-label={t('bench.notThat', { text: s.text })}
+        onclick={() => answer(s.id, false)}>{t('bench.notThat2')}</button
       >
       <button
         type="button"
         class="button button-act min-h-11"
-        aria-label="That was it: {s.text}"
-        onclick={() => answer(s.id, true)}>That was it</button
+        aria-label={t('bench.thatWasIt', { text: s.text })}
+        onclick={() => answer(s.id, true)}>{t('bench.thatWasIt2')}</button
       >
     </li>
   {/each}
 </ol>
-{#if answered.length > 0}<p class="mt-2 text-soft">{answered.length} looked at so far.</p>{/if}
+{#if answered.length > 0}<p class="mt-2 text-soft">{t('bench.checkedSoFar', { n: answered.length })}</p>{/if}

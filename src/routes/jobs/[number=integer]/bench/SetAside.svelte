@@ -4,6 +4,9 @@
   import type { KeptEvent } from '$lib/offline/kept';
   import { moment } from '$lib/ui/dates';
   import Panel from './Panel.svelte';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** What the server would not take: it stays on this device, to be put right, added to a signed record, or taken away as a file. */
   let { bench, mayAct, onclose }: { bench: Bench; mayAct: boolean; onclose: () => void } = $props();
@@ -32,21 +35,17 @@
   }
 </script>
 
-<Panel
-  title="Not taken by the server"
-  about="Kept on this device. Nothing here is deleted: put it right and send it again, or save it as a file."
-  {onclose}
->
+<Panel title={t('bench.notAcceptedByTheServer')} about={t('bench.savedOnThisDeviceNothingHere')} {onclose}>
   <ul class="mt-4 space-y-3">
     {#each bench.setAside as row (row.event.id)}
       {@const words = wordsOf(row)}
       <li class="rounded-lg border border-rule p-4">
-        <p class="text-lg">{eventWords(bench.model, steps, row.event)}</p>
-        <p class="mt-1 text-soft">Recorded {moment(row.event.at)}. {row.why}</p>
+        <p class="text-lg">{told(eventWords(bench.model, steps, row.event))}</p>
+        <p class="mt-1 text-soft">{t('bench.recorded', { at: moment(row.event.at), why: row.why })}</p>
         {#if mayAct || bench.state.signed}
           {#if words !== undefined && !bench.state.signed}
             <label class="mt-2 block"
-              ><span class="label">Words</span><textarea
+              ><span class="label">{t('bench.text')}</span><textarea
                 class="field"
                 rows="2"
                 maxlength="2000"
@@ -59,16 +58,17 @@
             {#if bench.state.signed && isAddable(row.event)}<button
                 type="button"
                 class="button button-act min-h-12"
-                onclick={() => bench.addToRecord(row)}>Add to the signed record</button
+                onclick={() => bench.addToRecord(row)}>{t('bench.addToTheSignedRecord')}</button
               >
-            {:else if mayAct}<button type="button" class="button min-h-12" onclick={() => again(row)}>Send again</button
+            {:else if mayAct}<button type="button" class="button min-h-12" onclick={() => again(row)}
+                >{t('bench.sendAgain')}</button
               >{/if}
           </div>
         {/if}
       </li>
-    {:else}<li class="text-lg">Nothing is set aside: the server has all that was recorded here.</li>{/each}
+    {:else}<li class="text-lg">{t('bench.nothingIsWaitingTheServerHas')}</li>{/each}
   </ul>
   {#if bench.setAside.length > 0}<button type="button" class="button mt-4 min-h-12" onclick={save}
-      >Save all as a file</button
+      >{t('bench.saveAllAsAFile')}</button
     >{/if}
 </Panel>

@@ -5,6 +5,9 @@
   import CircleCheck from '@lucide/svelte/icons/circle-check';
   import CircleAlert from '@lucide/svelte/icons/circle-alert';
   import { fateWords } from '$core/words';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** The end of a run: what is still open, or the signature. */
   interface Props {
@@ -33,24 +36,24 @@
 <div class="flex min-h-0 flex-1 flex-col overflow-y-auto px-6 py-6">
   {#if run.signed}
     <p class="flex items-center gap-3 text-4xl font-bold">
-      <CircleCheck size={40} class="text-good" aria-hidden="true" /> Closed
+      <CircleCheck size={40} class="text-good" aria-hidden="true" />
+      {t('bench.closed')}
     </p>
     <p class="mt-3 text-lg">
-      Signed by {run.signed.by}, {moment(run.signed.at)}. {isSent
-        ? 'Every screw is accounted for.'
-        : 'Waiting for the server to take the signature.'}
+      {t('bench.signedBy', { by: run.signed.by, at: moment(run.signed.at), isIsSent: isSent ? 'yes' : 'no' })}
     </p>
     {#if isSent}<a class="button button-act mt-8 min-h-14 self-start text-lg" href="/jobs/{job.number}/report"
-        >Read the report</a
+        >{t('bench.readTheReport')}</a
       >{/if}
   {:else if obstacles.length > 0}
     <p class="flex items-center gap-3 text-3xl font-bold">
-      <CircleAlert size={34} class="text-now" aria-hidden="true" /> Not closed yet
+      <CircleAlert size={34} class="text-now" aria-hidden="true" />
+      {t('bench.notClosedYet')}
     </p>
     <ul class="mt-5 space-y-4">
       {#each obstacles as obstacle (obstacle.kind + obstacle.at)}
         <li class="rounded-lg border border-rule p-4">
-          <p class="text-lg">{obstacle.text}</p>
+          <p class="text-lg">{told(obstacle.text)}</p>
           {#if obstacle.kind === 'screws' && mayAct}
             <div class="mt-3 flex flex-wrap gap-2">
               {#each explanations(lineOf(obstacle.at)) as { fate, count } (fate)}
@@ -58,16 +61,19 @@
                   type="button"
                   class="button min-h-12"
                   onclick={() => bench.record({ type: 'account', joint: obstacle.at, fate, count })}
-                  >{fateWords(fate, count)}</button
+                  >{told(fateWords(fate, count))}</button
                 >
               {/each}
-              <button type="button" class="button min-h-12" onclick={() => onpoint(obstacle.at)}>Show its holes</button>
+              <button type="button" class="button min-h-12" onclick={() => onpoint(obstacle.at)}
+                >{t('bench.showItsHoles')}</button
+              >
             </div>
           {:else if obstacle.kind !== 'screws'}
             <button
               type="button"
               class="button mt-3 min-h-12"
-              onclick={() => onlook(bench.plan.steps.findIndex((s) => s.id === obstacle.at))}>Go to this step</button
+              onclick={() => onlook(bench.plan.steps.findIndex((s) => s.id === obstacle.at))}
+              >{t('bench.goToThisStep')}</button
             >
           {/if}
         </li>
@@ -75,51 +81,59 @@
     </ul>
   {:else}
     <p class="flex items-center gap-3 text-3xl font-bold">
-      <CircleCheck size={34} class="text-good" aria-hidden="true" /> Everything is back
+      <CircleCheck size={34} class="text-good" aria-hidden="true" />
+      {t('bench.everythingIsBackInPlace')}
     </p>
-    <p class="mt-3 text-lg">All steps are answered, all tests are done, and every screw is accounted for.</p>
+    <p class="mt-3 text-lg">{t('bench.allStepsAndTestsAreDone')}</p>
     {#if failed.length > 0}
       <div class="mt-4 rounded-md border-l-4 border-now bg-now-wash px-4 py-3 text-lg">
         <p class="font-semibold">
-          {failed.length === 1 ? 'One test fails' : `${failed.length} tests fail`}: {failed
-            .map((s) => s.text)
+          {failed.length === 1 ? t('bench.oneTestFails') : t('bench.testsFail', { n: failed.length })}: {failed
+            .map((s) => told(s.text))
             .join(', ')}.
         </p>
-        {#if mayAct}<button type="button" class="button mt-2 min-h-11" onclick={onreplan}>Go back in</button>{/if}
+        {#if mayAct}<button type="button" class="button mt-2 min-h-11" onclick={onreplan}
+            >{t('bench.openItAgain2')}</button
+          >{/if}
       </div>
     {/if}
     {#if mayAct}<p class="mt-3 text-lg">
-        A screw lies there all the same? <button type="button" class="link" onclick={onleftover}
-          >Find its likely hole</button
-        > before you sign.
+        {t('bench.isThereStillAScrewLeft')}
+        <button type="button" class="link" onclick={onleftover}>{t('bench.findItsLikelyHole')}</button>
+        {t('bench.beforeYouSign')}
       </p>{/if}
     {#if mayAct}
       <form
         class="mt-4 flex items-end gap-2"
-        aria-label="What else was used up"
+        aria-label={t('bench.otherConsumablesUsed')}
         onsubmit={(e) => {
           e.preventDefault();
           if (bench.record({ type: 'used', what: what.trim(), amount: amount.trim() })) what = amount = '';
         }}
       >
         <label class="flex-1"
-          ><span class="label">Used up besides</span><input
+          ><span class="label">{t('bench.otherConsumables')}</span><input
             class="field"
             maxlength="120"
             required
             bind:value={what}
-            placeholder="isopropyl, swabs, tape"
+            placeholder={t('bench.isopropylSwabsTape')}
           /></label
         >
         <label class="w-32"
-          ><span class="label">How much</span><input class="field" maxlength="80" required bind:value={amount} /></label
+          ><span class="label">{t('bench.howMuch')}</span><input
+            class="field"
+            maxlength="80"
+            required
+            bind:value={amount}
+          /></label
         >
-        <button class="button min-h-11" disabled={!what.trim() || !amount.trim()}>Add</button>
+        <button class="button min-h-11" disabled={!what.trim() || !amount.trim()}>{t('bench.add')}</button>
       </form>
       {#each run.used as u (u.event)}<p class="mt-1">{u.what}: {u.amount}</p>{/each}
     {/if}
     {#if bench.refusal}<p role="alert" class="mt-4 rounded-md border-l-4 border-now bg-now-wash px-4 py-3 text-lg">
-        {bench.refusal.message}
+        {told(bench.refusal.message)}
       </p>{/if}
     {#if mayAct}
       <form
@@ -130,15 +144,15 @@
         }}
       >
         <label class="block"
-          ><span class="label">For the report, if there is more to say</span><textarea
+          ><span class="label">{t('bench.forTheReportIfThereIs')}</span><textarea
             class="field"
             rows="3"
             maxlength="2000"
             bind:value={note}></textarea></label
         >
         <div class="flex gap-2">
-          <button class="button button-now min-h-16 flex-1 text-xl">Sign and close</button>
-          <button type="button" class="button min-h-16" onclick={onundo}>Take back the last fact</button>
+          <button class="button button-now min-h-16 flex-1 text-xl">{t('bench.signAndClose')}</button>
+          <button type="button" class="button min-h-16" onclick={onundo}>{t('bench.undoLastEntry2')}</button>
         </div>
       </form>
     {/if}

@@ -1,5 +1,8 @@
 <script lang="ts">
   import { untrack } from 'svelte';
+  import { useWords } from '$lib/words';
+
+  const { t } = useWords();
 
   /** How long the step in hand has taken, beside what it takes as a rule: seen, and quiet. */
   let { since, planned }: { since: string | undefined; planned: number } = $props();
@@ -17,5 +20,5 @@
   const clock = (s: number) => `${Math.floor(s / 60)}:${String(Math.floor(s % 60)).padStart(2, '0')}`;
 </script>
 
-{#if seconds < LONGEST}<span class="figure ml-3" aria-label="Time on this step">{clock(seconds)}</span>
-  <span>of about {clock(planned)}</span>{/if}
+{#if seconds < LONGEST}<span class="figure ml-3" aria-label={t('bench.timeOnThisStep')}>{clock(seconds)}</span>
+  <span>{t('bench.ofAbout', { planned: clock(planned) })}</span>{/if}

@@ -2,6 +2,9 @@
   import type { Model } from '$core/machine';
   import { pinchWords, type Step } from '$core/plan';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** One step in type that reads from an arm's length: what to do, how, what to mind. */
   let { step, model, isNew }: { step: Step; model: Model; isNew: boolean } = $props();
@@ -11,26 +14,26 @@
   class="mt-2 text-[2.6rem] leading-[1.12] font-bold tracking-tight text-balance max-md:text-[1.7rem] max-md:leading-[1.15]"
   aria-live="polite"
 >
-  {step.text}
+  {told(step.text)}
 </p>
 {#if isNew}<p class="mt-2 text-lg">
-    <span class="rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn">New since the plan changed</span>
+    <span class="rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn">{t('bench.newSinceThePlanChanged')}</span>
   </p>{/if}
-{#if step.detail}<p class="mt-3 text-[1.4rem] leading-snug max-md:text-[1.15rem]">{step.detail}</p>{/if}
+{#if step.detail}<p class="mt-3 text-[1.4rem] leading-snug max-md:text-[1.15rem]">{told(step.detail)}</p>{/if}
 {#if step.leg === 'up' && step.departs}<p class="mt-3 border-l-4 border-now pl-3 text-lg">
-    <span class="font-semibold">Not the mirror.</span>
-    {step.departs}
+    <span class="font-semibold">{t('bench.differentFromDisassembly')}</span>
+    {told(step.departs)}
   </p>{/if}
 {#if step.pinch.length > 0}
   <ul
     class="mt-3 {step.pinch.length > 3 ? 'grid gap-x-5 gap-y-1.5 leading-snug sm:grid-cols-2' : 'space-y-1 text-lg'}"
-    aria-label="Cables to mind"
+    aria-label={t('bench.cablesToWatch')}
   >
     {#each pinchWords(model, step) as { key, name, text, places } (key)}
       <li>
-        <span class="font-semibold">{name}</span>
-        {text}.{#if places > 0}{' '}<span class="text-soft"
-            >{places === 1 ? 'Ringed where it crosses the edge.' : `Ringed at ${places} places.`}</span
+        <span class="font-semibold">{told(name)}</span>
+        {told(text)}.{#if places > 0}{' '}<span class="text-soft"
+            >{places === 1 ? t('bench.circledWhereItCrossesTheEdge') : t('bench.circledAtPlaces', { places })}</span
           >{/if}
       </li>
     {/each}
@@ -38,6 +41,6 @@
 {/if}
 {#each step.cautions as caution, i (i)}
   <p class="mt-3 flex gap-3 rounded-lg px-4 py-3 text-lg {caution.harm ? 'bg-now-wash font-semibold' : 'bg-warn-wash'}">
-    <TriangleAlert size={24} class="mt-0.5 shrink-0" aria-hidden="true" />{caution.text}
+    <TriangleAlert size={24} class="mt-0.5 shrink-0" aria-hidden="true" />{told(caution.text)}
   </p>
 {/each}

@@ -5,7 +5,10 @@
   import type { Bench } from '$lib/offline/bench.svelte';
   import CircleCheck from '@lucide/svelte/icons/circle-check';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
-  import { inSentence } from '$core/words';
+  import { partName } from '$core/words';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** Old against new: what is written on both, what moves over, what is used up. A scanner types into the field in hand. */
   let { bench, step, mayAct, heard }: { bench: Bench; step: Step; mayAct: boolean; heard?: Reading } = $props();
@@ -15,10 +18,10 @@
   const swap = $derived(bench.plan.swaps?.find((s) => s.part === step.part));
   const known = $derived(bench.state.swapped.find((s) => s.part === part.id));
   const FIELDS = [
-    ['old', 'number', 'Old: part number'],
-    ['old', 'serial', 'Old: serial number'],
-    ['new', 'number', 'New: part number'],
-    ['new', 'serial', 'New: serial number']
+    ['old', 'number', t('bench.oldPartNumber')],
+    ['old', 'serial', t('bench.oldSerialNumber')],
+    ['new', 'number', t('bench.newPartNumber')],
+    ['new', 'serial', t('bench.newSerialNumber')]
   ] as const;
   type Key = `${(typeof FIELDS)[number][0]} ${(typeof FIELDS)[number][1]}`;
   let typed = $state<Record<Key, string>>({ 'old number': '', 'old serial': '', 'new number': '', 'new serial': '' });
@@ -90,17 +93,15 @@
           size={22}
           class="mt-0.5 shrink-0 text-good"
           aria-hidden="true"
-        />{:else}<TriangleAlert size={22} class="mt-0.5 shrink-0" aria-hidden="true" />{/if}{spareWords(
-        model,
-        part,
-        check
+        />{:else}<TriangleAlert size={22} class="mt-0.5 shrink-0" aria-hidden="true" />{/if}{told(
+        spareWords(model, part, check)
       )}
     </p>
   {:else if part.numbers.length > 0}<p class="mt-2 text-soft">
-      Scan or type the new part's number; it is checked against this machine's revision.
+      {t('bench.scanOrTypeTheNewParts')}
     </p>{/if}
   {#if swap.over.length > 0}
-    <h2 class="mt-4 text-lg font-semibold">From the old one onto the new one</h2>
+    <h2 class="mt-4 text-lg font-semibold">{t('bench.fromTheOldPartToThe')}</h2>
     <ul class="mt-1 grid grid-cols-2 gap-1.5">
       {#each swap.over as over (over.part)}
         {@const has = bench.state.movedOver.some((m) => m.part === over.part && m.to === part.id)}
@@ -112,13 +113,13 @@
               disabled={!mayAct || has}
               class="accent-(--act)"
               onchange={() => bench.record({ type: 'moved-over', part: over.part, to: part.id })}
-            />{model.part(over.part).name}</label
+            />{told(partName(model, over.part))}</label
           >
         </li>
       {/each}
     </ul>
   {/if}
   {#if swap.brings.length > 0}<p class="mt-2 text-soft">
-      The new one brings its own: {swap.brings.map((id) => inSentence(model.part(id).name)).join(', ')}.
+      {t('bench.theNewOneBringsItsOwn', { parts: swap.brings.map((id) => partName(model, id)) })}
     </p>{/if}
 {/if}

@@ -4,6 +4,9 @@
   import type { Step } from '$core/plan';
   import { eachReading } from '$lib/offline/readings.svelte';
   import type { Bench } from '$lib/offline/bench.svelte';
+  import { useWords } from '$lib/words';
+
+  const { t } = useWords();
 
   /** The torque of each screw as the driver gives it: hole by hole in the order of the drawing, pass by pass. */
   let { bench, step, mayAct, heard }: { bench: Bench; step: Step; mayAct: boolean; heard?: Reading } = $props();
@@ -27,11 +30,12 @@
 </script>
 
 <p class="mt-2 text-lg text-soft">
-  Within {limits[0].toFixed(2)} and {limits[1].toFixed(2)} N·m it is right.{#if tighten.guideline}{' '}A guideline: the
-    file gives no torque.{/if}
+  {t('bench.rightBetweenAndNM', { least: limits[0].toFixed(2), most: limits[1].toFixed(2) })}{#if tighten.guideline}{t(
+      'bench.aGuidelineTheFileGivesNo'
+    )}{/if}
 </p>
 {#if done.length > 0}
-  <div class="mt-2 flex flex-wrap gap-1.5" aria-label="Torque by screw">
+  <div class="mt-2 flex flex-wrap gap-1.5" aria-label={t('bench.torqueByScrew')}>
     {#each done as t (`${t.pass} ${t.hole}`)}
       {@const verdict = torqueVerdict(tighten, t.pass, t.nm)}
       <span
@@ -44,8 +48,13 @@
     {/each}
   </div>
   <p class="mt-1 text-soft" role="status">
-    {#if out.length > 0}{out.length} outside {limits[0].toFixed(2)} to {limits[1].toFixed(2)} N·m: loosen it, look at the
-      thread, tighten it once more.{:else if next}Next: screw {tighten.order.indexOf(next.hole) + 1}, pass {next.pass +
-        1}.{:else}All read.{/if}
+    {#if out.length > 0}{t('bench.outsideToNMLoosenIt', {
+        n: out.length,
+        least: limits[0].toFixed(2),
+        most: limits[1].toFixed(2)
+      })}{:else if next}{t('bench.nextScrewPass', {
+        hole: tighten.order.indexOf(next.hole) + 1,
+        pass: next.pass + 1
+      })}{:else}{t('bench.allMeasured')}{/if}
   </p>
 {/if}

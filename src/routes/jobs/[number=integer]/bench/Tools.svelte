@@ -5,6 +5,10 @@
   import Route from '@lucide/svelte/icons/route';
   import Tag from '@lucide/svelte/icons/tag';
   import Fold from '$lib/ui/Fold.svelte';
+  import { useWords } from '$lib/words';
+  import Rich from '$lib/ui/Rich.svelte';
+
+  const { t } = useWords();
 
   /** What one reaches for beside the step, whatever the step is. */
   interface Props {
@@ -22,23 +26,31 @@
   let { shown, photos, hasInstruments, mayAct, onphoto, onnote, onreplan, onlistings, onlabel }: Props = $props();
 </script>
 
-<Fold name="Tools" to="thumb">
-  <div class="flex w-full flex-wrap items-center gap-x-1 lg:-ml-2" role="toolbar" aria-label="Beside the step">
+<Fold name={t('bench.tools')} to="thumb">
+  <div class="flex w-full flex-wrap items-center gap-x-1 lg:-ml-2" role="toolbar" aria-label={t('bench.moreActions')}>
     <button type="button" class="tool" onclick={onphoto}
-      ><Camera size={18} aria-hidden="true" /> Photo{photos > 0 ? ` (${photos})` : ''}
-      <kbd>{shown('photo')}</kbd></button
+      ><Camera size={18} aria-hidden="true" />
+      <Rich text={t('bench.photo', { photos: photos > 0 ? ` (${photos})` : '', key: shown('photo') })}
+        >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
+      ></button
     >
     <button type="button" class="tool" disabled={!mayAct} onclick={onnote}
-      ><NotebookPen size={18} aria-hidden="true" /> Note <kbd>{shown('note')}</kbd></button
+      ><NotebookPen size={18} aria-hidden="true" />
+      <Rich text={t('bench.note', { key: shown('note') })}>{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
+      ></button
     >
     <button type="button" class="tool" disabled={!mayAct} onclick={onreplan}
-      ><Route size={18} aria-hidden="true" /> Change plan <kbd>{shown('replan')}</kbd></button
+      ><Route size={18} aria-hidden="true" />
+      <Rich text={t('bench.changePlan', { key: shown('replan') })}>{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
+      ></button
     >
     <button type="button" class="tool" onclick={onlistings}
-      ><ListChecks size={18} aria-hidden="true" /> Listings <kbd>{shown('listings')}</kbd></button
+      ><ListChecks size={18} aria-hidden="true" />
+      <Rich text={t('bench.listings', { key: shown('listings') })}>{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
+      ></button
     >
     {#if hasInstruments}<button type="button" class="tool" disabled={!mayAct} onclick={onlabel}
-        ><Tag size={18} aria-hidden="true" /> Label</button
+        ><Tag size={18} aria-hidden="true" /> {t('bench.label')}</button
       >{/if}
   </div>
 </Fold>

@@ -1,7 +1,9 @@
 <script lang="ts">
-  import { plural } from '$lib/ui/format';
   import QrCode from '$lib/ui/QrCode.svelte';
   import Smartphone from '@lucide/svelte/icons/smartphone';
+  import { useWords } from '$lib/words';
+
+  const { t } = useWords();
 
   /** A code that opens this run's camera on a phone beside the bench: what it takes arrives in the step in hand. */
   let { run }: { run: string } = $props();
@@ -14,7 +16,7 @@
     const response = await fetch(`/api/runs/${run}/camera`, { method: 'POST' }).catch(() => undefined);
     const answer = (await response?.json().catch(() => undefined)) as
       { token?: string; expiresAt?: string; message?: string } | undefined;
-    problem = response?.ok ? '' : (answer?.message ?? 'The server does not answer: a phone needs it.');
+    problem = response?.ok ? '' : (answer?.message ?? t('bench.theServerDoesNotAnswerA'));
     opened =
       answer?.token && answer.expiresAt
         ? {
@@ -35,19 +37,21 @@
 
 {#if opened && !isOver}
   <div class="mt-3 flex flex-wrap items-center gap-5 rounded-lg border border-rule px-4 py-3">
-    <div class="w-44 shrink-0"><QrCode text={opened.address} label="Code that opens the camera on a phone" /></div>
+    <div class="w-44 shrink-0"><QrCode text={opened.address} label={t('bench.codeThatOpensTheCameraOn')} /></div>
     <div class="min-w-40 flex-1">
-      <p class="text-lg font-semibold">Read this code with the phone</p>
+      <p class="text-lg font-semibold">{t('bench.scanThisCodeWithThePhone')}</p>
       <p class="mt-1 text-soft">
-        It opens the camera of this run in your name, for {plural(opened.minutes, 'minute')}, and nothing else. What it
-        takes arrives in the step in hand.
+        {t('bench.itOpensTheCameraOfThis', { minutes: t('count.minute', { n: opened.minutes }) })}
       </p>
-      <button type="button" class="button mt-3 min-h-11" onclick={() => (opened = undefined)}>Put the code away</button>
+      <button type="button" class="button mt-3 min-h-11" onclick={() => (opened = undefined)}
+        >{t('bench.closeTheCode')}</button
+      >
     </div>
   </div>
 {:else}
   <button type="button" class="button mt-2 min-h-11 w-full" onclick={open}
-    ><Smartphone size={20} aria-hidden="true" /> With a phone{isOver ? ': a new code' : ''}</button
+    ><Smartphone size={20} aria-hidden="true" />
+    {t('bench.useAPhone', { isIsOver: isOver ? 'yes' : 'no' })}</button
   >
 {/if}
 {#if problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">{problem}</p>{/if}

@@ -2,7 +2,10 @@
   import { Dialog } from 'bits-ui';
   import type { Step } from '$core/plan';
   import { possibleFacts, type NotSo } from '$core/run';
-  import { NOT_SO_WORDS } from '$core/words';
+  import { DIFFERS } from '$core/words';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** What is said in words: that something is not so, how a test fails, a note. */
   export type Kind = 'not-so' | 'fail' | 'note';
@@ -20,11 +23,15 @@
 
   let words = $state('');
   let what = $state<NotSo>('could-not');
-  const TITLE = { 'not-so': 'What is not so?', fail: 'How does it fail?', note: 'Note' } as const;
+  const TITLE = {
+    'not-so': t('bench.whatIsDifferent'),
+    fail: t('bench.howDoesItFail'),
+    note: t('bench.note2')
+  } as const;
 </script>
 
 <Dialog.Title class="text-xl font-semibold">{TITLE[kind]}</Dialog.Title>
-<Dialog.Description class="mt-1 text-soft">{step?.text}</Dialog.Description>
+<Dialog.Description class="mt-1 text-soft">{told(step?.text)}</Dialog.Description>
 <form
   class="mt-4 space-y-3"
   onsubmit={(e) => {
@@ -36,15 +43,15 @@
     <div class="grid grid-cols-2 gap-2">
       {#each step ? possibleFacts(step) : [] as fact (fact)}
         <label class="button justify-start has-checked:border-act has-checked:bg-act has-checked:text-on-act"
-          ><input type="radio" name="what" value={fact} bind:group={what} class="accent-(--on-act)" />{NOT_SO_WORDS[
-            fact
-          ]}</label
+          ><input type="radio" name="what" value={fact} bind:group={what} class="accent-(--on-act)" />{told(
+            DIFFERS[fact]
+          )}</label
         >
       {/each}
     </div>
   {/if}
   <label class="block"
-    ><span class="label">{kind === 'not-so' ? 'In words, if it needs any' : 'In words'}</span><textarea
+    ><span class="label">{kind === 'not-so' ? t('bench.noteIfNeeded') : t('bench.note2')}</span><textarea
       class="field"
       rows="3"
       maxlength="2000"
@@ -53,6 +60,8 @@
   >
   {#if problem}<p class="text-now" role="alert">{problem}</p>{/if}
   <div class="flex gap-2">
-    <button class="button button-act flex-1">Record</button><Dialog.Close class="button">Cancel</Dialog.Close>
+    <button class="button button-act flex-1">{t('bench.save')}</button><Dialog.Close class="button"
+      >{t('bench.cancel')}</Dialog.Close
+    >
   </div>
 </form>

@@ -10,11 +10,15 @@
   } from '$core/cells';
   import { drainedAt } from '$core/job';
   import { day, moment } from '$lib/ui/dates';
-  import { duration, plural } from '$lib/ui/format';
+  import { duration } from '$lib/ui/format';
   import JobBar from '$lib/ui/JobBar.svelte';
   import { sayOfJob } from '$lib/ui/say';
   import Trend from './Trend.svelte';
   import { whyNot } from '$core/result';
+  import { useWords } from '$lib/words';
+  import Rich from '$lib/ui/Rich.svelte';
+
+  const { t, told } = useWords();
 
   let { data } = $props();
   let problem = $state<string>();
@@ -35,18 +39,18 @@
   const charge = $derived(last ? chargeSeconds(last.reading, charger) : undefined);
   const until = $derived(drainedAt(data.state, data.thresholds.safeCharge));
   const afterShare = $derived(data.after ? health(data.after.reading) : undefined);
-  const percent = (n: number | undefined) => (n === undefined ? 'not given' : `${Math.round(100 * n)}\u00a0%`);
+  const percent = (n: number | undefined) => (n === undefined ? t('cell.notGiven') : `${Math.round(100 * n)}\u00a0%`);
   const VERDICT = {
-    good: ['Good', 'border-good bg-good-wash text-good'],
-    ageing: ['Ageing', 'border-warn bg-warn-wash text-warn'],
-    replace: ['Replace it', 'border-now bg-now-wash text-now'],
-    unknown: ['Cannot be told', 'border-rule-strong']
+    good: [t('cell.good'), 'border-good bg-good-wash text-good'],
+    ageing: [t('cell.ageing'), 'border-warn bg-warn-wash text-warn'],
+    replace: [t('cell.replaceIt'), 'border-now bg-now-wash text-now'],
+    unknown: [t('cell.notKnown'), 'border-rule-strong']
   } as const;
   /** Where a reading came from, where that is not a listing. */
   const SOURCES: Record<string, string> = {
-    typed: 'typed in',
-    before: 'at the bench, before',
-    after: 'at the bench, after'
+    typed: t('cell.enteredByHand'),
+    before: t('cell.atTheBenchBefore'),
+    after: t('cell.atTheBenchAfter')
   };
   const isDoubtful = $derived(
     data.state.triage.conditions.includes('cell-doubtful') ||
@@ -59,7 +63,7 @@
   async function paste(given: string) {
     if (!given.trim()) return;
     const read = readBattery(given);
-    if (!read.ok) return void (problem = `${whyNot(read)} Nothing was written down.`);
+    if (!read.ok) return void (problem = t('cell.nothingWasSaved', { read: whyNot(read) }));
     source = /POWER_SUPPLY_/.test(given) ? 'kernel' : 'daemon';
     text = '';
     // Of several packs somebody says which one is meant.
@@ -82,43 +86,45 @@
     ];
     const given = { designWh, fullWh, cycles, charge: share === undefined ? undefined : share / 100 };
     const wrong = Object.entries(given).find(([, v]) => v !== undefined && !(v >= 0 && v < 1e5));
-    if (wrong) return void (problem = 'That is no figure of a battery. Nothing was written down.');
+    if (wrong) return void (problem = t('cell.theseAreNotFiguresOfA'));
     await take(Object.fromEntries(Object.entries(given).filter(([, v]) => v !== undefined)) as BatteryReading, 'typed');
     if (!problem) typed = { designWh: '', fullWh: '', cycles: '', charge: '' };
   }
   async function file(event: Event & { currentTarget: HTMLInputElement }) {
     const chosen = event.currentTarget.files?.[0];
-    if (chosen && chosen.size > 500_000)
-      problem = 'The file is far longer than a battery\u2019s listing. Nothing was written down.';
+    if (chosen && chosen.size > 500_000) problem = t('cell.theFileIsFarLongerThan');
     else if (chosen) await paste(await chosen.text());
     event.currentTarget.value = '';
   }
 </script>
 
-<svelte:head><title>Cell of job {data.job.number} · Eager Wrench</title></svelte:head>
+<svelte:head><title>{t('cell.batteryOfJobEagerWrench', { number: data.job.number })}</title></svelte:head>
 <JobBar job={data.job} here="cell" />
 
 <div class="mx-auto max-w-[1240px] px-5 py-4">
-  <h1 class="text-2xl">Cell of the {data.job.maker} {data.job.model}</h1>
+  <h1 class="text-2xl">{t('cell.batteryOfThe', { maker: data.job.maker, model: data.job.model })}</h1>
   <p class="text-soft">
     {data.job.customer}{#if data.job.serial}, <span class="code">{data.job.serial}</span>{/if}
   </p>
   {#if packs.length > 0}
-    <section class="sheet mt-3 px-4 py-3" aria-label="Which pack">
-      <p class="font-semibold">The listing names {packs.length} packs. Which one is this reading of?</p>
+    <section class="sheet mt-3 px-4 py-3" aria-label={t('cell.whichBattery')}>
+      <p class="font-semibold">{t('cell.theListingNamesBatteriesWhichOne', { n: packs.length })}</p>
       <div class="mt-2 flex flex-wrap gap-2">
-        {#each packs as pack (pack.name)}<button type="button" class="button min-h-11" onclick={() => choose(pack)}
-            >{pack.name}: {percent(health(pack.reading))} of new{pack.reading.cycles === undefined
-              ? ''
-              : `, ${pack.reading.cycles} cycles`}</button
+        {#each packs as pack, i (i)}<button type="button" class="button min-h-11" onclick={() => choose(pack)}
+            >{t('cell.ofNew', {
+              name: pack.name,
+              reading: percent(health(pack.reading)),
+              cycles: pack.reading.cycles === undefined ? '' : t('cell.cycles', { cycles: pack.reading.cycles })
+            })}</button
           >{/each}
-        <button type="button" class="button min-h-11" onclick={() => (packs = [])}>Cancel</button>
+        <button type="button" class="button min-h-11" onclick={() => (packs = [])}>{t('cell.cancel')}</button>
       </div>
     </section>
   {/if}
   {#if isDoubtful}<p class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
-      <b>This cell is doubtful or worse.</b> It is neither charged nor drained under load by itself;
-      <a class="link" href="/jobs/{data.job.number}/intake">the first questions</a> say what to do.
+      <Rich text={t('cell.thisCellIsDoubtfulOrWorse')}>{#snippet b(text)}<b>{text}</b>{/snippet}</Rich>
+      <a class="link" href="/jobs/{data.job.number}/intake">{t('cell.theSafetyQuestions')}</a>
+      {t('cell.sayWhatToDo')}
     </p>{/if}
   {#if problem}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{problem}</p>{/if}
   <div class="mt-3 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_400px]">
@@ -126,40 +132,46 @@
       {#if data.verdict}
         <div class="rounded-lg border-2 px-4 py-3 {VERDICT[data.verdict.verdict][1]}">
           <p class="text-xl font-semibold">{VERDICT[data.verdict.verdict][0]}</p>
-          <p>{data.verdict.why}</p>
+          <p>{told(data.verdict.why)}</p>
         </div>
       {/if}
       {#if data.trend.points.length > 0}
         <div class="sheet px-4 py-3.5">
-          <h2 class="text-lg">How it goes down</h2>
+          <h2 class="text-lg">{t('cell.capacityOverTime')}</h2>
           {#key `${data.readings.length} ${data.after?.at}`}<Trend
               trend={data.trend}
               thresholds={data.thresholds}
               after={data.after && afterShare !== undefined ? { at: data.after.at, share: afterShare } : undefined}
             />{/key}
           <p class="mt-2">
-            {#if data.trend.lossPerYear !== undefined}{percent(data.trend.lossPerYear)} of new lost in a year{#if data.trend.lossPer100Cycles !== undefined},
-                {percent(data.trend.lossPer100Cycles)} in a hundred cycles{/if}.
-              {#if data.trend.daysToReplace === 0}It is below the shop's limit now.{:else if data.trend.daysToReplace !== undefined}At
-                this rate it falls below the shop's {percent(data.thresholds.replace)} in {plural(
-                  Math.round(data.trend.daysToReplace / 30.4),
-                  'month'
-                )}.{:else}It does not fall.{/if}
-            {:else}One reading says where it stands; a second one on another day says how fast it goes.{/if}
+            {#if data.trend.lossPerYear !== undefined}{t('cell.ofNewLostInAYear', {
+                lossPerYear: percent(data.trend.lossPerYear)
+              })}{#if data.trend.lossPer100Cycles !== undefined}{t('cell.inAHundredCycles', {
+                  lossPer100Cycles: percent(data.trend.lossPer100Cycles)
+                })}{/if}.
+              {#if data.trend.daysToReplace === 0}{t(
+                  'cell.itIsBelowTheShopsLimit'
+                )}{:else if data.trend.daysToReplace !== undefined}{t('cell.atThisRateItFallsBelow', {
+                  replace: percent(data.thresholds.replace),
+                  daysToReplace: t('count.month', { n: Math.round(data.trend.daysToReplace / 30.4) })
+                })}{:else}{t('cell.itIsNotFalling')}{/if}
+            {:else}{t('cell.oneReadingShowsThePresentState')}{/if}
           </p>
         </div>
         <div class="sheet px-4 py-3.5">
           <table class="w-full">
-            <caption class="pb-1 text-left text-lg font-semibold">Readings</caption>
+            <caption class="pb-1 text-left text-lg font-semibold">{t('cell.readings')}</caption>
             <thead
               ><tr class="border-b border-rule-strong text-left text-sm text-soft"
-                ><th class="py-1 font-semibold" scope="col">Day</th><th class="font-semibold" scope="col">Job</th><th
+                ><th class="py-1 font-semibold" scope="col">{t('cell.day')}</th><th class="font-semibold" scope="col"
+                  >{t('cell.job')}</th
+                ><th class="text-right font-semibold" scope="col">{t('cell.fullCharge')}</th><th
                   class="text-right font-semibold"
-                  scope="col">Full</th
-                ><th class="text-right font-semibold" scope="col">Of new</th><th
+                  scope="col">{t('cell.ofNew2')}</th
+                ><th class="text-right font-semibold" scope="col">{t('cell.cycles2')}</th><th
                   class="text-right font-semibold"
-                  scope="col">Cycles</th
-                ><th class="text-right font-semibold" scope="col">Charge then</th></tr
+                  scope="col">{t('cell.chargeThen')}</th
+                ></tr
               ></thead
             >
             <tbody>
@@ -168,13 +180,13 @@
                 <tr class="border-b border-rule last:border-0 {r.at === data.after?.at ? 'bg-good-wash' : ''}"
                   ><td class="py-1.5">{day(r.at)}</td><td
                     ><span class="figure">{r.job}</span>{#if SOURCES[r.source]}<span class="text-sm text-soft"
-                        >, {SOURCES[r.source]}{r.isNew ? ', new cell' : ''}</span
+                        >, {SOURCES[r.source]}{r.isNew ? t('cell.newCell') : ''}</span
                       >{/if}</td
-                  ><td class="figure text-right">{wh === undefined ? 'not given' : `${wh.toFixed(1)} Wh`}</td><td
-                    class="figure text-right">{percent(health(r.reading))}</td
-                  ><td class="figure text-right">{r.reading.cycles ?? 'not given'}</td><td class="figure text-right"
-                    >{percent(r.reading.charge)}</td
-                  ></tr
+                  ><td class="figure text-right"
+                    >{wh === undefined ? t('cell.notGiven') : t('cell.wh', { wh: wh.toFixed(1) })}</td
+                  ><td class="figure text-right">{percent(health(r.reading))}</td><td class="figure text-right"
+                    >{r.reading.cycles ?? t('cell.notGiven')}</td
+                  ><td class="figure text-right">{percent(r.reading.charge)}</td></tr
                 >
               {/each}
             </tbody>
@@ -182,9 +194,9 @@
         </div>
       {:else}
         <div class="sheet px-6 py-10 text-center">
-          <p class="text-lg font-semibold">Nothing read yet</p>
+          <p class="text-lg font-semibold">{t('cell.noReadingsYet')}</p>
           <p class="mx-auto mt-1 max-w-md text-soft">
-            Read the cell before it is opened: the figures justify the job, and prove the result afterwards.
+            {t('cell.readTheBatteryBeforeYouOpen')}
           </p>
         </div>
       {/if}
@@ -193,22 +205,28 @@
     <div class="space-y-4">
       {#if data.mayWrite}
         <section class="sheet px-4 py-3.5" aria-labelledby="read">
-          <h2 id="read" class="text-lg">Read it</h2>
+          <h2 id="read" class="text-lg">{t('cell.readListing')}</h2>
           <p class="text-sm text-soft">
-            From a running system: the battery's <span class="code">uevent</span>, or
-            <span class="code">upower --dump</span>.
+            <Rich text={t('cell.fromARunningSystemTheBatterys')}
+              >{#snippet soft(text)}<span class="code">{text}</span>{/snippet}</Rich
+            >
           </p>
           <textarea
             class="field code mt-2"
             rows="3"
-            aria-label="A battery's listing"
-            placeholder="paste it here"
+            aria-label={t('cell.batteryListing')}
+            placeholder={t('cell.pasteItHere')}
             bind:value={text}></textarea>
           <div class="mt-2 flex gap-2">
             <button type="button" class="button button-act flex-1" disabled={!text.trim()} onclick={() => paste(text)}
-              >Read it</button
+              >{t('cell.readListing')}</button
             ><label class="button"
-              >A file<input class="sr-only" type="file" accept=".txt,.uevent,.log,text/plain" onchange={file} /></label
+              >{t('cell.file')}<input
+                class="sr-only"
+                type="file"
+                accept=".txt,.uevent,.log,text/plain"
+                onchange={file}
+              /></label
             >
           </div>
           <form
@@ -219,28 +237,28 @@
             }}
           >
             <label
-              ><span class="label">New, Wh</span><input
+              ><span class="label">{t('cell.whenNewWh')}</span><input
                 class="field"
                 inputmode="decimal"
                 bind:value={typed.designWh}
               /></label
             >
             <label
-              ><span class="label">Full now, Wh</span><input
+              ><span class="label">{t('cell.fullChargeNowWh')}</span><input
                 class="field"
                 inputmode="decimal"
                 bind:value={typed.fullWh}
               /></label
             >
             <label
-              ><span class="label">Cycles</span><input
+              ><span class="label">{t('cell.cycles2')}</span><input
                 class="field"
                 inputmode="numeric"
                 bind:value={typed.cycles}
               /></label
             >
             <label
-              ><span class="label">Charge, %</span><input
+              ><span class="label">{t('cell.charge')}</span><input
                 class="field"
                 inputmode="decimal"
                 bind:value={typed.charge}
@@ -249,41 +267,46 @@
             <button
               class="button col-span-2"
               disabled={!typed.designWh.trim() && !typed.fullWh.trim() && !typed.cycles.trim()}
-              >Write the figures down</button
+              >{t('cell.saveReading')}</button
             >
           </form>
         </section>
       {/if}
       {#if last}
         <section class="sheet px-4 py-3.5" aria-labelledby="safe">
-          <h2 id="safe" class="text-lg">To a safe charge</h2>
+          <h2 id="safe" class="text-lg">{t('cell.dischargeToASafeCharge')}</h2>
           <p class="text-soft">
-            The shop works at a cell at {percent(data.thresholds.safeCharge)} or less; it was at {percent(
-              last.reading.charge
-            )}.
+            {t('cell.theShopWorksOnACell', {
+              safeCharge: percent(data.thresholds.safeCharge),
+              charge: percent(last.reading.charge)
+            })}
           </p>
           {#if until && until > data.now}<p
               class="mt-2 rounded-md border-l-4 border-warn bg-warn-wash px-3 py-2 text-warn"
             >
-              <b>Draining until {moment(until)}.</b>
+              <b>{t('cell.dischargingUntil', { until: moment(until) })}</b>
             </p>
           {:else if until}<p class="mt-2 rounded-md border-l-4 border-good bg-good-wash px-3 py-2 text-good">
-              By the figures it is down by now. Read it again before it is opened.
+              {t('cell.byCalculationItIsLowEnough')}
             </p>{/if}
           {#if !isDoubtful}
             <div class="mt-2 grid grid-cols-[96px_minmax(0,1fr)] items-end gap-x-3 gap-y-2">
               <label
-                ><span class="label">Load, W</span><input class="field" inputmode="decimal" bind:value={loadW} /></label
+                ><span class="label">{t('cell.loadW')}</span><input
+                  class="field"
+                  inputmode="decimal"
+                  bind:value={loadW}
+                /></label
               >
               <p class="pb-2">
                 {drain === undefined
-                  ? 'Needs its charge and its full capacity.'
+                  ? t('cell.needsItsChargeAndItsFull')
                   : drain === 0
-                    ? 'It is there already.'
+                    ? t('cell.itIsLowEnoughAlready')
                     : `${duration(drain)} to ${percent(data.thresholds.safeCharge)}`}
               </p>
               <label
-                ><span class="label">Charger, W</span><input
+                ><span class="label">{t('cell.chargerW')}</span><input
                   class="field"
                   inputmode="decimal"
                   bind:value={chargerW}
@@ -291,17 +314,17 @@
               >
               <p class="pb-2">
                 {charge === undefined
-                  ? 'Needs its charge and its full capacity.'
+                  ? t('cell.needsItsChargeAndItsFull')
                   : charge === 0
-                    ? 'It is full.'
-                    : `${duration(charge)} to full`}
+                    ? t('cell.itIsFull')
+                    : t('cell.toFull', { charge: duration(charge) })}
               </p>
             </div>
             {#if data.mayWrite && drain !== undefined && drain > 0}<button
                 type="button"
                 class="button mt-3 w-full"
                 onclick={async () => (problem = await sayOfJob(data.job.number, { is: 'load', loadW: load }))}
-                >The load is on now: wait for it</button
+                >{t('cell.dischargeStartedWaitForIt')}</button
               >{/if}
           {/if}
         </section>

@@ -3,6 +3,9 @@
   import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
   import type { CellThresholds, CellTrend } from '$core/cells';
   import { day } from '$lib/ui/dates';
+  import { useWords } from '$lib/words';
+
+  const { t } = useWords();
 
   /** A cell's share of new over time, with the shop's two limits. The table beside it says the same. */
   let {
@@ -45,7 +48,7 @@
       data: {
         datasets: [
           {
-            label: 'share of new',
+            label: t('cell.shareOfNew'),
             data: points,
             borderColor: act!,
             backgroundColor: act!,
@@ -56,7 +59,7 @@
           ...(after
             ? [
                 {
-                  label: 'after the work',
+                  label: t('cell.afterTheWork'),
                   data: [{ x: Date.parse(after.at) / DAY_MS, y: 100 * after.share }],
                   borderColor: good!,
                   backgroundColor: good!,
@@ -104,14 +107,15 @@
 <div class="relative h-64">
   <canvas
     bind:this={canvas}
-    aria-label="Share of new over time: {trend.points
-      .map((p) => `${day(p.at)} ${Math.round(100 * p.share)} %`)
-      .join(', ')}"
+    aria-label={t('cell.capacityOverTime2', {
+      points: trend.points.map((p) => `${day(p.at)} ${Math.round(100 * p.share)} %`).join(', ')
+    })}
   ></canvas>
 </div>
 <p class="mt-1 text-sm text-soft">
-  Broken lines: good from {Math.round(100 * thresholds.good)}&nbsp;%, to be replaced below {Math.round(
-    100 * thresholds.replace
-  )}&nbsp;%.{#if after}
-    Diamond: after the work.{/if}
+  {t('cell.brokenLinesGoodFromReplaceBelow', {
+    good: Math.round(100 * thresholds.good),
+    replace: Math.round(100 * thresholds.replace)
+  })}{#if after}
+    {t('cell.diamondAfterTheWork')}{/if}
 </p>

@@ -1,3 +1,5 @@
+import type { Said } from '$core/language';
+import { message } from '$lib/words';
 import { planFigures, planRequest, type Plan, type PlanWish } from '$core/plan';
 import { WEIGHTS, type Weighting } from '$core/solve';
 import { diffMachines } from '$core/formats';
@@ -8,7 +10,7 @@ import { planOfJob } from '$lib/server/planning/of-job';
 import { planFor } from '$lib/server/planning/plans';
 import { soon } from '$lib/server/http/soon';
 import type { PageServerLoad } from './$types';
-import { WEIGHTING_NAMES, jobWords } from '$core/words';
+import { jobWords, weightingName } from '$core/words';
 import { PlanningError } from '$core/goals';
 
 export const load: PageServerLoad = async ({ params }) => ({ compared: await soon(compared(params)) });
@@ -17,12 +19,12 @@ async function compared(params: { number: string }) {
   const { job, machine, hash, model, plan, basis } = await planOfJob(params);
   const planOn = (wish: Partial<PlanWish>, file = { machine, hash }) =>
     planFor(planRequest(file, basis, { ...wishOf(job), ...wish }));
-  const asKept = { name: `As it is: ${WEIGHTING_NAMES[job.weighting].toLowerCase()}`, ...shown(plan) };
+  const asKept = { name: message('compare.asItIs', { weighting: weightingName(job.weighting) }), ...shown(plan) };
 
   const weightings = await Promise.all(
     (Object.keys(WEIGHTS) as Weighting[])
       .filter((w) => w !== job.weighting)
-      .map(async (weighting) => ({ name: WEIGHTING_NAMES[weighting], ...shown(await planOn({ weighting })) }))
+      .map(async (weighting) => ({ name: weightingName(weighting), ...shown(await planOn({ weighting })) }))
   );
   const apart =
     job.goals.length < 2
@@ -37,7 +39,7 @@ async function compared(params: { number: string }) {
       .map(async (row) => {
         const other = (await machineDocument(pool(), row.fileId))!;
         return {
-          name: `Revision ${row.revision}`,
+          name: message('compare.revision', { revision: row.revision }),
           importedAt: row.importedAt,
           fileId: row.fileId,
           changes: diffMachines(machine, other.machine).map((c) => c.text),
@@ -57,11 +59,11 @@ async function compared(params: { number: string }) {
 }
 
 /** A revision may lack what the job asks for: then that is what is shown. */
-async function orProblem(plan: Promise<Plan>): Promise<ReturnType<typeof shown> | { problem: string }> {
+async function orProblem(plan: Promise<Plan>): Promise<ReturnType<typeof shown> | { problem: Said }> {
   try {
     return shown(await plan);
   } catch (error) {
-    if (error instanceof PlanningError) return { problem: error.message };
+    if (error instanceof PlanningError) return { problem: error.said };
     throw error;
   }
 }

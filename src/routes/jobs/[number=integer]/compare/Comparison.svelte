@@ -1,30 +1,34 @@
 <script lang="ts">
   import { partWays, sumFigures, type PlanFigures } from '$core/plan';
   import { day } from '$lib/ui/dates';
-  import { duration, plural } from '$lib/ui/format';
+  import { duration } from '$lib/ui/format';
   import type { PageData } from './$types';
-  import { inSentence } from '$core/words';
+  import type { Said } from '$core/language';
+  import { useWords } from '$lib/words';
+  import Rich from '$lib/ui/Rich.svelte';
+
+  const { t, told } = useWords();
 
   let { data }: { data: Extract<PageData['compared'], { now: unknown }>['now'] } = $props();
 
   interface Column {
-    name: string;
+    name: Said;
     figures: PlanFigures;
-    steps?: string[];
+    steps?: Said[];
   }
   const ROWS: { name: string; of: (f: PlanFigures) => number; say?: (n: number) => string }[] = [
-    { name: 'Time, middle', of: (f) => f.p50, say: duration },
-    { name: 'Time, on the safe side', of: (f) => f.p80, say: duration },
-    { name: 'Steps in all', of: (f) => f.steps },
-    { name: 'Joints to open', of: (f) => f.joints },
-    { name: 'Parts to move', of: (f) => f.parts },
-    { name: 'Turns of the machine', of: (f) => f.turns },
-    { name: 'Changes of tool', of: (f) => f.toolChanges },
-    { name: 'Departures from the mirror', of: (f) => f.departures },
-    { name: 'Steps while energised', of: (f) => f.energised },
-    { name: 'Turns with something not held', of: (f) => f.loose }
+    { name: t('compare.timeLikely'), of: (f) => f.p50, say: duration },
+    { name: t('compare.timeCautious'), of: (f) => f.p80, say: duration },
+    { name: t('compare.stepsInAll'), of: (f) => f.steps },
+    { name: t('compare.jointsToOpen'), of: (f) => f.joints },
+    { name: t('compare.partsToMove'), of: (f) => f.parts },
+    { name: t('compare.turnsOfTheMachine'), of: (f) => f.turns },
+    { name: t('compare.toolChanges'), of: (f) => f.toolChanges },
+    { name: t('compare.differentFromDisassembly'), of: (f) => f.departures },
+    { name: t('compare.stepsWhileLive'), of: (f) => f.energised },
+    { name: t('compare.turnsWithSomethingNotHeld'), of: (f) => f.loose }
   ];
-  const together = $derived({ ...data.asKept, name: 'Together in one visit' });
+  const together = $derived({ ...data.asKept, name: t('compare.togetherInOneVisit') });
   const found = $derived(data.revisions.flatMap((r) => ('figures' in r ? [r as Column] : [])));
 </script>
 
@@ -38,7 +42,7 @@
         ><tr
           ><td></td>{#each columns as c, i (i)}<th
               scope="col"
-              class="max-w-56 pb-1.5 pl-4 text-right align-bottom font-semibold">{c.name}</th
+              class="max-w-56 pb-1.5 pl-4 text-right align-bottom font-semibold">{told(c.name)}</th
             >{/each}</tr
         ></thead
       >
@@ -72,69 +76,82 @@
 
 <div class="mx-auto max-w-7xl px-6 py-5 max-md:px-3">
   <p class="text-soft">
-    <a class="link" href="/jobs/{data.job.number}/plan">Back to the plan of job {data.job.number}</a>
+    <a class="link" href="/jobs/{data.job.number}/plan"
+      >{t('compare.backToThePlanOfJob', { number: data.job.number })}</a
+    >
   </p>
-  <h1 class="mt-1 text-2xl">{data.work}, compared</h1>
+  <h1 class="mt-1 text-2xl">{t('compare.compared', { work: data.work })}</h1>
   <p class="text-soft">{data.machine.maker} {data.machine.model} {data.machine.revision}, {data.job.customer}</p>
 
   <div class="mt-5 grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
     <section class="sheet px-6 py-5 max-md:px-4">
-      <h2 class="text-lg">The other order</h2>
+      <h2 class="text-lg">{t('compare.theOtherOrder')}</h2>
       <p class="text-soft">
-        The same work, put in order by other weights: what a turn, a change of tool and leaving a part half done are
-        worth.
+        {t('compare.theSameWorkInAnotherOrder')}
       </p>
-      {@render table('Weightings', [data.asKept, ...data.weightings], data.asKept)}
-      {#each data.weightings as w (w.name)}
+      {@render table(t('compare.orders'), [data.asKept, ...data.weightings], data.asKept)}
+      {#each data.weightings as w, i (i)}
         {@const at = partWays(data.asKept.steps, w.steps)}
         <p class="mt-3">
-          {#if at === undefined}Both come to the same way down.{:else}The ways down part at step {at + 1}:
-            <b>{data.asKept.steps[at] ?? 'the end'}</b>
-            here, <b>{w.steps[at] ?? 'the end'}</b>
-            {w.name.toLowerCase()}.{/if}
+          {#if at === undefined}{t('compare.bothGiveTheSameDisassembly')}{:else}<Rich
+              text={t('compare.theyDifferFromStepHereIn', {
+                at: at + 1,
+                here: data.asKept.steps[at] ?? t('compare.theEnd'),
+                there: w.steps[at] ?? t('compare.theEnd'),
+                name: w.name
+              })}>{#snippet b(text)}<b>{text}</b>{/snippet}</Rich
+            >{/if}
         </p>
       {/each}
     </section>
 
     <section class="sheet px-6 py-5 max-md:px-4">
-      <h2 class="text-lg">Together or apart</h2>
+      <h2 class="text-lg">{t('compare.togetherOrSeparately')}</h2>
       {#if data.apart.length === 0}
         <p class="text-soft">
-          This job has one goal; there is nothing to part. Add another on the plan to see what one visit saves.
+          {t('compare.thisJobHasOneGoalThere')}
         </p>
       {:else}
         {@const each = {
-          name: `Apart, ${plural(data.apart.length, 'visit')}`,
+          name: t('compare.separately', { n: t('count.visit', { n: data.apart.length }) }),
           figures: sumFigures(data.apart.map((a) => a.figures))
         }}
         <p class="text-soft">
-          One visit saves {duration(Math.max(0, each.figures.p50 - together.figures.p50))} over {data.apart
-            .map((a) => inSentence(a.name))
-            .join(', then ')}, each on its own.
+          {t('compare.oneVisitSavesComparedWithEach', {
+            max: duration(Math.max(0, each.figures.p50 - together.figures.p50)),
+            works: data.apart.map((a) => a.name)
+          })}
         </p>
-        {@render table('Together or apart', [together, each], together)}
+        {@render table(t('compare.togetherOrSeparately'), [together, each], together)}
       {/if}
     </section>
 
     <section class="sheet px-6 py-5 max-md:px-4 lg:col-span-2">
-      <h2 class="text-lg">Another revision</h2>
+      <h2 class="text-lg">{t('compare.anotherRevision')}</h2>
       {#if data.revisions.length === 0}
-        <p class="text-soft">The library holds this machine in one revision only.</p>
+        <p class="text-soft">{t('compare.theLibraryHasOnlyOneRevision')}</p>
       {:else}
         <div class="grid grid-cols-1 items-start gap-8 lg:grid-cols-2">
-          {#if found.length > 0}<div>{@render table('Revisions', [data.asKept, ...found], data.asKept)}</div>{/if}
+          {#if found.length > 0}<div>
+              {@render table(t('compare.revisions'), [data.asKept, ...found], data.asKept)}
+            </div>{/if}
           <div class="mt-3 space-y-4">
             {#each data.revisions as r (r.fileId)}
               <div>
                 <p class="font-semibold">
-                  <a class="link" href="/machines/{r.fileId}">{r.name}</a>{#if 'problem' in r}: cannot be planned there. {r.problem}{/if}
+                  <a class="link" href="/machines/{r.fileId}">{told(r.name)}</a>{#if 'problem' in r}{t(
+                      'compare.cannotBePlannedThere',
+                      { problem: r.problem }
+                    )}{/if}
                 </p>
-                <p class="text-soft">{day(r.importedAt)}; what is different there:</p>
+                <p class="text-soft">
+                  {t('compare.whatIsDifferentThere', { importedAt: day(r.importedAt) })}
+                </p>
                 <ul class="mt-1 list-disc pl-5">
-                  {#each r.changes.slice(0, 8) as text, i (i)}<li>{text}</li>{:else}<li>
-                      Nothing that matters to the work.
+                  {#each r.changes.slice(0, 8) as text, i (i)}<li>{told(text)}</li>{:else}<li>
+                      {t('compare.nothingThatAffectsTheWork')}
                     </li>{/each}
-                  {#if r.changes.length > 8}<li>and {r.changes.length - 8} more</li>{/if}
+                  {#if r.changes.length > 8}<li>{t('compare.andMore', { n: r.changes.length - 8 })}</li>{/if}
                 </ul>
               </div>
             {/each}

@@ -13,6 +13,7 @@ import { eventsOf, findRun } from '$lib/server/bench/runs';
 import type { Actions, PageServerLoad } from './$types';
 import { Goals } from '$core/goals';
 import { jobWords } from '$core/words';
+import { here } from '$lib/server/http/here';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
   const { job, machine, state } = await jobOfPage(params);
@@ -43,14 +44,14 @@ export const actions: Actions = {
   goal: async ({ params, request }) => {
     const { job, machine } = await jobOfPage(params);
     const goals = Goals.safeParse(parsed(String((await request.formData()).get('goals') ?? '')));
-    if (!goals.success) error(400, 'That is nothing that can be planned.');
+    if (!goals.success) error(400, here().t('server.thisCannotBePlanned'));
     const kept = await keepPlan(job.id, {
       goals: goals.data,
       weighting: job.weighting,
       avoid: [],
       work: jobWords(modelOf(machine), goals.data)
     });
-    if (!kept) return fail(409, { message: 'The job is on the bench: change its plan there.' });
+    if (!kept) return fail(409, { message: here().t('server.theJobIsOnTheBench') });
     await replanJob(job.id);
     redirect(303, `/jobs/${job.number}/plan`);
   }

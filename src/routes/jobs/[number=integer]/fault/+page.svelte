@@ -5,18 +5,22 @@
   import type { JobFact } from '$core/job';
   import { modelOf } from '$core/machine';
   import { ExploreDrawing } from '$lib/ui/drawing';
-  import { duration, plural } from '$lib/ui/format';
+  import { duration } from '$lib/ui/format';
   import JobBar from '$lib/ui/JobBar.svelte';
   import { sayOfJob } from '$lib/ui/say';
   import type { FaultAsked, FaultTold } from '$workers/fault-web';
   import { faceOf, goalParts, type Goal } from '$core/goals';
+  import { useWords } from '$lib/words';
+  import Rich from '$lib/ui/Rich.svelte';
+
+  const { t, told } = useWords();
 
   let { data, form } = $props();
   const model = $derived(modelOf(data.machine));
   const set = $derived(data.set);
   const known = $derived(set ? understood(set, data.state.findings) : data.state.findings);
   let problem = $state<string>();
-  let told = $state.raw<FaultTold>();
+  let heard = $state.raw<FaultTold>();
   let asked = 0;
   let worker: Worker | undefined;
   let zoneOfChoice = $state<string>();
@@ -26,9 +30,9 @@
   function open(): Worker {
     const made = new Worker(new URL('$workers/fault-web.ts', import.meta.url), { type: 'module' });
     made.onmessage = ({ data: answer }: MessageEvent<FaultTold>) => {
-      if (answer.id === asked) told = answer;
+      if (answer.id === asked) heard = answer;
     };
-    made.onerror = () => (problem = 'Working out the next step failed. Load the page again.');
+    made.onerror = () => (problem = t('fault.theNextStepCouldNotBe'));
     return made;
   }
   $effect(() => {
@@ -49,11 +53,11 @@
       .filter(([, t]) => t)
       .map(([s]) => s)
   );
-  const isUnexplained = $derived(told !== undefined && there.length > 0 && told.belief.every((b) => b === 0));
+  const isUnexplained = $derived(heard !== undefined && there.length > 0 && heard.belief.every((b) => b === 0));
   const ranked = $derived(
-    set && told
+    set && heard
       ? set.faults
-          .map((fault, i) => ({ fault, belief: told!.belief[i]! }))
+          .map((fault, i) => ({ fault, belief: heard!.belief[i]! }))
           .filter((r) => r.belief > 0.002)
           .sort((a, b) => b.belief - a.belief)
       : []
@@ -69,7 +73,7 @@
   const rankOf = (id: string) => (known.symptoms[id] === true ? 0 : known.symptoms[id] === false ? 1 : 2);
   const testOf = (id: string) => set?.tests.find((t) => t.id === id);
   const repairOf = (id: string) => set?.repairs.find((r) => r.id === id);
-  const best = $derived(told?.next?.candidates[0]);
+  const best = $derived(heard?.next?.candidates[0]);
   /** All that has to be reached for it: a test may need several things open at once. */
   const goals = $derived<Goal[]>(
     best?.do === 'repair' ? [repairOf(best.id)?.goal ?? []].flat() : (testOf(best?.id ?? '')?.needs ?? [])
@@ -121,14 +125,16 @@
     const unit = / (s|min)$/.exec(to)?.[0];
     return `${unit && from.split(' ').length === 2 && from.endsWith(unit) ? from.slice(0, -unit.length) : from} to ${to}`;
   }
-  const about = (c: Candidate) => (c.most - c.least < 1 ? duration(c.most) : `at least ${duration(c.least)}`);
-  const wayTo = (c: Candidate, own: number) => (c.own - own > 20 ? `${duration(c.own - own)} there and back, ` : '');
+  const about = (c: Candidate) =>
+    c.most - c.least < 1 ? duration(c.most) : t('fault.atLeast', { least: duration(c.least) });
+  const wayTo = (c: Candidate, own: number) =>
+    c.own - own > 20 ? t('fault.thereAndBack', { own: duration(c.own - own) }) : '';
   const tried = $derived([
     ...Object.entries(known.tests).flatMap(([t, o]) => {
       const test = testOf(t);
       return test ? [`${test.text} ${test.outcomes.find((x) => x.id === o)?.text ?? o}`] : [];
     }),
-    ...known.repairs.map((r) => `${repairOf(r)?.text ?? r}: did not help`)
+    ...known.repairs.map((r) => t('fault.didNotHelp', { text: repairOf(r)?.text ?? r }))
   ]);
 </script>
 
@@ -136,33 +142,32 @@
   {#each test.outcomes as o (o.id)}<button
       type="button"
       class="button min-h-12 flex-1 text-base"
-      onclick={() => say({ is: 'tried', test: test.id, outcome: o.id })}>{o.text}</button
+      onclick={() => say({ is: 'tried', test: test.id, outcome: o.id })}>{told(o.text)}</button
     >{/each}
 {/snippet}
 
-<svelte:head><title>Fault of job {data.job.number} · Eager Wrench</title></svelte:head>
+<svelte:head><title>{t('fault.diagnosisOfJobEagerWrench', { number: data.job.number })}</title></svelte:head>
 <JobBar job={data.job} here="fault" />
 
 {#if !set}
   <div class="mx-auto max-w-xl px-6 py-20 text-center">
-    <h1 class="text-2xl">No fault set for {data.job.maker} {data.job.model}</h1>
+    <h1 class="text-2xl">{t('fault.noFaultSetFor', { maker: data.job.maker, model: data.job.model })}</h1>
     <p class="mt-3 text-soft">
-      What can be wrong with a machine, how it shows and how one finds out comes in a fault set. A lead can import one
-      with the machine's file; without it choose the work by hand.
+      {t('fault.aFaultSetSaysWhatCan')}
     </p>
-    <a class="button button-act mt-6" href="/jobs/{data.job.number}/plan">Choose what to do</a>
+    <a class="button button-act mt-6" href="/jobs/{data.job.number}/plan">{t('fault.chooseWhatToDo')}</a>
   </div>
 {:else}
   <div class="flex flex-col lg:grid lg:h-[calc(100dvh-92px)] lg:grid-cols-[290px_minmax(0,1fr)_400px]">
-    <section class="min-h-0 border-rule px-4 py-3 lg:overflow-y-auto lg:border-r" aria-label="What is wrong">
-      <h1 class="text-xl">What is wrong?</h1>
+    <section class="min-h-0 border-rule px-4 py-3 lg:overflow-y-auto lg:border-r" aria-label={t('fault.symptoms')}>
+      <h1 class="text-xl">{t('fault.whatIsWrong')}</h1>
       {#if data.job.complaint}<p class="mt-1 text-soft">“{data.job.complaint}”</p>{/if}
       <ul class="mt-2">
         {#each symptoms as s (s.id)}
           {@const is = known.symptoms[s.id]}
           <li class="flex items-center gap-2 border-b border-rule py-1 last:border-0">
-            <span class="flex-1 leading-tight {is ? 'font-semibold' : ''}">{s.text}</span>
-            <span class="flex shrink-0 gap-1" role="group" aria-label={s.text}>
+            <span class="flex-1 leading-tight {is ? 'font-semibold' : ''}">{told(s.text)}</span>
+            <span class="flex shrink-0 gap-1" role="group" aria-label={told(s.text)}>
               <button
                 type="button"
                 class="min-h-8 rounded border px-2 text-sm {is === true
@@ -170,7 +175,7 @@
                   : 'border-rule text-soft'}"
                 aria-pressed={is === true}
                 disabled={!data.mayWrite}
-                onclick={() => symptom(s.id, is === true ? undefined : true)}>Yes</button
+                onclick={() => symptom(s.id, is === true ? undefined : true)}>{t('fault.yes')}</button
               >
               <button
                 type="button"
@@ -179,7 +184,7 @@
                   : 'border-rule text-soft'}"
                 aria-pressed={is === false}
                 disabled={!data.mayWrite}
-                onclick={() => symptom(s.id, is === false ? undefined : false)}>No</button
+                onclick={() => symptom(s.id, is === false ? undefined : false)}>{t('fault.no')}</button
               >
             </span>
           </li>
@@ -187,7 +192,7 @@
       </ul>
     </section>
 
-    <section class="flex min-h-0 flex-col bg-sunk px-4 py-3 max-lg:order-1" aria-label="Where it may sit">
+    <section class="flex min-h-0 flex-col bg-sunk px-4 py-3 max-lg:order-1" aria-label={t('fault.whereTheFaultMayBe')}>
       <div class="min-h-0 flex-1 max-lg:h-[50dvh] max-lg:flex-none">
         <ExploreDrawing
           {model}
@@ -196,15 +201,15 @@
           goals={parts}
           nowJoint={joint}
           onzone={(z) => (zoneOfChoice = z)}
-          hint={there.length > 0
-            ? 'Drawn bare down to what comes next.'
-            : 'Say what is wrong: what the dead things share is shown here.'}
+          hint={there.length > 0 ? t('fault.drawnOpenedUpToWhatComes') : t('fault.sayWhatIsWrongWhatThe')}
         />
       </div>
       {#if common.length > 0}
         <div class="mt-2 border-t border-rule pt-2">
           <h2 class="text-sm font-semibold text-soft">
-            {dead.length > 1 ? `Shared by what is dead: ${dead.join(', ')}` : `What ${dead[0]} runs through`}
+            {dead.length > 1
+              ? t('fault.sharedByWhatHasFailed', { things: dead.join(', ') })
+              : t('fault.whatDependsOn', { dead: dead[0] })}
           </h2>
           <div class="mt-1 flex flex-wrap gap-1.5">
             {#each common as c (c.what + c.id)}
@@ -216,7 +221,7 @@
                   zoneOfChoice = undefined;
                 }}
                 >{c.name}{#if c.alive.length > 0}<span class="text-soft"
-                    >, but {c.alive.join(', ')} {c.alive.length === 1 ? 'works' : 'work'}</span
+                    >{t('fault.but', { works: c.alive.join(', '), n: c.alive.length })}</span
                   >{/if}</button
               >
             {/each}
@@ -227,61 +232,64 @@
 
     <section
       class="flex min-h-0 flex-col border-rule bg-sheet px-5 py-4 max-lg:border-y lg:overflow-y-auto lg:border-l"
-      aria-label="What to do next"
+      aria-label={t('fault.whatToDoNext')}
     >
       {#if problem ?? form?.message}<p role="alert" class="mb-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
-          {problem ?? form?.message}
+          {told(problem ?? form?.message)}
         </p>{/if}
       {#if data.state.mendedBy}
         {@const repair = repairOf(data.state.mendedBy)}
-        <h2 class="text-xl">Found</h2>
-        <p class="mt-1 text-lg font-semibold">{repair?.text}: it helped.</p>
-        <p class="mt-1 text-soft">What it was weighs in later jobs on such machines once this one is closed.</p>
+        <h2 class="text-xl">{t('fault.found')}</h2>
+        <p class="mt-1 text-lg font-semibold">{t('fault.itHelped', { text: repair?.text })}</p>
+        <p class="mt-1 text-soft">{t('fault.thisFaultCountsInLaterJobs')}</p>
         {#if data.mayWrite && repair?.goal && data.job.stage === 'planned'}
           <form method="POST" action="?/goal" class="mt-3">
             <input type="hidden" name="goals" value={JSON.stringify([repair.goal])} /><button
-              class="button button-now w-full">Plan it as the job's work</button
+              class="button button-now w-full">{t('fault.planItAsTheJobsWork')}</button
             >
           </form>
         {/if}
       {:else if there.length === 0}
-        <h2 class="text-xl">Next</h2>
-        <p class="mt-2 text-lg">Say what is wrong. One “yes” is enough to begin; each “no” helps.</p>
+        <h2 class="text-xl">{t('fault.next')}</h2>
+        <p class="mt-2 text-lg">{t('fault.sayWhatIsWrongOneYes')}</p>
       {:else if isUnexplained}
-        <h2 class="text-xl">No single fault explains all of this</h2>
+        <h2 class="text-xl">{t('fault.noSingleFaultExplainsAllOf')}</h2>
         <p class="mt-2">
-          There may be two. Take back the symptom or the outcome that you trust least, find the one fault, then begin
-          afresh for the other.
+          {t('fault.thereMayBeTwoUndoThe')}
         </p>
       {:else if !best}
-        <h2 class="text-xl">Next</h2>
-        <p class="mt-2 text-lg text-soft" role="status">Working out what is quickest …</p>
+        <h2 class="text-xl">{t('fault.next')}</h2>
+        <p class="mt-2 text-lg text-soft" role="status">{t('fault.calculatingTheFastestNextStep')}</p>
       {:else}
         {@const test = best.do === 'test' ? testOf(best.id) : undefined}
         {@const repair = best.do === 'repair' ? repairOf(best.id) : undefined}
-        <p class="text-sm text-soft">Next, to be done soonest</p>
-        <h2 class="mt-0.5 text-xl leading-tight">{test?.text ?? repair?.text}</h2>
+        <p class="text-sm text-soft">{t('fault.nextFastestToARepair')}</p>
+        <h2 class="mt-0.5 text-xl leading-tight">{told(test?.text ?? repair?.text)}</h2>
         {#if test?.how}<p class="mt-1.5">{test.how}</p>{/if}
         <p class="mt-1.5 text-soft">
-          {wayTo(best, (test ?? repair)!.seconds)}{duration((test ?? repair)!.seconds)} for {test
-            ? 'the test'
-            : 'the work and a look whether it helped'}. Until it is mended, on average:
-          <b class="whitespace-nowrap text-ink">{expected(told!.next!.least, best.most)}</b
-          >.{' '}{#if !told!.next!.proved}
+          <Rich
+            text={t('fault.forAverageTimeToRepair', {
+              best: wayTo(best, (test ?? repair)!.seconds),
+              seconds: duration((test ?? repair)!.seconds),
+              isTest: test ? 'yes' : 'no',
+              least: expected(heard!.next!.least, best.most)
+            })}>{#snippet b(text)}<b class="whitespace-nowrap text-ink">{text}</b>{/snippet}</Rich
+          >{#if !heard!.next!.proved}
             <span role="status"
-              >{told!.isWorking
-                ? 'An estimate, still being worked out.'
-                : 'An estimate: not every way was looked through.'}</span
+              >{heard!.isWorking ? t('fault.anEstimateStillCalculating') : t('fault.anEstimateNotEveryWayWas')}</span
             >{/if}
         </p>
-        {#if told?.next && told.next.left.length > 0}
+        {#if heard?.next && heard.next.left.length > 0}
           <p class="mt-2 rounded-md bg-warn-wash px-3 py-2">
-            Left out, since there is no way to it from how the machine lies: {told.next.left
-              .map(
-                (l) => (l.do === 'test' ? data.set!.tests : data.set!.repairs).find((x) => x.id === l.id)?.text ?? l.id
-              )
-              .join('; ')}.{#if told.next.unmended > 0.005}
-              {Math.round(100 * told.next.unmended)}&nbsp;% of the doubt lies there, and is not in these times.{/if}
+            {t('fault.leftOutSinceThereIsNo', {
+              things: heard.next.left
+                .map(
+                  (l) =>
+                    (l.do === 'test' ? data.set!.tests : data.set!.repairs).find((x) => x.id === l.id)?.text ?? l.id
+                )
+                .join('; ')
+            })}{#if heard.next.unmended > 0.005}
+              {t('fault.ofTheDoubtLiesThereAnd', { unmended: Math.round(100 * heard.next.unmended) })}{/if}
           </p>
         {/if}
         {#if data.mayWrite}
@@ -290,12 +298,12 @@
               <button
                 type="button"
                 class="button min-h-12 flex-1 text-base"
-                onclick={() => say({ is: 'mended', repair: repair.id, helped: true })}>Done, it helped</button
+                onclick={() => say({ is: 'mended', repair: repair.id, helped: true })}>{t('fault.doneItHelped')}</button
               >
               <button
                 type="button"
                 class="button min-h-12 flex-1 text-base"
-                onclick={() => say({ is: 'mended', repair: repair.id, helped: false })}>Did not help</button
+                onclick={() => say({ is: 'mended', repair: repair.id, helped: false })}>{t('fault.didNotHelp2')}</button
               >
             {/if}
           </div>
@@ -303,15 +311,15 @@
             <form method="POST" action="?/goal" class="mt-2">
               <input type="hidden" name="goals" value={JSON.stringify(goals)} /><button
                 class="button {repair ? 'button-now' : ''} w-full"
-                >{repair ? 'Plan it: the way there and back' : 'Plan the way there'}</button
+                >{repair ? t('fault.planItThereAndBack') : t('fault.planHowToGetThere')}</button
               >
             </form>
           {/if}
         {/if}
-        {#if told!.next!.candidates.length > 1}
-          <h3 class="mt-5 text-sm font-semibold text-soft">Instead</h3>
+        {#if heard!.next!.candidates.length > 1}
+          <h3 class="mt-5 text-sm font-semibold text-soft">{t('fault.instead')}</h3>
           <ul class="mt-1">
-            {#each told!.next!.candidates.slice(1, 6) as c (c.do + c.id)}
+            {#each heard!.next!.candidates.slice(1, 6) as c (c.do + c.id)}
               {@const other = c.do === 'test' ? testOf(c.id) : undefined}
               <li class="border-b border-rule py-1.5 last:border-0">
                 <details>
@@ -324,11 +332,13 @@
                       {#if other}{@render outcomes(other)}{:else}<button
                           type="button"
                           class="button flex-1"
-                          onclick={() => say({ is: 'mended', repair: c.id, helped: true })}>Done, it helped</button
+                          onclick={() => say({ is: 'mended', repair: c.id, helped: true })}
+                          >{t('fault.doneItHelped')}</button
                         ><button
                           type="button"
                           class="button flex-1"
-                          onclick={() => say({ is: 'mended', repair: c.id, helped: false })}>Did not help</button
+                          onclick={() => say({ is: 'mended', repair: c.id, helped: false })}
+                          >{t('fault.didNotHelp2')}</button
                         >{/if}
                     </div>
                   {/if}
@@ -339,7 +349,7 @@
         {/if}
       {/if}
       {#if there.length > 0 && !isUnexplained && ranked.length > 0 && !data.state.mendedBy}
-        <h3 class="mt-5 text-sm font-semibold text-soft">Believed so far</h3>
+        <h3 class="mt-5 text-sm font-semibold text-soft">{t('fault.likelyFaults')}</h3>
         <ul class="mt-1.5 space-y-1.5">
           {#each ranked.slice(0, 7) as { fault, belief } (fault.id)}
             <li>
@@ -365,7 +375,9 @@
         </ul>
       {/if}
       {#if tried.length > 0}
-        <h3 class="mt-5 text-sm font-semibold text-soft">{plural(tried.length, 'thing')} tried</h3>
+        <h3 class="mt-5 text-sm font-semibold text-soft">
+          {t('fault.tested', { n: t('count.thing', { n: tried.length }) })}
+        </h3>
         <ul class="mt-1 list-disc pl-5 text-[0.94rem]">
           {#each tried as t (t)}<li>{t}</li>{/each}
         </ul>
@@ -373,7 +385,7 @@
       {#if data.mayWrite && (tried.length > 0 || there.length > 0 || data.state.mendedBy)}<button
           type="button"
           class="link mt-3 self-start text-sm"
-          onclick={() => say({ is: 'afresh' })}>Begin afresh</button
+          onclick={() => say({ is: 'afresh' })}>{t('fault.startOver')}</button
         >{/if}
     </section>
   </div>

@@ -8,11 +8,14 @@
   import Agreed from './Agreed.svelte';
   import Triage from './Triage.svelte';
   import WalkRound from './WalkRound.svelte';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   let { data } = $props();
   const model = $derived(modelOf(data.machine));
   let problem = $state<string>();
-  let told = $state('');
+  let notice = $state('');
   let place = $state('');
   let note = $state('');
 
@@ -23,13 +26,13 @@
     const response = await fetch(`/api/devices/label?job=${data.job.number}`, { method: 'POST' }).catch(
       () => undefined
     );
-    told =
+    notice =
       ((await response?.json().catch(() => undefined)) as { message?: string } | undefined)?.message ??
-      'The server does not answer; the label can wait.';
+      t('intake.theServerDoesNotAnswerThe');
   }
 </script>
 
-<svelte:head><title>Intake of job {data.job.number} · Eager Wrench</title></svelte:head>
+<svelte:head><title>{t('intake.intakeOfJobEagerWrench', { number: data.job.number })}</title></svelte:head>
 <JobBar job={data.job} here="intake" />
 
 <div class="mx-auto max-w-[1400px] px-5 py-4 max-md:px-3">
@@ -38,12 +41,14 @@
     <p class="min-w-0 flex-1 text-soft max-md:min-w-full lg:truncate">
       {data.job.maker}
       {data.job.model}
-      {data.job.revision}{#if data.job.serial}, <span class="code">{data.job.serial}</span>{/if}{#if data.job.dueOn},
-        due {day(data.job.dueOn)}{/if}
+      {data.job.revision}{#if data.job.serial}, <span class="code">{data.job.serial}</span>{/if}{#if data.job.dueOn}{t(
+          'intake.due',
+          { dueOn: day(data.job.dueOn) }
+        )}{/if}
     </p>
-    {#if told}<span role="status" class="text-soft">{told}</span>{/if}
+    {#if notice}<span role="status" class="text-soft">{notice}</span>{/if}
     {#if data.hasPrinter && data.mayWrite}<button type="button" class="button" onclick={label}
-        ><Printer size={16} aria-hidden="true" /> Label EW-{data.job.number}</button
+        ><Printer size={16} aria-hidden="true" /> {t('intake.labelEw', { number: data.job.number })}</button
       >{/if}
   </div>
   {#if data.job.complaint}<p class="-mt-1 pb-3 text-lg">“{data.job.complaint}”</p>{/if}
@@ -70,8 +75,8 @@
       </div>
       <section class="sheet px-4 py-3.5" aria-labelledby="where">
         <div class="flex items-baseline justify-between gap-3">
-          <h2 id="where" class="text-lg">4 · Where it lies</h2>
-          <p class="font-semibold">{data.state.place?.place ?? 'Nobody has said'}</p>
+          <h2 id="where" class="text-lg">{t('intake.4Location')}</h2>
+          <p class="font-semibold">{data.state.place?.place ?? t('intake.notRecorded')}</p>
         </div>
         <form
           class="mt-2 grid grid-cols-[minmax(0,1fr)_auto] gap-2 md:grid-cols-[minmax(0,1fr)_auto_minmax(0,1.4fr)_auto]"
@@ -79,8 +84,8 @@
         >
           <input
             class="field"
-            aria-label="Where it lies now, or who has it"
-            placeholder="shelf, box, or who has it"
+            aria-label={t('intake.whereItIsNowOrWho')}
+            placeholder={t('intake.shelfBoxOrWhoHasIt')}
             maxlength="120"
             bind:value={place}
           />
@@ -90,12 +95,12 @@
             onclick={async () => {
               await say({ is: 'placed', place: place.trim() });
               place = '';
-            }}>Put there</button
+            }}>{t('intake.saveLocation')}</button
           >
           <input
             class="field"
-            aria-label="A note"
-            placeholder="a note for the history"
+            aria-label={t('intake.note')}
+            placeholder={t('intake.aNoteForTheHistory')}
             maxlength="500"
             bind:value={note}
           />
@@ -105,10 +110,10 @@
             onclick={async () => {
               await say({ is: 'note', text: note.trim() });
               note = '';
-            }}>Note</button
+            }}>{t('intake.addNote')}</button
           >
         </form>
-        <h3 class="mt-4 font-semibold">History</h3>
+        <h3 class="mt-4 font-semibold">{t('intake.history')}</h3>
         <ol class="mt-1 max-h-72 overflow-y-auto">
           {#each [...data.facts].reverse() as fact, i (i)}
             <li
@@ -116,12 +121,12 @@
             >
               <span class="text-sm text-soft">{moment(fact.at)}</span><span class="truncate text-sm text-soft"
                 >{fact.by}</span
-              ><span class="max-md:col-span-2">{factWords(fact, data.limits)}</span>
+              ><span class="max-md:col-span-2">{told(factWords(fact, data.limits))}</span>
             </li>
           {/each}
           <li class="grid grid-cols-2 gap-x-3 py-1 md:grid-cols-[120px_110px_minmax(0,1fr)]">
             <span class="text-sm text-soft">{moment(data.job.createdAt)}</span><span></span><span
-              class="max-md:col-span-2">Job opened: {data.job.work.toLowerCase()}</span
+              class="max-md:col-span-2">{t('intake.jobOpened', { work: data.job.work })}</span
             >
           </li>
         </ol>

@@ -5,6 +5,10 @@
   import type { Model } from '$core/machine';
   import { DATA } from '$core/words';
   import { whyNot } from '$core/result';
+  import { named, useWords } from '$lib/words';
+  import Rich from '$lib/ui/Rich.svelte';
+
+  const { t, told } = useWords();
 
   /** What came with it, whose data is on it, what the work would break, and what the machine says of itself. */
   let {
@@ -23,7 +27,14 @@
     onsay: (fact: JobFact) => void;
   } = $props();
 
-  const OFTEN = ['Adapter', 'Mains cable', 'Sleeve', 'Dock', 'Stick', 'Memory card'];
+  const OFTEN = [
+    t('intake.adapter'),
+    t('intake.mainsCable'),
+    t('intake.sleeve'),
+    t('intake.dock'),
+    t('intake.usbStick'),
+    t('intake.memoryCard')
+  ];
   let variant = $state(untrack(() => job.intake?.variant ?? ''));
   let accessories = $state.raw(untrack(() => job.intake?.accessories ?? []));
   let other = $state('');
@@ -60,20 +71,19 @@
     });
   function listing(text: string) {
     const read = readListing(text);
-    why = read.ok ? '' : whyNot(read);
+    why = read.ok ? '' : told(whyNot(read));
     if (read.ok) onsay({ is: 'listing', listing: read.listing });
   }
   async function file(event: Event & { currentTarget: HTMLInputElement }) {
     const chosen = event.currentTarget.files?.[0];
-    if (chosen && chosen.size > LISTING_MAX)
-      why = `The file is larger than ${LISTING_MAX / 1e6} MB; one machine\u2019s listing is far shorter.`;
+    if (chosen && chosen.size > LISTING_MAX) why = t('intake.theFileIsLargerThanMb', { mB: LISTING_MAX / 1e6 });
     else if (chosen) listing(await chosen.text());
     event.currentTarget.value = '';
   }
 </script>
 
 <section aria-labelledby="agreed">
-  <h2 id="agreed" class="text-lg">3 · What came with it, what is agreed</h2>
+  <h2 id="agreed" class="text-lg">{t('intake.3AccessoriesAndAgreements')}</h2>
   <form
     class="mt-2 space-y-3"
     onsubmit={(e) => {
@@ -84,15 +94,15 @@
     <fieldset disabled={!mayWrite} class="space-y-3">
       {#if model.machine.variants.length > 0}
         <label class="block"
-          ><span class="label">Variant</span><select class="field" bind:value={variant}
-            ><option value="">not known</option>{#each model.machine.variants as v (v.id)}<option value={v.id}
-                >{v.name}</option
+          ><span class="label">{t('intake.variant')}</span><select class="field" bind:value={variant}
+            ><option value="">{t('intake.notKnown')}</option>{#each model.machine.variants as v (v.id)}<option
+                value={v.id}>{told(named(model, v.name))}</option
               >{/each}</select
           ></label
         >
       {/if}
       <div>
-        <span class="label">Accessories</span>
+        <span class="label">{t('intake.accessories')}</span>
         <div class="flex flex-wrap gap-1.5">
           {#each all as a (a)}
             <label
@@ -112,8 +122,8 @@
           {/each}
           <input
             class="field min-h-8 w-36 py-1 text-sm"
-            aria-label="Another accessory"
-            placeholder="something else"
+            aria-label={t('intake.anotherAccessory')}
+            placeholder={t('intake.other')}
             maxlength="120"
             bind:value={other}
             onkeydown={(e) => {
@@ -127,23 +137,25 @@
         </div>
       </div>
       <label class="block"
-        ><span class="label">Their data</span><select class="field" required bind:value={data}
-          ><option value="" disabled>ask, and choose</option>{#each Object.entries(DATA) as [id, name] (id)}<option
-              value={id}>{name}</option
-            >{/each}</select
+        ><span class="label">{t('intake.customersData')}</span><select class="field" required bind:value={data}
+          ><option value="" disabled>{t('intake.askAndChoose')}</option
+          >{#each Object.entries(DATA) as [id, name] (id)}<option value={id}>{told(name)}</option>{/each}</select
         ></label
       >
       <label class="flex items-start gap-2"
         ><input type="checkbox" class="mt-1 size-4.5 accent-(--act)" bind:checked={sealsAgreed} /><span
-          >Told and agreed what the work breaks for good: {seals === undefined
-            ? 'still being worked out, open this page again in a moment'
-            : seals.length > 0
-              ? seals.join(', ')
-              : 'nothing, as planned now'}; any warranty seal on the way</span
+          >{t('intake.toldAndAgreedWhatTheWork', {
+            seals:
+              seals === undefined
+                ? t('intake.stillBeingCalculatedReloadThisPage')
+                : seals.length > 0
+                  ? seals.join(', ')
+                  : t('intake.nothingAsPlannedNow')
+          })}</span
         ></label
       >
       <label class="block"
-        ><span class="label">Anything else they said</span><textarea
+        ><span class="label">{t('intake.otherRemarks')}</span><textarea
           class="field"
           rows="2"
           maxlength="2000"
@@ -151,37 +163,43 @@
       >
     </fieldset>
     {#if mayWrite}<button class="button button-act" disabled={!isChanged || !data}
-        >{job.intake ? 'Write the change down' : 'Write it down'}</button
+        >{job.intake ? t('intake.saveChange') : t('intake.save')}</button
       >{/if}
   </form>
   <div class="mt-4 border-t border-rule pt-3">
-    <h3 class="font-semibold">What the machine says of itself</h3>
+    <h3 class="font-semibold">{t('intake.whatTheMachineListsAboutItself')}</h3>
     {#if job.listing}
       <p class="mt-1">
-        {[job.listing.identity.maker, job.listing.identity.model].filter(Boolean).join(' ') || 'Unnamed'}, serial
-        <span class="code">{listed ?? 'not given'}</span>, {job.listing.devices.length} devices.
+        <Rich
+          text={t('intake.serialNumberDevices', {
+            machine:
+              [job.listing.identity.maker, job.listing.identity.model].filter(Boolean).join(' ') || t('intake.unnamed'),
+            serial: listed ?? t('intake.notGiven'),
+            n: job.listing.devices.length
+          })}>{#snippet soft(text)}<span class="code">{text}</span>{/snippet}</Rich
+        >
       </p>
       {#if listed && serial && listed !== serial}<p
           class="mt-1 rounded-md border-l-4 border-warn bg-warn-wash px-3 py-1.5 text-warn"
         >
-          The job says serial {serial}, the machine says {listed}. One of them is wrong.
+          {t('intake.theJobSaysSerialNumberThe', { serial, listed })}
         </p>{/if}
     {:else}<p class="mt-1 text-soft">
-        If it runs: a listing from before makes a plug that was left open show itself afterwards.
+        {t('intake.ifItRunsAListingFrom')}
       </p>{/if}
     {#if mayWrite}
       <div class="mt-2 flex gap-2">
         <textarea
           class="field code min-h-10 flex-1"
           rows="1"
-          aria-label="A hardware listing"
-          placeholder="paste lshw -json, or dmidecode"
+          aria-label={t('intake.hardwareListing')}
+          placeholder={t('intake.pasteLshwJsonOrDmidecode')}
           onchange={(e) => {
             listing(e.currentTarget.value);
             e.currentTarget.value = '';
           }}></textarea>
         <label class="button"
-          >A file<input
+          >{t('intake.file')}<input
             class="sr-only"
             type="file"
             accept=".json,.txt,.log,text/plain,application/json"
@@ -190,7 +208,7 @@
         >
       </div>
       {#if why}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">
-          {why} Nothing was written down.
+          {t('intake.nothingWasSaved', { why })}
         </p>{/if}
     {/if}
   </div>

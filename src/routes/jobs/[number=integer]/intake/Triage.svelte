@@ -2,9 +2,11 @@
   import { QUESTIONS, triage, type HazardAnswers } from '$core/hazards';
   import type { JobFact, JobState } from '$core/job';
   import { moment } from '$lib/ui/dates';
-  import { plural } from '$lib/ui/format';
   import OctagonAlert from '@lucide/svelte/icons/octagon-alert';
   import { CONDITION_WORDS } from '$core/words';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   /** Can it hurt anyone? Asked before anything else, in one screenful; an answer counts as soon as it is given. */
   let {
@@ -27,22 +29,23 @@
 </script>
 
 <section aria-labelledby="triage">
-  <h2 id="triage" class="text-lg">1 · Can it hurt anyone?</h2>
+  <h2 id="triage" class="text-lg">{t('intake.1SafetyQuestions')}</h2>
   {#if found.stops.length > 0}
     <div class="mt-2 rounded-lg border-2 border-now bg-now-wash px-4 py-3" role="alert">
-      {#each found.stops as stop (stop.text)}
+      {#each found.stops as stop (told(stop.text))}
         <p class="flex items-center gap-2 text-lg font-semibold text-now">
           <OctagonAlert size={22} aria-hidden="true" />
-          {stop.text}
+          {told(stop.text)}
         </p>
         <ol class="mt-1.5 list-decimal space-y-1 pl-6">
-          {#each stop.now as line (line)}<li>{line}</li>{/each}
+          {#each stop.now as line, i (i)}<li>{told(line)}</li>{/each}
         </ol>
       {/each}
       {#if job.allowed && found.stops.length > 0}
         <p class="mt-2 border-t border-now pt-2">
-          <span class="font-semibold">{job.allowed.by} let the work go on</span> ({moment(job.allowed.at)}): {job
-            .allowed.why}
+          <span class="font-semibold">{t('intake.allowedTheWork', { by: job.allowed.by })}</span> ({moment(
+            job.allowed.at
+          )}): {told(job.allowed.why)}
         </p>
       {:else if isLead && mayWrite}
         <form
@@ -54,29 +57,29 @@
           }}
         >
           <label class="flex-1"
-            ><span class="sr-only">Why the work may go on</span><input
+            ><span class="sr-only">{t('intake.whyTheWorkMayContinue')}</span><input
               class="field"
               required
               maxlength="500"
-              placeholder="Why the work may go on: who made it safe, when, under which rules"
+              placeholder={t('intake.whyTheWorkMayContinueWho')}
               bind:value={why}
             /></label
           >
-          <button class="button">Let it go on</button>
+          <button class="button">{t('intake.allowTheWork')}</button>
         </form>
       {:else}
-        <p class="mt-2 border-t border-now pt-2">The job stands still. Only a lead can let it go on, in writing.</p>
+        <p class="mt-2 border-t border-now pt-2">{t('intake.theJobIsStoppedOnlyA')}</p>
       {/if}
     </div>
   {:else if found.open.length > 0}
     <p class="mt-1 text-soft">
-      {plural(found.open.length, 'question')} to go. Nothing is opened, charged or switched on before.
+      {t('intake.toGoDoNotOpenCharge', { n: t('count.question', { n: found.open.length }) })}
     </p>
   {/if}
   <div class="mt-2 divide-y divide-rule">
     {#each QUESTIONS as q (q.id)}
       <fieldset class="pt-1.5 pb-2.5" disabled={!mayWrite}>
-        <legend class="pt-2 pb-1 font-semibold">{q.text}</legend>
+        <legend class="pt-2 pb-1 font-semibold">{told(q.text)}</legend>
         <div class="flex flex-wrap gap-1.5">
           {#each Object.entries(q.answers) as [value, text], i (value)}
             <label
@@ -95,23 +98,23 @@
                 {value}
                 checked={answers[q.id] === value}
                 onchange={() => answer(q.id, value)}
-              />{text}
+              />{told(text)}
             </label>
           {/each}
         </div>
         {#if answers[q.id] !== undefined && answers[q.id] !== Object.keys(q.answers)[0]}<p
             class="pt-1 text-sm text-soft"
           >
-            {q.why}
+            {told(q.why)}
           </p>{/if}
       </fieldset>
     {/each}
   </div>
   {#if found.conditions.length > 0}
     <div class="mt-2 rounded-md border-l-4 border-warn bg-warn-wash px-3 py-2 text-warn">
-      <p class="font-semibold">Holds for the whole job, and stands in its plan:</p>
+      <p class="font-semibold">{t('intake.appliesToTheWholeJobAnd')}</p>
       <ul class="list-disc pl-5">
-        {#each found.conditions as c (c)}<li>{CONDITION_WORDS[c]}</li>{/each}
+        {#each found.conditions as c (c)}<li>{told(CONDITION_WORDS[c])}</li>{/each}
       </ul>
     </div>
   {/if}

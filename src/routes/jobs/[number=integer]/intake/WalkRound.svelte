@@ -5,7 +5,10 @@
   import { type ConditionMark, type JobFact, type MarkKind } from '$core/job';
   import { boxOf, flatten, type Model } from '$core/machine';
   import { ExploreDrawing } from '$lib/ui/drawing';
-  import { MARKS } from '$core/words';
+  import { MARKS, zoneName } from '$core/words';
+  import { useWords } from '$lib/words';
+
+  const { language, t, told } = useWords();
 
   /** A walk round the machine as it came in: each thing seen is put where it is, on its face. */
   let {
@@ -21,7 +24,7 @@
   const parts = $derived(
     model.machine.parts
       .filter((p) => p.shapes.some((s) => s.zone === zone))
-      .sort((a, b) => a.name.localeCompare(b.name, 'en'))
+      .sort((a, b) => told(a.name).localeCompare(told(b.name), language))
   );
 
   function add(at: [number, number]) {
@@ -44,16 +47,16 @@
 
 <section class="flex flex-col" aria-labelledby="walk">
   <div class="flex flex-wrap items-end gap-x-4 gap-y-1 pb-2">
-    <h2 id="walk" class="text-lg">2 · Walk round it</h2>
+    <h2 id="walk" class="text-lg">{t('intake.2ConditionOnArrival')}</h2>
     {#if mayWrite}
       <fieldset class="flex flex-wrap gap-1">
-        <legend class="sr-only">What is seen</legend>
+        <legend class="sr-only">{t('intake.whatYouSee')}</legend>
         {#each Object.entries(MARKS) as [kind, name] (kind)}
           <label
             class="flex min-h-8 cursor-pointer items-center rounded-md border px-2 text-sm {what === kind
               ? 'border-now bg-now-wash font-semibold text-now'
               : 'border-rule text-soft'}"
-            ><input type="radio" class="sr-only" bind:group={what} value={kind} />{name}</label
+            ><input type="radio" class="sr-only" bind:group={what} value={kind} />{told(name)}</label
           >
         {/each}
       </fieldset>
@@ -68,14 +71,12 @@
       onzone={(z) => (zone = z)}
       marks={drawn}
       onplace={mayWrite ? add : undefined}
-      hint={mayWrite
-        ? `Click where: ${MARKS[what].toLowerCase()}. What is not noted now is the bench's fault later.`
-        : 'As it came in.'}
+      hint={mayWrite ? t('intake.clickWhereDamageNotNotedNow', { mark: MARKS[what] }) : t('intake.asItCameIn')}
     />
   </div>
   {#if mayWrite}
     <label class="mt-1 flex items-center gap-2 text-sm"
-      ><span class="text-soft">Without a pointer, at a part:</span>
+      ><span class="text-soft">{t('intake.withoutAPointerChooseAPart')}</span>
       <select
         class="rounded border border-rule-strong bg-sheet px-2 py-1"
         value=""
@@ -83,7 +84,9 @@
           addAt(e.currentTarget.value);
           e.currentTarget.value = '';
         }}
-        ><option value="">choose</option>{#each parts as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select
+        ><option value="">{t('intake.choose')}</option>{#each parts as p (p.id)}<option value={p.id}
+            >{told(p.name)}</option
+          >{/each}</select
       >
     </label>
   {/if}
@@ -98,30 +101,35 @@
           type="button"
           class="shrink-0 text-left underline-offset-3 hover:underline"
           onclick={() => (zone = mark.zone)}
-          >{MARKS[mark.what]}<span class="text-soft"
-            >, {(model.machine.zones.find((z) => z.id === mark.zone)?.name ?? mark.zone).toLowerCase()}</span
+          >{told(MARKS[mark.what])}<span class="text-soft"
+            >, {model.machine.zones.some((z) => z.id === mark.zone)
+              ? told(zoneName(model, mark.zone))
+              : mark.zone}</span
           ></button
         >
         {#if mayWrite}
           <input
             class="field min-h-8 min-w-0 py-1 text-sm"
-            aria-label="About mark {i + 1}"
-            placeholder="more"
+            aria-label={t('intake.aboutMark', { i: i + 1 })}
+            placeholder={t('intake.more')}
             maxlength="300"
             value={mark.note ?? ''}
             onchange={(e) => change(mark.id, e.currentTarget.value.trim())}
           />
-          <button type="button" class="link text-sm" aria-label="Drop mark {i + 1}" onclick={() => drop(mark.id)}
-            >Drop</button
+          <button
+            type="button"
+            class="link text-sm"
+            aria-label={t('intake.removeMark', { i: i + 1 })}
+            onclick={() => drop(mark.id)}>{t('intake.remove')}</button
           >
         {:else if mark.note}<span class="text-soft">{mark.note}</span>{/if}
       </li>
     {:else}
       <li class="col-span-2 text-soft">
-        Nothing noted: as far as the record goes it came in whole.{#if mayWrite}<button
+        {t('intake.nothingNotedAccordingToTheRecord')}{#if mayWrite}<button
             type="button"
             class="link ml-2"
-            onclick={() => onsay({ is: 'condition', marks: [] })}>Looked all round, nothing to note</button
+            onclick={() => onsay({ is: 'condition', marks: [] })}>{t('intake.checkedAllRoundNothingToNote')}</button
           >{/if}
       </li>
     {/each}

@@ -15,6 +15,7 @@ import { PlanChanged, startRun } from '$lib/server/bench/runs';
 import type { Actions, PageServerLoad } from './$types';
 import { Goals, PlanningError } from '$core/goals';
 import { jobWords } from '$core/words';
+import { here } from '$lib/server/http/here';
 
 /** A plan that cannot be met is shown with the means to change it; one that takes long is worked out in the browser, which shows how it goes. */
 export const load: PageServerLoad = async ({ params }) => {
@@ -37,7 +38,7 @@ export const actions: Actions = {
     try {
       await startRun(pool(), job, locals.person!.id);
     } catch (error) {
-      if (error instanceof PlanningError) return fail(400, { message: error.message });
+      if (error instanceof PlanningError) return fail(400, { message: error.said });
       if (error instanceof PlanChanged) return fail(409, { message: error.message });
       throw error;
     }
@@ -46,17 +47,15 @@ export const actions: Actions = {
   keep: async ({ params, request }) => {
     const { job, machine, hash, state } = await jobOfPage(params);
     const wish = Wish.safeParse(parsed(String((await request.formData()).get('wish') ?? '')));
-    if (!wish.success) return fail(400, { message: 'Choose at least one thing to do.' });
+    if (!wish.success) return fail(400, { message: here().t('server.chooseAtLeastOneThingTo') });
     try {
       await planFor(planRequest({ machine, hash }, await basisOf(pool(), job, state), wish.data));
     } catch (error) {
-      if (error instanceof PlanningError) return fail(400, { message: error.message });
+      if (error instanceof PlanningError) return fail(400, { message: error.said });
       throw error;
     }
     const kept = await keepPlan(job.id, { ...wish.data, work: jobWords(modelOf(machine), wish.data.goals) });
     if (kept) await replanJob(job.id);
-    return kept
-      ? { kept: true }
-      : fail(409, { message: 'The job is on the bench by now: its plan stays as it was started.' });
+    return kept ? { kept: true } : fail(409, { message: here().t('server.theJobIsOnTheBench2') });
   }
 };

@@ -25,8 +25,11 @@
   import ChevronLeft from '@lucide/svelte/icons/chevron-left';
   import ChevronRight from '@lucide/svelte/icons/chevron-right';
   import Undo2 from '@lucide/svelte/icons/undo-2';
-  import { WAITS, WEIGHTING_NAMES, jobWords } from '$core/words';
+  import { WAITS, jobWords, weightingName } from '$core/words';
   import { goalId, goalParts, type Goal } from '$core/goals';
+  import { useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   let { data, form } = $props();
   const model = $derived(modelOf(data.machine));
@@ -49,7 +52,7 @@
     data.job.stage !== 'planned'
       ? null
       : draft.wish.goals.length === 0
-        ? 'Nothing is chosen yet. Choose what to do, on the drawing or in the list.'
+        ? t('plan.nothingIsChosenYetChooseWhat')
         : (live.problem ?? (live.plan || draft.isChanged ? null : data.problem))
   );
   const goals = $derived(goalParts(draft.wish.goals));
@@ -57,15 +60,15 @@
   type View = 'step' | 'goals' | 'ways' | 'alongside' | 'hand';
   let view = $state<View>(untrack(() => (data.problem ? 'goals' : 'step')));
   const views: { id: View; name: string }[] = $derived([
-    { id: 'step', name: 'Step' },
+    { id: 'step', name: t('plan.step2') },
     ...(mayChange
       ? [
-          { id: 'goals', name: 'What to do' } as const,
-          { id: 'ways', name: 'Other ways' } as const,
-          { id: 'alongside', name: 'While there' } as const
+          { id: 'goals', name: t('plan.whatToDo') } as const,
+          { id: 'ways', name: t('plan.otherWays') } as const,
+          { id: 'alongside', name: t('plan.whileYouAreThere') } as const
         ]
       : []),
-    { id: 'hand', name: 'In hand' }
+    { id: 'hand', name: t('plan.haveReady') }
   ]);
   /** Where what keeps it from being opened is settled. */
   const first = $derived(
@@ -133,19 +136,22 @@
 </script>
 
 <svelte:window onkeydown={walk} />
-<svelte:head><title>Plan of job {data.job.number} · Eager Wrench</title></svelte:head>
+<svelte:head><title>{t('plan.planOfJobEagerWrench', { number: data.job.number })}</title></svelte:head>
 
 <JobBar job={data.job} here="plan" />
 <div class="grid grid-cols-1 lg:h-[calc(100dvh-92px)] lg:grid-cols-[minmax(0,1fr)_minmax(480px,43%)]">
   <section
     class="flex min-h-0 min-w-0 flex-col border-rule max-lg:contents lg:border-r"
-    aria-label="Both legs of the plan"
+    aria-label={t('plan.disassemblyAndReassembly')}
   >
     <div class="border-b border-rule bg-sheet px-5 pt-3 pb-2.5 max-lg:order-1 max-lg:px-3">
       <div class="flex items-start gap-5 max-lg:flex-wrap max-lg:gap-x-3 max-lg:gap-y-2">
         <div class="min-w-0 flex-1 max-md:min-w-full">
           <h1 class="text-xl lg:truncate">
-            Job {data.job.number}: {draft.wish.goals.length > 0 ? jobWords(model, draft.wish.goals) : 'nothing chosen'}
+            {t('plan.job', {
+              number: data.job.number,
+              goals: draft.wish.goals.length > 0 ? jobWords(model, draft.wish.goals) : t('plan.nothingChosen')
+            })}
           </h1>
           <p class="text-soft lg:truncate">
             {data.machine.maker}
@@ -155,16 +161,16 @@
         </div>
         {#if plan && !problem}<p class="shrink-0 text-right {live.waiting ? 'opacity-50' : ''}">
             <span class="text-xl font-semibold">{duration(plan.times.p50)}</span><br /><span class="text-sm text-soft"
-              >{duration(plan.times.p80)} on the safe side</span
+              >{t('plan.cautious', { p80: duration(plan.times.p80) })}</span
             >
           </p>{/if}
         {#if data.job.stage !== 'planned'}
           <a class="button button-act" href="/jobs/{data.job.number}/{data.job.stage === 'closed' ? 'report' : 'bench'}"
-            >{data.job.stage === 'closed' ? 'Report' : 'Back to the bench'}</a
+            >{data.job.stage === 'closed' ? t('plan.report') : t('plan.backToTheBench')}</a
           >
         {:else if mayChange && !draft.isChanged}
           {#if first}<a class="button button-act text-center" href="/jobs/{data.job.number}/{first}"
-              >Not yet: {WAITS[data.job.waits].toLowerCase()}</a
+              >{t('plan.notYet', { waits: WAITS[data.job.waits] })}</a
             >
           {:else}<form
               method="POST"
@@ -175,7 +181,7 @@
               }}
             >
               <button class="button button-now" disabled={!plan || !!problem || starting}
-                >{starting ? 'Starting ...' : 'Start at the bench'}</button
+                >{starting ? t('plan.starting') : t('plan.startAtTheBench')}</button
               >
             </form>{/if}
         {:else if mayChange}
@@ -188,36 +194,41 @@
             })}
           >
             <input type="hidden" name="wish" value={JSON.stringify(draft.wish)} />
-            <button class="button button-act" disabled={!!problem || live.waiting}>Keep this plan</button>
+            <button class="button button-act" disabled={!!problem || live.waiting}>{t('plan.savePlan')}</button>
           </form>
         {/if}
       </div>
       <div class="mt-2 flex items-center gap-x-4 gap-y-1.5 text-sm max-lg:flex-wrap">
         {#if mayChange}
           <label class="flex items-center gap-2"
-            >Order
+            >{t('plan.order')}
             <select
               class="rounded border border-rule-strong bg-sheet px-2 py-1"
               value={draft.wish.weighting}
               onchange={(e) => draft.weigh(e.currentTarget.value as Weighting)}
             >
-              {#each Object.keys(WEIGHTS) as w (w)}<option value={w}>{WEIGHTING_NAMES[w as Weighting]}</option>{/each}
+              {#each Object.keys(WEIGHTS) as w (w)}<option value={w}>{told(weightingName(w as Weighting))}</option
+                >{/each}
             </select>
           </label>
           <button
             type="button"
             class="flex items-center gap-1 disabled:opacity-45"
             disabled={!draft.canUndo}
-            onclick={() => draft.undo()}><Undo2 size={15} aria-hidden="true" /> Undo</button
+            onclick={() => draft.undo()}><Undo2 size={15} aria-hidden="true" /> {t('plan.undo')}</button
           >
         {/if}
-        <a class="link" href="/jobs/{data.job.number}/compare">Compare</a>
-        <a class="link" href="/jobs/{data.job.number}/tray">Tray</a>
-        <a class="link whitespace-nowrap" href="/api/jobs/{data.job.number}/files/job-sheet.pdf" download>Job sheet</a>
+        <a class="link" href="/jobs/{data.job.number}/compare">{t('plan.compare')}</a>
+        <a class="link" href="/jobs/{data.job.number}/tray">{t('plan.tray')}</a>
+        <a class="link whitespace-nowrap" href="/api/jobs/{data.job.number}/files/job-sheet.pdf" download
+          >{t('plan.jobSheet')}</a
+        >
         <details class="relative">
-          <summary class="link cursor-pointer whitespace-nowrap">Files</summary>
-          <ul class="sheet absolute z-20 mt-1 w-48 py-1 shadow-lg">
-            {#each [['plan.json', 'Plan as JSON'], ['plan.md', 'Plan as Markdown'], ['plan.csv', 'Steps as CSV'], ['drawing.svg', 'Drawing as SVG']] as [file, name] (file)}
+          <summary class="link cursor-pointer whitespace-nowrap">{t('plan.files')}</summary>
+          <ul
+            class="sheet absolute z-20 mt-1 w-48 py-1 shadow-lg max-md:fixed max-md:inset-x-3 max-md:bottom-3 max-md:w-auto"
+          >
+            {#each [['plan.json', t('plan.planAsJson')], ['plan.md', t('plan.planAsMarkdown')], ['plan.csv', t('plan.stepsAsCsv')], ['drawing.svg', t('plan.drawingAsSvg')]] as [file, name] (file)}
               <li>
                 <a
                   class="block px-3 py-1.5 hover:bg-sunk"
@@ -230,16 +241,21 @@
         </details>
         <span class="ml-auto min-w-0 text-right leading-tight text-soft" role="status"
           >{live.waiting
-            ? 'Working it out ...'
+            ? t('plan.calculating')
             : draft.isChanged
-              ? 'Changed, not kept yet'
+              ? t('plan.changedNotSavedYet')
               : live.proving
-                ? `Proving that nothing is better${live.gap === undefined ? '' : `, at most ${number(Math.ceil(1000 * live.gap) / 10, 1)} % away`} ...`
+                ? t('plan.checkingForAShorterOrder', {
+                    gap:
+                      live.gap === undefined
+                        ? ''
+                        : t('plan.atMostLongerThanTheShortest', { gap: number(Math.ceil(1000 * live.gap) / 10, 1) })
+                  })
                 : ''}</span
         >
       </div>
       {#if form?.message}<p role="alert" class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
-          {form.message}
+          {told(form.message)}
         </p>{/if}
     </div>
     {#if problem || !plan}
@@ -248,21 +264,21 @@
       >
         <h2 class="text-xl">
           {draft.wish.goals.length === 0
-            ? 'Nothing to plan yet'
+            ? t('plan.nothingToPlanYet')
             : problem
-              ? 'This cannot be done as it is asked'
-              : 'Working it out ...'}
+              ? t('plan.thisCannotBeDoneAsAsked')
+              : t('plan.calculating')}
         </h2>
-        {#if problem}<p class="mt-2 max-w-prose text-soft">{problem}</p>{/if}
+        {#if problem}<p class="mt-2 max-w-prose text-soft">{told(problem)}</p>{/if}
         <div class="mt-5 flex gap-3">
           {#if draft.canUndo}<button type="button" class="button" onclick={() => draft.undo()}
-              ><Undo2 size={16} aria-hidden="true" /> Undo the last change</button
+              ><Undo2 size={16} aria-hidden="true" /> {t('plan.undoTheLastChange')}</button
             >{/if}
           {#if draft.wish.avoid.length > 0}<button type="button" class="button" onclick={() => draft.allowAll()}
-              >Allow every way again</button
+              >{t('plan.allowAllWaysAgain')}</button
             >{/if}
           {#if mayChange && view !== 'goals'}<button type="button" class="button" onclick={() => (view = 'goals')}
-              >Choose what to do</button
+              >{t('plan.chooseWhatToDo')}</button
             >{/if}
         </div>
       </div>
@@ -270,7 +286,9 @@
       <div
         class="grid grid-cols-[minmax(0,1fr)_30px_minmax(0,1fr)] border-b border-rule bg-sunk px-3 py-1.5 text-sm font-semibold max-lg:order-4 max-md:hidden"
       >
-        <span class="pl-14">Way down, read from the top</span><span></span><span>Way up, read from the bottom</span>
+        <span class="pl-14">{t('plan.disassemblyReadDown')}</span><span></span><span
+          >{t('plan.reassemblyReadBackUp')}</span
+        >
       </div>
       <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
       <div
@@ -279,7 +297,7 @@
           : ''}"
         tabindex="0"
         role="region"
-        aria-label="Steps"
+        aria-label={t('plan.steps')}
         data-goals={plan.goals.map(goalId).join(' ')}
       >
         <Legs {plan} {chosen} onselect={select} />
@@ -290,28 +308,31 @@
     {/if}
   </section>
 
-  <section class="flex min-h-0 min-w-0 flex-col bg-sheet max-lg:order-2" aria-label="The machine and the chosen step">
+  <section
+    class="flex min-h-0 min-w-0 flex-col bg-sheet max-lg:order-2"
+    aria-label={t('plan.theMachineAndTheSelectedStep')}
+  >
     {#if plan && chosen && !isBare}
       <div
         class="flex items-center gap-2 border-b border-rule px-2 py-1.5 lg:hidden"
         role="group"
-        aria-label="Step by step"
+        aria-label={t('plan.stepByStep')}
       >
         <button
           type="button"
           class="button size-11 shrink-0 p-0"
-          aria-label="The step before"
+          aria-label={t('plan.previousStep')}
           disabled={index === 0}
           onclick={() => select(plan!.steps[index - 1]!)}><ChevronLeft aria-hidden="true" /></button
         >
         <p class="min-w-0 flex-1 text-center leading-tight font-semibold" aria-live="polite">
           <span class="figure font-normal text-soft">{index + 1}</span>
-          {chosen.text}
+          {told(chosen.text)}
         </p>
         <button
           type="button"
           class="button size-11 shrink-0 p-0"
-          aria-label="The step after"
+          aria-label={t('plan.nextStep')}
           disabled={index === plan.steps.length - 1}
           onclick={() => select(plan!.steps[index + 1]!)}><ChevronRight aria-hidden="true" /></button
         >
@@ -344,7 +365,7 @@
     <div
       class="flex flex-wrap gap-1 border-y border-rule px-3"
       role="tablist"
-      aria-label="About the plan"
+      aria-label={t('plan.aboutThePlan')}
       tabindex="-1"
       onkeydown={nextTab}
     >
@@ -390,14 +411,14 @@
         />
       {:else if !plan || !chosen}
         <p class="text-soft">
-          {live.waiting ? 'The steps stand here as soon as there is a plan.' : 'No plan, no step: choose what to do.'}
+          {live.waiting ? t('plan.theStepsAppearHereAsSoon') : t('plan.noPlanYetChooseWhatTo')}
         </p>
       {:else if view === 'hand'}
         <InHand {model} {plan} />
       {:else}
         <StepDetail {model} {plan} step={chosen} onselect={select} />
         {#if index === 0}
-          <h3 class="mt-5 mb-2 border-t border-rule pt-3 font-semibold">Before the first screw</h3>
+          <h3 class="mt-5 mb-2 border-t border-rule pt-3 font-semibold">{t('plan.beforeOpening')}</h3>
           <InHand {model} {plan} />
         {/if}
       {/if}

@@ -3,6 +3,9 @@
   import { v4 as uuid } from 'uuid';
   import type { Fact } from '$core/run';
   import { Unanswered } from '$lib/ui/unanswered';
+  import { useWords } from '$lib/words';
+
+  const { t } = useWords();
 
   /** What may still be said of a signed run: a second person's signature, and what was wrong in it. */
   let { run, mayCountersign, second }: { run: string; mayCountersign: boolean; second: boolean } = $props();
@@ -27,24 +30,22 @@
     if (response?.ok) {
       text = '';
       await invalidateAll();
-    } else problem = answer?.message ?? 'The server does not answer. Nothing was recorded; try again in a moment.';
+    } else problem = answer?.message ?? t('report.theServerDoesNotAnswerNothing');
     isBusy = false;
   }
 </script>
 
-<section class="no-print sheet mt-5 px-10 py-6" aria-label="After signing">
+<section class="no-print sheet mt-5 px-10 py-6" aria-label={t('report.afterSigning')}>
   {#if mayCountersign}
-    <h2 class="text-lg">A second look</h2>
+    <h2 class="text-lg">{t('report.secondSignature')}</h2>
     <p class="mt-1 text-soft">
-      {second
-        ? 'This shop closes a job once another person has looked at it and signed.'
-        : 'Another person may sign beside the first.'} Look at what was found, the screws and the tests above.
+      {t('report.checkTheFindingsScrewsAndTests', { isSecond: second ? 'yes' : 'no' })}
     </p>
     <button
       type="button"
       class="button button-now mt-3"
       disabled={isBusy}
-      onclick={() => say({ type: 'countersigned' })}>I have looked at it: sign</button
+      onclick={() => say({ type: 'countersigned' })}>{t('report.iHaveCheckedItSign')}</button
     >
   {/if}
   <form
@@ -55,15 +56,15 @@
     }}
   >
     <label class="block"
-      ><span class="label">Add a correction</span><textarea
+      ><span class="label">{t('report.addCorrection')}</span><textarea
         class="field"
         rows="2"
         maxlength="2000"
         required
         bind:value={text}
-        placeholder="What is right. The record stays as it is, and this stands beside it."></textarea></label
+        placeholder={t('report.whatIsRightTheRecordStays')}></textarea></label
     >
-    <button class="button mt-2" disabled={isBusy || text.trim() === ''}>Add it</button>
+    <button class="button mt-2" disabled={isBusy || text.trim() === ''}>{t('report.add')}</button>
   </form>
   {#if problem}<p class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">{problem}</p>{/if}
 </section>

@@ -1,3 +1,4 @@
+import { message } from '$lib/words';
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { line, modelOf } from '$core/machine';
@@ -12,9 +13,10 @@ import { findSpare, openOrders, release, reserve, spareDocuments } from '$lib/se
 import { onceFrom } from '$lib/server/database/once';
 import { offersFor, orderSpare } from '$lib/server/stock/supplier';
 import type { Actions, PageServerLoad } from './$types';
-import { inSentence } from '$core/words';
+import { fileName } from '$core/words';
 import { whyNot } from '$core/result';
 import { formOf } from '$lib/server/http/form';
+import { here } from '$lib/server/http/here';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
   const { job, machine, state } = await jobOfPage(params);
@@ -32,8 +34,8 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     draft: await draftOf(job, needs),
     parts: modelOf(machine)
       .machine.parts.filter((p) => p.numbers.length > 0)
-      .map((p) => ({ id: p.id, name: p.name }))
-      .sort((a, b) => a.name.localeCompare(b.name, 'en')),
+      .map((p) => ({ id: p.id, name: here().told(fileName(machine, p.name)) }))
+      .sort((a, b) => a.name.localeCompare(b.name, here().language)),
     mayWrite: locals.person!.role !== 'trainee' && job.stage === 'planned',
     isLead: locals.person!.role === 'lead'
   };
@@ -50,11 +52,11 @@ async function draftOf(
   const unpriced: string[] = [];
   for (const need of needs) {
     const found = await findSpare(pool(), need.number ?? need.numbers[0] ?? '');
-    if (found?.priceMinor == null) unpriced.push(need.name);
+    if (found?.priceMinor == null) unpriced.push(here().told(need.name));
     else
       priced.push({
         what: need.what,
-        text: need.name.slice(0, 160),
+        text: here().told(need.name).slice(0, 160),
         number: found.spare.number,
         quantity: 1,
         each: found.priceMinor
@@ -71,7 +73,7 @@ export const actions: Actions = {
   reserve: async ({ params, request, locals }) => {
     const { job } = await jobOfPage(params);
     const asked = await formOf(request, NumberForm);
-    if (!asked.ok) return fail(400, { message: 'Which spare?' });
+    if (!asked.ok) return fail(400, { message: here().t('server.whichSpare') });
     const { number, once } = asked.value;
     const taken = await reserve(job.id, number, 1, { by: locals.person!.id, once });
     if (!taken.ok) return fail(409, { message: whyNot(taken) });
@@ -82,7 +84,7 @@ export const actions: Actions = {
     const { job } = await jobOfPage(params);
     const asked = await formOf(request, NumberForm);
     if (!asked.ok || !(await release(pool(), job.id, asked.value.number)))
-      return fail(409, { message: 'It is not set aside for this job.' });
+      return fail(409, { message: here().t('server.itIsNotReservedForThis') });
     await refreshNeeding(pool(), asked.value.number);
     return {};
   },
@@ -92,17 +94,17 @@ export const actions: Actions = {
     const form = await formOf(request, NumberForm.extend({ part: z.string() }));
     const model = modelOf(machine);
     const part = form.ok && model.machine.parts.find((p) => p.id === form.value.part);
-    if (!form.ok || !part) return fail(400, { message: 'Which number, for which part?' });
+    if (!form.ok || !part) return fail(400, { message: here().t('server.whichNumberForWhichPart') });
     const { number } = form.value;
     const all = await spareDocuments(pool());
     let spare = all.find((s) => s.number.toUpperCase() === number.toUpperCase());
-    let from = 'the shop';
+    let from = message('spares.fromShop');
     let silent: string | undefined;
     if (!spare) {
       const offered = await offersFor([number]);
       if (offered.ok) spare = offered.value[0];
-      else silent = whyNot(offered);
-      from = 'the supplier';
+      else silent = here().told(whyNot(offered));
+      from = message('spares.fromSupplier');
     }
     const verdict: FitVerdict = checkFit(
       model,
@@ -114,8 +116,8 @@ export const actions: Actions = {
     return {
       checked: {
         number,
-        part: part.name,
-        from: spare ? from : 'its number alone',
+        part: fileName(machine, part.name),
+        from: spare ? from : message('spares.fromNumber'),
         ...verdict,
         ...(silent ? { silent } : {})
       },
@@ -128,7 +130,7 @@ export const actions: Actions = {
     const part = String((await request.formData()).get('part') ?? '');
     const model = modelOf(machine);
     const known = model.machine.parts.find((p) => p.id === part);
-    if (!known) return fail(400, { message: 'Which part?' });
+    if (!known) return fail(400, { message: here().t('server.whichPart') });
     const all = await spareDocuments(pool());
     const answer = await offersFor(numbersNow(model, known, all, state.intake?.variant));
     if (!answer.ok) return fail(502, { message: whyNot(answer) });
@@ -139,7 +141,7 @@ export const actions: Actions = {
     return {
       offers: {
         id: known.id,
-        part: known.name,
+        part: fileName(machine, known.name),
         list: offers.map(({ number, name, priceMinor, currency, stock, leadDays, fit }) => ({
           number,
           name,
@@ -150,7 +152,7 @@ export const actions: Actions = {
           verdict: fit.verdict,
           why: fit.checks
             .filter((c) => c.is !== 'right')
-            .map((c) => c.text)
+            .map((c) => here().told(c.text))
             .join(' ')
         }))
       },
@@ -164,13 +166,13 @@ export const actions: Actions = {
     const answer = await offersFor([number]);
     if (!answer.ok) return fail(502, { message: whyNot(answer) });
     const offer = answer.value[0];
-    if (!offer) return fail(404, { message: `The supplier does not have ${number}.` });
+    if (!offer) return fail(404, { message: here().t('server.theSupplierDoesNotHave', { number }) });
     const model = modelOf(machine);
     const part = model.machine.parts.find((p) => p.id === form.get('part'));
-    if (!part) return fail(400, { message: 'For which part?' });
+    if (!part) return fail(400, { message: here().t('server.forWhichPart') });
     if (checkFit(model, part, offer, await spareDocuments(pool()), state.intake?.variant).verdict === 'does-not-fit')
       return fail(409, {
-        message: `${number} does not fit this machine as its ${inSentence(part.name)}: it was not ordered.`
+        message: here().t('server.doesNotFitThisMachineAs', { number, name: fileName(machine, part.name) })
       });
     const { priceMinor, currency, stock: _s, leadDays: _l, ...spare } = offer;
     const { rates } = await shopSettings(pool());
@@ -184,22 +186,23 @@ export const actions: Actions = {
     const { job } = await jobOfPage(params);
     const { rates } = await shopSettings(pool());
     const extra = await formOf(request, Extra);
-    if (!extra.ok) return fail(400, { message: 'The extra line cannot be read.' });
+    if (!extra.ok) return fail(400, { message: here().t('server.theExtraLineCannotBeRead') });
     const more: Priced[] = [];
     if (extra.value.text) {
       const each = readAmount(extra.value.amount, rates.currency);
       if (each === undefined)
         return fail(400, {
-          message: `“${extra.value.amount}” is no amount, or could be read in two ways: write it like ${amountExample(rates.currency)}.`
+          message: here().t('server.isNotAnAmountOrCan', {
+            amount: extra.value.amount,
+            example: amountExample(rates.currency)
+          })
         });
       more.push({ what: 'other', text: extra.value.text, quantity: 1, each });
     }
     const draft = await draftOf(job, await needsOfJob(pool(), job.id), more);
-    if (!draft) return fail(409, { message: 'There is no plan to quote: choose what to do first.' });
+    if (!draft) return fail(409, { message: here().t('server.thereIsNoPlanToQuote') });
     if (draft.unpriced.length > 0)
-      return fail(409, {
-        message: `No price is known for ${draft.unpriced.join(', ')}: ask the supplier, or give it a price under Spares.`
-      });
+      return fail(409, { message: here().t('server.noPriceIsKnownForAsk', { items: draft.unpriced.join(', ') }) });
     await sayOfJob(job, { is: 'quoted', quote: draft.quote }, locals.person!, extra.value.once);
     return {};
   }

@@ -2,10 +2,15 @@
   import { page } from '$app/state';
   import Soon from '$lib/ui/Soon.svelte';
   import TrayOfJob from './TrayOfJob.svelte';
+  import { useWords } from '$lib/words';
+
+  const { t } = useWords();
 
   let { data } = $props();
 </script>
 
-<svelte:head><title>Tray of job {page.params.number} · Eager Wrench</title></svelte:head>
+<svelte:head><title>{t('tray.trayOfJobEagerWrench', { number: page.params.number })}</title></svelte:head>
 
-<Soon of={data.laid} what="Laying out the tray">{#snippet children(found)}<TrayOfJob data={found} />{/snippet}</Soon>
+<Soon of={data.laid} what={t('tray.layingOutTheTray')}
+  >{#snippet children(found)}<TrayOfJob data={found} />{/snippet}</Soon
+>

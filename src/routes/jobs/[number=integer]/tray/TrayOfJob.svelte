@@ -3,11 +3,13 @@
   import { modelOf } from '$core/machine';
   import { screwsTakenOut } from '$core/plan';
   import { ScrewPicture } from '$lib/ui/drawing';
-  import { plural } from '$lib/ui/format';
   import { TRAY_STYLES } from '$lib/tray-styles';
   import Printer from '@lucide/svelte/icons/printer';
   import type { PageData } from './$types';
-  import { inSentence, jobWords, mixUpWords } from '$core/words';
+  import { jobWords, mixUpWords, partName } from '$core/words';
+  import { named, useWords } from '$lib/words';
+
+  const { t, told } = useWords();
 
   let { data }: { data: Extract<PageData['laid'], { now: unknown }>['now'] } = $props();
   const model = $derived(modelOf(data.machine));
@@ -22,41 +24,46 @@
 </script>
 
 <div class="grid grid-cols-1 lg:h-[calc(100dvh-52px)] lg:grid-cols-[minmax(0,1fr)_440px]">
-  <section class="min-h-0 overflow-y-auto px-6 py-5" aria-label="Bins">
+  <section class="min-h-0 overflow-y-auto px-6 py-5" aria-label={t('tray.bins')}>
     <p class="text-soft">
-      <a class="link" href="/jobs/{data.job.number}/plan">Job {data.job.number}: {jobWords(model, data.plan.goals)}</a>
+      <a class="link" href="/jobs/{data.job.number}/plan"
+        >{t('tray.job', { number: data.job.number, work: jobWords(model, data.plan.goals) })}</a
+      >
     </p>
     <div class="mt-1 flex items-center gap-4">
-      <h1 class="text-2xl">Tray</h1>
+      <h1 class="text-2xl">{t('tray.tray')}</h1>
       <p class="text-soft">
-        {plural(total, 'screw')} in {plural(made.bins.length, 'bin')}{#if captive.length > 0}; {plural(
-            captive.reduce((n, g) => n + g.count, 0),
-            'captive screw'
-          )} stay in their part{/if}
+        {t('tray.in', {
+          total: t('count.screw', { n: total }),
+          n: t('count.bin', { n: made.bins.length })
+        })}{#if captive.length > 0}{t('tray.stayInTheirPart', {
+            n: t('count.captiveScrew', { n: captive.reduce((n, g) => n + g.count, 0) })
+          })}{/if}
       </p>
     </div>
-    <nav class="mt-3 flex gap-2" aria-label="Style of the tray">
+    <nav class="mt-3 flex gap-2" aria-label={t('tray.layoutOfTheTray')}>
       {#each TRAY_STYLES as s (s.value)}
         <a
           href="?style={s.value}"
           data-sveltekit-noscroll
           aria-current={s.value === data.style ? 'true' : undefined}
-          class="button {s.value === data.style ? 'button-act' : ''}">{s.name}</a
+          class="button {s.value === data.style ? 'button-act' : ''}">{told(s.name)}</a
         >
       {/each}
     </nav>
-    <p class="mt-2 text-soft">{TRAY_STYLES.find((s) => s.value === data.style)!.about}</p>
+    <p class="mt-2 text-soft">{told(TRAY_STYLES.find((s) => s.value === data.style)!.about)}</p>
     {#if made.bins.length === 0}
       <p class="sheet mt-5 px-5 py-10 text-center text-soft">
-        No loose screws come out on this job: nothing to lay out.
+        {t('tray.noLooseScrewsComeOutOn')}
       </p>
     {:else}
       <table class="mt-4 w-full border-collapse">
         <thead class="text-left text-sm text-soft"
           ><tr
-            ><th class="py-1.5 pr-3 font-semibold">Bin</th><th class="pr-3 text-right font-semibold">Count</th><th
-              class="pr-3 font-semibold">Screws</th
-            ><th class="pr-3 font-semibold">Size</th><th class="font-semibold">True size</th></tr
+            ><th class="py-1.5 pr-3 font-semibold">{t('tray.bin')}</th><th class="pr-3 text-right font-semibold"
+              >{t('tray.count')}</th
+            ><th class="pr-3 font-semibold">{t('tray.screws')}</th><th class="pr-3 font-semibold">{t('tray.size')}</th
+            ><th class="font-semibold">{t('tray.trueSize')}</th></tr
           ></thead
         >
         <tbody>
@@ -66,14 +73,14 @@
               <td class="figure py-2 pr-3 text-lg font-semibold">{bin.number}</td>
               <td class="figure py-2 pr-3 text-right text-lg">{bin.count}</td>
               <td class="py-2 pr-3"
-                >{bin.name}{#if bin.part}<span class="block text-sm text-soft"
-                    >stay in the {inSentence(model.part(bin.part).name)}</span
+                >{told(named(model, bin.name))}{#if bin.part}<span class="block text-sm text-soft"
+                    >{t('tray.stayInThe', { name: partName(model, bin.part) })}</span
                   >{/if}
                 {#each mixed.slice(0, 2) as m (m.hole)}<span class="mt-1 block border-l-3 border-now pl-2 text-sm"
-                    >{mixUpWords(model, m)}</span
+                    >{told(mixUpWords(model, m))}</span
                   >{/each}
                 {#if mixed.length > 2}<span class="block pl-2.5 text-sm text-soft"
-                    >and {plural(mixed.length - 2, 'other hole')} likewise</span
+                    >{t('tray.andLikewise', { n: t('count.otherHole', { n: mixed.length - 2 }) })}</span
                   >{/if}
               </td>
               <td class="py-2 pr-3 whitespace-nowrap">{bin.size}</td>
@@ -84,20 +91,24 @@
       </table>
     {/if}
   </section>
-  <section class="flex min-h-0 flex-col border-l border-rule bg-sunk" aria-label="The sheet to print">
+  <section class="flex min-h-0 flex-col border-l border-rule bg-sunk" aria-label={t('tray.theSheetToPrint')}>
     <div class="flex items-center gap-3 px-5 py-3">
-      <p class="flex-1 text-soft">{plural(made.sheets, 'sheet')} A4 at true scale; check the bar with a ruler.</p>
+      <p class="flex-1 text-soft">
+        {t('tray.printAtActualSizeA4Check', { sheets: t('count.sheet', { n: made.sheets }) })}
+      </p>
       <a class="button button-act" href="{file}.pdf?style={data.style}" download
-        ><Printer size={16} aria-hidden="true" /> PDF</a
+        ><Printer size={16} aria-hidden="true" /> {t('tray.pdf')}</a
       >
-      <a class="button" href="{file}.svg?style={data.style}" download>SVG</a>
+      <a class="button" href="{file}.svg?style={data.style}" download>{t('tray.svg')}</a>
     </div>
     <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
-    <div class="min-h-0 flex-1 overflow-y-auto px-5 pb-5" tabindex="0" role="region" aria-label="Preview">
+    <div class="min-h-0 flex-1 overflow-y-auto px-5 pb-5" tabindex="0" role="region" aria-label={t('tray.preview')}>
       <img
         class="paper w-full"
         src="{file}.svg?style={data.style}&show"
-        alt="The sheet: {made.bins.map((b) => `bin ${b.number}, ${b.count} of ${b.size}`).join('; ')}"
+        alt={t('tray.theSheet', {
+          bins: made.bins.map((b) => t('tray.binOf', { number: b.number, count: b.count, size: b.size })).join('; ')
+        })}
       />
     </div>
   </section>

@@ -10,6 +10,7 @@ import { findJob, type JobRow } from '$lib/server/jobs/jobs';
 import { machineDocument } from '$lib/server/library/machines';
 import { onceFrom } from '$lib/server/database/once';
 import type { RequestHandler } from './$types';
+import { here } from '$lib/server/http/here';
 
 /** A whole hardware listing is the longest that is said of a job. */
 const MAX_BYTES = 1_000_000;
@@ -17,22 +18,25 @@ const MAX_BYTES = 1_000_000;
 /** Takes one fact about a job, once for each `Idempotency-Key`; quotes are made by the shop's own arithmetic, not taken from outside. */
 export const POST: RequestHandler = async ({ request, params, locals }) => {
   const job = await findJob(pool(), Number(params.number));
-  if (!job) error(404, `There is no job ${params.number}.`);
+  if (!job) error(404, here().t('server.thereIsNoJob', { number: params.number }));
   const fact = JobFact.safeParse(parsed(await textBody(request, MAX_BYTES)));
   if (!fact.success) {
     const issue = fact.error.issues[0]!;
-    error(422, `This cannot be written down: ${issue.path.join('/') || 'the fact'} ${issue.message}.`);
+    error(
+      422,
+      here().t('server.thisCannotBeSaved', { place: issue.path.join('/') || 'the fact', message: issue.message })
+    );
   }
-  if (fact.data.is === 'quoted') error(422, 'A quote is made on the page of spares and quote.');
+  if (fact.data.is === 'quoted') error(422, here().t('server.makeQuotesOnThePageSpares'));
   if (job.stage === 'closed' && fact.data.is !== 'note' && fact.data.is !== 'placed')
-    error(409, 'The job is closed: what was said of it stays. A note can be added.');
+    error(409, here().t('server.theJobIsClosedItsHistory'));
   const { machine } = (await machineDocument(pool(), job.fileId))!;
   const strange = strangeFact(modelOf(machine), await faultSetFor(pool(), job.machineId), fact.data);
-  if (strange) error(422, strange);
+  if (strange) error(422, here().told(strange));
   if (
     !(await sayOfJob(job, await told(job, fact.data), locals.person!, onceFrom(request.headers.get('idempotency-key'))))
   )
-    error(403, 'Only a lead may say this.');
+    error(403, here().t('server.onlyALeadMayRecordThis'));
   return json({ waits: (await findJob(pool(), job.number))!.waits });
 };
 
@@ -48,6 +52,6 @@ async function told(job: JobRow, fact: JobFact): Promise<JobFact> {
       await faultsFound(pool(), job.machineId),
       fact.repair
     );
-  if (fault === undefined) error(422, 'The fault set has no such repair.');
+  if (fault === undefined) error(422, here().t('server.theFaultSetHasNoSuch'));
   return { ...fact, fault };
 }

@@ -6,6 +6,7 @@ import { pool } from '$lib/server/database/pool';
 import { machineDocument } from '$lib/server/library/machines';
 import { drawFace } from '$lib/server/planning/plans';
 import type { RequestHandler } from './$types';
+import { here } from '$lib/server/http/here';
 
 const CSV = 'text/csv; charset=utf-8';
 const FILES: Record<
@@ -28,9 +29,9 @@ const FILES: Record<
 /** Tables and the drawing of a machine file, to be taken away. */
 export const GET: RequestHandler = async ({ params, url }) => {
   const file = Object.hasOwn(FILES, params.name) ? FILES[params.name]! : undefined;
-  if (!file) error(404, `A machine has no file ${params.name.slice(0, 40)}.`);
+  if (!file) error(404, here().t('server.aMachineHasNoFile', { name: params.name.slice(0, 40) }));
   const found = await machineDocument(pool(), Number(params.file));
-  if (!found) error(404, `There is no machine file ${params.file}.`);
+  if (!found) error(404, here().t('server.thereIsNoMachineFile', { file: params.file }));
   const { machine } = found;
   return new Response(await file.write(machine, url.searchParams), {
     headers: {

@@ -7,6 +7,7 @@ import { pool } from '$lib/server/database/pool';
 import { machineDocument } from '$lib/server/library/machines';
 import { appendEvents, eventsOf, findRun } from '$lib/server/bench/runs';
 import type { RequestHandler } from './$types';
+import { here } from '$lib/server/http/here';
 
 /** A plan made at the bench is an event of some 150 kB. */
 const MAX_BYTES = 3_000_000;
@@ -17,8 +18,8 @@ const PAGE = 1000;
 /** Events after a position, and the position reached; `more` when that is not the end yet. */
 export const GET: RequestHandler = async ({ params, url }) => {
   const after = Number(url.searchParams.get('after') ?? 0);
-  if (!Number.isSafeInteger(after) || after < 0) error(400, 'after must be a whole number.');
-  if (!(await findRun(pool(), params.run))) error(404, 'There is no such run.');
+  if (!Number.isSafeInteger(after) || after < 0) error(400, here().t('server.afterMustBeAWholeNumber'));
+  if (!(await findRun(pool(), params.run))) error(404, here().t('server.thereIsNoSuchRun'));
   const page = await eventsOf(pool(), params.run, after, PAGE);
   return json({ ...page, more: page.events.length === PAGE });
 };
@@ -41,7 +42,7 @@ export const POST: RequestHandler = async ({ params, request, locals }) => {
   if (refused.length > 0)
     return json({ message: `/events/${refused[0]!.index} ${refused[0]!.message}`, refused }, { status: 422 });
   const run = await findRun(pool(), params.run);
-  if (!run) error(404, 'There is no such run.');
+  if (!run) error(404, here().t('server.thereIsNoSuchRun'));
   const file = await machineDocument(pool(), run.fileId);
   const answer = await appendEvents(run.id, file!.machine, file!.hash, events, locals.person!.id);
   if (answer.ok) return json({ seq: answer.seq });

@@ -5,6 +5,7 @@ import { runFeed } from '$lib/server/bench/run-feed';
 import { eventsOf, findRun } from '$lib/server/bench/runs';
 import { serverSent } from '$lib/server/http/server-sent';
 import type { RequestHandler } from './$types';
+import { here } from '$lib/server/http/here';
 
 /** Events in one message. */
 const PAGE = 300;
@@ -15,9 +16,9 @@ const PAGE = 300;
  */
 export const GET: RequestHandler = async ({ params, url, request, cookies, locals }) => {
   let seq = Number(request.headers.get('last-event-id') ?? url.searchParams.get('after') ?? 0);
-  if (!Number.isSafeInteger(seq) || seq < 0) error(400, 'after must be a whole number.');
+  if (!Number.isSafeInteger(seq) || seq < 0) error(400, here().t('server.afterMustBeAWholeNumber'));
   const { run } = params;
-  if (!(await findRun(pool(), run))) error(404, 'There is no such run.');
+  if (!(await findRun(pool(), run))) error(404, here().t('server.thereIsNoSuchRun'));
 
   return serverSent(cookies, locals.person!.id, (send) => {
     // One look at a time; told again while looking, it looks again.

@@ -1,3 +1,4 @@
+import { spoken } from '$core/language';
 import { error } from '@sveltejs/kit';
 import { tray } from '$core/fasteners';
 import { planMarkdown, runDocument, runTable, stepTable, traySvg } from '$core/formats';
@@ -14,6 +15,7 @@ import { shopSettings } from '$lib/server/settings/shop';
 import { styleFrom } from '$lib/tray-styles';
 import type { RequestHandler } from './$types';
 import { goalParts } from '$core/goals';
+import { here } from '$lib/server/http/here';
 
 type Asked = Awaited<ReturnType<typeof planOfJob>> & { query: URLSearchParams };
 type Body = string | Uint8Array<ArrayBuffer>;
@@ -27,26 +29,36 @@ const PRINTED_PHOTOS = 60;
 /** The run of a job as it was recorded. */
 async function runOf({ job }: Asked): Promise<{ first: Plan; events: RunEvent[] }> {
   const run = job.runId ? await findRun(pool(), job.runId) : undefined;
-  if (!run) error(409, 'This job has not been on the bench: there is no record of it yet.');
+  if (!run) error(409, here().t('server.thisJobHasNotBeenOn'));
   return { first: run.plan, events: (await eventsOf(pool(), run.id)).events };
 }
 const about = ({ job: { number, customer, serial, complaint } }: Asked) => ({ number, customer, serial, complaint });
 
 /** What can be taken away of a job, by the name that follows its number. */
 const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Promise<Body> }> = {
-  'plan.json': { type: 'application/json', write: ({ plan }) => `${JSON.stringify(plan, null, 1)}\n` },
-  'plan.md': { type: 'text/markdown; charset=utf-8', write: ({ model, plan }) => planMarkdown(model, plan) },
-  'plan.csv': { type: 'text/csv; charset=utf-8', write: ({ plan }) => stepTable(plan) },
-  'tray.svg': { type: 'image/svg+xml', write: (asked) => traySvg(asked.model, trayOf(asked)) },
+  'plan.json': {
+    type: 'application/json',
+    write: ({ plan }) => `${JSON.stringify(spoken(plan, here().told), null, 1)}\n`
+  },
+  'plan.md': {
+    type: 'text/markdown; charset=utf-8',
+    write: ({ model, plan }) => planMarkdown(model, plan, here().told)
+  },
+  'plan.csv': { type: 'text/csv; charset=utf-8', write: ({ plan }) => stepTable(plan, here().told) },
+  'tray.svg': { type: 'image/svg+xml', write: (asked) => traySvg(asked.model, trayOf(asked), here().told) },
   'tray.pdf': {
     type: 'application/pdf',
-    write: (asked) => print({ what: 'tray', machine: asked.machine, tray: trayOf(asked) }, asked.machine.joints.length)
+    write: (asked) =>
+      print(
+        { what: 'tray', language: here().language, machine: asked.machine, tray: trayOf(asked) },
+        asked.machine.joints.length
+      )
   },
   'job-sheet.pdf': {
     type: 'application/pdf',
     write: (asked) =>
       print(
-        { what: 'job sheet', machine: asked.machine, plan: asked.plan, job: about(asked) },
+        { what: 'job sheet', language: here().language, machine: asked.machine, plan: asked.plan, job: about(asked) },
         asked.machine.joints.length + asked.plan.steps.length
       )
   },
@@ -60,13 +72,14 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
       const photos = await Promise.all(
         state.photos.slice(0, PRINTED_PHOTOS).map(async (p) => {
           const bytes = await photoOf(pool(), asked.job.runId!, p.photo, true);
-          return bytes ? [{ bytes, caption: p.note ?? steps.get(p.step ?? '')?.text ?? '' }] : [];
+          return bytes ? [{ bytes, caption: here().told(p.note ?? steps.get(p.step ?? '')?.text) }] : [];
         })
       );
       const { name, place } = await shopSettings(pool());
       return print(
         {
           what: 'report',
+          language: here().language,
           machine: asked.machine,
           plans,
           state,
@@ -89,7 +102,7 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
     type: 'text/csv; charset=utf-8',
     write: async (asked) => {
       const { first, events } = await runOf(asked);
-      return runTable(asked.model, first, events);
+      return runTable(asked.model, first, events, here().told);
     }
   },
   'drawing.svg': {
@@ -103,7 +116,7 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
 
 export const GET: RequestHandler = async ({ params, url, locals }) => {
   const file = Object.hasOwn(FILES, params.name) ? FILES[params.name]! : undefined;
-  if (!file) error(404, `A job has no file ${params.name.slice(0, 40)}.`);
+  if (!file) error(404, here().t('server.aJobHasNoFile', { name: params.name.slice(0, 40) }));
   const asked = await planOfJob(params);
   const body = await file.write({ ...asked, query: url.searchParams });
   // Shown in a page where it is a picture; saved under a name that says what it is.

@@ -5,10 +5,11 @@ import { PHOTO_MAX_BYTES } from '$lib/photo-limits';
 import { keepPhoto, photoOf, type PhotoCode } from '$lib/server/bench/photos';
 import { findRun } from '$lib/server/bench/runs';
 import type { RequestHandler } from './$types';
+import { here } from '$lib/server/http/here';
 
 export const GET: RequestHandler = async ({ params, url }) => {
   const bytes = await photoOf(pool(), params.run, params.photo, url.searchParams.has('small'));
-  if (!bytes) error(404, 'This photo has not arrived, or was lost from the server.');
+  if (!bytes) error(404, here().t('server.thisPhotoHasNotArrivedOr'));
   return new Response(new Uint8Array(bytes), {
     headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=600' }
   });
@@ -24,7 +25,7 @@ const STATUS: Record<PhotoCode, number> = {
 /** Takes a photo's bytes; 403, 409, 422 and 507 say why not, and then nothing was stored. */
 export const POST: RequestHandler = async ({ params, request, locals }) => {
   const run = await findRun(pool(), params.run);
-  if (!run) error(404, 'There is no such run.');
+  if (!run) error(404, here().t('server.thereIsNoSuchRun'));
   const bytes = await bytesBody(request, PHOTO_MAX_BYTES);
   const kept = await keepPhoto(pool(), { id: params.photo, run: run.id, person: locals.person!.id, bytes });
   if (kept.ok) return json({ photo: params.photo });

@@ -1,0 +1,2 @@
+export { message, named, screenCatalogue, translator, type Translate } from './translator';
+export { setWords, useWords } from './context';

@@ -1,0 +1,34 @@
+import { catalogueOf, speaker, type Arg, type FileText, type Language, type Message, type Said } from '$core/language';
+import type { Model } from '$core/machine';
+import { fileName } from '$core/words';
+import type { Messages } from './messages';
+
+type With<K extends keyof Messages> = keyof Messages[K] extends never ? [] : [given: Messages[K]];
+
+/** What a screen says: its own messages by their keys, and what the core says. */
+export interface Translate {
+  language: Language;
+  /** A message of the screens' catalogue, in the reader's language. */
+  t: <K extends keyof Messages>(key: K, ...given: With<K>) => string;
+  /** What the core, a file or a person said, in the reader's language where it is there. */
+  told: (said: Said | null | undefined) => string;
+}
+
+/** A message of the screens' catalogue that is put into words later, or elsewhere. */
+export const message = <K extends keyof Messages>(key: K, ...[given]: With<K>): Message =>
+  given === undefined ? { say: key } : { say: key, with: given as Record<string, Arg> };
+
+/** All that screens say in a language: the core's messages and their own. */
+export async function screenCatalogue(language: Language): Promise<Readonly<Record<string, string>>> {
+  const own =
+    language === 'de' ? import('./catalogue/de.json', { with: { type: 'json' } }) : import('./catalogue/en.json');
+  return { ...(await catalogueOf(language)), ...(await own).default };
+}
+
+export function translator(language: Language, catalogue: Readonly<Record<string, string>>): Translate {
+  const speak = speaker(language, catalogue);
+  return { language, told: (said) => speak(said ?? ''), t: (key, ...given) => speak(message(key, ...given)) };
+}
+
+/** A name or another text of a machine file, in the languages that it has it in. */
+export const named = ({ machine }: Model, text: string): FileText => fileName(machine, text);
