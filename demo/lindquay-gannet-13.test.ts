@@ -101,7 +101,7 @@ describe('what a technician would say of it', () => {
   it('a new ports cable is formed after the old one', () => {
     const p = m.replace('io-cable');
     const form = m.step(p, 'swap/form:io-cable');
-    expect(form.text).toBe('Form the new right ports cable after the old one');
+    expect(form.text).toBe('Pre-bend the new right ports cable to match the old one');
     expect(form.detail).toMatch(/Fold it at \d places|Bend it at/);
   });
   it('with the board back, the cable that lies under it is on the pinch list', () => {

@@ -14,7 +14,7 @@ describe('what a technician would say of it', () => {
   it('the test waits for the keyboard, and says so', () => {
     const p = m.replace('board');
     m.inOrder(p, 'up/joint:keyboard-plug', 'up/open-test');
-    expect(m.step(p, 'up/open-test').departs).toMatch(/is on already: this is closed only after it: keyboard plug\.$/);
+    expect(m.step(p, 'up/open-test').departs).toMatch(/is on already: the keyboard plug is closed only after it\.$/);
   });
   it('no cable is minded that is not there: pinch lists name what is in the machine', () => {
     const p = m.replace('board');
@@ -99,7 +99,7 @@ describe('what a technician would say of it', () => {
     expect(before('down/move:hinge-left/swing').pose).toBe('topside/open');
     expect(before('up/move:hinge-left/swing')).toMatchObject({
       pose: 'topside/flat',
-      cautions: [{ text: 'With the lid goes: left hinge. Slowly, with nothing beneath.' }]
+      cautions: [{ text: 'Moves with the lid: left hinge. Slowly, with nothing beneath.' }]
     });
   });
   it('the display needs both hinges off the base, and its wires drawn', () => {
@@ -141,8 +141,10 @@ describe('what a technician would say of it', () => {
       'down/move:panel/raise',
       'down/joint:panel-plug'
     );
-    expect(m.step(p, 'down/joint:panel-strips').text).toMatch(/^Draw out the pull strips/);
-    expect(p.inHand.consumables.find((c) => c.name.startsWith('pull strips'))!.amount).toBe('2 strips: 144, 144 mm');
+    expect(m.step(p, 'down/joint:panel-strips').text).toMatch(/^Pull out the panel pull strips/);
+    expect(p.inHand.consumables.find((c) => String(c.name).startsWith('Pull strips'))!.amount).toBe(
+      '2 strips: 144, 144 mm'
+    );
   });
   it('the daughterboard cable may be opened at either end', () => {
     const p = m.remove('io-board');

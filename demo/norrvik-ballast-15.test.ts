@@ -1,3 +1,4 @@
+import { english, inEnglish } from '$core/testing/english';
 import { describe, expect, it } from 'vitest';
 import { STANDARD_PLACE } from '$core/calendar';
 import { planMarkdown } from '$core/formats';
@@ -25,7 +26,7 @@ describe('what a technician would say of it', () => {
       'down/joint:memory-door-screws'
     );
     expect(p.energised).toEqual([]);
-    expect(m.step(p, 'down/joint:battery-latches').detail).toMatch(/has to be held/);
+    expect(m.step(p, 'down/joint:battery-latches').detail).toMatch(/Hold it open/);
   });
   it('memory needs its door alone: nothing is turned over again', () => {
     const p = m.replace('memory-b');
@@ -55,11 +56,11 @@ describe('what a technician would say of it', () => {
     );
     // The owner is told before, nothing is bought for it, and nobody is told to stick it back.
     expect(m.step(p, 'down/joint:drive-label-film').cautions[0]!.text).toBe('Only if the owner was told and agreed.');
-    expect(m.step(p, 'up/joint:drive-label-film').text).toBe('The seal stays broken: seal over a drive door screw');
+    expect(m.step(p, 'up/joint:drive-label-film').text).toBe('The seal over a drive door screw stays broken');
     expect(brokenForGood(m.file.access.model, p).map((j) => j.id)).toEqual(['drive-label-film']);
     expect(p.inHand.consumables).toEqual([]);
-    expect(planMarkdown(m.file.access.model, p)).toMatch(
-      /## Broken for good: the owner has to know\n\n- Seal over a drive door screw/
+    expect(planMarkdown(m.file.access.model, p, english)).toMatch(
+      /## Destroyed on removal: the owner has to know\n\n- Seal over a drive door screw/
     );
     const sheet = fold(
       m.file.access.model,
@@ -78,7 +79,7 @@ describe('what a technician would say of it', () => {
         )
     );
     expect(
-      reportSections(m.file.access.model, [p], sheet, STANDARD_PLACE)
+      inEnglish(reportSections(m.file.access.model, [p], sheet, STANDARD_PLACE))
         .find((s) => s.title === 'Done')!
         .lines.map((l) => l.text)
     ).toContain('Seal broken: seal over a drive door screw');
@@ -158,9 +159,9 @@ describe('what a technician would say of it', () => {
     );
     expect(m.step(p, 'up/joint:heat-sink-screws').tighten).toMatchObject({ by: 'printed', passes: 2 });
     expect(m.has(p, 'down/move:palm-rest/lift')).toBe(false);
-    expect(p.inHand.consumables.find((c) => c.name.startsWith('thermal compound'))!.amount).toMatch(/^72 mm/);
+    expect(p.inHand.consumables.find((c) => String(c.name).startsWith('Thermal compound'))!.amount).toMatch(/^72 mm/);
     // The pad is as thick as the gap between heat sink and board, pressed a little.
-    expect(p.inHand.consumables.find((c) => c.name.startsWith('thermal pad'))!.amount).toMatch(/1\.5 mm thick/);
+    expect(p.inHand.consumables.find((c) => String(c.name).startsWith('Thermal pad'))!.amount).toMatch(/1\.5 mm thick/);
   });
   it('the display comes off the base only when its antennas and its plug are drawn back', () => {
     const p = m.replace('display');

@@ -31,7 +31,7 @@ describe('what a technician would say of it', () => {
     const p = planFor('fan');
     inOrder(p, 'down/joint:cover-screws', 'down/joint:cover-clips', 'down/move:bottom-cover/lift');
     expect(p.steps[at(p, 'down/joint:cover-clips')]!.detail).toMatch(/hinge side.*Hooks at the front edge/);
-    expect(p.steps[at(p, 'down/joint:cover-screws')]!.text).toMatch(/^Loosen 8 captive/);
+    expect(p.steps[at(p, 'down/joint:cover-screws')]!.text).toMatch(/^Loosen the 8 bottom cover/);
   });
   it('the battery is disconnected in firmware first, and by its plug before any other', () => {
     inOrder(

@@ -25,7 +25,7 @@ describe('what a technician would say of it', () => {
       'down/joint:board-screws',
       'down/move:board/tilt'
     );
-    expect(m.step(p, 'down/joint:enclosure-screws').text).toMatch(/^Loosen 9 captive/);
+    expect(m.step(p, 'down/joint:enclosure-screws').text).toMatch(/^Loosen the 9 /);
   });
   it('the frame comes off only when the wires are out of its guides; its two lengths of screw are known for what they do', () => {
     const p = m.remove('frame');

@@ -1,3 +1,4 @@
+import { wordsIn } from '$lib/server/http/here';
 import { modelOf, type PartKind } from '$core/machine';
 import { consumableOf } from '$core/plan';
 import { Spare, spareOf } from '$core/spares';
@@ -51,7 +52,7 @@ export async function stockTheShelves(db: Queryable, fileIds: readonly number[],
     }
     for (const joint of model.machine.joints) {
       if (joint.kind !== 'adhesive' || !joint.singleUse) continue;
-      const name = consumableOf(model, joint).name.split(':')[0]!;
+      const name = wordsIn('en').told(consumableOf(model, joint).name).split(':')[0]!;
       consumables.set(
         name,
         Spare.parse({

@@ -4,7 +4,7 @@ import { checkInBothThemes, expect, shopOfItsOwn, test as shared, type App } fro
 /** These take jobs to the bench that others look at before: they have a shop of their own. */
 const test = shared.extend<object, { app: App }>({ app: shopOfItsOwn() });
 
-const inHand = (page: Page) => page.locator('section[aria-label="The step in hand"] p[aria-live]');
+const inHand = (page: Page) => page.locator('section[data-step] p[aria-live]');
 
 /** Works on until the step in hand reads so; screws are counted as given, all of them unless something else is said. */
 async function workTo(
@@ -40,7 +40,7 @@ test('a part that will not come: the likeliest first, each answered, and it show
   await expect(page.locator('[data-ready=true]')).toBeVisible();
   await workTo(page, /Lift out the bottom cover/, { 'bottom cover edge screws': { count: 5, why: /still in/i } });
   await page.keyboard.press('r');
-  await expect(page.getByRole('heading', { name: 'The bottom cover will not come' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'The bottom cover won’t come off' })).toBeVisible();
   const first = page
     .getByRole('listitem')
     .filter({ has: page.getByRole('button', { name: /^That was it/ }) })
@@ -51,7 +51,7 @@ test('a part that will not come: the likeliest first, each answered, and it show
   await checkInBothThemes(page, 'it resists');
   await first.getByRole('button', { name: /^Not that/ }).click();
   await expect(first).not.toContainText('1 of 6 still in');
-  await expect(page.getByText('1 looked at so far')).toBeVisible();
+  await expect(page.getByText('1 checked so far')).toBeVisible();
   await page.getByRole('button', { name: /^That was it: 1 of 6 still in/ }).click();
   await expect(inHand(page)).toContainText('Lift out the bottom cover');
   const looks = () =>
@@ -71,21 +71,21 @@ test('a found screw is measured, named with its chance, and put where it belongs
   await expect(page.getByRole('heading', { name: 'Which screw is this?' })).toBeVisible();
   await page.keyboard.press('Escape');
   await workTo(page, /Lift out the fan|fan plug/i);
-  await page.getByRole('button', { name: /^Found a screw/ }).click();
+  await page.getByRole('button', { name: /^Identify a screw/ }).click();
   await page.getByLabel('Length, mm').fill('11,95');
   const first = page
     .getByRole('listitem')
-    .filter({ has: page.getByRole('button', { name: /^Put it there/ }) })
+    .filter({ has: page.getByRole('button', { name: /^Assign to/ }) })
     .first();
   await expect(first).toContainText('Keyboard screws from below');
-  await expect(first).toContainText('100 %');
+  await expect(first).toContainText(/100\s?%/);
   await page.getByLabel('Length, mm').fill('4.6');
   await page.getByLabel('Measured with').selectOption('ruler');
   await expect(page.getByText(/^Measure .* next:/)).toBeVisible();
   await checkInBothThemes(page, 'which screw');
   await page.getByLabel('Length, mm').fill('12');
   await page.getByLabel('Measured with').selectOption('calliper');
-  await page.getByRole('button', { name: 'Put it there: Keyboard screws from below' }).click();
+  await page.getByRole('button', { name: 'Assign to: Keyboard screws from below' }).click();
   await expect(inHand(page)).toBeVisible();
   await expect
     .poll(async () =>
@@ -95,7 +95,7 @@ test('a found screw is measured, named with its chance, and put where it belongs
         )
       ).map((r) => r.text)
     )
-    .toEqual(['Found a screw, 12 mm long: put with the keyboard screws from below.']);
+    .toEqual(['Found a screw, 12 mm long: it belongs to the keyboard screws from below.']);
 });
 
 test('a pedal gets a key of its own, and this device remembers it', async ({ page, signInAs }) => {
@@ -106,7 +106,7 @@ test('a pedal gets a key of its own, and this device remembers it', async ({ pag
   const dialog = page.getByRole('dialog', { name: 'Keys at the bench' });
   await dialog.getByRole('button', { name: 'Another key for: Done' }).click();
   await page.keyboard.press('n');
-  await expect(dialog.getByRole('status')).toContainText('already means: Not so');
+  await expect(dialog.getByRole('status')).toContainText('already means: Something’s different');
   await page.keyboard.press('PageDown');
   await expect(dialog.getByText('PageDown')).toBeVisible();
   await checkInBothThemes(page, 'keys of one\u2019s own');

@@ -9,7 +9,7 @@ import { checkInBothThemes, expect, shopOfItsOwn, signIn, signInByForm, test as 
 
 const test = shared.extend<object, { app: App }>({ app: shopOfItsOwn() });
 
-const step = (page: Page) => page.locator('section[aria-label="The step in hand"] p[aria-live]');
+const step = (page: Page) => page.locator('section[data-step] p[aria-live]');
 const picture = () =>
   sharp({ create: { width: 640, height: 480, channels: 3, background: '#245' } })
     .jpeg()
@@ -39,19 +39,19 @@ test('a photo is taken without a network, sent later, marked, and stands beside 
   expect(await kept()).toEqual([{ n: 0 }]);
   await context.setOffline(false);
   await expect.poll(async () => (await kept())[0]!.n, { timeout: 30_000 }).toBe(1);
-  await page.getByRole('button', { name: 'Mark it' }).click();
+  await page.getByRole('button', { name: 'Add marks' }).click();
   const box = (await page.getByRole('img', { name: /^Taken/ }).boundingBox())!;
   await page.mouse.move(box.x + 40, box.y + 40);
   await page.mouse.down();
   await page.mouse.move(box.x + 140, box.y + 120, { steps: 3 });
   await page.mouse.up();
-  await expect(page.getByRole('button', { name: 'Rub out the last' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: 'Remove the last mark' })).toBeEnabled();
   await page.getByRole('button', { name: 'Done' }).last().click();
   await checkInBothThemes(page, 'photos');
   await page
     .locator('input[type=file]')
     .setInputFiles({ name: 'notes.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF-') });
-  await expect(page.getByRole('alert')).toContainText('notes.pdf is no JPEG, PNG or WebP picture');
+  await expect(page.getByRole('alert')).toContainText('notes.pdf is not a JPEG, PNG or WebP picture');
   await page.getByRole('button', { name: 'Close' }).click();
   // Its mirror on the way up shows it.
   const mirrored = () =>
@@ -66,7 +66,7 @@ test('a photo is taken without a network, sent later, marked, and stands beside 
   for (let i = here[0]!.n; i < mirror[0]!.at; i++) await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('button', { name: /^Photo \(1\)/ })).toBeVisible();
   await page.keyboard.press('c');
-  await expect(page.getByText('On the way down')).toBeVisible();
+  await expect(page.getByText('Disassembly')).toBeVisible();
 });
 
 test('a picture that the server has lost is given again by its file, and no other one', async ({ browser, ownApp }) => {
@@ -85,17 +85,17 @@ test('a picture that the server has lost is given again by its file, and no othe
 
   await atBench(page, 102);
   await page.keyboard.press('c');
-  await expect(page.getByText('The server has not got this picture')).toBeVisible();
+  await expect(page.getByText('The server does not have this photo')).toBeVisible();
   const choose = page.locator('label', { hasText: 'Choose its file' }).locator('input');
   const another = await sharp({ create: { width: 64, height: 48, channels: 3, background: '#900' } })
     .jpeg()
     .toBuffer();
   await choose.setInputFiles({ name: 'other.jpg', mimeType: 'image/jpeg', buffer: another });
-  await expect(page.getByRole('alert')).toContainText('This is not the picture that was taken');
+  await expect(page.getByRole('alert')).toContainText('This is not the photo that was taken');
   expect(readdirSync(folder)).toEqual([]);
   await choose.setInputFiles({ name: 'hinge.jpg', mimeType: 'image/jpeg', buffer: taken });
   await expect.poll(() => readdirSync(folder)).toEqual([name]);
-  await expect(page.getByText('The server has not got this picture')).toHaveCount(0);
+  await expect(page.getByText('The server does not have this photo')).toHaveCount(0);
   await expect
     .poll(() => page.getByRole('img', { name: /^Taken/ }).evaluate((img: HTMLImageElement) => img.naturalWidth))
     .toBe(640);
@@ -145,11 +145,11 @@ test('what is no photo is refused in words; nothing of it is stored, and memory 
       'a drawing with a script',
       Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'),
       422,
-      /no photo/
+      /not a photo/
     ],
-    ['an image bomb', bomb, 422, /million points/],
+    ['an image bomb', bomb, 422, /million pixels/],
     ['half a picture', (await picture()).subarray(0, 900), 422, /damaged/],
-    ['nothing', Buffer.alloc(0), 422, /no photo/]
+    ['nothing', Buffer.alloc(0), 422, /not a photo/]
   ];
   for (const [name, data, status, why] of refused) {
     const answer = await send(data);
@@ -186,19 +186,19 @@ test('listings from before and after: what is missing is named with its plug', a
     ['before', ['fathom-before.lshw.json', 'fathom-before.uevent']],
     ['after', ['fathom-after.lshw.json', 'fathom-after.upower.txt']]
   ] as const) {
-    await page.getByRole('radio', { name: new RegExp(when) }).check();
+    await page.getByRole('radio', { name: new RegExp(when, 'i') }).check();
     for (const name of names) {
-      await page.getByLabel('The listing').fill(listing(name));
-      await page.getByRole('button', { name: 'Read it' }).click();
-      await expect(page.getByLabel('The listing')).toHaveValue('');
+      await page.getByLabel('Listing').fill(listing(name));
+      await page.getByRole('button', { name: 'Read listing' }).click();
+      await expect(page.getByLabel('Listing')).toHaveValue('');
     }
   }
   await expect(page.getByText('Missing since the work: Touch reader F2.')).toBeVisible();
   await expect(page.getByText(/Fingerprint cable plug/)).toBeVisible();
-  await expect(page.getByRole('row', { name: /Battery, of new/ })).toContainText('53 %');
+  await expect(page.getByRole('row', { name: /Battery, of new/ })).toContainText(/53\s?%/);
   await expect(page.getByText(/Serial number differs/)).toBeVisible();
-  await page.getByLabel('The listing').fill('no listing at all');
-  await page.getByRole('button', { name: 'Read it' }).click();
+  await page.getByLabel('Listing').fill('no listing at all');
+  await page.getByRole('button', { name: 'Read listing' }).click();
   await expect(page.getByRole('alert')).toContainText('Nothing was recorded');
   await checkInBothThemes(page, 'listings');
 });
@@ -246,7 +246,7 @@ test('the calliper, the torque driver and the scanner speak to the bench, and th
       );
     await expect.poll(async () => (await swapped())[0]?.new).toEqual({ number: 'NF14-2101', serial: 'P-4410' });
 
-    await go(/Put in 5 screws: battery screws/);
+    await go(/Fit the 5 battery screws/);
     for (const nm of [0.1, 0.1, 0.1, 0.1, 0.1, 0.2, 0.3]) {
       const read = page.getByLabel('Torque by screw').locator('span');
       const n = await read.count();

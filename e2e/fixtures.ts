@@ -154,9 +154,10 @@ export { expect };
 
 export async function signIn(page: Page, name: string): Promise<void> {
   await page.goto('/signin');
-  await page.getByLabel('Name').fill(name);
-  await page.getByLabel('Password').fill(PASSWORD);
-  await page.getByRole('button', { name: 'Sign in' }).click();
+  // Whatever the language of the browser.
+  await page.locator('input[name=name]').fill(name);
+  await page.locator('input[name=password]').fill(PASSWORD);
+  await page.locator('form:has(input[name=password]) button').click();
   await page.waitForURL('**/jobs');
 }
 
@@ -164,7 +165,7 @@ export async function signIn(page: Page, name: string): Promise<void> {
 export async function nothingEndangers(page: Page): Promise<void> {
   const questions = page.locator('section[aria-labelledby="triage"] fieldset');
   for (let i = 0; i < (await questions.count()); i++) await questions.nth(i).locator('label').first().click();
-  await expect(page.getByText(/First questions: nothing that endangers anyone/).first()).toBeVisible();
+  await expect(page.getByText(/Safety questions: no danger/).first()).toBeVisible();
 }
 
 /** Signs a bare HTTP client in; its cookie stays in the context. */
@@ -206,7 +207,7 @@ export async function readMark(page: Page): Promise<boolean> {
   // The demo's plugs carry the same mark as their sockets.
   const right = marks.indexOf(plug);
   await page.keyboard.press(String(right === 0 ? 2 : 1));
-  await expect(page.getByRole('alert').filter({ hasText: `Plug ${plug} belongs on ${plug}` })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: `Plug ${plug} goes on ${plug}` })).toBeVisible();
   await expect(page.locator('button[data-done]')).toBeDisabled();
   await page.keyboard.press('Enter');
   await page.keyboard.press(String(right + 1));

@@ -17,10 +17,10 @@ test('a faulty file is refused with every fault by its place, and nothing of it 
   machine.joints[1].b = 'nowhere';
   await page.getByLabel('Import a machine file').setInputFiles(asFile('broken.json', JSON.stringify(machine)));
   await expect(page.getByRole('alert')).toContainText('broken.json');
-  await expect(page.getByRole('alert')).toContainText('nothing was stored');
+  await expect(page.getByRole('alert')).toContainText('nothing was saved');
   const report = page.getByRole('region', { name: 'What was found' });
   await expect(report).toContainText('joints[0].a');
-  await expect(report).toContainText('to be put right');
+  await expect(report).toContainText('to correct');
   await checkInBothThemes(page, 'a report of faults');
   await page.getByLabel('Import a machine file').setInputFiles(asFile('noise.json', '{"format": '));
   await expect(page.getByRole('alert')).toContainText('noise.json');
@@ -37,7 +37,7 @@ test('a machine is looked at: depth, tables, mix-ups, history and the jobs on it
     .click();
   await expect(page.locator('g[data-thing="part:memory-shield"]')).toHaveCount(1);
   await page.getByRole('slider').fill('4');
-  await expect(page.getByText('Look from 4.0 mm down')).toBeVisible();
+  await expect(page.getByText('View from 4.0 mm down')).toBeVisible();
   await expect(page.locator('g[data-thing="part:memory-shield"]')).toHaveCount(0);
   await page.getByRole('slider').fill('0');
 
@@ -76,7 +76,7 @@ test('an imported machine is in the library at once, and a known one is known', 
     await page.getByLabel('Import a machine file').setInputFiles(asFile('slip.json', JSON.stringify(machine)));
     await expect(page.getByRole('alert')).toContainText(said);
   }
-  await page.getByRole('link', { name: 'Look at it' }).click();
+  await page.getByRole('link', { name: 'Open it' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Slip 12');
   await expect(page.getByText('0 open jobs on this machine')).toBeVisible();
 });
@@ -89,7 +89,7 @@ test('a machine of a thousand joints stays usable: no key is dropped', async ({ 
   expect(machine.joints.length).toBeGreaterThan(950);
   await page.getByLabel('Import a machine file').setInputFiles(asFile('large.json', JSON.stringify(machine)));
   await expect(page.getByRole('alert')).toContainText('is now in the library', { timeout: 60_000 });
-  await page.getByRole('link', { name: 'Look at it' }).click();
+  await page.getByRole('link', { name: 'Open it' }).click();
   const group = page.locator('svg.drawing > g');
   await page.getByRole('application').focus();
   for (let i = 0; i < 6; i++) await page.keyboard.press('+');

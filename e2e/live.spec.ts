@@ -1,3 +1,4 @@
+import { english } from '../src/core/testing/english';
 import { randomUUID } from 'node:crypto';
 import { checkInBothThemes, expect, signIn, signInByForm, test } from './fixtures';
 import { modelOf } from '$core/machine';
@@ -6,7 +7,7 @@ import type { Page } from '@playwright/test';
 import type { Machine } from '$core/machine';
 import type { Plan } from '$core/plan';
 
-const inHand = (page: Page) => page.locator('section[aria-label="The step in hand"] p[aria-live]');
+const inHand = (page: Page) => page.locator('section[data-step] p[aria-live]');
 async function atBench(page: Page, name: string, job: number): Promise<void> {
   await signIn(page, name);
   await page.goto(`/jobs/${job}/bench`);
@@ -53,10 +54,10 @@ test('two screens on one run see each other, and what they say differently is sh
     });
     expect(answer.status()).toBe(200);
   }
-  const alert = tam.getByRole('alert').filter({ hasText: 'Two people say different things' });
-  await expect(alert).toContainText(counted.text);
+  const alert = tam.getByRole('alert').filter({ hasText: 'Two people recorded step' });
+  await expect(alert).toContainText(english(counted.text));
   await checkInBothThemes(tam, 'two opinions');
-  await alert.getByRole('button', { name: `Tam Okello: ${counted.count} counted. This stands` }).click();
+  await alert.getByRole('button', { name: `Tam Okello: ${counted.count} counted. Keep this` }).click();
   await expect(alert).toHaveCount(0);
   await expect(ines.getByRole('alert').filter({ hasText: 'Two people' })).toHaveCount(0);
   await Promise.all(pages.map((p) => p.page.context().close()));
@@ -187,7 +188,7 @@ test('the bench opens without a network, works on, and sends all when it is back
   await page.evaluate(async () => void (await navigator.serviceWorker.ready));
   await page.reload();
   await expect(page.locator('[data-ready=true]')).toBeVisible();
-  await expect(page.getByRole('status')).toContainText('Saved');
+  await expect(page.getByRole('status')).toContainText(/Saved(?! here)/);
 
   await context.setOffline(true);
   await page.reload();
@@ -202,7 +203,7 @@ test('the bench opens without a network, works on, and sends all when it is back
     }
   };
   await go(5);
-  await expect(page.getByRole('status')).toContainText('Kept here');
+  await expect(page.getByRole('status')).toContainText('Saved here');
   const here = await inHand(page).innerText();
   // A closed tab and a second one, still without a network.
   await page.close();
@@ -217,7 +218,7 @@ test('the bench opens without a network, works on, and sends all when it is back
     )[0]!.n;
   const before = await count();
   await context.setOffline(false);
-  await expect(again.getByRole('status')).toContainText('Saved', { timeout: 30_000 });
+  await expect(again.getByRole('status')).toContainText(/Saved(?! here)/, { timeout: 30_000 });
   expect(await count()).toBe(before + 5);
 
   // Signing out leaves no page behind.

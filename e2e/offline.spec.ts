@@ -5,7 +5,7 @@ import { checkInBothThemes, expect, shopOfItsOwn, signIn, test as base } from '.
 
 const test = base.extend<object, { app: import('./fixtures').App }>({ app: shopOfItsOwn() });
 
-const text = (page: Page) => page.locator('section[aria-label="The step in hand"] p[aria-live]');
+const text = (page: Page) => page.locator('section[data-step] p[aria-live]');
 const status = (page: Page) => page.getByRole('status').first();
 
 async function go(page: Page, steps: number): Promise<void> {
@@ -55,7 +55,7 @@ test('a bench that is opened again without the server is where it was, and is no
   await start(page, 103);
   await kept(page, 103);
   await go(page, 14);
-  await expect(status(page)).toContainText('Saved');
+  await expect(status(page)).toContainText(/Saved(?! here)/);
   const here = await text(page).innerText();
   const ledger = await page.locator('section[aria-label="The machine"]').innerText();
   await context.setOffline(true);
@@ -63,14 +63,14 @@ test('a bench that is opened again without the server is where it was, and is no
   await expect(page.locator('[data-ready=true]')).toBeVisible();
   await expect(text(page)).toHaveText(here);
   expect(await page.locator('section[aria-label="The machine"]').innerText()).toBe(ledger);
-  await expect(status(page)).toContainText('Kept here, server not reached');
-  await expect(status(page)).not.toContainText('Saved');
+  await expect(status(page)).toContainText('Saved here, server out of reach');
+  await expect(status(page)).not.toContainText(/Saved(?! here)/);
   await go(page, 2);
   const further = await text(page).innerText();
   await page.reload();
   await expect(text(page)).toHaveText(further);
   await context.setOffline(false);
-  await expect(status(page)).toContainText('Saved', { timeout: 30_000 });
+  await expect(status(page)).toContainText(/Saved(?! here)/, { timeout: 30_000 });
 });
 
 test('opens without the server by every way in, and everything else shows what can be opened', async ({
@@ -94,13 +94,13 @@ test('opens without the server by every way in, and everything else shows what c
     link.click();
   });
   await expect(page.locator('[data-ready=true]')).toBeVisible();
-  await expect(status(page)).toContainText('Kept here, server not reached');
+  await expect(status(page)).toContainText('Saved here, server out of reach');
   // A page that needs the server, come to from within, and by its address.
   await page.getByRole('link', { name: 'Jobs' }).click();
-  await expect(page.getByRole('heading', { name: 'The server is not reached' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'The server is out of reach' })).toBeVisible();
   await expect(page.getByRole('link', { name: /Job 105/ })).toContainText('All sent');
   await page.goto('/jobs/105/plan');
-  await expect(page.getByRole('heading', { name: 'The server is not reached' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'The server is out of reach' })).toBeVisible();
   await page.getByRole('link', { name: /Job 105/ }).click();
   await expect(page.locator('[data-ready=true]')).toBeVisible();
   // By its address, in a new window.
@@ -109,7 +109,7 @@ test('opens without the server by every way in, and everything else shows what c
   await expect(other.locator('[data-ready=true]')).toBeVisible();
   await context.setOffline(false);
   await other.goto(`${app.address}/jobs/105/plan`);
-  await expect(other.getByRole('heading', { name: 'The server is not reached' })).toHaveCount(0);
+  await expect(other.getByRole('heading', { name: 'The server is out of reach' })).toHaveCount(0);
 
   // Whoever signs out leaves nothing that could be looked at.
   await other.goto('/jobs');
@@ -117,7 +117,7 @@ test('opens without the server by every way in, and everything else shows what c
   await other.waitForURL('**/signin**');
   await context.setOffline(true);
   await other.goto(`${app.address}/jobs/105/bench`);
-  await expect(other.getByText('None. A bench that has once been opened')).toBeVisible();
+  await expect(other.getByText('None. A bench opened once')).toBeVisible();
   expect(await other.content()).not.toContain('Okello');
 });
 
@@ -136,10 +136,12 @@ test('a browser that keeps nothing says so, and what is recorded is sent at once
     await signIn(page, 'tam');
     await start(page, kind === 'throws' ? 103 : 105);
     await go(page, 1);
-    await expect(status(page)).toHaveText(/Saved\. This browser keeps nothing/);
+    await expect(status(page)).toHaveText(/Saved\. This browser cannot save anything/);
     await context.setOffline(true);
     await go(page, 1);
-    await expect(status(page)).toContainText('Not saved: 1 entry. This browser keeps nothing, leave the page open.');
+    await expect(status(page)).toContainText(
+      'Not saved: 1 entry. This browser cannot save anything, leave the page open.'
+    );
     await context.setOffline(false);
     await expect(status(page)).toHaveText(/Saved/, { timeout: 30_000 });
     await context.close();
@@ -157,10 +159,10 @@ test('what somebody else\u2019s signature overtook stays here, and can be added 
   await kept(page, 103);
   await context.setOffline(true);
   await page.keyboard.press('m');
-  await page.getByLabel('In words').fill('The fan has a \u200etick.\u0000');
-  await page.getByRole('button', { name: 'Record' }).click();
+  await page.getByLabel('Note').fill('The fan has a \u200etick.\u0000');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  await expect(status(page)).toContainText('Kept here');
+  await expect(status(page)).toContainText('Saved here');
   // Somebody else signs meanwhile.
   const [run] = await app.sql<{ id: string }>(
     `update run set signed_at = now(), signed_by = started_by where job_id = (select id from job where number = 103) returning id`
@@ -170,13 +172,13 @@ test('what somebody else\u2019s signature overtook stays here, and can be added 
     [run!.id]
   );
   await context.setOffline(false);
-  await expect(page.getByRole('button', { name: '1 not taken' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: '1 not accepted' })).toBeVisible({ timeout: 30_000 });
   await page.reload();
-  await page.getByRole('button', { name: '1 not taken' }).click();
+  await page.getByRole('button', { name: '1 not accepted' }).click();
   await expect(page.getByText('The fan has a tick.')).toBeVisible();
   await checkInBothThemes(page, 'what was not taken');
   await page.getByRole('button', { name: 'Add to the signed record' }).click();
-  await expect(page.getByText('Nothing is set aside')).toBeVisible();
+  await expect(page.getByText('Nothing is waiting')).toBeVisible();
   await expect
     .poll(
       async () =>
@@ -211,9 +213,9 @@ test('keys do nothing by accident', async ({ page, signInAs }) => {
   // A panel and a dialog that were opened by their button leave the keys to the step.
   await page.getByRole('button', { name: /^Photo/ }).click();
   await page.getByRole('button', { name: 'Close' }).click();
-  const station = page.getByRole('region', { name: 'The step in hand' });
+  const station = page.getByRole('region', { name: 'Current step' });
   await expect(station).toBeFocused();
-  await page.getByRole('button', { name: /^Note/ }).click();
+  await page.getByRole('button', { name: /^Add note/ }).click();
   await page.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await expect(station).toBeFocused();
@@ -330,11 +332,11 @@ frontTest(
     // The stream breaks and comes back, as it does when a server is put in place of another.
     await context.setOffline(true);
     await go(page, 1);
-    await expect(status(page)).toContainText('Kept here');
+    await expect(status(page)).toContainText('Saved here');
     await context.setOffline(false);
     await expect(page.getByText('A new version of Eager Wrench is ready')).toBeVisible({ timeout: 30_000 });
     await go(page, 2);
-    await expect(status(page)).toContainText('Saved');
+    await expect(status(page)).toContainText(/Saved(?! here)/);
     expect(await waits()).toBe(true);
     await page.getByRole('link', { name: 'Jobs', exact: true }).click();
     await page.waitForURL('**/jobs');
@@ -352,6 +354,6 @@ frontTest(
     front.isSlow = true;
     await page.goto('/jobs/103/bench', { timeout: 60_000 });
     await expect(page.locator('[data-ready=true]')).toBeVisible();
-    await expect(status(page)).toContainText('Saved');
+    await expect(status(page)).toContainText(/Saved(?! here)/);
   }
 );

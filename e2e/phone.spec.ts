@@ -16,9 +16,9 @@ test('a phone reads the code off the bench and takes pictures that arrive in the
   await signIn(page, 'tam');
   await page.goto('/jobs/102/bench');
   await expect(page.locator('[data-ready=true]')).toBeVisible();
-  const step = (await page.locator('section[aria-label="The step in hand"] p[aria-live]').innerText()).trim();
+  const step = (await page.locator('section[data-step] p[aria-live]').innerText()).trim();
   await page.getByRole('button', { name: /^Photo/ }).click();
-  await page.getByRole('button', { name: 'With a phone' }).click();
+  await page.getByRole('button', { name: 'Use a phone' }).click();
   const code = page.getByRole('img', { name: 'Code that opens the camera on a phone' });
   await expect(code).toBeVisible();
   const address = (await code.getAttribute('data-code'))!;
@@ -29,10 +29,10 @@ test('a phone reads the code off the bench and takes pictures that arrive in the
   await phone.goto(address);
   await expect(phone.getByText(step)).toBeVisible();
   expect(phone.url()).toBe(`${app.address}/camera`);
-  await expect(phone.getByText(/In the name of Tam Okello, for 15 minutes more/)).toBeVisible();
+  await expect(phone.getByText(/Signed in as Tam Okello, for 15 minutes more/)).toBeVisible();
   const input = phone.locator('input[type=file]');
   await input.setInputFiles({ name: 'bench.png', mimeType: 'image/png', buffer: PICTURE });
-  await expect(phone.getByRole('status')).toHaveText('1 picture at the bench');
+  await expect(phone.getByRole('status')).toHaveText('1 photo at the bench');
   // It stands at the bench, in the step in hand.
   await expect(page.getByRole('figure')).toHaveCount(1);
   await expect(page.getByRole('figure').first()).toContainText(step);
@@ -52,13 +52,13 @@ test('a phone reads the code off the bench and takes pictures that arrive in the
   await phone
     .locator('input[type=file]')
     .setInputFiles({ name: 'x.png', mimeType: 'image/png', buffer: Buffer.from('x') });
-  await expect(phone.getByRole('alert')).toContainText('This is no photo');
+  await expect(phone.getByRole('alert')).toContainText('This is not a photo');
   expect(await count()).toEqual(before);
 
   // Over is over, and said.
   await app.sql("update camera set expires_at = now() - interval '1 second'");
   await phone.locator('input[type=file]').setInputFiles({ name: 'b.png', mimeType: 'image/png', buffer: PICTURE });
-  await expect(phone.getByRole('heading', { name: 'The camera is shut' })).toBeVisible();
+  await expect(phone.getByRole('heading', { name: 'The camera is closed' })).toBeVisible();
   const stranger = await (await browser.newContext()).newPage();
   await stranger.goto(`${app.address}/camera#${'x'.repeat(32)}`);
   await expect(stranger.getByRole('alert')).toContainText('This code is over');

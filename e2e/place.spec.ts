@@ -21,6 +21,8 @@ const PAGES = [
 
 test('the server and every browser write the same text, wherever they stand', async ({ browser, app }) => {
   const said: string[][] = [];
+  // Somebody who has chosen a language reads it everywhere.
+  await app.sql("update person set language = 'en' where sign_in = 'ines'");
   for (const there of ELSEWHERE) {
     const context = await browser.newContext({ ...there, baseURL: app.address });
     const page = await context.newPage();
@@ -56,16 +58,16 @@ test('the shop decides its zone and its language; what is none is refused in wor
   const zone = page.getByLabel('Time zone');
   await expect(zone).toHaveValue('Europe/Dublin');
   await zone.fill('Europe/Nowhere');
-  await page.getByRole('button', { name: 'Keep these' }).click();
+  await page.getByRole('button', { name: 'Save settings' }).click();
   await expect(page.getByRole('alert')).toContainText('no time zone');
 
   // Somewhere it is tomorrow already: a job due on that day is due today, there.
   const day = new Intl.DateTimeFormat('sv-SE', { timeZone: 'Pacific/Kiritimati' }).format(new Date());
   await app.sql('update job set due_on = $1::date where number = 103', [day]);
   await zone.fill('Pacific/Kiritimati');
-  await page.getByLabel('Dates and amounts in').selectOption('de-DE');
-  await page.getByRole('button', { name: 'Keep these' }).click();
-  await expect(page.getByRole('status')).toContainText('Kept');
+  await page.getByLabel('Format of dates and amounts').selectOption('de-DE');
+  await page.getByRole('button', { name: 'Save settings' }).click();
+  await expect(page.getByRole('status')).toContainText('Saved');
   await page.goto('/jobs');
   await expect(page.getByRole('row').filter({ hasText: '103' })).toContainText('Today');
 

@@ -4,7 +4,7 @@ import { checkInBothThemes, expect, signInByForm, test } from './fixtures';
 import type { Page } from '@playwright/test';
 
 const title = (page: Page) => page.getByRole('heading', { level: 1 });
-const settled = (page: Page) => expect(page.getByText(/Working it out/)).toHaveCount(0);
+const settled = (page: Page) => expect(page.getByText(/Calculating/)).toHaveCount(0);
 const tab = (page: Page, name: string) => page.getByRole('tab', { name }).click();
 
 test('what a job is for is chosen in the list and on the drawing, undone, and kept', async ({ page, signInAs }) => {
@@ -14,14 +14,14 @@ test('what a job is for is chosen in the list and on the drawing, undone, and ke
   await tab(page, 'What to do');
   await page.getByRole('checkbox', { name: /^Fan/ }).check();
   await expect(title(page)).toContainText('fan');
-  await expect(page.getByText('Changed, not kept yet')).toBeVisible();
-  await expect(page.getByRole('button', { name: /screws: fan screws/ }).first()).toBeVisible();
+  await expect(page.getByText('Changed, not saved yet')).toBeVisible();
+  await expect(page.getByRole('button', { name: /\d fan screws/ }).first()).toBeVisible();
 
   await page.locator('svg g[data-thing="part:battery"]').click();
   await expect(page.getByRole('checkbox', { name: /^Battery/ })).toBeChecked();
   await expect(title(page)).toContainText('battery');
   await page.getByRole('button', { name: 'Reseat' }).click();
-  await page.getByRole('searchbox', { name: 'Find' }).fill('touchpad');
+  await page.getByRole('searchbox', { name: 'Search' }).fill('touchpad');
   await page.getByRole('checkbox', { name: /Touchpad cable plug at the main board/ }).check();
   await expect(page.getByRole('list', { name: 'What the job is for' }).getByRole('button')).toHaveCount(4);
   await settled(page);
@@ -30,7 +30,7 @@ test('what a job is for is chosen in the list and on the drawing, undone, and ke
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await page.keyboard.press('Control+z');
   await expect(title(page)).not.toContainText('battery');
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'Save plan' }).click();
   await expect(page.getByRole('button', { name: 'Start at the bench' })).toBeVisible();
   await page.reload();
   await expect(title(page)).toContainText('Replace SSD, fan');
@@ -69,19 +69,19 @@ test('another way is shown with its price, taken, and gone back from', async ({ 
   await signInAs('tam');
   await page.goto('/jobs/108/plan');
   await tab(page, 'Other ways');
-  const way = page.getByRole('listitem').filter({ hasText: 'Carry the left hinge off with the display assembly' });
+  const way = page.getByRole('listitem').filter({ hasText: 'Take the left hinge off with the display assembly' });
   await expect(way).toContainText('+3 min');
   await checkInBothThemes(page, 'other ways');
-  await way.getByRole('button', { name: /Take it/ }).click();
+  await way.getByRole('button', { name: /Use this way/ }).click();
   await settled(page);
   await expect(page.getByRole('button', { name: /left hinge$/i }).filter({ hasText: /Swing|Lift|Take/ })).toHaveCount(
     0
   );
-  await expect(page.getByText('One way is left aside on your wish.')).toBeVisible();
+  await expect(page.getByText('One way is avoided because you asked for it.')).toBeVisible();
   await page.getByRole('button', { name: 'Back to the least work' }).click();
-  await expect(page.getByText('One way is left aside')).toHaveCount(0);
+  await expect(page.getByText('One way is avoided')).toHaveCount(0);
 
-  await tab(page, 'While there');
+  await tab(page, 'While you are there');
   const also = page.getByRole('listitem').filter({ has: page.getByRole('button', { name: /^Add/ }) });
   await expect(also.first()).toBeVisible();
   const before = await title(page).innerText();
@@ -89,9 +89,9 @@ test('another way is shown with its price, taken, and gone back from', async ({ 
   await expect(title(page)).not.toHaveText(before);
   await page.getByRole('combobox', { name: 'Order' }).selectOption('bit-by-bit');
   await settled(page);
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'Save plan' }).click();
   // Its main board is not in the shop: the plan says what comes first.
-  await expect(page.getByRole('link', { name: 'Not yet: part or consumable' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Not yet: Waiting for a part' })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('combobox', { name: 'Order' })).toHaveValue('bit-by-bit');
 });
@@ -105,8 +105,8 @@ test('a wish that cannot be met says why, and a late plan is not kept over the b
   const jobs = await app.sql<{ number: string }>(`insert into job (machine_file_id, customer, goals, work, created_by)
     select machine_file_id, 'Depot', '[{"do":"remove","part":"case"}]', 'Take out the case', created_by from job where number = 103 returning number`);
   await page.goto(`/jobs/${jobs[0]!.number}/plan`);
-  await expect(page.getByRole('heading', { name: 'This cannot be done as it is asked' })).toBeVisible();
-  await expect(page.getByText('is what everything else stands on')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'This cannot be done as asked' })).toBeVisible();
+  await expect(page.getByText('carries all other parts')).toBeVisible();
   await checkInBothThemes(page, 'a plan that cannot be met');
   expect((await page.request.get(`${app.address}/api/jobs/${jobs[0]!.number}/files/plan.json`)).status()).toBe(409);
 
@@ -117,8 +117,8 @@ test('a wish that cannot be met says why, and a late plan is not kept over the b
   await settled(page);
   await app.makeReady(106);
   await page.request.post(`${app.address}/jobs/106/plan?/start`, { form: {}, headers: { origin: app.address } });
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
-  await expect(page.getByRole('alert')).toContainText('on the bench by now');
+  await page.getByRole('button', { name: 'Save plan' }).click();
+  await expect(page.getByRole('alert')).toContainText('on the bench now');
 });
 
 test('plans are compared: the other weights, apart, another revision', async ({ page, signInAs, request, app }) => {
@@ -131,10 +131,10 @@ test('plans are compared: the other weights, apart, another revision', async ({ 
   expect([200, 201]).toContain((await request.post(`${app.address}/api/machines`, { data: again })).status());
   await signInAs('tam');
   await page.goto('/jobs/105/compare');
-  const weights = page.getByRole('table', { name: 'Weightings' });
-  await expect(weights.getByRole('columnheader')).toHaveText(['As it is: part by part', 'Bit by bit']);
-  const together = page.getByRole('table', { name: 'Together or apart' });
-  await expect(together.getByRole('row', { name: /^Time, middle/ })).toContainText('more');
+  const weights = page.getByRole('table', { name: 'Orders' });
+  await expect(weights.getByRole('columnheader')).toHaveText(['As planned: One part at a time', 'Fewest tool changes']);
+  const together = page.getByRole('table', { name: 'Together or separately' });
+  await expect(together.getByRole('row', { name: /^Time, likely/ })).toContainText('more');
   await expect(page.getByText(/One visit saves \d+ min/)).toBeVisible();
   await expect(page.getByText('Fan screws: M2 x 3 became M2 x 4').first()).toBeVisible();
   await checkInBothThemes(page, 'compare');

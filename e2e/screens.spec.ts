@@ -9,7 +9,7 @@ const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unkno
   ['jobs, nothing found', '/jobs?q=nowhere'],
   ['intake', '/jobs/106/intake'],
   ['intake, stopped', '/jobs/110/intake'],
-  ['fault', '/jobs/109/fault', (page) => expect(page.getByText('Until it is mended, on average')).toBeVisible()],
+  ['fault', '/jobs/109/fault', (page) => expect(page.getByText('Average time to repair')).toBeVisible()],
   ['fault, nothing said', '/jobs/106/fault'],
   ['cell', '/jobs/111/cell'],
   ['cell, nothing read', '/jobs/104/cell'],
@@ -19,8 +19,8 @@ const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unkno
   ['people', '/people'],
   ['settings', '/settings'],
   ['one\u2019s account', '/me'],
-  ['plan', '/jobs/103/plan', (page) => page.getByRole('button', { name: /Put back the heat sink/ }).click()],
-  ['plan, in hand', '/jobs/103/plan', (page) => page.getByRole('tab', { name: 'In hand' }).click()],
+  ['plan', '/jobs/103/plan', (page) => page.getByRole('button', { name: /Fit the heat sink/ }).click()],
+  ['plan, in hand', '/jobs/103/plan', (page) => page.getByRole('tab', { name: 'Have ready' }).click()],
   ['compare', '/jobs/105/compare'],
   ['tray', '/jobs/103/tray'],
   ['tray, nothing loose', '/jobs/106/tray'],
@@ -28,7 +28,7 @@ const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unkno
   ['bench', '/jobs/102/bench'],
   ['bench, keys', '/jobs/102/bench', (page) => page.getByRole('button', { name: /^Keys/ }).click()],
   ['bench, change of plan', '/jobs/102/bench', (page) => page.getByRole('button', { name: /^Change plan/ }).click()],
-  ['bench, not so', '/jobs/102/bench', (page) => page.getByRole('button', { name: /^Not so/ }).click()],
+  ['bench, not so', '/jobs/102/bench', (page) => page.getByRole('button', { name: /^Something’s different/ }).click()],
   ['report', '/jobs/101/report'],
   ['machines', '/machines'],
   [
@@ -42,10 +42,10 @@ const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unkno
           mimeType: 'application/json',
           buffer: Buffer.from('{"format":"eager-wrench/machine@1"}')
         });
-      await expect(page.getByRole('alert')).toContainText('nothing was stored');
+      await expect(page.getByRole('alert')).toContainText('nothing was saved');
     }
   ],
-  ['server not reached', '/offline', (page) => expect(page.getByText(/^Job 102|None\. A bench/)).toBeVisible()],
+  ['server out of reach', '/offline', (page) => expect(page.getByText(/^Job 102|None\. A bench/)).toBeVisible()],
   ['not found', '/jobs/99999/plan']
 ];
 

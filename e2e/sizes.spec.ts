@@ -62,7 +62,7 @@ test.describe('in a hand', () => {
 
   test('the places fold behind one button, which says where one is', async ({ page, signInAs }) => {
     await signInAs('tam');
-    const places = page.getByRole('navigation', { name: 'Places' });
+    const places = page.getByRole('navigation', { name: 'Menu' });
     const button = page.getByRole('banner').getByRole('button', { name: 'Jobs' });
     await expect(places).toBeHidden();
     await button.tap();
@@ -79,20 +79,20 @@ test.describe('in a hand', () => {
   test('the plan shows one leg, turns to the mirror, and steps on over the drawing', async ({ page, signInAs }) => {
     await signInAs('tam');
     await page.goto('/jobs/103/plan');
-    const down = page.getByRole('list', { name: 'Way down' });
-    const up = page.getByRole('list', { name: 'Way up' });
+    const down = page.getByRole('list', { name: 'Disassembly' });
+    const up = page.getByRole('list', { name: 'Reassembly' });
     await expect(down).toBeVisible();
     await expect(up).toBeHidden();
-    const unplug = down.getByRole('button', { name: 'Unplug: battery plug' });
+    const unplug = down.getByRole('button', { name: 'Disconnect the battery plug' });
     await unplug.tap();
     await expect(unplug).toHaveAttribute('aria-pressed', 'true');
-    await page.getByRole('group', { name: 'Leg' }).getByRole('button', { name: 'Way up' }).tap();
+    await page.getByRole('group', { name: 'Part of the plan' }).getByRole('button', { name: 'Reassembly' }).tap();
     await expect(down).toBeHidden();
-    await expect(up.getByRole('button', { name: 'Plug in: battery plug' })).toHaveAttribute('aria-pressed', 'true');
+    await expect(up.getByRole('button', { name: 'Connect the battery plug' })).toHaveAttribute('aria-pressed', 'true');
     const strip = page.getByRole('group', { name: 'Step by step' });
-    await expect(strip).toContainText('Plug in: battery plug');
-    await strip.getByRole('button', { name: 'The step after' }).tap();
-    await expect(strip).not.toContainText('Plug in: battery plug');
+    await expect(strip).toContainText('Connect the battery plug');
+    await strip.getByRole('button', { name: 'Next step' }).tap();
+    await expect(strip).not.toContainText('Connect the battery plug');
   });
 
   test('the bench keeps its answer under the thumb, and its tools in a sheet from below', async ({
@@ -106,7 +106,8 @@ test.describe('in a hand', () => {
       const box = (await page.getByRole('button', { name }).boundingBox())!;
       return box.y > 500 && box.y + box.height <= 844 && box.height >= 44;
     };
-    for (const name of [/^Done/, /^Not so/, /^Pause/, /^Take back/]) expect(await inView(name), `${name}`).toBe(true);
+    for (const name of [/^Done/, /^Something’s different/, /^Pause/, /^Undo/])
+      expect(await inView(name), `${name}`).toBe(true);
     const drawing = (await page.getByRole('region', { name: 'The machine' }).locator('svg.drawing').boundingBox())!;
     expect(drawing.width).toBeGreaterThan(340);
     await expect(page.getByRole('button', { name: 'Photo' })).toBeHidden();

@@ -1,9 +1,9 @@
 import type { Page } from '@playwright/test';
 import { checkInBothThemes, expect, readMark, test, nothingEndangers } from './fixtures';
 
-const stepText = (page: Page) => page.locator('section[aria-label="The step in hand"] p[aria-live]');
+const stepText = (page: Page) => page.locator('section[data-step] p[aria-live]');
 const position = async (page: Page) =>
-  (await page.locator('section[aria-label="The step in hand"]').innerText()).match(/step (\d+) of (\d+)/)?.[1];
+  (await page.locator('section[data-step]').innerText()).match(/step (\d+) of (\d+)/)?.[1];
 
 /** One step by keyboard: what is asked for is counted, what can hurt is acknowledged. */
 async function oneStep(page: Page, count?: (expected: number, text: string) => number | undefined): Promise<void> {
@@ -37,7 +37,7 @@ test('from a request to a signed report', async ({ page, signInAs }) => {
     await page.keyboard.press('Tab');
     await page.keyboard.type('not the password');
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('alert')).toHaveText('Name and password do not go together.');
+    await expect(page.getByRole('alert')).toHaveText('Name or password is wrong.');
     await signInAs('tam');
   });
 
@@ -45,7 +45,7 @@ test('from a request to a signed report', async ({ page, signInAs }) => {
     await page.getByRole('link', { name: 'New job' }).click();
     await page.getByLabel('Machine').selectOption({ label: 'Norrvik Fathom 14, r2' });
     await page.waitForURL(/machine=/);
-    await page.getByLabel('For', { exact: true }).fill('MS Sule, galley');
+    await page.getByLabel('Customer', { exact: true }).fill('MS Sule, galley');
     await page.getByLabel('Serial number').fill('NF14-00999');
     await page.getByLabel('Complaint').fill('Loud, and the drive is full.');
     await expect(page.getByText('Choose what to do')).toBeVisible();
@@ -54,7 +54,7 @@ test('from a request to a signed report', async ({ page, signInAs }) => {
     // On the drawing, too.
     await page.locator('svg g[data-thing="part:ssd"]').click();
     await expect(page.getByRole('checkbox', { name: /^SSD/ })).toBeChecked();
-    await page.getByRole('button', { name: 'Open the job' }).click();
+    await page.getByRole('button', { name: 'Save job' }).click();
     await page.waitForURL(/\/jobs\/\d+\/intake/);
   });
 
@@ -65,12 +65,12 @@ test('from a request to a signed report', async ({ page, signInAs }) => {
   });
 
   await test.step('read the plan', async () => {
-    await expect(page.getByRole('heading', { level: 1 })).toContainText('Replace fan, SSD');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Replace fan and SSD');
     await page.getByRole('button', { name: /Lift out the bottom cover/ }).click();
     await expect(page.getByText('Why is this here?')).toBeVisible();
     await expect(page.getByRole('heading', { level: 2 })).toHaveText('Lift out the bottom cover');
     await page.keyboard.press('ArrowRight');
-    await expect(page.getByRole('heading', { level: 2 })).toHaveText('Unplug: battery plug');
+    await expect(page.getByRole('heading', { level: 2 })).toHaveText('Disconnect the battery plug');
     await expect(page.getByText('Boards, plugs or the battery were touched').first()).toBeVisible();
     await page.getByRole('button', { name: 'Start at the bench' }).click();
     await page.waitForURL(/\/bench/);
@@ -85,22 +85,24 @@ test('from a request to a signed report', async ({ page, signInAs }) => {
         testSeen = true;
         await checkInBothThemes(page, 'a test');
       }
-      if (await page.getByText('Everything is back').isVisible()) break;
-      await oneStep(page, (expected, text) => (text.startsWith('Loosen 8 captive') ? expected - 1 : undefined));
+      if (await page.getByText('Everything is back in place').isVisible()) break;
+      await oneStep(page, (expected, text) =>
+        text.startsWith('Loosen the 8 bottom cover') ? expected - 1 : undefined
+      );
     }
-    await expect(page.getByText('Everything is back')).toBeVisible();
+    await expect(page.getByText('Everything is back in place')).toBeVisible();
     expect(testSeen).toBe(true);
     await checkInBothThemes(page, 'ready to sign');
   });
 
   await test.step('sign and read the report', async () => {
-    await expect(page.getByRole('status')).toContainText('Saved');
+    await expect(page.getByRole('status')).toContainText(/Saved(?! here)/);
     await page.getByLabel('For the report').fill('Old parts kept.');
     await page.getByRole('button', { name: 'Sign and close' }).click();
     await page.getByRole('link', { name: 'Read the report' }).click();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('Service report');
-    await expect(page.getByText('was missing when the machine came in')).toBeVisible();
-    await expect(page.getByText('closes, 1 hole empty')).toBeVisible();
+    await expect(page.getByText('missing when the machine came in')).toBeVisible();
+    await expect(page.getByText('complete, 1 hole empty')).toBeVisible();
     await expect(page.getByText('Signed by Tam Okello')).toBeVisible();
     await expect(page.getByText('Old parts kept.')).toBeVisible();
   });
@@ -117,28 +119,28 @@ test('the bench takes facts back, looks ahead, notes and pauses, by keyboard', a
   await page.keyboard.press('u');
   await expect(stepText(page)).toHaveText('Unplug the adapter');
   await page.keyboard.press('ArrowRight');
-  await expect(page.getByText('Only looking: step 2 is in hand')).toBeVisible();
+  await expect(page.getByText('Preview. You are on step 2')).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(stepText(page)).toHaveText('Unplug the adapter');
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys at the bench' })).toBeVisible();
   await page.keyboard.press('Escape');
   await page.keyboard.press('m');
-  await page.getByLabel('In words').fill('Adapter cable frayed.');
-  await page.getByRole('button', { name: 'Record' }).click();
+  await page.getByRole('textbox', { name: 'Note' }).fill('Adapter cable frayed.');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.keyboard.press('p');
-  await expect(page.getByRole('button', { name: /^Go on/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Continue/ })).toBeVisible();
   // Paused: nothing is done by mistake.
   await page.keyboard.press('Enter');
   await page.keyboard.press('p');
   await expect(stepText(page)).toHaveText('Unplug the adapter');
-  await expect(page.getByRole('status')).toContainText('Saved');
+  await expect(page.getByRole('status')).toContainText(/Saved(?! here)/);
   await page.reload();
   await expect(stepText(page)).toHaveText('Unplug the adapter');
   await page.keyboard.press('n');
   await page.getByText('Could not be done').click();
-  await page.getByLabel('In words').fill('No adapter here.');
-  await page.getByRole('button', { name: 'Record' }).click();
+  await page.getByLabel('Note').fill('No adapter here.');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(stepText(page)).toHaveText(/firmware/);
   await page.goto('/jobs/105/report');
   await expect(page.getByText('Adapter cable frayed.')).toBeVisible();
@@ -165,7 +167,7 @@ test('a run that does not close asks what became of the screw', async ({ page, s
   await page.reload();
   await expect(page.getByText('Not closed yet')).toBeVisible();
   await checkInBothThemes(page, 'not closed');
-  await expect(page.getByText('SSD screw: 1 still in hand. Say what became of it.')).toBeVisible();
+  await expect(page.getByText('SSD screw: 1 left over. Record what happened to it.')).toBeVisible();
   const refused = await page.request.post(`/api/runs/${run!.id}/events`, {
     data: { events: [{ id: crypto.randomUUID(), at: new Date().toISOString(), type: 'signed' }] }
   });

@@ -1,4 +1,5 @@
 import { Refusal, run } from './ew/commands';
+import { told } from './ew/words';
 import { PlanningError } from '$core/goals';
 
 /** The command line for machine files: needs no database. Exit status 0, or 2 with what is wrong on standard error. */
@@ -12,6 +13,14 @@ try {
     error instanceof PlanningError ||
     (error as NodeJS.ErrnoException).code?.startsWith('ERR_PARSE_ARGS');
   if (!known) throw error;
-  process.stderr.write(`${error instanceof Refusal ? error.lines.join('\n') : (error as Error).message}\n`);
+  process.stderr.write(
+    `${
+      error instanceof Refusal
+        ? error.lines.join('\n')
+        : error instanceof PlanningError
+          ? told(error.said)
+          : (error as Error).message
+    }\n`
+  );
   process.exitCode = 2;
 }

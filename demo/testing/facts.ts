@@ -1,3 +1,4 @@
+import { inEnglish } from '$core/testing/english';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect } from 'vitest';
@@ -18,7 +19,8 @@ export function demoMachine(id: string) {
     const key = JSON.stringify([goals, bit]);
     made.set(
       key,
-      made.get(key) ?? plan(file.access, goals, { hash: file.hash, weighting: bit ? 'bit-by-bit' : 'part-by-part' })
+      made.get(key) ??
+        inEnglish(plan(file.access, goals, { hash: file.hash, weighting: bit ? 'bit-by-bit' : 'part-by-part' }))
     );
     return made.get(key)!;
   };

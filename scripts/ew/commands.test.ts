@@ -50,7 +50,7 @@ describe('plan', () => {
     const [first] = out('plan', demo, '--replace', 'display', '--alternatives').split('\n');
     const bare = out('plan', demo, '--remove', 'io-board', '--alternatives');
     expect(`${first}\n${bare}`).toMatch(
-      /\+\d+ s {2}Open the ports cable at its other end: ports cable plug at the .* instead of ports cable plug.*--avoid 'joint:io-[a-z-]+'/
+      /\+\d+ s {2}Disconnect the ports cable at its other end: ports cable plug at the .* instead of ports cable plug.*--avoid 'joint:io-[a-z-]+'/
     );
     const avoid = /--avoid '([^']+)'/.exec(bare)![1]!;
     expect(JSON.parse(out('plan', demo, '--remove', 'io-board', '--avoid', avoid, '--json')).avoid).toEqual([avoid]);

@@ -1,3 +1,4 @@
+import { told } from './words';
 import {
   diffMachines,
   jsonSchema,
@@ -101,7 +102,7 @@ export function run(argv: string[]): Said {
     }
     default: {
       const changes = diffMachines(machineAt(first).machine, machineAt(second).machine);
-      return said(changes.length > 0 ? changes.map((c) => c.text).join('\n') : 'no difference');
+      return said(changes.length > 0 ? changes.map((c) => told(c.text)).join('\n') : 'no difference');
     }
   }
 }

@@ -21,6 +21,7 @@ import { plan, screwsTakenOut } from '$core/plan';
 import type { Options } from './options';
 import { Refusal, writeTo, type Read } from './files';
 import { goalsOf } from './planning';
+import { told } from './words';
 import { shown } from '$core/result';
 
 /** Gross mix-ups that are listed: nobody reads more. */
@@ -131,7 +132,7 @@ export function trayFor(file: Read, values: Options): string {
     (b) => `${String(b.number).padStart(3)}  ${b.count} x ${b.size}  ${b.name}${b.part ? ` (stay in ${b.part})` : ''}`
   );
   const apart = made.apart.map((m) => `keep apart: ${m.screw} from ${m.hole} (${m.fit.verdict})`);
-  if (values.svg !== undefined) writeTo(values.svg, traySvg(file.access.model, made));
+  if (values.svg !== undefined) writeTo(values.svg, traySvg(file.access.model, made, told));
   return [
     ...(lines.length > 0 ? lines : ['no loose screws']),
     ...apart,

@@ -1,3 +1,4 @@
+import { told } from './words';
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { readMachineFile } from '$core/formats';
 import { MACHINE_FILE_MAX_BYTES } from '$core/machine';
@@ -13,7 +14,7 @@ export class Refusal extends Error {
 
 export type Read = Extract<CheckedMachine, { ok: true }>;
 
-export const problemLine = (path: string, f: Problem) => `${path}: ${f.severity}: ${f.place}: ${f.message}`;
+export const problemLine = (path: string, f: Problem) => `${path}: ${f.severity}: ${f.place}: ${told(f.message)}`;
 
 /** @throws Refusal naming each fault by its place */
 export function machineAt(path: string): Read {

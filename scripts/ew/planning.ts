@@ -2,13 +2,15 @@ import { z } from 'zod';
 import { planMarkdown, stepTable } from '$core/formats';
 import { CONDITION_NAMES } from '$core/hazards';
 import { parseDocument } from '$core/machine';
-import { alongside, alternatives, explain, plan, type Plan, type PlanOptions } from '$core/plan';
+import { alongside, alternatives, explain, plan, type Leg, type Plan, type PlanOptions } from '$core/plan';
 import { WEIGHTS, type Weighting } from '$core/solve';
 import type { Options } from './options';
 import { problemLine, Refusal, textAt, type Read } from './files';
 import type { Goal } from '$core/goals';
-import { LEG_NAMES } from '$core/words';
+import { legName } from '$core/words';
 import { shown } from '$core/result';
+import { spoken } from '$core/language';
+import { told } from './words';
 
 /** Weights of one's own: seconds of wasted motion for each change. */
 const WeightsFile = z.strictObject({
@@ -63,7 +65,7 @@ export function planText({ access, hash }: Read, values: Options): string {
   if (values.alternatives) {
     const ways = alternatives(access, goals, avoid);
     return ways.length > 0
-      ? ways.map((w) => `${signed(w.extraSeconds)}  ${w.text}   [--avoid '${w.avoid}']`).join('\n')
+      ? ways.map((w) => `${signed(w.extraSeconds)}  ${told(w.text)}   [--avoid '${w.avoid}']`).join('\n')
       : 'there is no other way';
   }
   if (values.alongside !== undefined) {
@@ -71,12 +73,12 @@ export function planText({ access, hash }: Read, values: Options): string {
     if (!(limit >= 0)) throw new Refusal([`--alongside takes seconds, not "${shown(values.alongside)}"`]);
     const more = alongside(access, goals, limit, avoid);
     return more.length > 0
-      ? more.map((m) => `${signed(m.extraSeconds)}  ${m.text}. ${m.reason}`).join('\n')
+      ? more.map((m) => `${signed(m.extraSeconds)}  ${told(m.text)}. ${told(m.reason)}`).join('\n')
       : `nothing else within ${limit} s`;
   }
-  if (values.json) return JSON.stringify(made, null, 2);
-  if (values.csv) return stepTable(made);
-  if (values.markdown) return planMarkdown(access.model, made);
+  if (values.json) return JSON.stringify(spoken(made, told), null, 2);
+  if (values.csv) return stepTable(made, told);
+  if (values.markdown) return planMarkdown(access.model, made, told);
   return inLines(made);
 }
 
@@ -88,12 +90,15 @@ function explanation(made: Plan, which: string): string {
   if (!step) throw new Refusal([`no step "${shown(which)}": there are 1 to ${made.steps.length}`]);
   const number = (id: string) => made.steps.findIndex((s) => s.id === id) + 1;
   const chain = explain(made, step).map(
-    (r) => `  ${r.text}${r.figures ? ` (${r.figures})` : ''}${r.step ? ` For step ${number(r.step)}.` : ''}`
+    (r) => `  ${told(r.text)}${r.figures ? ` (${told(r.figures)})` : ''}${r.step ? ` For step ${number(r.step)}.` : ''}`
   );
   const mirror = step.mirror ? [`  Its mirror is step ${number(step.mirror)}.`] : [];
-  return [`${number(step.id)}  ${step.text}`, ...chain, ...mirror, ...(step.departs ? [`  ${step.departs}`] : [])].join(
-    '\n'
-  );
+  return [
+    `${number(step.id)}  ${told(step.text)}`,
+    ...chain,
+    ...mirror,
+    ...(step.departs ? [`  ${told(step.departs)}`] : [])
+  ].join('\n');
 }
 
 function inLines(made: Plan): string {
@@ -111,9 +116,9 @@ function inLines(made: Plan): string {
   if (made.loose.length > 0) out.push(`not held: ${made.loose.length} turns or lid moves with something loose`);
   let leg = '';
   made.steps.forEach((step, i) => {
-    if (step.leg !== leg) out.push('', LEG_NAMES[(leg = step.leg) as keyof typeof LEG_NAMES]);
+    if (step.leg !== leg) out.push('', told(legName((leg = step.leg) as Leg)));
     out.push(
-      `${String(i + 1).padStart(4)}  ${step.text}${step.departs && step.leg === 'up' ? `   [${step.departs}]` : ''}`
+      `${String(i + 1).padStart(4)}  ${told(step.text)}${step.departs && step.leg === 'up' ? `   [${told(step.departs)}]` : ''}`
     );
   });
   return out.join('\n');
