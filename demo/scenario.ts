@@ -9,6 +9,7 @@ import { importMachine, machineDocument } from '$lib/server/library/machines';
 import { addPerson, type Role } from '$lib/server/sign-in/people';
 import { appendEvents, findRun, startRun } from '$lib/server/bench/runs';
 import { saveSettings, shopSettings } from '$lib/server/settings/shop';
+import { told } from './english';
 import { stockTheShelves } from './shelves';
 import { dayOf, daysAfter, type Place } from '$core/calendar';
 import type { JobFact } from '$core/job';
@@ -47,13 +48,13 @@ export async function seed(db: Queryable, { people, password }: DemoPeople): Pro
   // What was built first comes first, so that the newest file of a machine is the one in use.
   for (const name of [...named('earlier/'), ...named('')]) {
     const imported = await importMachine(db, readFileSync(`${folder}${name}`, 'utf8'), ines);
-    if (!imported.ok) throw new Error(`${name}: ${imported.problems[0]!.place} ${imported.problems[0]!.message}`);
+    if (!imported.ok) throw new Error(`${name}: ${imported.problems[0]!.place} ${told(imported.problems[0]!.message)}`);
     files.set(imported.row.machineId, imported.row.fileId);
   }
   const sets = fileURLToPath(new URL('faults/', import.meta.url));
   for (const name of readdirSync(sets)) {
     const imported = await importFaultSet(db, readFileSync(`${sets}${name}`, 'utf8'), ines);
-    if (!imported.ok) throw new Error(`${name}: ${whyNot(imported)}`);
+    if (!imported.ok) throw new Error(`${name}: ${told(whyNot(imported))}`);
   }
   await stockTheShelves(db, [...files.values()], ines);
   const due = (days: number) => daysAfter(dayOf(new Date().toISOString(), DEPOT), days);

@@ -2,6 +2,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { FaultSet, strangersOf } from '$core/faults';
 import { readMachineFile } from '$core/formats';
+import { told } from '../english';
 import { faultSets } from './faults';
 import { lindquayGannet13 } from './lindquay-gannet-13';
 import { lindquaySlip11 } from './lindquay-slip-11';
@@ -24,7 +25,7 @@ for (const { machine, name } of machines) {
   const text = `${JSON.stringify(machine, null, 1)}\n`;
   const file = readMachineFile(text);
   const said = file.ok ? file.warnings : file.problems;
-  for (const f of said) console.error(`${f.severity} ${machine.id} ${f.place}: ${f.message}`);
+  for (const f of said) console.error(`${f.severity} ${machine.id} ${f.place}: ${told(f.message)}`);
   if (!file.ok) {
     process.exitCode = 2;
     continue;

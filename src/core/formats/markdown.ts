@@ -43,7 +43,7 @@ export function planMarkdown(model: Model, plan: Plan, speak: Speak): string {
     }
     out.push(`- [ ] ${i + 1}. ${plain(step.text)}${step.detail ? ` *${plain(step.detail)}*` : ''}`);
     for (const caution of step.cautions) out.push(`  - **${plain(SHEET.caution)}:** ${plain(caution.text)}`);
-    for (const { name, text } of pinchWords(model, step)) out.push(`  - ${plain(name)} ${text}.`);
+    for (const { name, text } of pinchWords(model, step)) out.push(`  - ${plain(name)} ${plain(text)}.`);
     if (step.leg === 'up' && step.departs) out.push(`  - ${plain(SHEET.departs)}: ${plain(step.departs)}`);
   });
   return `${out.join('\n')}\n`;

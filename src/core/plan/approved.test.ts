@@ -35,7 +35,7 @@ it.each([...APPROVED_MACHINES, 'norrvik-ballast-15'])('plans of %s are as approv
       const made = plan(access, goals, { budget: 300 });
       const { set, order, orderUp, times } = made;
       lines.push(
-        `${jobWords(model, goals)}: set ${set.cost}>=${set.bound}, down ${order.cost}>=${order.bound}, up ${orderUp?.cost}>=${orderUp?.bound}, ${times.p50}..${times.p80} s, ${made.steps.length} steps ${digest(made.steps)}, rest ${digest({ ...made, steps: [] })}`
+        `${english(jobWords(model, goals))}: set ${set.cost}>=${set.bound}, down ${order.cost}>=${order.bound}, up ${orderUp?.cost}>=${orderUp?.bound}, ${times.p50}..${times.p80} s, ${made.steps.length} steps ${digest(made.steps)}, rest ${digest({ ...made, steps: [] })}`
       );
     }
   }
