@@ -29,7 +29,11 @@ export const POST: RequestHandler = async ({ params, request, locals }) => {
   const batch = parseDocument(await textBody(request, MAX_BYTES), Batch, MAX_BYTES);
   if (!batch.ok)
     return json(
-      { message: `${batch.problems[0]!.place} ${here().told(batch.problems[0]!.message)}`, problems: batch.problems, refused: [] },
+      {
+        message: `${batch.problems[0]!.place} ${here().told(batch.problems[0]!.message)}`,
+        problems: batch.problems,
+        refused: []
+      },
       { status: 422 }
     );
   const events: RunEvent[] = [];
