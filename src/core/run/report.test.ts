@@ -80,7 +80,7 @@ describe('the report', () => {
   it('says what was received, found, done, used, measured and tested, each once', () => {
     expect(lines('As received')).toEqual([expect.stringMatching(/[Ff]an screws.*: already open \| one turn loose$/)]);
     expect(lines('Found')).toEqual(['The fan would not come off: fan screws']);
-    expect(lines('Done')).toEqual(['Replace the fan: done | out: serial F-OLD; in: NF14-3000, serial F-NEW']);
+    expect(lines('Done')).toEqual(['Replace the fan: done | Out: serial F-OLD; in: NF14-3000, serial F-NEW']);
     expect(lines('Used')).toEqual(['Thermal compound: 0.2 ml']);
     const [torque, battery, ...listed] = lines('Measured');
     expect(torque).toMatch(/^Fan screws: 2 at 0\.\d\d to 0\.90 N·m .* \| 1 outside the limits !$/);

@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { choose, KEYS, keyOf, keysOf, storedKeys, storeKeys, type Chosen } from './bench-keys';
 import { duration, plural } from './format';
+import { screenCatalogue, translator } from '$lib/words/translator';
 import { whyNot } from '$core/result';
+
+const { told } = translator('en', await screenCatalogue('en'));
 
 describe('figures as one says them', () => {
   it.each([
@@ -41,7 +44,7 @@ describe('keys at the bench', () => {
   });
   const chosenFor = (chosen: Chosen, key: keyof typeof KEYS, pressed: string) => {
     const answer = choose(chosen, key, { key: pressed });
-    if (!answer.ok) throw new Error(String(whyNot(answer)));
+    if (!answer.ok) throw new Error(told(whyNot(answer)));
     return answer.chosen;
   };
   it('may be others, one for each, and come back to what they were', () => {
@@ -61,11 +64,11 @@ describe('keys at the bench', () => {
     ['5', /counts the screws/],
     ['Backspace', /counts the screws/],
     ['Tab', /other things/],
-    ['n', /already means: Not so/],
+    ['n', /already means: Something’s different/],
     ['N', /already means/]
   ])('%s is refused for another, and why is said', (pressed, why) => {
     const answer = choose({}, 'done', { key: pressed });
-    expect(answer.ok ? '' : whyNot(answer)).toMatch(why);
+    expect(answer.ok ? '' : told(whyNot(answer))).toMatch(why);
   });
   it('are remembered by the device, whatever stands in its store', () => {
     let kept: string | null = null;
