@@ -33,12 +33,12 @@ test('what a job is for is chosen in the list and on the drawing, undone, and ke
   await page.getByRole('button', { name: 'Save plan' }).click();
   await expect(page.getByRole('button', { name: 'Start at the bench' })).toBeVisible();
   await page.reload();
-  await expect(title(page)).toContainText('Replace SSD, fan');
+  await expect(title(page)).toContainText('Replace SSD and fan');
 
   // Nothing chosen is a state of its own, with a way on.
   await tab(page, 'What to do');
-  await page.getByRole('button', { name: /^Drop: Replace SSD/ }).click();
-  await page.getByRole('button', { name: /^Drop: Replace fan/ }).click();
+  await page.getByRole('button', { name: /^Remove from the job: Replace SSD/ }).click();
+  await page.getByRole('button', { name: /^Remove from the job: Replace fan/ }).click();
   await expect(page.getByRole('heading', { name: 'Nothing to plan yet' })).toBeVisible();
   await checkInBothThemes(page, 'nothing chosen');
   await page.getByRole('button', { name: 'Undo the last change' }).click();
