@@ -37,8 +37,8 @@ test('what a job is for is chosen in the list and on the drawing, undone, and ke
 
   // Nothing chosen is a state of its own, with a way on.
   await tab(page, 'What to do');
-  await page.getByRole('button', { name: /^Remove from the job: Replace SSD/ }).click();
-  await page.getByRole('button', { name: /^Remove from the job: Replace fan/ }).click();
+  await page.getByRole('button', { name: /^Remove from the job: Replace SSD/i }).click();
+  await page.getByRole('button', { name: /^Remove from the job: Replace fan/i }).click();
   await expect(page.getByRole('heading', { name: 'Nothing to plan yet' })).toBeVisible();
   await checkInBothThemes(page, 'nothing chosen');
   await page.getByRole('button', { name: 'Undo the last change' }).click();
