@@ -317,6 +317,7 @@ export interface Messages {
   'history.mended': { repair: Arg; helped: string };
   'history.afresh': Nothing;
   'history.quoted': Nothing;
+  'answer.how': { how: string };
   'history.answered': { approved: string; from: Arg; how: Arg };
   'history.openedWithout': { missing: Arg; why: Arg };
   'strange.none': { what: Arg; id: Arg };

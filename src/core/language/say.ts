@@ -8,8 +8,8 @@ type With<K extends keyof Messages> = keyof Messages[K] extends never ? [] : [gi
 export const say = <K extends keyof Messages>(key: K, ...[given]: With<K>): Message =>
   given === undefined ? { say: key } : { say: key, with: given as Record<string, Arg> };
 
-/** A word of a format as messages choose by it: they know no hyphens. */
-export const word = (text: string): string => text.replaceAll('-', '_');
+/** A word of a format as messages choose by it: they know no hyphens and no spaces. */
+export const word = (text: string): string => text.replace(/[- ]/g, '_');
 
 /** The messages of a set of words, by the word: `waits.bench` under `bench`. */
 export const wordsOf = <P extends string, K extends string>(

@@ -9,7 +9,7 @@ export { FITS, SPARE } from './spares';
 export { goalName, goalWords, jobWords, legName, weightingName } from './goals';
 export { CONDITION_WORDS, QUESTION_WORDS, STOP_WORDS } from './hazards';
 export { closeWords, isolationWords, leadWords, openWords, undoneWords } from './joints';
-export { DATA, HISTORY, MARKS, PACE_KINDS, STRANGE, WAITS } from './job';
+export { answeredHow, DATA, HISTORY, MARKS, PACE_KINDS, STRANGE, WAITS } from './job';
 export { formWords, goalWorkWords, moveWords, poseWords, returnWords, swapWords } from './moves';
 export {
   alongsideWhy,

@@ -1,4 +1,4 @@
-import { type Said, say, wordsOf } from '../language';
+import { type Said, say, word, wordsOf } from '../language';
 
 /** What is seen on a machine as it comes in. */
 export const MARKS = wordsOf('mark', [
@@ -45,6 +45,9 @@ export const PACE_KINDS = {
   test: say('pace.test')
 } as const;
 
+/** How a customer answered. */
+export const answeredHow = (how: string): Said => say('answer.how', { how: word(how) });
+
 /** Lines of a job's history. */
 export const HISTORY = {
   hazards: (told: readonly Said[]): Said =>
@@ -71,7 +74,7 @@ export const HISTORY = {
   afresh: say('history.afresh'),
   quoted: say('history.quoted'),
   answered: (approved: boolean, from: string, how: string): Said =>
-    say('history.answered', { approved: approved ? 'yes' : 'no', from, how }),
+    say('history.answered', { approved: approved ? 'yes' : 'no', from, how: answeredHow(how) }),
   openedWithout: (missing: readonly string[], why: string): Said => say('history.openedWithout', { missing, why })
 };
 

@@ -790,13 +790,12 @@ export interface Messages {
   'spares.tax': { taxBp: Arg | null | undefined };
   'spares.total': Nothing;
   'spares.noPriceIsKnownFor': { items: Arg | null | undefined };
+  'bench.markShape': { shape: string };
   'spares.by': { isApproved: string; from: Arg | null | undefined; how: Arg | null | undefined; at: Arg | null | undefined };
   'spares.customersAnswerApprovesUpToThe': Nothing;
   'spares.whoAnswered': Nothing;
   'spares.who': Nothing;
   'spares.howTheyAnswered': Nothing;
-  'spares.inPerson': Nothing;
-  'spares.inWriting': Nothing;
   'spares.approved': Nothing;
   'spares.declined': Nothing;
   'spares.anotherLine': Nothing;

@@ -55,7 +55,7 @@
                 <form method="POST" action="?/change" use:enhance={once()} class="flex gap-2">
                   <input type="hidden" name="id" value={p.id} />
                   <select class="field" name="role" aria-label={t('people.roleOf', { name: p.name })} value={p.role}
-                    >{#each ROLES as r (r)}<option>{r}</option>{/each}</select
+                    >{#each ROLES as r (r)}<option value={r}>{t('common.role', { role: r })}</option>{/each}</select
                   >
                   <select
                     class="field"
@@ -111,7 +111,7 @@
         >
         <label class="block"
           ><span class="label">{t('people.role')}</span><select class="field" name="role"
-            >{#each ROLES as r (r)}<option>{r}</option>{/each}</select
+            >{#each ROLES as r (r)}<option value={r}>{t('common.role', { role: r })}</option>{/each}</select
           ></label
         >
         <label class="block"

@@ -134,7 +134,9 @@
     {#if is}
       <div class="mt-1 flex items-center gap-2">
         {#each ['ring', 'arrow', 'line'] as const as k (k)}<label class="button min-h-11 has-checked:border-act"
-            ><input type="radio" bind:group={kind} value={k} class="accent-(--act)" />{k}</label
+            ><input type="radio" bind:group={kind} value={k} class="accent-(--act)" />{t('bench.markShape', {
+              shape: k
+            })}</label
           >{/each}
         <button
           type="button"

@@ -3,6 +3,7 @@
   import { once } from '$lib/ui/once';
   import type { NeedState } from '$core/spares';
   import type { JobFact } from '$core/job';
+  import { answeredHow } from '$core/words';
   import { day, moment, money, number } from '$lib/ui/dates';
   import { duration } from '$lib/ui/format';
   import JobBar from '$lib/ui/JobBar.svelte';
@@ -272,7 +273,7 @@
               text={t('spares.by', {
                 isApproved: data.state.answer.approved ? 'yes' : 'no',
                 from: data.state.answer.from,
-                how: data.state.answer.how,
+                how: answeredHow(data.state.answer.how),
                 at: moment(data.state.answer.at)
               })}>{#snippet b(text)}<b>{text}</b>{/snippet}</Rich
             >
@@ -289,8 +290,8 @@
                 bind:value={from}
               />
               <select class="field" aria-label={t('spares.howTheyAnswered')} bind:value={how}
-                >{#each [t('spares.inPerson'), 'phone', 'e-mail', t('spares.inWriting')] as const as h (h)}<option
-                    >{h}</option
+                >{#each ['in person', 'phone', 'e-mail', 'in writing'] as const as h (h)}<option value={h}
+                    >{told(answeredHow(h))}</option
                   >{/each}</select
               >
               <button
