@@ -66,22 +66,22 @@ async function clicks() {
     await page.goto('/jobs/new');
     await page.getByLabel('Machine').selectOption({ label });
     await page.waitForURL(/machine=/);
-    await page.getByLabel('For', { exact: true }).fill('Bench');
+    await page.getByLabel('Customer', { exact: true }).fill('Bench');
     await page
       .getByRole('checkbox', { name: new RegExp(`^${first}\\b`) })
       .first()
       .check();
-    await page.getByRole('button', { name: 'Open the job' }).click();
+    await page.getByRole('button', { name: 'Save job' }).click();
     await page.waitForURL(/\/jobs\/\d+\/intake/);
     await page.goto(page.url().replace('intake', 'plan'));
     await page.getByRole('tab', { name: 'What to do' }).click();
-    await page.getByRole('button', { name: /^Drop:/ }).click();
+    await page.getByRole('button', { name: /^Remove from the job:/ }).click();
     const names = await page.locator('fieldset label > span:first-of-type').allInnerTexts();
     const times = [];
     for (const name of new Set(names)) {
       await page.waitForTimeout(120);
       times.push(await tick(name));
-      await page.getByRole('button', { name: /^Drop:/ }).click();
+      await page.getByRole('button', { name: /^Remove from the job:/ }).click();
     }
     all.push(...times);
     say(

@@ -28,13 +28,13 @@ try {
     await light.getByRole('checkbox', { name: /^SSD/ }).check();
   });
   await shot(light, 'plan', '/jobs/103/plan', async () => {
-    await light.getByRole('button', { name: /Put back the heat sink/ }).click();
+    await light.getByRole('button', { name: /Fit the heat sink/ }).click();
     // As it stands once its proof is done, or given up.
-    await light.getByText('Proving that').waitFor({ state: 'hidden', timeout: 20_000 });
+    await light.getByText('Checking for a shorter order').waitFor({ state: 'hidden', timeout: 20_000 });
   });
   await shot(light, 'report', '/jobs/101/report');
   await shot(light, 'intake', '/jobs/110/intake');
-  await shot(light, 'fault', '/jobs/109/fault', () => light.getByText('Until it is mended, on average').waitFor());
+  await shot(light, 'fault', '/jobs/109/fault', () => light.getByText('Average time to repair').waitFor());
   await shot(light, 'cell', '/jobs/111/cell');
   await shot(light, 'spares', '/jobs/112/spares');
   await shot(light, 'compare', '/jobs/105/compare');
@@ -50,7 +50,7 @@ try {
   await light.getByRole('button', { name: 'Start at the bench' }).click();
   await light.locator('[data-ready=true]').waitFor();
   // Down to the board's own screws, as a technician would get there.
-  for (let i = 0; i < 60 && !(await light.locator('p[aria-live]').innerText()).startsWith('Take out 6 screws'); i++) {
+  for (let i = 0; i < 60 && !(await light.locator('section[data-step] p[aria-live]').innerText()).startsWith('Remove the 6 '); i++) {
     if (await light.getByRole('button', { name: /^Understood/ }).isVisible()) await light.keyboard.press('Enter');
     if (await light.getByLabel('Counted').isVisible()) await light.getByRole('button', { name: /^All/ }).click();
     await light.keyboard.press('Enter');
@@ -59,7 +59,7 @@ try {
   await shot(light, 'bench-count', null, () => light.keyboard.press('6'));
   await light.goto('/jobs/102/bench');
   await light.locator('[data-ready=true]').waitFor();
-  const text = () => light.locator('p[aria-live]').innerText();
+  const text = () => light.locator('section[data-step] p[aria-live]').innerText();
   /** Works on as a technician would, until the step in hand reads so. */
   const until = async (what) => {
     for (let i = 0; i < 60 && !what.test(await text()); i++) {
@@ -82,10 +82,10 @@ try {
   await until(/^Battery$/);
   await shot(light, 'bench-failed', null, async () => {
     await light.keyboard.press('f');
-    await light.getByLabel('In words').fill('Not seen; runs from the adapter alone.');
-    await light.getByRole('button', { name: 'Record' }).click();
+    await light.getByLabel('Note', { exact: true }).fill('Not seen; runs from the adapter alone.');
+    await light.getByRole('button', { name: 'Save', exact: true }).click();
     await light
-      .getByRole('button', { name: /^Go back in to it/ })
+      .getByRole('button', { name: /^Open it again: / })
       .first()
       .hover();
   });
