@@ -50,7 +50,11 @@ try {
   await light.getByRole('button', { name: 'Start at the bench' }).click();
   await light.locator('[data-ready=true]').waitFor();
   // Down to the board's own screws, as a technician would get there.
-  for (let i = 0; i < 60 && !(await light.locator('section[data-step] p[aria-live]').innerText()).startsWith('Remove the 6 '); i++) {
+  for (
+    let i = 0;
+    i < 120 && !(await light.locator('section[data-step] p[aria-live]').innerText()).startsWith('Remove the 6 ');
+    i++
+  ) {
     if (await light.getByRole('button', { name: /^Understood/ }).isVisible()) await light.keyboard.press('Enter');
     if (await light.getByLabel('Counted').isVisible()) await light.getByRole('button', { name: /^All/ }).click();
     await light.keyboard.press('Enter');

@@ -22,6 +22,11 @@ it('the arguments of a message are found wherever they stand', () => {
   ]);
 });
 
+it('no message of the core is said by a screen’s of the same name', () => {
+  const [core, screens] = ROOMS.map(({ folder }) => catalogue(folder, 'en'));
+  expect(Object.keys(screens!).filter((key) => key in core!)).toEqual([]);
+});
+
 describe.each(ROOMS)('the catalogues of $folder', ({ folder, said, text }) => {
   const english = catalogue(folder, 'en');
   const german = catalogue(folder, 'de');

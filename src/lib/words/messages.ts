@@ -452,7 +452,7 @@ export interface Messages {
   'bench.save': Nothing;
   'bench.cancel': Nothing;
   'cell.notGiven': Nothing;
-  'cell.good': Nothing;
+  'cell.isGood': Nothing;
   'cell.ageing': Nothing;
   'cell.replaceIt': Nothing;
   'cell.notKnown': Nothing;
@@ -813,11 +813,11 @@ export interface Messages {
   'tray.stayInTheirPart': { n: Arg | null | undefined };
   'tray.layoutOfTheTray': Nothing;
   'tray.noLooseScrewsComeOutOn': Nothing;
-  'tray.bin': Nothing;
+  'tray.columnBin': Nothing;
   'tray.count': Nothing;
   'tray.screws': Nothing;
   'tray.size': Nothing;
-  'tray.trueSize': Nothing;
+  'tray.columnTrueSize': Nothing;
   'tray.stayInThe': { name: Arg | null | undefined };
   'tray.andLikewise': { n: Arg | null | undefined };
   'tray.theSheetToPrint': Nothing;

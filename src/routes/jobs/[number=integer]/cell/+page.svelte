@@ -41,7 +41,7 @@
   const afterShare = $derived(data.after ? health(data.after.reading) : undefined);
   const percent = (n: number | undefined) => (n === undefined ? t('cell.notGiven') : `${Math.round(100 * n)}\u00a0%`);
   const VERDICT = {
-    good: [t('cell.good'), 'border-good bg-good-wash text-good'],
+    good: [t('cell.isGood'), 'border-good bg-good-wash text-good'],
     ageing: [t('cell.ageing'), 'border-warn bg-warn-wash text-warn'],
     replace: [t('cell.replaceIt'), 'border-now bg-now-wash text-now'],
     unknown: [t('cell.notKnown'), 'border-rule-strong']

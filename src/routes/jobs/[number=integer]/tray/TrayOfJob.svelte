@@ -60,10 +60,10 @@
       <table class="mt-4 w-full border-collapse">
         <thead class="text-left text-sm text-soft"
           ><tr
-            ><th class="py-1.5 pr-3 font-semibold">{t('tray.bin')}</th><th class="pr-3 text-right font-semibold"
+            ><th class="py-1.5 pr-3 font-semibold">{t('tray.columnBin')}</th><th class="pr-3 text-right font-semibold"
               >{t('tray.count')}</th
             ><th class="pr-3 font-semibold">{t('tray.screws')}</th><th class="pr-3 font-semibold">{t('tray.size')}</th
-            ><th class="font-semibold">{t('tray.trueSize')}</th></tr
+            ><th class="font-semibold">{t('tray.columnTrueSize')}</th></tr
           ></thead
         >
         <tbody>
