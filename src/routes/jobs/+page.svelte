@@ -262,7 +262,7 @@
                 </td>
                 <td role="cell" class="next py-2 pr-3"
                   ><a
-                    class="button w-full px-2 leading-tight {job.waits === 'working' ? 'button-act' : ''}"
+                    class="button w-full px-1.5 text-center leading-tight {job.waits === 'working' ? 'button-act' : ''}"
                     href="/jobs/{job.number}/{settledAt(job.waits)}"
                     aria-label={t('jobs.job3', { text, number: job.number })}>{text}</a
                   ></td
