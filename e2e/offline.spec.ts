@@ -159,7 +159,7 @@ test('what somebody else\u2019s signature overtook stays here, and can be added 
   await kept(page, 103);
   await context.setOffline(true);
   await page.keyboard.press('m');
-  await page.getByLabel('Note').fill('The fan has a \u200etick.\u0000');
+  await page.getByRole('textbox', { name: 'Note' }).fill('The fan has a \u200etick.\u0000');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await expect(status(page)).toContainText('Saved here');
@@ -215,7 +215,7 @@ test('keys do nothing by accident', async ({ page, signInAs }) => {
   await page.getByRole('button', { name: 'Close' }).click();
   const station = page.getByRole('region', { name: 'Current step' });
   await expect(station).toBeFocused();
-  await page.getByRole('button', { name: /^Add note/ }).click();
+  await page.getByRole('button', { name: /^Note/ }).click();
   await page.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await expect(station).toBeFocused();
