@@ -50,6 +50,12 @@ describe('a battery', () => {
     expect(health({ fullWh: 3 })).toBeUndefined();
     expect(fullEnergyWh({ fullMah: 3 })).toBeUndefined();
   });
+  it('has no figure where a word stands for one', () => {
+    expect(
+      read('  energy-full:  41.5 Wh\n  energy-full-design:  50 Wh\n  voltage:  some V\n  charge-cycles:  N/A')
+    ).toEqual({ designWh: 50, fullWh: 41.5 });
+    expect(read('POWER_SUPPLY_ENERGY_FULL=1000000\nPOWER_SUPPLY_CAPACITY=full').charge).toBeUndefined();
+  });
   it('never gives what the record would not take', () => {
     const key = fc.constantFrom(
       'ENERGY_FULL',

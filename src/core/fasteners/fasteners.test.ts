@@ -44,6 +44,16 @@ describe('fit of a screw in a hole', () => {
     expect(verdict(3.5, { material: 'plastic', depthMm: 6 }).verdict).toBe('loose');
     expect(verdict(3.5).verdict).toBe('works');
   });
+  it.each([
+    ['steel', 2],
+    ['brass-insert', 2],
+    ['aluminium', 2],
+    ['magnesium', 2],
+    ['plastic', 4]
+  ])('in %s an M2 wants %s mm of thread', (material, wantedMm) => {
+    const made = group('made', { lengthMm: 9 }, { material, depthMm: 8.5 });
+    expect(fit(made.screw, made.screw.hole, made.screw).wantedMm).toBe(wantedMm);
+  });
   it('its own screw is right unless it is impossible', () => {
     const hundredth = fc.integer({ min: 20, max: 400 });
     fc.assert(

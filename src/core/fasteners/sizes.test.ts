@@ -31,6 +31,7 @@ describe('screw sizes as people write them', () => {
     ['long one', 'is not a screw size'],
     ['M20 x 4', 'thread of 20 mm'],
     ['M2 x 400', 'length of 400 mm'],
+    ['M2 x 60.5', 'length of 60.5 mm'],
     ['M2 x 4 fancy', 'head "fancy"'],
     ['x'.repeat(100), 'too long'],
     ['M2 x -4', 'is not a screw size'],

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoAccess } from '../testing/machines';
-import { emptyFates, emptyHoles, ledgerLine, measureNext, tellNext, whichScrew, type ScrewGroup } from '.';
+import { emptyFates, emptyHoles, ledgerLine, lengthOf, measureNext, tellNext, whichScrew, type ScrewGroup } from '.';
+import { headHeightMm } from './side';
 
 const { machine } = demoAccess().model;
 const group = (id: string) => machine.joints.find((j): j is ScrewGroup => j.kind === 'screws' && j.id === id)!;
@@ -63,6 +64,14 @@ describe('which screw is this?', () => {
           all
         )[0]!.joint
       ).toBeDefined();
+  });
+  it('a length is turned into the other way of measuring by the head, either way', () => {
+    const { screw } = group('battery-screws');
+    const head = headHeightMm(screw);
+    expect(screw.measured).toBe('under-head');
+    expect(lengthOf(screw)).toBe(screw.lengthMm);
+    expect(lengthOf(screw, 'over-all')).toBeCloseTo(screw.lengthMm + head, 9);
+    expect(lengthOf({ ...screw, measured: 'over-all' }, 'under-head')).toBeCloseTo(screw.lengthMm - head, 9);
   });
   it('knows that countersunk heads are measured over all', () => {
     const flat = {

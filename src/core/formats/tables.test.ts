@@ -46,6 +46,9 @@ describe('the screw table', () => {
     expect(long.ok && checkMachine(long.machine).ok).toBe(false);
   });
 
+  it('that is longer than any is refused before it is read', () =>
+    expect(faultsOf(`group\n${'x'.repeat(3_000_000)}`).join()).toMatch(/is longer than \d+ million characters/));
+
   it('reads part of a table, with a byte order mark, in any order of columns', () => {
     const read = readScrewTable(machine, '\uFEFFtorque_nm,group\n0.25,fan-screws\n');
     expect(read.ok && read.changed).toEqual(['fan-screws']);

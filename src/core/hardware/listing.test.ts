@@ -96,6 +96,14 @@ describe('a hardware listing', () => {
         .devices[0]!.function
     ).toBe('audio');
   });
+  it('a module\u2019s size is told in either unit', () => {
+    const of = (size: string) =>
+      read(
+        `# dmidecode 3.4\n\nHandle 0x0001, DMI type 17, 40 bytes\nMemory Device\n\tSize: ${size}\n\tPart Number: M1\n`
+      ).devices[0]!.size;
+    expect(of('8 GB')).toBe(8 * 1024 ** 3);
+    expect(of('512 MB')).toBe(512 * 1024 ** 2);
+  });
   it('anything else is refused in words, quickly', () => {
     for (const text of [
       '',

@@ -183,33 +183,31 @@ const plain = notebookOf(false);
 const notebook = notebookOf(true);
 
 /**
- * All sets of actions, the truth for small machines: the cheapest that can be done in some order and takes the part out.
- * What an action needs is told by the reading of the file that checks plans, not by the one that makes them.
+ * The truth for small machines: of all sets of actions that some order comes to, the cheapest that takes the part out.
+ * What an action needs is told by the reading of the file that checks plans, not by the one that makes them; every set that can be
+ * come to is gone on from, since what is done can also stand in the way: two parts that leave together have to be there, both.
  */
 function cheapest(input: Parameters<typeof accessTo>[0], part: string): number | undefined {
   const { actions, model } = accessTo(input);
   const reach = new Reach(new Facts(model.machine));
-  const demands = new Map([...actions.keys()].map((id) => [id, reach.demands(actOf(reach.facts, id)!)]));
-  const goals = model
-    .part(part)
-    .moves.filter(removes)
-    .map((m): ActionId => `move:${part}/${m.id}`);
   const ids = [...actions.keys()];
+  const demands = ids.map((id) => reach.demands(actOf(reach.facts, id)!));
+  const costs = ids.map((id) => actionCost(actions.get(id)!));
+  const isGoal = ids.map((id) => model.part(part).moves.some((m) => removes(m) && id === `move:${part}/${m.id}`));
+  // An action more makes a set's number larger, so that each is complete when its turn comes.
+  const costOf = new Map([[0, 0]]);
   let best: number | undefined;
-  for (let mask = 0; mask < 1 << ids.length; mask++) {
-    const members = ids.filter((_, i) => mask & (1 << i));
-    const cost = members.reduce((sum, id) => sum + actionCost(actions.get(id)!), 0);
-    if (!goals.some((goal) => members.includes(goal)) || (best !== undefined && cost >= best)) continue;
-    const done = new Set<ActionId>();
-    for (let grew = true; grew;) {
-      grew = false;
-      for (const id of members) {
-        if (done.has(id) || !demands.get(id)!.every((d) => d.isMet(done))) continue;
-        done.add(id);
-        grew = true;
-      }
+  for (let done = 0; done < 1 << ids.length; done++) {
+    const cost = costOf.get(done);
+    if (cost === undefined || (best !== undefined && cost >= best)) continue;
+    if (isGoal.some((is, i) => is && done & (1 << i))) {
+      best = cost;
+      continue;
     }
-    if (done.size === members.length) best = cost;
+    const open = new Set(ids.filter((_, i) => done & (1 << i)));
+    ids.forEach((_, i) => {
+      if (!(done & (1 << i)) && demands[i]!.every((d) => d.isMet(open))) costOf.set(done | (1 << i), cost + costs[i]!);
+    });
   }
   return best;
 }
@@ -264,6 +262,33 @@ const orRefused = <T>(make: () => T): T | undefined => {
 };
 
 describe('on small machines at random', () => {
+  it('two parts that left together are taken apart outside, where that is the cheapest way to one of them', () => {
+    const input = machine(
+      [
+        part('p0', [0, 40, 10], [0, 0.9]),
+        part('p1', [0, 30, 20], [1, 1.9]),
+        part('p2', [0, 40, 10], [0, 0.9], 'p0', {
+          moves: [
+            { id: 'lift', kind: 'lift', zone: 'face', seconds: 1 },
+            { id: 'along', kind: 'lift', zone: 'face', seconds: 1, with: ['p1'] }
+          ]
+        })
+      ],
+      [
+        bondBetween('thermal-compound', 'p2', 'p1', [7, 47], 0),
+        screw('s0', 'p0', 'base', [5, 45], 0, { seconds: 50 } as never),
+        screw('s1', 'p1', 'base', [5, 35], 1),
+        screw('s2', 'p2', 'p0', [5, 45], 0)
+      ]
+    );
+    const access = accessTo(input);
+    const made = plan(access, [{ do: 'remove', part: 'p1' }]);
+    expect(made.set).toMatchObject({ cost: cheapest(input, 'p1'), proved: true });
+    expect(problemsOf(access, made)).toEqual([]);
+    const down = made.steps.filter((s) => s.leg === 'down').flatMap((s) => actionOf(s) ?? []);
+    expect(down.slice(-4)).toEqual(['move:p2/along', 'joint:bond', 'move:p2/lift', 'move:p1/lift']);
+  });
+
   it('a part\u2019s set costs what trying all sets finds, and what cannot be done is refused by both', () => {
     let feasible = 0;
     fc.assert(
