@@ -4,7 +4,7 @@ import { execFileSync } from 'node:child_process';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { broken, mutantsOf, spread, type Mutant } from './mutants/mutate';
+import { broken, listedIn, mutantsOf, spread, type Mutant } from './mutants/mutate';
 import { durationsIn, roundsFor, testsByFile, type Durations } from './mutants/tests';
 import setup from './setup/test-cluster.mjs';
 import { ROOT } from './setup/system.mjs';
@@ -18,6 +18,8 @@ const { values: asked } = parseArgs({
     count: { type: 'string', default: '300' },
     /** Goes on where a run that was cut off had come to: what stands in `out` is not tried again. */
     resume: { type: 'boolean', default: false },
+    /** Only the places in the tables of this page, as `docs/mutants.md` lists them. */
+    again: { type: 'string' },
     shift: { type: 'string', default: '0.5' },
     jobs: { type: 'string', default: '2' },
     /** Files whose path begins so. */
@@ -107,7 +109,10 @@ try {
   const took = durationsIn(report);
   const tests = testsByFile(ROOT);
   const all = files.filter(isRule).flatMap((f) => mutantsOf(f, readFileSync(join(ROOT, f), 'utf8')));
-  const spreadOut = spread(all, Number(asked.count), Number(asked.shift));
+  const spreadOut =
+    asked.again === undefined
+      ? spread(all, Number(asked.count), Number(asked.shift))
+      : listedIn(readFileSync(join(ROOT, asked.again), 'utf8'), all);
   const results: Result[] = asked.resume ? JSON.parse(readFileSync(join(ROOT, asked.out!), 'utf8')) : [];
   const tried = new Set(results.map(idOf));
   const chosen = spreadOut.filter((mutant) => !tried.has(idOf(mutant)));

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { broken, mutantsOf, spread } from './mutate';
+import { broken, listedIn, mutantsOf, spread } from './mutate';
 import { roundsFor } from './tests';
 
 const text = [
@@ -40,6 +40,21 @@ it('takes so many, each once, spread over the whole, a beginning of them as well
     const halves = [0, 1].map((h) => part.filter((m) => Math.floor(m.line / 500) === h).length);
     expect(Math.abs(halves[0]! - halves[1]!)).toBeLessThanOrEqual(4);
   }
+});
+
+it('finds again what a page lists, where the file has moved it', () => {
+  const all = mutantsOf('rule.ts', text);
+  const page = [
+    '| place | was | became |',
+    '| `rule.ts:9` | `<` | `<=` |',
+    '| `rule.ts:4` | `a === 1 \\|\\| [a]` | `true` |',
+    '| `gone.ts:4` | `<` | `<=` |',
+    '| `rule.ts:4` | `&&` | `\\|\\|` |'
+  ].join('\n');
+  expect(listedIn(page, all).map((m) => [m.line, m.was, m.becomes])).toEqual([
+    [4, '<', '<='],
+    [4, '&&', '||']
+  ]);
 });
 
 it('asks what is approved of its own room, then its tests and the quickest, and of others none beyond its budget', () => {

@@ -86,5 +86,23 @@ export function spread(all: readonly Mutant[], count: number, shift: number): Mu
     .map((i) => all[Math.floor((i + shift) * step)]!);
 }
 
+/**
+ * What the tables of a page list as survivors: place, what it was, what it became. A file that has changed since may have moved a
+ * place: the nearest of the same kind is meant; one that is gone is left out.
+ */
+export function listedIn(page: string, all: readonly Mutant[]): Mutant[] {
+  const rows = page.matchAll(/^\| `([^`]+):(\d+)` \| `(.*)` \| `(.*)` \|/gm);
+  return [...rows].flatMap(([, file, line, was, becomes]) => {
+    const text = (cell: string) => cell.replaceAll('\\|', '|');
+    const alike = all.filter(
+      (m) => m.file === file && oneLine(m.was).startsWith(text(was!)) && oneLine(m.becomes) === text(becomes!)
+    );
+    const far = (m: Mutant) => Math.abs(m.line - Number(line));
+    return alike.sort((a, b) => far(a) - far(b)).slice(0, 1);
+  });
+}
+
+const oneLine = (text: string): string => text.replaceAll(/\s+/g, ' ');
+
 export const broken = (text: string, { start, end, becomes }: Mutant): string =>
   text.slice(0, start) + becomes + text.slice(end);

@@ -21,6 +21,21 @@ describe('covers', () => {
     expect(needs(access, 'joint:lid-s')).toEqual([]);
   });
 
+  it('contacts that part as something slides out of its bay need no hand on them, other plugs do', () => {
+    const covered = (family: 'blade' | 'wire-along-board') =>
+      needs(
+        accessTo(
+          machine(
+            [part('lid', [0, 0, 50], [0, 1]), part('drive', [10, 10, 20], [3, 6])],
+            [plug('contacts', 'drive', 'base', [12, 12], 3, { family } as never)]
+          )
+        ),
+        'joint:contacts'
+      ).filter(([kind]) => kind === 'covers');
+    expect(covered('blade')).toEqual([]);
+    expect(covered('wire-along-board')).toEqual([['covers', 'move:lid/lift']]);
+  });
+
   it('an opening lets the tool through when its whole disc fits', () => {
     const hole = (radius: number) =>
       accessTo(

@@ -3,6 +3,7 @@ import { accessTo, demoAccess, machine, part } from '../testing/machines';
 import { plan, type Plan } from '../plan';
 import { Facts } from './facts';
 import { Reach } from './reach';
+import { insideOf } from './shapes';
 import { checkPlan } from '.';
 import type { Goal } from '../goals';
 
@@ -45,6 +46,11 @@ describe('a plan from anywhere', () => {
       (p) => (p.steps[at(p, 'down/joint:keyboard-screws')]!.count = 3),
       'counts 3 screws, the machine has 2'
     ],
+    [
+      'that tightens a hole twice and another not at all',
+      (p) => p.steps.forEach((s) => s.tighten && s.tighten.order.splice(0, 1, s.tighten.order[1]!)),
+      'does not tighten every hole once'
+    ],
     ['with a step twice', (p) => p.steps.push(p.steps[0]!), 'stands twice'],
     [
       'with a joint that is none',
@@ -70,6 +76,14 @@ describe('a plan from anywhere', () => {
       'does not belong on the leg'
     ]
   ])('%s is told by step', (_, change, problem) => expect(spoilt(change)).toContain(problem));
+});
+
+it('how far inside an outline a point lies is measured to its nearest edge, round a corner as well', () => {
+  const rect = { form: 'rect', x: 0, y: 0, width: 10, height: 6 } as const;
+  expect(insideOf(rect)([0.5, 0.25])).toBeCloseTo(0.25, 9);
+  expect(insideOf(rect)([5, 3])).toBeCloseTo(3, 9);
+  expect(insideOf({ ...rect, radius: 2 })([0, 0])).toBeCloseTo(2 - Math.SQRT2 * 2, 9);
+  expect(insideOf({ form: 'circle', x: 1, y: 1, radius: 2 })([1, 2])).toBeCloseTo(1, 9);
 });
 
 it('outlines that coincide lie over each other', () => {

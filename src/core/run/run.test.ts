@@ -15,6 +15,7 @@ import {
   possibleFates,
   RunEvent
 } from '.';
+import { everyStep, strangeIn } from './checks';
 
 const access = demoAccess();
 const { model } = access;
@@ -122,6 +123,22 @@ describe('closing', () => {
     const missing = made.steps.findIndex((s) => s.leg === 'prove');
     expect(left(events.filter((_, i) => i !== missing))).toMatchObject([{ kind: 'test', at: made.steps[missing]!.id }]);
     expect(left(events.slice(0, -5)).filter((o) => o.kind !== 'screws').length).toBe(5);
+  });
+});
+
+describe('what is recorded', () => {
+  const strange = (body: Record<string, unknown>) =>
+    inEnglish(strangeIn(model, everyStep(made, []), event(body)) ?? 'nothing');
+  it('of a hole that the group does not have is refused, and of its last one taken', () => {
+    const torqued = { type: 'torqued', step: 'up/joint:fan-screws', pass: 0, nm: 0.2 };
+    expect(strange({ ...torqued, hole: 1 })).toBe('nothing');
+    expect(strange({ ...torqued, hole: 2 })).toContain('3');
+  });
+  it('of what was not as planned keeps the number that was found, where one was', () => {
+    const found = (more: object) =>
+      state([event({ type: 'not-so', step: 'down/joint:fan-screws', what: 'fewer', ...more })]).findings;
+    expect(found({ count: 1 })).toMatchObject([{ what: 'fewer', count: 1 }]);
+    expect(found({})[0]).not.toHaveProperty('count');
   });
 });
 

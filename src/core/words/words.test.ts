@@ -9,6 +9,7 @@ import { toolFor } from '../plan/tools';
 import {
   amountWords as amountWordsSaid,
   causeWords as causeWordsSaid,
+  chanceWords,
   closeWords as closeWordsSaid,
   EVENT,
   evidenceWords as evidenceWordsSaid,
@@ -52,6 +53,15 @@ const screws = (over: Record<string, unknown>, count = 1) => {
     screw: { ...base.screw, ...over }
   });
 };
+
+it.each([
+  [0.51, 'most likely'],
+  [0.5, 'likely'],
+  [0.21, 'likely'],
+  [0.2, 'possible'],
+  [0.08, 'possible'],
+  [0.07, 'unlikely']
+])('a doubt of %s is called %s', (share, called) => expect(inEnglish(chanceWords(share)).toLowerCase()).toBe(called));
 
 it('what held a part is named, whether the machine file knows it or not', () => {
   expect(inEnglish(suspectWords(model, suspectId('fan-screws')))).toBe('Fan screws');

@@ -200,6 +200,12 @@ describe('a photo', () => {
         });
       }
       expect(readdirSync(full)).toEqual([]);
+      // What is no lack of room is our own fault, and is not told as one.
+      const odd = join(folder, 'odd');
+      mkdirSync(join(odd, `${id}.jpg.part`), { recursive: true });
+      settings.photoFolder = odd;
+      await expect(keepPhoto(pool(), { id, run: runs[0]!, person, bytes })).rejects.toThrow(/EISDIR/);
+      rmSync(odd, { recursive: true });
       expect((await pool().query('select 1 from photo where id = $1', [id])).rowCount).toBe(0);
       settings.photoFolder = folder;
       expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes })).toEqual({ ok: true });

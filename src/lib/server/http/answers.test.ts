@@ -26,6 +26,10 @@ describe('request bodies', () => {
   it('are refused when they are too large without saying so, after no more than that was read', async () => {
     await expect(textBody(request(stream(1000, 1000)), 5000)).rejects.toMatchObject({ status: 413 });
   });
+  it('are refused as too large when they are cut off on the way in', async () => {
+    const cut = new ReadableStream({ pull: (controller) => controller.error(new Error('limit')) });
+    await expect(textBody(request(cut), 100)).rejects.toMatchObject({ status: 413 });
+  });
   it('are refused when they are not UTF-8', async () => {
     await expect(textBody(request(new Uint8Array([0xc3, 0x28])), 100)).rejects.toMatchObject({ status: 400 });
   });

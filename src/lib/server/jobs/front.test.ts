@@ -3,6 +3,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { foldJob, STANDARD_SETTINGS, type JobFact } from '$core/job';
 import { makeQuote } from '$core/money';
 import { Spare } from '$core/spares';
+import { Machine, modelOf } from '$core/machine';
 import { demoText } from '$core/testing/machines';
 import { readFileSync } from 'node:fs';
 import { startSupplier } from '../../../../scripts/stand-ins/supplier.mjs';
@@ -89,6 +90,9 @@ describe('what a job waits for, kept as it changes', () => {
     expect(job.p50Seconds).toBeGreaterThan(300);
     expect(job.p80Seconds).toBeGreaterThan(job.p50Seconds!);
     expect(await newJob([])).toMatchObject({ p50Seconds: null, p80Seconds: null });
+    // What cannot be planned is no reason not to take the job in.
+    const { root } = modelOf(Machine.parse(JSON.parse(demoText())));
+    expect(await newJob([{ do: 'remove', part: root.id }])).toMatchObject({ p50Seconds: null, p80Seconds: null });
   });
   it('goes from questions over the missing part to the bench as the part comes in', async () => {
     const number = await fanNumber();
@@ -329,6 +333,9 @@ describe('fault sets', () => {
       ok: false,
       problems: [expect.objectContaining({ message: expect.stringMatching(/no machine file/) })]
     });
+    const unplannable = JSON.parse(text) as { repairs: { goal?: object }[] };
+    unplannable.repairs[0]!.goal = { do: 'remove', part: modelOf(Machine.parse(JSON.parse(demoText()))).root.id };
+    expect(await importFaultSet(pool(), JSON.stringify(unplannable), ines)).toMatchObject({ ok: false });
     expect(await importFaultSet(pool(), '{', ines)).toMatchObject({
       ok: false,
       problems: [expect.objectContaining({ message: expect.stringMatching(/not JSON/) })]

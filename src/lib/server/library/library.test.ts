@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoText } from '$core/testing/machines';
 import { pool } from '../database/pool';
-import { addJob, findJob, keepPlan } from '../jobs/jobs';
+import { addJob, findJob, keepPlan, listJobs } from '../jobs/jobs';
 import { importMachine, jobsOnMachine, libraryCounts, listMachines, revisionsOf } from './machines';
 import { addPerson } from '../sign-in/people';
 import { closePlanner } from '../planning/plans';
@@ -87,6 +87,7 @@ describe('the plan of a job', () => {
     expect(await keepPlan(job.id, wish)).toBe(true);
     const kept = (await findJob(pool(), number))!;
     expect(kept).toMatchObject(wish);
+    expect((await listJobs(pool(), { search: 'replace ssd' })).map((j) => j.number)).toContain(number);
     const run = (await findRun(pool(), await startRun(pool(), kept, ines)))!;
     expect(run.plan).toMatchObject({ weighting: 'bit-by-bit', goals: wish.goals, avoid: wish.avoid });
     expect(await keepPlan(job.id, { ...wish, weighting: 'part-by-part' })).toBe(false);

@@ -126,6 +126,16 @@ describe('one\u2019s own password', () => {
     });
     expect(await changeOwnPassword(id, PASSWORD, 'another lamp at sea', session)).toMatchObject({ ok: false });
   });
+  it('of two changes at the same moment one is told that it came too late, and keeps its sessions', async () => {
+    const own = await addPerson(pool(), { signIn: 'sunniva', name: 'Sunniva', role: 'technician' }, PASSWORD);
+    const both = await Promise.all(
+      ['one lamp at sea', 'two lamps at sea'].map((wanted) =>
+        changeOwnPassword(own, PASSWORD, wanted, crypto.randomUUID())
+      )
+    );
+    expect(both.filter((c) => c.ok)).toHaveLength(1);
+    expect(both.find((c) => !c.ok)).toMatchObject({ problems: [{ code: 'changed-elsewhere' }] });
+  });
   it('is hashed while no connection is held: a pool of one serves others meanwhile', async () => {
     const busy = changeOwnPassword(id, 'x', 'another lamp at sea', crypto.randomUUID());
     const others = await Promise.all(Array.from({ length: 20 }, () => pool().query('select 1')));
