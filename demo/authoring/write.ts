@@ -4,6 +4,7 @@ import { FaultSet, strangersOf } from '$core/faults';
 import { readMachineFile } from '$core/formats';
 import { told } from '../english';
 import { faultSets } from './faults';
+import { withGerman } from './german';
 import { lindquayGannet13 } from './lindquay-gannet-13';
 import { lindquaySlip11 } from './lindquay-slip-11';
 import { norrvikBallast15 } from './norrvik-ballast-15';
@@ -21,7 +22,8 @@ const machines = [
   })),
   { machine: norrvikFathom14First(), name: 'earlier/norrvik-fathom-14-r1' }
 ];
-for (const { machine, name } of machines) {
+for (const { machine: drawn, name } of machines) {
+  const machine = withGerman(drawn);
   const text = `${JSON.stringify(machine, null, 1)}\n`;
   const file = readMachineFile(text);
   const said = file.ok ? file.warnings : file.problems;
@@ -38,7 +40,8 @@ for (const { machine, name } of machines) {
 
 const faults = fileURLToPath(new URL('../faults/', import.meta.url));
 mkdirSync(faults, { recursive: true });
-for (const set of faultSets()) {
+for (const known of faultSets()) {
+  const set = withGerman(known);
   const file = readMachineFile(JSON.stringify(machines.find(({ machine }) => machine.id === set.machine)!.machine));
   const parsed = FaultSet.safeParse(set);
   const wrong = parsed.success

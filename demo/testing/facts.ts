@@ -2,6 +2,7 @@ import { inEnglish } from '$core/testing/english';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect } from 'vitest';
+import { withGerman } from '../authoring/german';
 import { drawingProblems } from '$core/access';
 import { checkPlan } from '$core/check';
 import { readMachineFile } from '$core/formats';
@@ -74,7 +75,7 @@ export function holdsForAll(id: string, built: unknown) {
   const { file, text, singles } = demoMachine(id);
   const { machine } = file;
   return {
-    asBuilt: () => expect(JSON.parse(text)).toEqual(JSON.parse(JSON.stringify(built))),
+    asBuilt: () => expect(JSON.parse(text)).toEqual(JSON.parse(JSON.stringify(withGerman(built as object)))),
     complete: () => {
       expect(drawingProblems(file.access)).toEqual([]);
       expect(machine.parts.length).toBeGreaterThanOrEqual(30);

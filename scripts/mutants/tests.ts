@@ -4,15 +4,15 @@ import { readFileSync } from 'node:fs';
 /** How long each file of tests takes by itself, s. */
 export type Durations = ReadonlyMap<string, number>;
 
-/** From what the test runner writes of a whole run. @throws when a test failed with nothing broken */
+/** From what the test runner writes of a whole run. A file that fails with nothing broken says nothing of what is: it is told, and left out. */
 export function durationsIn(report: string): Map<string, number> {
   const { testResults } = JSON.parse(readFileSync(report, 'utf8')) as {
     testResults: { name: string; status: string; startTime: number; endTime: number }[];
   };
   const failed = testResults.filter((t) => t.status !== 'passed');
-  if (failed.length > 0) throw new Error(`fails before anything is broken: ${failed.map((t) => t.name).join(', ')}`);
+  if (failed.length > 0) console.log(`Fail with nothing broken: ${failed.map((t) => t.name).join(', ')}`);
   return new Map(
-    testResults.map((t) => [t.name.replace(/^.*?\/(src|demo|scripts)\//, '$1/'), (t.endTime - t.startTime) / 1000])
+    testResults.filter((t) => t.status === 'passed').map((t) => [t.name.replace(/^.*?\/(src|demo|scripts)\//, '$1/'), (t.endTime - t.startTime) / 1000])
   );
 }
 

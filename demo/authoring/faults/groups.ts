@@ -2,7 +2,7 @@ import { expose, reach, replace, type FaultSetBuilder } from './builder';
 
 /** Figures of all groups are bench rules of thumb: what is plugged comes loose more often than a part dies, and a part more often than a board. */
 
-/** An input or a small device on plugs of its own: dead as a whole, or by fits. */
+/** An input or a small device on plugs of its own: dead as a whole, or intermittent. */
 export function device(
   b: FaultSetBuilder,
   o: { f: string; name: string; part: string; plugs: string[]; weight: number; listed?: boolean; at?: string[] }
@@ -10,12 +10,12 @@ export function device(
   const [dead, fits] = [`${o.f}-dead`, `${o.f}-by-fits`];
   const name = o.name.toLowerCase();
   const at = o.at ?? ['main board', 'far end'];
-  b.symptom(dead, `${o.name} dead`, o.f).symptom(fits, `${o.name} works by fits`);
-  b.fault(`${o.f}-worn`, `${o.name} itself is defective`, o.weight, { [dead]: 0.7, [fits]: 0.3 }, { part: o.part });
-  b.fault(`${o.f}-driver`, `${o.name} is switched off or its driver is missing`, o.weight * 0.5, { [dead]: 1 });
+  b.symptom(dead, `${o.name} dead`, o.f).symptom(fits, `${o.name} intermittent`);
+  b.fault(`${o.f}-worn`, `${o.name} defective`, o.weight, { [dead]: 0.7, [fits]: 0.3 }, { part: o.part });
+  b.fault(`${o.f}-driver`, `${o.name}: switched off, or its driver is missing`, o.weight * 0.5, { [dead]: 1 });
   b.fault(
     `${o.f}-board`,
-    `Main board, at the ${name}`,
+    `Main board: circuit of the ${name}`,
     o.weight * 0.12,
     { [dead]: 0.9, [fits]: 0.1 },
     { part: 'board' }
@@ -24,7 +24,7 @@ export function device(
   o.plugs.forEach((plug, i) =>
     b.fault(
       loose[i]!,
-      `${o.name}: plug at the ${at[i]} half open`,
+      `${o.name}: plug at the ${at[i]} not fully seated`,
       o.weight * (i === 0 ? 1.1 : 0.5),
       { [dead]: 0.6, [fits]: 0.4 },
       { joint: plug }
@@ -32,34 +32,38 @@ export function device(
   );
   b.test(
     `${o.f}-outside`,
-    `Does the ${name} work in the firmware set-up, or from a system on a stick?`,
+    `Firmware setup, or a system started from a USB stick: any response from the ${name}?`,
     150,
-    ['It works there', 'Dead there too'],
+    ['Works there', 'Dead there too'],
     0.02,
     { [`${o.f}-driver`]: 0.97, ...Object.fromEntries(loose.map((l) => [l, 0.1])) }
   );
   if (o.listed)
-    b.test(`${o.f}-listed`, `Is the ${name} in the hardware listing?`, 90, ['Listed', 'Not listed'], 0.04, {
-      [`${o.f}-driver`]: 0.9,
-      [`${o.f}-worn`]: 0.3
-    });
+    b.test(
+      `${o.f}-listed`,
+      `Hardware listing: is there an entry for the ${name}?`,
+      90,
+      ['Listed', 'Not listed'],
+      0.04,
+      { [`${o.f}-driver`]: 0.9, [`${o.f}-worn`]: 0.3 }
+    );
   o.plugs.forEach((plug, i) =>
     b.test(
       `${plug}-seat`,
-      `Is the ${name} plug at the ${at[i]} home, its lock shut and its tail straight?`,
+      `Plug of the ${name} at the ${at[i]}: fully seated, lock closed, cable straight?`,
       25,
-      ['Not home', 'Looks right'],
+      ['Not seated', 'Looks right'],
       0.05,
       { [loose[i]!]: 0.75 },
       {
         needs: [reach(plug)],
-        how: 'Look along the board with a lamp before touching it; the white line has to vanish evenly.'
+        how: 'Look along the board with a lamp before touching it; the white line must disappear evenly.'
       }
     )
   );
-  b.repair(`${o.f}-setting`, `Switch the ${name} on, put its driver right`, 240, [`${o.f}-driver`]);
+  b.repair(`${o.f}-setting`, `Switch on the ${name}, install the driver`, 240, [`${o.f}-driver`]);
   o.plugs.forEach((plug, i) =>
-    b.repair(`${plug}-reseat`, `Reseat the ${name} plug at the ${at[i]}`, 40, [loose[i]!], reach(plug))
+    b.repair(`${plug}-reseat`, `Reseat the plug of the ${name} at the ${at[i]}`, 40, [loose[i]!], reach(plug))
   );
   b.repair(`${o.f}-replace`, `Replace the ${name}`, 120, [`${o.f}-worn`, ...loose], replace(o.part));
   b.alsoMends('board-replace', `${o.f}-board`, loose[0]!);
@@ -87,7 +91,7 @@ export function power(
 ): void {
   b.symptom('no-charge', 'Does not charge').symptom('adapter-only', 'Runs with the adapter only');
   b.fault('adapter-dead', 'Adapter or its cable', 3, { 'no-start': 0.5, 'no-charge': 1 });
-  b.fault('latched', 'Held in a latched state', 2, { 'no-start': 1 });
+  b.fault('latched', 'Power control latched, needs a reset', 2, { 'no-start': 1 });
   b.fault(
     'socket-worn',
     `${o.socketName} worn or torn off`,
@@ -97,7 +101,7 @@ export function power(
   );
   b.fault(
     'socket-plug-loose',
-    `${o.socketName}: plug on the main board half open`,
+    `${o.socketName}: plug on the main board not fully seated`,
     0.9,
     { 'no-start': 0.4, 'no-charge': 1 },
     { joint: o.plug }
@@ -111,14 +115,14 @@ export function power(
   );
   b.fault(
     'battery-plug-loose',
-    'Battery plug half open',
+    'Battery plug not fully seated',
     0.8,
     { 'adapter-only': 1, 'no-charge': 0.8 },
     { joint: o.batteryPlug }
   );
   b.fault(
     'board-charging',
-    'Main board: charging',
+    'Main board: charging circuit',
     0.5,
     { 'adapter-only': 0.6, 'no-charge': 1, 'no-start': 0.1 },
     { part: 'board' }
@@ -160,7 +164,7 @@ export function power(
       how: 'Low voltage only, one hand, insulated probes; nothing on the mains side is measured or opened.'
     }
   );
-  b.repair('adapter-change', 'Give it another adapter', 60, ['adapter-dead']);
+  b.repair('adapter-change', 'Use another adapter', 60, ['adapter-dead']);
   b.repair(
     'let-go',
     'Adapter off, battery away, hold the power button for 30 s, then the adapter alone',
@@ -198,7 +202,7 @@ export function picture(
   b.fault('panel-dead', `${o.panelName} defective`, 2.4, { 'no-picture': 0.7, flickers: 0.3 }, { part: o.panel });
   b.fault(
     'display-plug-loose',
-    'Display plug on the main board half open',
+    'Display plug on the main board not fully seated',
     1.6,
     { 'no-picture': 0.6, flickers: 0.4, 'no-camera-too': 0.6 },
     { joint: o.plug }
@@ -217,7 +221,7 @@ export function picture(
     { 'no-picture': 0.9, 'starts-dark': 1, flickers: 0.1 },
     { part: 'board' }
   );
-  b.test('outer-display', 'Is there a picture on an outer display?', 60, ['Yes', 'No'], 0.97, {
+  b.test('outer-display', 'Is there a picture on an external display?', 60, ['Yes', 'No'], 0.97, {
     'board-video': 0.06,
     ...Object.fromEntries((o.memory ?? []).map((m) => [`${m}-loose`, 0.01]))
   });
@@ -228,9 +232,9 @@ export function picture(
   });
   b.test(
     'display-plug-seat',
-    'Is the display plug home and its bail or lock shut?',
+    'Display plug: fully seated, bail or lock closed?',
     25,
-    ['Not home', 'Looks right'],
+    ['Not seated', 'Looks right'],
     0.04,
     { 'display-plug-loose': 0.8 },
     { needs: [reach(o.plug)] }
@@ -252,7 +256,7 @@ export function picture(
   if (o.farPlug) {
     b.fault(
       'panel-plug-loose',
-      'Display plug at the panel half open',
+      'Display plug at the panel not fully seated',
       0.9,
       { 'no-picture': 0.6, flickers: 0.5 },
       { joint: o.farPlug }
@@ -269,7 +273,7 @@ export function picture(
   for (const memory of o.memory ?? []) {
     b.fault(
       `${memory}-loose`,
-      `${memory === 'memory-a' ? 'Memory module A' : 'Memory module B'} not home`,
+      `${memory === 'memory-a' ? 'Memory module A' : 'Memory module B'} not fully seated`,
       1,
       { 'starts-dark': 0.9, 'off-under-load': 0.1 },
       { joint: `${memory}-socket` }
@@ -311,7 +315,7 @@ export function cooling(
   b.fault('compound-dry', 'Thermal compound dried out', 2, { hot: 1, 'off-under-load': 0.5 }, { part: o.sink });
   b.test(
     'blown-through',
-    'With a lamp at the outlet: are the fins clear?',
+    'Look into the outlet with a lamp: are the fins clear?',
     40,
     ['Clogged', 'Clear'],
     0.15,
@@ -333,7 +337,7 @@ export function cooling(
     ['dust'],
     o.fans.length > 0 ? expose(o.fans[0]!.part) : expose(o.sink)
   );
-  b.repair('compound-renew', 'Clean both faces and renew the compound', 240, ['compound-dry', 'dust'], {
+  b.repair('compound-renew', 'Clean both faces and renew the thermal compound', 240, ['compound-dry', 'dust'], {
     do: 'remove',
     part: o.sink
   });
@@ -355,7 +359,7 @@ export function cooling(
     if (!fan.plug) continue;
     b.fault(
       `${fan.plug}-loose`,
-      `${fan.name}: plug half open`,
+      `${fan.name}: plug not fully seated`,
       0.6 / o.fans.length,
       { hot: 1, 'off-under-load': 0.4 },
       { joint: fan.plug }
@@ -382,9 +386,9 @@ export function radio(b: FaultSetBuilder, o: { snaps: string[]; bluetooth?: bool
     'weak-wifi',
     'Wireless only near the access point'
   );
-  if (o.bluetooth) b.symptom('no-bluetooth', 'Short-range radio gone as well', 'bluetooth');
+  if (o.bluetooth) b.symptom('no-bluetooth', 'Bluetooth gone as well', 'bluetooth');
   const both: Record<string, number> = o.bluetooth ? { 'no-bluetooth': 0.95 } : {};
-  b.fault('radio-off', 'Radio switched off, or its driver is missing', 2.5, {
+  b.fault('radio-off', 'Radio: switched off, or its driver is missing', 2.5, {
     'no-wifi': 1,
     ...(o.bluetooth ? { 'no-bluetooth': 0.5 } : {})
   });
@@ -397,7 +401,7 @@ export function radio(b: FaultSetBuilder, o: { snaps: string[]; bluetooth?: bool
   );
   b.fault(
     'card-loose',
-    'Wireless card not home in its slot',
+    'Wireless card not fully seated in its slot',
     0.8,
     { 'no-wifi': 1, ...both },
     { joint: 'wlan-card-slot' }
@@ -405,19 +409,28 @@ export function radio(b: FaultSetBuilder, o: { snaps: string[]; bluetooth?: bool
   for (const snap of o.snaps)
     b.fault(
       `${snap}-off`,
-      `Antenna snap off: ${snap === 'wlan-main-snap' ? 'main' : 'second'}`,
+      `${snap === 'wlan-main-snap' ? 'Main' : 'Second'} antenna plug off`,
       1.1,
       { 'weak-wifi': 0.95, 'no-wifi': 0.05 },
       { joint: snap }
     );
-  b.test('radio-outside', 'Does a system from a stick see networks?', 240, ['It does', 'It does not'], 0.03, {
-    'radio-off': 0.95
-  });
-  b.test('card-listed', 'Is the wireless card in the hardware listing?', 60, ['Listed', 'Not listed'], 0.97, {
-    'card-dead': 0.35,
-    'card-loose': 0.03
-  });
-  b.repair('radio-on', 'Switch the radio on, put its driver right', 200, ['radio-off']);
+  b.test(
+    'radio-outside',
+    'Does a system started from a USB stick see networks?',
+    240,
+    ['It does', 'It does not'],
+    0.03,
+    { 'radio-off': 0.95 }
+  );
+  b.test(
+    'card-listed',
+    'Hardware listing: is there an entry for the wireless card?',
+    60,
+    ['Listed', 'Not listed'],
+    0.97,
+    { 'card-dead': 0.35, 'card-loose': 0.03 }
+  );
+  b.repair('radio-on', 'Switch on the radio, install the driver', 200, ['radio-off']);
   b.repair('card-reseat', 'Reseat the wireless card', 60, ['card-loose'], reach('wlan-card-slot'));
   b.repair(
     'card-replace',
@@ -429,7 +442,7 @@ export function radio(b: FaultSetBuilder, o: { snaps: string[]; bluetooth?: bool
   for (const snap of o.snaps)
     b.repair(
       `${snap}-press`,
-      `Press the ${snap === 'wlan-main-snap' ? 'main' : 'second'} antenna snap home`,
+      `Press the ${snap === 'wlan-main-snap' ? 'main' : 'second'} antenna plug on`,
       30,
       [`${snap}-off`],
       reach(snap)

@@ -57,11 +57,11 @@ export function faultSets() {
     memory: ['memory-a', 'memory-b']
   });
   ballast.symptom('dim', 'Picture very dark, seen only with a lamp');
-  ballast.fault('inverter-dead', 'Lamp inverter defective', 2, { dim: 1, flickers: 0.3 }, { part: 'inverter' });
-  ballast.fault('lamp-dead', 'Lamp of the panel worn out', 1.5, { dim: 0.9, flickers: 0.5 }, { part: 'panel' });
+  ballast.fault('inverter-dead', 'Backlight inverter defective', 2, { dim: 1, flickers: 0.3 }, { part: 'inverter' });
+  ballast.fault('lamp-dead', 'Backlight lamp worn out', 1.5, { dim: 0.9, flickers: 0.5 }, { part: 'panel' });
   ballast.fault(
     'inverter-plug-loose',
-    'Inverter plug half open',
+    'Inverter plug not fully seated',
     0.7,
     { dim: 1, flickers: 0.2 },
     { joint: 'inverter-plug' }
@@ -83,7 +83,7 @@ export function faultSets() {
   );
   ballast.repair(
     'inverter-replace',
-    'Replace the lamp inverter',
+    'Replace the backlight inverter',
     90,
     ['inverter-dead', 'inverter-plug-loose'],
     replace('inverter')
@@ -173,12 +173,12 @@ export function faultSets() {
   );
   gannet.test(
     'sits-flat',
-    'Does it stand flat on a plane table, and is the touchpad flush?',
+    'Does it stand flat on a flat table, and is the touchpad flush?',
     20,
-    ['It rocks, or the pad stands up', 'Flat and flush'],
+    ['It rocks, or the touchpad stands up', 'Flat and flush'],
     0.03,
     { 'cell-presses': 0.85 },
-    { how: 'Do not press on it. If it bulges: stop, and answer the first questions anew.' }
+    { how: 'Do not press on it. If it bulges: stop, and answer the safety questions again.' }
   );
   gannet.alsoMends('battery-replace', 'cell-presses');
 

@@ -6,7 +6,7 @@ import type { Goal } from '../goals';
 import { plan } from '../plan';
 import { seeded } from '../solve';
 import { APPROVED_MACHINES, expectApproved } from '../testing/approved';
-import { demoAccess } from '../testing/machines';
+import { approvedAccess } from '../testing/machines';
 import { spoil } from '../testing/spoil';
 import { checkMachine } from '../validate';
 import { checkPlan } from '.';
@@ -21,7 +21,7 @@ const said = (check: () => string[]): string[] => {
 };
 
 it.each(APPROVED_MACHINES)('what is said of spoilt plans of %s is as approved', async (id) => {
-  const access = demoAccess(id);
+  const access = approvedAccess(id);
   const { machine } = access.model;
   const parts = machine.parts.filter((p) => p.numbers.length > 0 && p.moves.length > 0).map((p) => p.id);
   const random = seeded(5);

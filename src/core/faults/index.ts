@@ -2,6 +2,7 @@ export {
   FAULTS_FORMAT,
   FaultSet,
   strangersOf,
+  faultSetIn,
   unplannableIn,
   type Fault,
   type Repair,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id, line, type Model } from '../machine';
+import { Id, line, Translations, type Model } from '../machine';
 import { Goal } from '../goals';
 
 export const FAULTS_FORMAT = 'eager-wrench/faults@1';
@@ -66,7 +66,8 @@ const Shape = z.strictObject({
   symptoms: z.array(Symptom).min(1).max(60),
   faults: z.array(Fault).min(1).max(120),
   tests: z.array(Test).max(80),
-  repairs: z.array(Repair).min(1).max(80)
+  repairs: z.array(Repair).min(1).max(80),
+  translations: Translations.optional()
 });
 
 /** What can be wrong with a machine, how it shows, and how one finds out. */
@@ -134,4 +135,23 @@ export function strangersOf(model: Model, set: FaultSet): string[] {
     ...set.tests.flatMap((t) => t.needs.flatMap((g) => ofGoal(`test "${t.id}"`, g))),
     ...set.repairs.flatMap((r) => (r.goal ? ofGoal(`repair "${r.id}"`, r.goal) : []))
   ];
+}
+
+/** The set with its texts in another language, as far as it has them. */
+export function faultSetIn(set: FaultSet, language: string): FaultSet {
+  const texts = set.translations?.[language];
+  if (!texts) return set;
+  const say = (text: string) => texts[text] ?? text;
+  const said = <T extends { text: string }>(one: T): T => ({ ...one, text: say(one.text) });
+  return {
+    ...set,
+    symptoms: set.symptoms.map(said),
+    faults: set.faults.map((fault) => ({ ...fault, name: say(fault.name) })),
+    tests: set.tests.map((test) => ({
+      ...said(test),
+      ...(test.how === undefined ? {} : { how: say(test.how) }),
+      outcomes: test.outcomes.map(said)
+    })),
+    repairs: set.repairs.map(said)
+  };
 }

@@ -403,6 +403,7 @@ export interface Messages {
   'condition.residue': Nothing;
   'condition.glass': Nothing;
   'condition.bad-adapter': Nothing;
+  'test.function': { id: string; name: Arg };
   'test.power': Nothing;
   'test.power.how': Nothing;
   'test.identity': Nothing;

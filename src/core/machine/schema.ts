@@ -159,6 +159,12 @@ export const Relation = z.discriminatedUnion('kind', [
 ]);
 export type Relation = z.infer<typeof Relation>;
 
+/** What names and texts of a file are called in other languages: by language (`de`), by the text as it stands in the file. */
+export const Translations = z.record(
+  z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'is no language: write it like de'),
+  z.record(line(600), line(600))
+);
+
 export const Machine = z.strictObject({
   format: z.literal(MACHINE_FORMAT),
   id: Id,
@@ -181,13 +187,7 @@ export const Machine = z.strictObject({
   }),
   relations: z.array(Relation).max(3000).default([]),
   notes: z.array(line(600)).max(100).default([]),
-  /** What names and texts of this file are called in other languages: by language (`de`), by the text as it stands above. */
-  translations: z
-    .record(
-      z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'is no language: write it like de'),
-      z.record(line(600), line(600))
-    )
-    .optional()
+  translations: Translations.optional()
 });
 export type Machine = z.infer<typeof Machine>;
 

@@ -4,7 +4,7 @@ import { planMarkdown } from '../formats';
 import { jobWords } from '../words';
 import { replaceableParts, type Goal } from '../goals';
 import { APPROVED_MACHINES, digest, expectApproved } from '../testing/approved';
-import { demoAccess } from '../testing/machines';
+import { approvedAccess } from '../testing/machines';
 import {
   alignLegs,
   alongside,
@@ -26,7 +26,7 @@ const OPTIONS: [string, PlanOptions][] = [
 
 // The battery of one of them comes out whole to take the power away.
 it.each([...APPROVED_MACHINES, 'norrvik-ballast-15'])('plans of %s are as approved', async (id) => {
-  const access = demoAccess(id);
+  const access = approvedAccess(id);
   const { model } = access;
   const lines: string[] = [];
   for (const part of replaceableParts(model)) {
@@ -44,7 +44,7 @@ it.each([...APPROVED_MACHINES, 'norrvik-ballast-15'])('plans of %s are as approv
 
 it('a plan in words, its reasons and choices are as approved', async () => {
   for (const [k, id] of APPROVED_MACHINES.entries()) {
-    const access = demoAccess(id);
+    const access = approvedAccess(id);
     const { model } = access;
     const parts = replaceableParts(model);
     const goals: Goal[] = [

@@ -6,7 +6,7 @@ import { PlanningError, type Goal } from '../goals';
 import { plan, type Plan, type Step } from '../plan';
 import { seeded } from '../solve';
 import { APPROVED_MACHINES, digest, expectApproved } from '../testing/approved';
-import { demoAccess } from '../testing/machines';
+import { approvedAccess } from '../testing/machines';
 import {
   allSteps,
   continued,
@@ -50,7 +50,7 @@ class Bench {
   readonly pick: <T>(list: readonly T[]) => T;
 
   constructor(
-    readonly access: ReturnType<typeof demoAccess>,
+    readonly access: ReturnType<typeof approvedAccess>,
     readonly first: Plan,
     readonly random: () => number
   ) {
@@ -148,7 +148,7 @@ class Bench {
 }
 
 it.each(APPROVED_MACHINES)('what runs on %s come to is as approved', async (id) => {
-  const access = demoAccess(id);
+  const access = approvedAccess(id);
   const { model } = access;
   const parts = model.machine.parts.filter((p) => p.numbers.length > 0 && p.moves.length > 0);
   const lines: string[] = [];

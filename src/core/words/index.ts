@@ -31,6 +31,6 @@ export { REPORT, REPORT_TITLES } from './report';
 export { mixUpWords, sizeWords } from './screws';
 export { driveOf, toolName } from './tools';
 export { SHEET } from './sheet';
-export { CLOSING_CHECK, OPEN_TEST, openTestReason, TESTED, testWords } from './tests';
+export { CLOSING_CHECK, OPEN_TEST, functionName, openTestReason, TESTED, testWords } from './tests';
 export { DIFFERENCE, FIELDS, fieldName } from './differences';
 export { TRAY } from './tray';

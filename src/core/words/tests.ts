@@ -42,6 +42,10 @@ const tested = (name: (typeof FUNCTIONS)[number] | 'closing' | 'open'): Phrase =
   detail: say(`test.${name}.how`)
 });
 
+/** What a function is called within a sentence; one that we do not know by its id. */
+export const functionName = (f: string): Said =>
+  say('test.function', { id: f.replaceAll('-', '_'), name: f.replaceAll('-', ' ') });
+
 /** How a function is tried; one that has no test of its own by its name. */
 export function testWords(f: string): Phrase {
   const own = FUNCTIONS.find((name) => name === f);

@@ -3,9 +3,9 @@
   import X from '@lucide/svelte/icons/x';
   import { goalId, offeredGoals, type Goal } from '$core/goals';
   import { jobWords } from '$core/words';
-  import { useWords } from '$lib/words';
+  import { named, useWords } from '$lib/words';
 
-  const { t, told } = useWords();
+  const { t, told, language } = useWords();
 
   /** What the job is for: chosen from a list by what one wants to do; the drawing beside it offers the same. */
   interface Props {
@@ -26,7 +26,10 @@
   ];
   let query = $state('');
   const shown = $derived(
-    offeredGoals(model, doing).filter((o) => told(o.name).toLowerCase().includes(query.trim().toLowerCase()))
+    offeredGoals(model, doing)
+      .map((o) => ({ ...o, name: told(named(model, o.name)) }))
+      .filter((o) => o.name.toLowerCase().includes(query.trim().toLowerCase()))
+      .sort((a, b) => a.name.localeCompare(b.name, language))
   );
   const chosen = $derived(new Set(goals.map(goalId)));
 </script>

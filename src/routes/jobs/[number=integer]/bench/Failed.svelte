@@ -37,7 +37,8 @@
         >
           <span class="figure w-6 shrink-0 text-lg text-soft">{i + 1}</span>
           <span class="flex-1"
-            ><span class="block text-lg font-semibold">{bench.model.joint(l.joint).name}</span>{told(l.text)}
+            ><span class="block text-lg font-semibold">{told(jointName(bench.model, bench.model.joint(l.joint)))}</span
+            >{told(l.text)}
             <span class="text-soft">({told(chanceWords(l.probability))})</span></span
           >
           <button

@@ -10,7 +10,7 @@
   import Panel from './Panel.svelte';
   import { goalId, offeredGoals, type Goal } from '$core/goals';
   import { goalWords, jointName } from '$core/words';
-  import { useWords } from '$lib/words';
+  import { named, useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
 
   const { t, told } = useWords();
@@ -109,7 +109,7 @@
           e.currentTarget.value = '';
         }}
         ><option value="">{t('bench.choose')}</option>{#each offered as o (goalId(o.goal))}<option
-            value={goalId(o.goal)}>{told(o.name)}</option
+            value={goalId(o.goal)}>{told(named(model, o.name))}</option
           >{/each}</select
       ></label
     >

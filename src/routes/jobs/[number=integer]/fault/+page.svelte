@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { laidBare } from '$core/drawing';
-  import { commonTo, understood, type Candidate, type Test } from '$core/faults';
+  import { commonTo, faultSetIn, understood, type Candidate, type Test } from '$core/faults';
   import type { JobFact } from '$core/job';
   import { modelOf } from '$core/machine';
   import { ExploreDrawing } from '$lib/ui/drawing';
@@ -10,14 +10,15 @@
   import { sayOfJob } from '$lib/ui/say';
   import type { FaultAsked, FaultTold } from '$workers/fault-web';
   import { faceOf, goalParts, type Goal } from '$core/goals';
-  import { useWords } from '$lib/words';
+  import { functionName } from '$core/words';
+  import { named, useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
 
-  const { t, told } = useWords();
+  const { t, told, language } = useWords();
 
   let { data, form } = $props();
   const model = $derived(modelOf(data.machine));
-  const set = $derived(data.set);
+  const set = $derived(data.set ? faultSetIn(data.set, language) : null);
   const known = $derived(set ? understood(set, data.state.findings) : data.state.findings);
   let problem = $state<string>();
   let heard = $state.raw<FaultTold>();
@@ -208,8 +209,8 @@
         <div class="mt-2 border-t border-rule pt-2">
           <h2 class="text-sm font-semibold text-soft">
             {dead.length > 1
-              ? t('fault.sharedByWhatHasFailed', { things: dead.join(', ') })
-              : t('fault.whatDependsOn', { dead: dead[0] })}
+              ? t('fault.sharedByWhatHasFailed', { things: dead.map(functionName) })
+              : t('fault.whatDependsOn', { dead: functionName(dead[0]!) })}
           </h2>
           <div class="mt-1 flex flex-wrap gap-1.5">
             {#each common as c (c.what + c.id)}
@@ -220,8 +221,8 @@
                   pointed = c;
                   zoneOfChoice = undefined;
                 }}
-                >{c.name}{#if c.alive.length > 0}<span class="text-soft"
-                    >{t('fault.but', { works: c.alive.join(', '), n: c.alive.length })}</span
+                >{told(named(model, c.name))}{#if c.alive.length > 0}<span class="text-soft"
+                    >{t('fault.but', { works: c.alive.map(functionName), n: c.alive.length })}</span
                   >{/if}</button
               >
             {/each}
@@ -283,10 +284,7 @@
           <p class="mt-2 rounded-md bg-warn-wash px-3 py-2">
             {t('fault.leftOutSinceThereIsNo', {
               things: heard.next.left
-                .map(
-                  (l) =>
-                    (l.do === 'test' ? data.set!.tests : data.set!.repairs).find((x) => x.id === l.id)?.text ?? l.id
-                )
+                .map((l) => (l.do === 'test' ? set!.tests : set!.repairs).find((x) => x.id === l.id)?.text ?? l.id)
                 .join('; ')
             })}{#if heard.next.unmended > 0.005}
               {t('fault.ofTheDoubtLiesThereAnd', { unmended: Math.round(100 * heard.next.unmended) })}{/if}

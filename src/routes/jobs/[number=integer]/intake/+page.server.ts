@@ -5,6 +5,7 @@ import { planOrProblem, requestOfJob } from '$lib/server/planning/of-job';
 import { soon } from '$lib/server/http/soon';
 import { brokenForGood } from '$core/plan';
 import { modelOf } from '$core/machine';
+import { fileName } from '$core/words';
 import { settings } from '$lib/server/settings/environment';
 import { shopSettings } from '$lib/server/settings/shop';
 import type { PageServerLoad } from './$types';
@@ -19,7 +20,11 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     state,
     facts,
     /** What the work would break for good, to be told before; undefined while that is still being worked out. */
-    seals: plan ? brokenForGood(modelOf(machine), plan).map((j) => j.name) : 'now' in planned ? [] : undefined,
+    seals: plan
+      ? brokenForGood(modelOf(machine), plan).map((j) => fileName(machine, j.name))
+      : 'now' in planned
+        ? []
+        : undefined,
     needs: await needsOfJob(pool(), job.id),
     limits: (await shopSettings(pool())).cell,
     hasPrinter: settings.instrumentsUrl !== undefined,

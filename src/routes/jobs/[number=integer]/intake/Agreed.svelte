@@ -2,6 +2,7 @@
   import { untrack } from 'svelte';
   import { type JobFact, type JobState } from '$core/job';
   import { LISTING_MAX, readListing } from '$core/hardware';
+  import type { Said } from '$core/language';
   import type { Model } from '$core/machine';
   import { DATA } from '$core/words';
   import { whyNot } from '$core/result';
@@ -22,7 +23,7 @@
     model: Model;
     state: JobState;
     serial: string;
-    seals: string[] | undefined;
+    seals: readonly Said[] | undefined;
     mayWrite: boolean;
     onsay: (fact: JobFact) => void;
   } = $props();
@@ -149,7 +150,7 @@
               seals === undefined
                 ? t('intake.stillBeingCalculatedReloadThisPage')
                 : seals.length > 0
-                  ? seals.join(', ')
+                  ? seals
                   : t('intake.nothingAsPlannedNow')
           })}</span
         ></label
