@@ -12,7 +12,9 @@ export function durationsIn(report: string): Map<string, number> {
   const failed = testResults.filter((t) => t.status !== 'passed');
   if (failed.length > 0) console.log(`Fail with nothing broken: ${failed.map((t) => t.name).join(', ')}`);
   return new Map(
-    testResults.filter((t) => t.status === 'passed').map((t) => [t.name.replace(/^.*?\/(src|demo|scripts)\//, '$1/'), (t.endTime - t.startTime) / 1000])
+    testResults
+      .filter((t) => t.status === 'passed')
+      .map((t) => [t.name.replace(/^.*?\/(src|demo|scripts)\//, '$1/'), (t.endTime - t.startTime) / 1000])
   );
 }
 
