@@ -186,6 +186,8 @@ export async function checkScreen(page: Page, name: string, rules?: string[]): P
     violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`),
     name
   ).toEqual([]);
+  // A message that nobody said shows as what it is made of.
+  expect(await page.locator('body').innerText(), `${name}: said in words`).not.toContain('[object ');
   const wider = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
   expect(wider, `${name}: horizontal scroll`).toBeLessThanOrEqual(0);
 }

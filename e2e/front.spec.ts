@@ -308,7 +308,7 @@ test('accounts, sessions and settings', async ({ browser, page, ownApp }) => {
   await lead.getByLabel('Signs in as').fill('pia');
   await lead.getByLabel(/First password/).fill('a quay at night');
   await lead.getByRole('button', { name: 'Add account' }).click();
-  await expect(lead.getByText('account opened')).toBeVisible();
+  await expect(lead.getByText('account added')).toBeVisible();
   await lead.getByRole('button', { name: 'Save changes to Ines Havgaard' }).click();
   await lead.getByLabel('Role of Ines Havgaard').selectOption('trainee');
   await lead.getByRole('button', { name: 'Save changes to Ines Havgaard' }).click();

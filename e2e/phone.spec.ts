@@ -61,7 +61,7 @@ test('a phone reads the code off the bench and takes pictures that arrive in the
   await expect(phone.getByRole('heading', { name: 'The camera is closed' })).toBeVisible();
   const stranger = await (await browser.newContext()).newPage();
   await stranger.goto(`${app.address}/camera#${'x'.repeat(32)}`);
-  await expect(stranger.getByRole('alert')).toContainText('This code is over');
+  await expect(stranger.getByRole('alert')).toContainText('This code has expired');
   await stranger.context().close();
   await hand.close();
   await desk.close();

@@ -1,3 +1,4 @@
+import type { Said } from '$core/language';
 import type { Obstacle, RunEvent } from '$core/run';
 
 /** One request holds no more than this; a plan made at the bench has some 150 kB. */
@@ -19,7 +20,7 @@ export function nextBatch(pending: readonly RunEvent[], oneByOne: boolean): RunE
 export interface Refused {
   event: string | null;
   index?: number;
-  message: string;
+  message: Said;
   obstacles?: Obstacle[];
 }
 

@@ -1,8 +1,11 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { v4 as uuid } from 'uuid';
+import type { z } from 'zod';
+import type { Said } from '$core/language';
 import { cleaned, type Model } from '$core/machine';
 import type { Plan } from '$core/plan';
+import { message } from '$lib/words';
 import {
   CLOCK_TOLERANCE_MS,
   fold,
@@ -33,6 +36,11 @@ export interface Worker {
   name: string;
 }
 
+function notRecorded({ issues }: z.ZodError): Said {
+  const { path, message: why } = issues[0]!;
+  return message('offline.cannotRecord', { place: path.join(', '), why });
+}
+
 /**
  * A run at the bench. Facts count at once and go to the server as soon as it can be reached; this browser keeps all of the run's events,
  * so that it comes back as it was also without the server. Only what the server has said to have is called saved.
@@ -43,11 +51,11 @@ export class Bench {
   /** Whether this browser keeps anything: where it does not, what is not sent is lost with the page. */
   keeps = $state(true);
   /** Why the server refused a signature, and what stands in its way. */
-  refusal = $state<{ message: string; obstacles: Obstacle[] } | undefined>();
+  refusal = $state.raw<{ message: Said; obstacles: Obstacle[] } | undefined>();
   /** What the server will not have, and why: kept here until somebody has dealt with it. */
   setAside = $state.raw<readonly KeptEvent[]>([]);
   /** Why something could not be recorded, in words. */
-  problem = $state('');
+  problem = $state.raw<Said>('');
   /** So far this device's clock is off, ms: the server's time less its own. */
   clockOffMs = $state(0);
   readonly photos: Photos;
@@ -196,7 +204,7 @@ export class Bench {
   }
 
   /** Facts as the events that they would be, or why they cannot be recorded: by the same schema as the server's. */
-  #read(fact: Fact): { event: RunEvent } | { why: string } {
+  #read(fact: Fact): { event: RunEvent } | { why: Said } {
     const now = Date.now() + this.clockOffMs;
     // Two facts within one clock tick keep their order, and a clock set back does not undo what was done; one that ran ahead is not followed.
     const last = this.events.reduce(
@@ -209,12 +217,11 @@ export class Bench {
     );
     const read = RunEvent.safeParse({ ...fields, id: uuid(), at: new Date(at).toISOString() });
     if (read.success) return { event: read.data };
-    const { path, message } = read.error.issues[0]!;
-    return { why: `This cannot be recorded: ${path.join(', ')} ${message}.` };
+    return { why: notRecorded(read.error) };
   }
 
   /** @returns why a fact cannot be recorded, in words */
-  check(fact: Fact): string | undefined {
+  check(fact: Fact): Said | undefined {
     const read = this.#read(fact);
     return 'why' in read ? read.why : undefined;
   }
@@ -266,8 +273,7 @@ export class Bench {
     } catch (error) {
       this.#reached = false;
       this.sync = (error as Error).cause === 401 ? 'signed-out' : 'waiting';
-      if ((error as Error).cause === 403)
-        this.problem = 'Your role does not allow recording any more. What you recorded is kept here: ask a lead.';
+      if ((error as Error).cause === 403) this.problem = message('offline.roleOver');
       this.#again.later(() => void this.#send());
     } finally {
       this.#sending = false;
@@ -317,7 +323,7 @@ export class Bench {
     else if (batch.length > 1) this.#oneByOne = true;
     else
       this.#refused([
-        { event: batch[0]!, why: { event: batch[0]!.id, message: body.message ?? 'The server will not have it.' } }
+        { event: batch[0]!, why: { event: batch[0]!.id, message: body.message ?? message('offline.notAccepted') } }
       ]);
   }
 
@@ -358,13 +364,13 @@ export class Bench {
   }
 
   /** Sends what was set aside once more, with other words where it has any. @returns why that cannot be, in words */
-  sendAgain(row: KeptEvent, words?: string): string | undefined {
+  sendAgain(row: KeptEvent, words?: string): Said | undefined {
     const said =
       words === undefined
         ? row.event
         : { ...row.event, ...('text' in row.event ? { text: cleaned(words) } : { note: cleaned(words) }) };
     const read = RunEvent.safeParse(said);
-    if (!read.success) return `${read.error.issues[0]!.path.join(', ')} ${read.error.issues[0]!.message}`;
+    if (!read.success) return notRecorded(read.error);
     this.setAside = this.setAside.filter((r) => r !== row);
     this.#take(read.data);
     return undefined;

@@ -1,5 +1,6 @@
 import { createStore, del as delOld, get as getOld, promisifyRequest, type UseStore } from 'idb-keyval';
 import type { RunEvent } from '$core/run';
+import type { Said } from '$core/language';
 
 /**
  * What this browser keeps of the benches that were open in it: every event it knows of, whether the server has it or not, so that a
@@ -17,7 +18,7 @@ export interface KeptEvent {
    */
   is: 'waiting' | 'sent' | 'refused' | 'withdrawn';
   /** Why it was refused, in words. */
-  why?: string;
+  why?: Said;
   /** Recorded here by this person: should the server ever lose it, it is sent again. */
   isOwn?: true;
 }
@@ -29,7 +30,7 @@ export interface KeptPhoto {
   person: string;
   bytes: Blob;
   is: 'waiting' | 'refused';
-  why?: string;
+  why?: Said;
 }
 
 /** A bench that can be opened here. */

@@ -1,4 +1,6 @@
 import { dropPhoto, keepPhoto, keptPhoto, keptPhotos, type KeptPhoto } from './kept';
+import type { Said } from '$core/language';
+import { message } from '$lib/words';
 import { Again } from '../again';
 
 /** Again after so long when the server could not be reached or had no room, ms. */
@@ -11,7 +13,7 @@ export class Photos {
   /** How many the server has not got yet. */
   waiting = $state(0);
   /** Photos that the server will not have, and why, by id: they stay here. */
-  refused = $state.raw<Record<string, string>>({});
+  refused = $state.raw<Record<string, Said>>({});
   /** What keeps the others back, in words: the server's disk is full. */
   problem = $state('');
 
@@ -29,7 +31,7 @@ export class Photos {
     const mine = await this.#mine();
     this.waiting = mine.filter((p) => p.is === 'waiting').length;
     this.refused = Object.fromEntries(
-      mine.flatMap((p) => (p.is === 'refused' ? [[p.photo, p.why ?? 'The server will not have it.']] : []))
+      mine.flatMap((p) => (p.is === 'refused' ? [[p.photo, p.why ?? message('offline.notAccepted')]] : []))
     );
   }
 
@@ -55,11 +57,11 @@ export class Photos {
   }
 
   /** Gives the server the file of a picture that it has lost. @returns why it will not have it, in words */
-  async again(photo: string, file: Blob): Promise<string | undefined> {
+  async again(photo: string, file: Blob): Promise<Said | undefined> {
     const response = await this.#post(photo, file);
     if (response?.ok) return undefined;
     const answer = (await response?.json().catch(() => undefined)) as { message?: string } | undefined;
-    return answer?.message ?? 'The server is not reached: try again in a moment.';
+    return answer?.message ?? message('offline.notReached');
   }
 
   #post(photo: string, bytes: Blob): Promise<Response | undefined> {
@@ -88,7 +90,7 @@ export class Photos {
         this.#loose.delete(row.photo);
         await dropPhoto(this.run, row.photo).catch(() => {});
       } else if (response && [403, 413, 415, 422].includes(response.status)) {
-        const why = answer?.message ?? 'The server will not have it.';
+        const why = answer?.message ?? message('offline.notAccepted');
         this.refused = { ...this.refused, [row.photo]: why };
         const aside: KeptPhoto = { ...row, is: 'refused', why };
         await keepPhoto(aside).catch(() => this.#loose.set(row.photo, aside));

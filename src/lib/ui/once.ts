@@ -1,5 +1,6 @@
 import { applyAction } from '$app/forms';
 import type { SubmitFunction } from '@sveltejs/kit';
+import { message } from '$lib/words';
 import { v4 as uuid } from 'uuid';
 import { Unanswered } from './unanswered';
 
@@ -27,11 +28,7 @@ export function once(then?: SubmitFunction, unanswered?: () => void): SubmitFunc
       const noAnswer = result.type === 'error' && (result.status === undefined || result.status >= 500);
       if (noAnswer) {
         unanswered?.();
-        return applyAction({
-          type: 'failure',
-          status: 503,
-          data: { message: 'The server did not answer. What you entered is still here: send it again, it counts once.' }
-        });
+        return applyAction({ type: 'failure', status: 503, data: { message: message('common.sendAgainCountsOnce') } });
       }
       unansweredIds.answered(said);
       const shown = await after;

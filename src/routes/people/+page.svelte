@@ -136,7 +136,8 @@
         <p
           class="grid grid-cols-2 gap-x-3 border-b border-rule py-1 last:border-0 lg:grid-cols-[150px_150px_170px_130px_minmax(0,1fr)]"
         >
-          <span class="text-sm text-soft">{moment(row.at)}</span><span>{row.by ?? 'set-up'}</span><span>{row.what}</span
+          <span class="text-sm text-soft">{moment(row.at)}</span><span>{row.by ?? t('people.setUp')}</span><span
+            >{t('people.logged', { what: row.what.replaceAll(/\W/g, '_'), name: row.what })}</span
           ><span class="code text-sm">{told(row.about)}</span><span
             class="truncate text-sm text-soft max-lg:col-span-2"
             title={detail(row.detail)}>{detail(row.detail)}</span

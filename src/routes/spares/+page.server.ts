@@ -33,7 +33,7 @@ const Added = z.object({
 });
 const Again = z.object({ order: z.uuid(), number: line(40), quantity: z.coerce.number().int().min(1).max(10_000) });
 
-const WORDS = { number: 'The number', name: 'The name' };
+const FIELDS = { number: 'server.fieldNumber', name: 'server.fieldName' } as const;
 
 export const actions: Actions = {
   move: async ({ request, locals }) => {
@@ -73,7 +73,7 @@ export const actions: Actions = {
     return {};
   },
   add: async ({ request, locals }) => {
-    const asked = await formOf(request, Added, WORDS);
+    const asked = await formOf(request, Added, FIELDS);
     if (!asked.ok) return fail(400, { message: whyNot(asked) });
     const { rates } = await shopSettings(pool());
     const price = asked.value.price.trim() === '' ? null : readAmount(asked.value.price, rates.currency);

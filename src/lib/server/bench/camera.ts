@@ -56,9 +56,9 @@ export async function cameraOf(db: Queryable, token: string): Promise<Camera | u
 /** @throws 410 when what a phone keeps opens nothing, or nothing any more */
 export async function cameraFrom(db: Queryable, cookies: Cookies): Promise<Camera> {
   const token = cookies.get(CAMERA_COOKIE);
-  return (token && (await cameraOf(db, token))) || error(410, CAMERA_IS_OVER);
+  return (token && (await cameraOf(db, token))) || error(410, cameraIsOver());
 }
-export const CAMERA_IS_OVER = 'This code is over. Open a new one at the bench: Photos, With a phone.';
+export const cameraIsOver = (): string => here().t('server.cameraOver');
 
 /** The run as far as a picture of it needs: its machine, and the step in hand. */
 async function atHand(db: Queryable, { runId }: Camera) {

@@ -129,7 +129,7 @@ async function written(folder: string, id: string, jpeg: Buffer): Promise<string
     await rm(part, { force: true }).catch(() => {});
     if (!NO_ROOM.has((err as NodeJS.ErrnoException).code ?? '')) throw err;
     log.error({ err }, 'a photo could not be written');
-    return 'The server has no room for photos, or may not write them. The photo stays on your device and is sent again by itself; tell a lead.';
+    return here().t('server.noRoomForPhotos');
   }
 }
 

@@ -27,6 +27,7 @@ import {
 } from '$core/run';
 import { refusal, type Problem, type Result } from '$core/result';
 import { here } from '$lib/server/http/here';
+import type { Messages } from '$lib/words/messages';
 
 export interface Run {
   id: string;
@@ -125,14 +126,14 @@ export interface NotTaken extends Problem {
 }
 export type Appended = Result<{ seq: number }, NotTaken>;
 
-const WORDS: Record<Exclude<NotTaken['code'], 'strange'>, string> = {
-  signed: 'The run is signed: nothing can be added to it but corrections and additions.',
-  'not-signed': 'The run is not signed yet.',
-  'same-person': 'A second signature is another person\u2019s.',
-  'other-machine': 'The new plan is not one of this machine.',
-  changed: 'An event of this id was recorded with other contents.',
-  'not-closed': 'The run cannot be signed yet.'
-};
+const WORDS = {
+  signed: 'server.runSigned',
+  'not-signed': 'server.runNotSigned',
+  'same-person': 'server.secondSignature',
+  'other-machine': 'server.planOfOtherMachine',
+  changed: 'server.eventChanged',
+  'not-closed': 'server.runNotClosed'
+} as const satisfies Record<Exclude<NotTaken['code'], 'strange'>, keyof Messages>;
 
 /**
  * Takes each event once. Sent again it changes nothing; another event under a known id is refused, and so is one that names what
@@ -200,7 +201,7 @@ export async function appendEvents(
       const about = event.type === 'undo' || event.type === 'settled' ? event.event : undefined;
       const why =
         strangeIn(model, steps, event) ??
-        (about !== undefined && !known.has(about) ? 'It is about an event that this run does not have.' : undefined);
+        (about !== undefined && !known.has(about) ? here().t('server.eventUnknown') : undefined);
       if (why) {
         put(event, 'strange', here().told(why));
         continue;

@@ -51,7 +51,7 @@ describe('refusals', () => {
     const page = refusal(403, '<script>alert("x")</script>', 'r1', false);
     expect(page.status).toBe(403);
     const html = await page.text();
-    expect(html).toContain('Not with this role');
+    expect(html).toContain('Not allowed with your role');
     expect(html).toContain('&lt;script&gt;alert(&quot;x&quot;)');
     expect(html).not.toContain('%sveltekit');
     expect(page.headers.get('content-security-policy')).toContain("default-src 'none'");

@@ -25,10 +25,10 @@ it('an id that is none is as if there were none: the form itself can be right', 
 });
 
 it('what is wrong is told by the field, as the form calls it', async () => {
-  const read = await formOf(sent({ name: 'Much too long', count: 'two' }), Shape, { name: 'The name' });
+  const read = await formOf(sent({ name: 'Much too long', count: 'two' }), Shape, { name: 'server.fieldName' });
   expect(read.ok).toBe(false);
   if (read.ok) return;
-  expect(whyNot(read)).toBe('The name is longer than 5 characters.');
+  expect(whyNot(read)).toBe('Name: at most 5 characters.');
   expect(read.problems.map((p) => p.place)).toEqual(['name', 'count']);
-  expect(read.problems[1]!.message).toMatch(/^The form /);
+  expect(read.problems[1]!.message).toMatch(/^Form: is missing or cannot be read\.$/);
 });

@@ -1,4 +1,5 @@
 import { bytesBody } from './body';
+import { here } from './here';
 
 /** What a refused request is told. */
 export type Refused = { status: 400 | 403 | 413 | 429; message: string };
@@ -34,7 +35,7 @@ export async function readForm(request: Request): Promise<Request | Refused> {
   } catch (error) {
     return {
       status: 413,
-      message: (error as { body?: { message: string } }).body?.message ?? 'The form is too large.'
+      message: (error as { body?: { message: string } }).body?.message ?? here().t('server.formTooLarge')
     };
   }
   const again = () =>
@@ -43,9 +44,10 @@ export async function readForm(request: Request): Promise<Request | Refused> {
   if (request.headers.get('content-type')?.startsWith('application/json')) return again();
   try {
     const fields = bytes.length === 0 ? 0 : [...(await again().formData())].length;
-    if (fields > FORM_MAX_FIELDS) return { status: 400, message: `A form here has at most ${FORM_MAX_FIELDS} fields.` };
+    if (fields > FORM_MAX_FIELDS)
+      return { status: 400, message: here().t('server.formFields', { n: FORM_MAX_FIELDS }) };
   } catch {
-    return { status: 400, message: 'The form cannot be read: it is not what its content type says.' };
+    return { status: 400, message: here().t('server.formUnreadable') };
   }
   return bytes.length === 0
     ? new Request(request.url, { method: request.method, headers: formHeaders(request), body: '' })

@@ -1,15 +1,15 @@
 import template from '../../../error.html?raw';
+import { here } from './here';
 
-const TITLES: Record<number, string> = {
-  401: 'Sign in first',
-  403: 'Not with this role',
-  404: 'Nothing here',
-  413: 'Too large',
-  429: 'Too much at once',
-  503: 'Out of reach',
-  507: 'No room left'
+/** As the page says it that is shown when nothing else can be. */
+const [TITLE, WAY_ON] = ['That did not work', 'Go to jobs'];
+
+const TITLED = new Set([401, 403, 404, 413, 429, 503, 507] as const);
+type Titled = typeof TITLED extends Set<infer T> ? T : never;
+const titleOf = (status: number) => {
+  const { t } = here();
+  return TITLED.has(status as Titled) ? t(`refused.${status as Titled}`) : t('refused.other');
 };
-const TITLE = 'That did not work';
 
 const escaped = (text: string) =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
@@ -18,7 +18,9 @@ const escaped = (text: string) =>
 export function refusal(status: number, message: string, request: string, asJson: boolean): Response {
   if (asJson) return Response.json({ message, request }, { status });
   const html = template
-    .replaceAll(TITLE, TITLES[status] ?? TITLE)
+    .replace('lang="en"', `lang="${here().language}"`)
+    .replaceAll(TITLE, escaped(titleOf(status)))
+    .replace(WAY_ON, escaped(here().t('server.toTheJobs')))
     .replace('%sveltekit.status%', String(status))
     .replace('%sveltekit.error.message%', escaped(message));
   return new Response(html, {

@@ -1,5 +1,6 @@
 import { dictionary } from '@zxcvbn-ts/language-common';
 import { z } from 'zod';
+import { fieldMessage } from '../http/form';
 
 /** Long rather than strange: length is what keeps a password from being guessed. */
 export const PASSWORD_LEAST = 10;
@@ -16,9 +17,6 @@ const isCommon = (password: string): boolean => {
 
 export const Password = z
   .string()
-  .min(PASSWORD_LEAST, `has at least ${PASSWORD_LEAST} characters`)
-  .max(200, 'has at most 200 characters')
-  .refine(
-    (password) => !isCommon(password),
-    'is one of those that everybody tries first: take several words that do not belong together'
-  );
+  .min(PASSWORD_LEAST)
+  .max(200)
+  .refine((password) => !isCommon(password), fieldMessage('server.fieldCommonPassword'));

@@ -1,5 +1,6 @@
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import { pool } from '../database/pool';
+import { here } from '../http/here';
 
 /**
  * Tries allowed before one has to wait, s: for one name from one address, for one name from a device that has signed in with it before,
@@ -15,7 +16,7 @@ export type Tried = keyof typeof LIMITS;
 
 /** What somebody is told who has to wait. */
 export const waitWords = (seconds: number): string =>
-  `Too many tries. Wait ${Math.ceil(seconds / 60)} min, then try again.`;
+  here().t('server.tooManyTries', { minutes: Math.ceil(seconds / 60) });
 
 /** Counts in the database, so that all processes share one count. */
 const limiter = (what: Tried) =>

@@ -174,6 +174,8 @@
     line-height: 1.15;
     color: var(--ink-soft);
     padding: 5px 4px 0 3px;
+    hyphens: auto;
+    overflow-wrap: anywhere;
     overflow: hidden;
   }
   .down .bit {

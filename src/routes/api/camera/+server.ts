@@ -2,7 +2,7 @@ import { error, json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { parseDocument } from '$core/machine';
 import { pool } from '$lib/server/database/pool';
-import { CAMERA_COOKIE, CAMERA_IS_OVER, cameraFrom, cameraOf, stepAtHand, type Camera } from '$lib/server/bench/camera';
+import { CAMERA_COOKIE, cameraFrom, cameraIsOver, cameraOf, stepAtHand, type Camera } from '$lib/server/bench/camera';
 import { textBody } from '$lib/server/http/body';
 import type { RequestHandler } from './$types';
 
@@ -20,7 +20,7 @@ export const GET: RequestHandler = async ({ cookies }) => said(await cameraFrom(
 export const POST: RequestHandler = async ({ request, cookies, url }) => {
   const read = parseDocument(await textBody(request, 1000), Opened, 1000);
   const camera = read.ok ? await cameraOf(pool(), read.value.token) : undefined;
-  if (!read.ok || !camera) error(410, CAMERA_IS_OVER);
+  if (!read.ok || !camera) error(410, cameraIsOver());
   cookies.set(CAMERA_COOKIE, read.value.token, {
     path: '/api/camera',
     httpOnly: true,

@@ -13,7 +13,7 @@ import { accessFor } from '$lib/server/planning/derived';
 import type { Actions, PageServerLoad } from './$types';
 import { Goal, PlanningError } from '$core/goals';
 import { jobWords } from '$core/words';
-import { formOf } from '$lib/server/http/form';
+import { fieldMessage, formOf } from '$lib/server/http/form';
 import { whyNot } from '$core/result';
 import { here } from '$lib/server/http/here';
 
@@ -36,17 +36,20 @@ const Form = z.object({
   customer: line(120),
   serial: z.union([z.literal(''), line(60)]),
   complaint: prose(2000),
-  dueOn: z.union([z.literal(''), z.iso.date().refine((d) => d >= '2000-01-01' && d < '3000-01-01', 'is out of reach')]),
+  dueOn: z.union([
+    z.literal(''),
+    z.iso.date().refine((d) => d >= '2000-01-01' && d < '3000-01-01', fieldMessage('server.fieldDate'))
+  ]),
   goals: z.string().max(10_000)
 });
 
 const FIELD = {
-  fileId: 'Machine',
-  customer: 'For',
-  serial: 'Serial number',
-  complaint: 'Complaint',
-  dueOn: 'Due',
-  goals: 'What to do'
+  fileId: 'server.fieldMachine',
+  customer: 'server.fieldFor',
+  serial: 'server.fieldSerial',
+  complaint: 'server.fieldComplaint',
+  dueOn: 'server.fieldDue',
+  goals: 'server.fieldGoals'
 } as const;
 
 export const actions: Actions = {

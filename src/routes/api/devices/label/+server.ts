@@ -12,14 +12,17 @@ export const POST: RequestHandler = async ({ url }) => {
   const number = idFrom(url.searchParams.get('job'));
   const job = number === undefined ? undefined : await findJob(pool(), number);
   if (!job) error(404, here().t('server.thereIsNoSuchJob'));
-  const lines = [`Job ${job.number}`, job.customer, `${job.maker} ${job.model}`, job.serial]
+  const lines = [
+    here().t('server.labelJob', { number: String(job.number) }),
+    job.customer,
+    `${job.maker} ${job.model}`,
+    job.serial
+  ]
     .filter(Boolean)
     .map((l) => l.slice(0, 60));
   const printed = await printLabel({ format: LABEL_FORMAT, lines, code: `EW-${job.number}` });
   return json(
-    {
-      message: printed ? 'Printed.' : 'The label printer does not answer. Write the job number on the machine by hand.'
-    },
+    { message: here().t(printed ? 'server.printed' : 'server.printerSilent') },
     { status: printed ? 200 : 502 }
   );
 };

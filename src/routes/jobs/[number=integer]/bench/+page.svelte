@@ -625,7 +625,7 @@
         />
         <Dialog.Close class="button mt-3 w-full">{t('bench.close')}</Dialog.Close>
       {:else}
-        <Words kind={dialog ?? 'note'} {step} problem={bench.problem} onrecord={recordWords} />
+        <Words kind={dialog ?? 'note'} {step} problem={told(bench.problem)} onrecord={recordWords} />
       {/if}
     </Dialog.Content>
   </Dialog.Portal>

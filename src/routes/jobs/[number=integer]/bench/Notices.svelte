@@ -32,7 +32,7 @@
     {told(stop.now[0])} <a class="link" href="/jobs/{job}/intake">{t('bench.whatToDo')}</a>
   </p>
 {/each}
-{#if bench.problem}<p class="border-b border-now bg-now-wash px-6 py-2" role="alert">{bench.problem}</p>{/if}
+{#if bench.problem}<p class="border-b border-now bg-now-wash px-6 py-2" role="alert">{told(bench.problem)}</p>{/if}
 {#if bench.clockOffMs !== 0}<p class="bg-warn-wash px-6 py-2" role="status">
     {t('bench.thisDevicesClockIsWrongBy', { by: duration(Math.abs(bench.clockOffMs) / 1000) })}
   </p>{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Said } from '$core/language';
   import { onDestroy } from 'svelte';
   import { SvelteSet } from 'svelte/reactivity';
   import type { Step } from '$core/plan';
@@ -23,7 +24,7 @@
   const mirrored = $derived(step?.mirror ? photos.filter((p) => p.step === step.mirror) : []);
   const others = $derived(photos.filter((p) => !here.includes(p) && !mirrored.includes(p)));
   const stepOf = (p: Photo) => bench.plans.flatMap((plan) => plan.steps).find((s) => s.id === p.step);
-  let problem = $state('');
+  let problem = $state.raw<Said>('');
   let chosen = $state<string>();
   let kind = $state<Mark['kind']>('ring');
   let drawing = $state.raw<Mark>();
@@ -188,7 +189,9 @@
     >
     <WithPhone run={bench.run} />
   {/if}
-  {#if problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">{problem}</p>{/if}
+  {#if problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">
+      {told(problem)}
+    </p>{/if}
   {#if bench.photos.problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">
       {bench.photos.problem}
     </p>{/if}

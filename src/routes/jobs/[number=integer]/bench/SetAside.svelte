@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Said } from '$core/language';
   import { everyStep, isAddable, eventWords } from '$core/run';
   import type { Bench } from '$lib/offline/bench.svelte';
   import type { KeptEvent } from '$lib/offline/kept';
@@ -15,7 +16,7 @@
   const wordsOf = ({ event }: KeptEvent): string | undefined =>
     'text' in event ? event.text : 'note' in event ? (event.note ?? '') : undefined;
   let edited = $state<Record<string, string>>({});
-  let problem = $state<Record<string, string>>({});
+  let problem = $state.raw<Record<string, Said>>({});
 
   function again(row: KeptEvent) {
     const why = bench.sendAgain(row, edited[row.event.id]);
@@ -53,7 +54,7 @@
                 oninput={(e) => (edited = { ...edited, [row.event.id]: e.currentTarget.value })}></textarea></label
             >
           {/if}
-          {#if problem[row.event.id]}<p class="mt-2 text-now" role="alert">{problem[row.event.id]}</p>{/if}
+          {#if problem[row.event.id]}<p class="mt-2 text-now" role="alert">{told(problem[row.event.id])}</p>{/if}
           <div class="mt-3 flex flex-wrap gap-2">
             {#if bench.state.signed && isAddable(row.event)}<button
                 type="button"

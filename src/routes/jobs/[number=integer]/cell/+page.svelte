@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Said } from '$core/language';
   import {
     chargeSeconds,
     drainSeconds,
@@ -21,7 +22,7 @@
   const { t, told } = useWords();
 
   let { data } = $props();
-  let problem = $state<string>();
+  let problem = $state.raw<Said>();
   let text = $state('');
   let typed = $state<Record<'designWh' | 'fullWh' | 'cycles' | 'charge', string>>({
     designWh: '',
@@ -126,7 +127,9 @@
       <a class="link" href="/jobs/{data.job.number}/intake">{t('cell.theSafetyQuestions')}</a>
       {t('cell.sayWhatToDo')}
     </p>{/if}
-  {#if problem}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{problem}</p>{/if}
+  {#if problem}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+      {told(problem)}
+    </p>{/if}
   <div class="mt-3 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_400px]">
     <div class="space-y-4">
       {#if data.verdict}

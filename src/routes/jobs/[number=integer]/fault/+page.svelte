@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Said } from '$core/language';
   import { onMount } from 'svelte';
   import { laidBare } from '$core/drawing';
   import { commonTo, faultSetIn, understood, type Candidate, type Test } from '$core/faults';
@@ -20,7 +21,7 @@
   const model = $derived(modelOf(data.machine));
   const set = $derived(data.set ? faultSetIn(data.set, language) : null);
   const known = $derived(set ? understood(set, data.state.findings) : data.state.findings);
-  let problem = $state<string>();
+  let problem = $state.raw<Said>();
   let heard = $state.raw<FaultTold>();
   let asked = 0;
   let worker: Worker | undefined;
@@ -162,7 +163,7 @@
   <div class="flex flex-col lg:grid lg:h-[calc(100dvh-92px)] lg:grid-cols-[290px_minmax(0,1fr)_400px]">
     <section class="min-h-0 border-rule px-4 py-3 lg:overflow-y-auto lg:border-r" aria-label={t('fault.symptoms')}>
       <h1 class="text-xl">{t('fault.whatIsWrong')}</h1>
-      {#if data.job.complaint}<p class="mt-1 text-soft">“{data.job.complaint}”</p>{/if}
+      {#if data.job.complaint}<p class="mt-1 text-soft">{t('common.quoted', { text: data.job.complaint })}</p>{/if}
       <ul class="mt-2">
         {#each symptoms as s (s.id)}
           {@const is = known.symptoms[s.id]}

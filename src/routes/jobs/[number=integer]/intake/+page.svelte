@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Said } from '$core/language';
   import { factWords, type JobFact } from '$core/job';
   import { modelOf } from '$core/machine';
   import { day, moment } from '$lib/ui/dates';
@@ -14,7 +15,7 @@
 
   let { data } = $props();
   const model = $derived(modelOf(data.machine));
-  let problem = $state<string>();
+  let problem = $state.raw<Said>();
   let notice = $state('');
   let place = $state('');
   let note = $state('');
@@ -51,8 +52,10 @@
         ><Printer size={16} aria-hidden="true" /> {t('intake.labelEw', { number: data.job.number })}</button
       >{/if}
   </div>
-  {#if data.job.complaint}<p class="-mt-1 pb-3 text-lg">“{data.job.complaint}”</p>{/if}
-  {#if problem}<p role="alert" class="mb-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">{problem}</p>{/if}
+  {#if data.job.complaint}<p class="-mt-1 pb-3 text-lg">{t('common.quoted', { text: data.job.complaint })}</p>{/if}
+  {#if problem}<p role="alert" class="mb-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+      {told(problem)}
+    </p>{/if}
   <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,470px)_minmax(0,1fr)]">
     <div class="space-y-4">
       <div class="sheet px-4 py-3.5">

@@ -198,7 +198,7 @@
           </form>
         {/if}
       </div>
-      <div class="mt-2 flex items-center gap-x-4 gap-y-1.5 text-sm max-lg:flex-wrap">
+      <div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1.5 text-sm lg:min-h-10">
         {#if mayChange}
           <label class="flex items-center gap-2"
             >{t('plan.order')}
@@ -239,7 +239,7 @@
             {/each}
           </ul>
         </details>
-        <span class="ml-auto min-w-0 text-right leading-tight text-soft" role="status"
+        <span class="ml-auto min-w-44 text-right leading-tight text-soft max-lg:min-w-0" role="status"
           >{live.waiting
             ? t('plan.calculating')
             : draft.isChanged

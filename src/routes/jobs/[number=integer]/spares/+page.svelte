@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Said } from '$core/language';
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
   import type { NeedState } from '$core/spares';
@@ -14,7 +15,7 @@
   const { t, told } = useWords();
 
   let { data, form } = $props();
-  let problem = $state<string>();
+  let problem = $state.raw<Said>();
   let why = $state('');
   let from = $state('');
   let how = $state<'in person' | 'phone' | 'e-mail' | 'in writing'>('phone');

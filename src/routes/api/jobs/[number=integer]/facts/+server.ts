@@ -24,7 +24,7 @@ export const POST: RequestHandler = async ({ request, params, locals }) => {
     const issue = fact.error.issues[0]!;
     error(
       422,
-      here().t('server.thisCannotBeSaved', { place: issue.path.join('/') || 'the fact', message: issue.message })
+      here().t('server.thisCannotBeSaved', { place: issue.path.join('/') || 'fact', message: issue.message })
     );
   }
   if (fact.data.is === 'quoted') error(422, here().t('server.makeQuotesOnThePageSpares'));
