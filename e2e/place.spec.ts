@@ -51,7 +51,10 @@ test('the server and every browser write the same text, wherever they stand', as
   expect(said[1]).toEqual(said[0]);
 });
 
-test('the shop decides its zone and its language; what is none is refused in words', async ({ page, app }) => {
+test('the shop decides its zone, its papers and a spelling that no reader has; what is none is refused in words', async ({
+  page,
+  app
+}) => {
   await page.goto(app.address);
   await signIn(page, 'ines');
   await page.goto('/settings');
@@ -65,7 +68,7 @@ test('the shop decides its zone and its language; what is none is refused in wor
   const day = new Intl.DateTimeFormat('sv-SE', { timeZone: 'Pacific/Kiritimati' }).format(new Date());
   await app.sql('update job set due_on = $1::date where number = 103', [day]);
   await zone.fill('Pacific/Kiritimati');
-  await page.getByLabel('Format of dates and amounts').selectOption('de-DE');
+  await page.getByLabel('Format of dates and amounts').selectOption('fr-FR');
   await page.getByRole('button', { name: 'Save settings' }).click();
   await expect(page.getByRole('status')).toContainText('Saved');
   await page.goto('/jobs');
@@ -77,7 +80,7 @@ test('the shop decides its zone and its language; what is none is refused in wor
   const [signed] = await app.sql<{ at: Date }>(
     "select at from run_event e join run r on r.id = e.run_id join job j on j.id = r.job_id where j.number = 101 and e.body ->> 'type' = 'signed' limit 1"
   );
-  const there = new Intl.DateTimeFormat('de-DE', {
+  const there = new Intl.DateTimeFormat('fr-FR', {
     timeZone: 'Pacific/Kiritimati',
     hour: '2-digit',
     minute: '2-digit'

@@ -12,7 +12,7 @@
 
   let { data, children } = $props();
   // Another language is another page: it is loaded anew as a whole.
-  const { t } = untrack(() => setWords(translator(data.language, data.catalogue)));
+  const { t } = untrack(() => setWords(translator(data.language, data.catalogue, data.place.language)));
   const places = $derived([
     { href: '/jobs', name: t('common.jobs') },
     { href: '/machines', name: t('common.machines') },

@@ -1,2 +1,2 @@
-export { isZone, LANGUAGES, Place, STANDARD_PLACE, type Language } from './place';
+export { isZone, languageOfPlace, LANGUAGES, Place, placeFor, STANDARD_PLACE, type Language } from './place';
 export { dayOf, daysAfter, dayText, momentText, monthsBefore, numberText, stampText, type Day } from './written';

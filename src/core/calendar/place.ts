@@ -31,4 +31,22 @@ export const Place = z.strictObject({
 });
 export type Place = z.infer<typeof Place>;
 
+/** How each language that the application speaks writes dates and numbers, where nothing else is said. */
+const SPELLING: Readonly<Record<string, Language>> = { en: 'en-GB', de: 'de-DE' };
+const baseOf = (tag: string) => tag.split('-')[0]!;
+
+/**
+ * The place as somebody reads it: in the spelling of the language that is read; a spelling of a language that the application does
+ * not speak is the shop's wish, and stays.
+ */
+export function placeFor(place: Place, reads: string): Place {
+  const own = SPELLING[reads];
+  const stays = own === undefined || baseOf(place.language) === reads || SPELLING[baseOf(place.language)] === undefined;
+  return stays ? place : { ...place, language: own };
+}
+
+/** The language of the shop's papers, of those that are spoken. */
+export const languageOfPlace = <L extends string>({ language }: Place, spoken: readonly L[]): L =>
+  spoken.find((l) => l === baseOf(language)) ?? spoken[0]!;
+
 export const STANDARD_PLACE: Place = { timeZone: 'UTC', language: 'en-GB' };

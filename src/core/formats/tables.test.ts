@@ -104,6 +104,8 @@ describe('the plan for others to read', () => {
   const made = plan(demoAccess(), [{ do: 'replace', part: 'fan' }]);
   it('as CSV: a row a step, with its why', () => {
     const table = rows(stepTable(made, english));
+    expect(table.map((row) => row.how)).toEqual(made.steps.map((step) => english(step.detail ?? '')));
+    expect(table.filter((row) => row.how !== '').length).toBeGreaterThan(5);
     expect(table.length).toBe(made.steps.length);
     expect(table.find((row) => row.do === 'open')).toMatchObject({
       leg: 'down',

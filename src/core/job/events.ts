@@ -1,3 +1,4 @@
+import { Language } from '../language';
 import { z } from 'zod';
 import { BatteryReading } from '../cells';
 import { Listing } from '../hardware';
@@ -29,6 +30,8 @@ export const Intake = z.strictObject({
   data: z.enum(Object.keys(DATA) as [keyof typeof DATA, ...(keyof typeof DATA)[]]),
   /** The customer was told which seals the work would break, and agreed. */
   sealsAgreed: z.boolean(),
+  /** What the customer reads: quote and report are written in it, in the shop's own where nothing is said. */
+  language: Language.optional(),
   note: Note.optional()
 });
 export type Intake = z.infer<typeof Intake>;

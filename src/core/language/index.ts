@@ -1,6 +1,7 @@
 export { catalogueOf } from './catalogue';
 export {
   Language,
+  LANGUAGE_NAMES,
   LANGUAGES,
   passage,
   SaidSchema,

@@ -4,6 +4,8 @@ import { z } from 'zod';
 export const LANGUAGES = ['en', 'de'] as const;
 export const Language = z.enum(LANGUAGES);
 export type Language = z.infer<typeof Language>;
+/** What each calls itself. */
+export const LANGUAGE_NAMES: Readonly<Record<Language, string>> = { en: 'English', de: 'Deutsch' };
 
 /** Words of a machine file: as the file has them, and in the other languages that it has them in. */
 export interface FileText {

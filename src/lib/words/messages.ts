@@ -700,7 +700,6 @@ export interface Messages {
   'plan.theStepsAppearHereAsSoon': Nothing;
   'plan.noPlanYetChooseWhatTo': Nothing;
   'plan.beforeOpening': Nothing;
-  'report.reportPdf': Nothing;
   'report.fullRecordJson': Nothing;
   'report.fullRecordCsv': Nothing;
   'report.reportOfJobEagerWrench': { number: Arg | null | undefined };
@@ -1312,4 +1311,7 @@ export interface Messages {
   'server.toTheJobs': Nothing;
   'people.logged': { what: string; name: Arg | null | undefined };
   'people.setUp': Nothing;
+  'intake.languageOfPapers': Nothing;
+  'intake.asTheShops': { language: Arg | null | undefined };
+  'report.reportPdfIn': { language: Arg | null | undefined };
 }

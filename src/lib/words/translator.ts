@@ -25,8 +25,13 @@ export async function screenCatalogue(language: Language): Promise<Readonly<Reco
   return { ...(await catalogueOf(language)), ...(await own).default };
 }
 
-export function translator(language: Language, catalogue: Readonly<Record<string, string>>): Translate {
-  const speak = speaker(language, catalogue);
+/** @param spelling the locale of numbers, where it is another than the language's own: `en-GB` */
+export function translator(
+  language: Language,
+  catalogue: Readonly<Record<string, string>>,
+  spelling?: string
+): Translate {
+  const speak = speaker(language, catalogue, spelling);
   return { language, told: (said) => speak(said ?? ''), t: (key, ...given) => speak(message(key, ...given)) };
 }
 

@@ -2,14 +2,13 @@
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
   import { moment } from '$lib/ui/dates';
-  import { LANGUAGES, type Language } from '$core/language';
+  import { LANGUAGE_NAMES, LANGUAGES } from '$core/language';
   import { useWords } from '$lib/words';
 
   const { t, told } = useWords();
 
   let { data, form } = $props();
   /** Each in its own language. */
-  const NAMES: Record<Language, string> = { en: 'English', de: 'Deutsch' };
 </script>
 
 <svelte:head><title>{t('me.yourAccountEagerWrench')}</title></svelte:head>
@@ -30,7 +29,7 @@
     <form method="POST" action="?/language" class="mt-2 flex flex-wrap items-end gap-3" data-sveltekit-reload>
       <select class="field w-auto" name="language" aria-labelledby="language" value={data.chosen ?? ''}>
         <option value="">{t('me.languageOfBrowser')}</option>
-        {#each LANGUAGES as l (l)}<option value={l} lang={l}>{NAMES[l]}</option>{/each}
+        {#each LANGUAGES as l (l)}<option value={l} lang={l}>{LANGUAGE_NAMES[l]}</option>{/each}
       </select>
       <button class="button">{t('me.saveLanguage')}</button>
     </form>

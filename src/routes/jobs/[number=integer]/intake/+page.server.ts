@@ -5,6 +5,8 @@ import { planOrProblem, requestOfJob } from '$lib/server/planning/of-job';
 import { soon } from '$lib/server/http/soon';
 import { brokenForGood } from '$core/plan';
 import { modelOf } from '$core/machine';
+import { languageOfPlace } from '$core/calendar';
+import { LANGUAGES } from '$core/language';
 import { fileName } from '$core/words';
 import { settings } from '$lib/server/settings/environment';
 import { shopSettings } from '$lib/server/settings/shop';
@@ -14,6 +16,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const [{ facts }, { job, machine, state, asked }] = await Promise.all([jobOfPage(params), requestOfJob(params)]);
   const planned = await soon(planOrProblem(job, asked));
   const plan = 'now' in planned ? planned.now.plan : undefined;
+  const shop = await shopSettings(pool());
   return {
     job,
     machine,
@@ -26,7 +29,8 @@ export const load: PageServerLoad = async ({ params, locals }) => {
         ? []
         : undefined,
     needs: await needsOfJob(pool(), job.id),
-    limits: (await shopSettings(pool())).cell,
+    limits: shop.cell,
+    shopLanguage: languageOfPlace(shop.place, LANGUAGES),
     hasPrinter: settings.instrumentsUrl !== undefined,
     mayWrite: locals.person!.role !== 'trainee' && job.stage !== 'closed',
     isLead: locals.person!.role === 'lead'

@@ -66,6 +66,7 @@
           {model}
           state={data.state}
           serial={data.job.serial}
+          shopLanguage={data.shopLanguage}
           seals={data.seals}
           mayWrite={data.mayWrite}
           onsay={say}

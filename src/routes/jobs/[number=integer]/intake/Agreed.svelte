@@ -2,7 +2,7 @@
   import { untrack } from 'svelte';
   import { type JobFact, type JobState } from '$core/job';
   import { LISTING_MAX, readListing } from '$core/hardware';
-  import type { Said } from '$core/language';
+  import { LANGUAGE_NAMES, LANGUAGES, type Language, type Said } from '$core/language';
   import type { Model } from '$core/machine';
   import { DATA } from '$core/words';
   import { whyNot } from '$core/result';
@@ -16,6 +16,7 @@
     model,
     state: job,
     serial,
+    shopLanguage,
     seals,
     mayWrite,
     onsay
@@ -23,6 +24,8 @@
     model: Model;
     state: JobState;
     serial: string;
+    /** In which the shop writes where nothing else is said. */
+    shopLanguage: Language;
     seals: readonly Said[] | undefined;
     mayWrite: boolean;
     onsay: (fact: JobFact) => void;
@@ -40,17 +43,19 @@
   let accessories = $state.raw(untrack(() => job.intake?.accessories ?? []));
   let other = $state('');
   let data = $state<keyof typeof DATA | ''>(untrack(() => job.intake?.data ?? ''));
+  let language = $state<Language | ''>(untrack(() => job.intake?.language ?? ''));
   let sealsAgreed = $state(untrack(() => job.intake?.sealsAgreed ?? false));
   let note = $state(untrack(() => job.intake?.note ?? ''));
   let why = $state('');
   const all = $derived([...new Set([...OFTEN, ...accessories])]);
   const isChanged = $derived(
-    JSON.stringify([variant, [...accessories].sort(), data, sealsAgreed, note]) !==
+    JSON.stringify([variant, [...accessories].sort(), data, sealsAgreed, language, note]) !==
       JSON.stringify([
         job.intake?.variant ?? '',
         [...(job.intake?.accessories ?? [])].sort(),
         job.intake?.data ?? '',
         job.intake?.sealsAgreed ?? false,
+        job.intake?.language ?? '',
         job.intake?.note ?? ''
       ])
   );
@@ -68,6 +73,7 @@
       accessories: [...accessories],
       data,
       sealsAgreed,
+      ...(language ? { language } : {}),
       ...(note.trim() ? { note: note.trim() } : {})
     });
   function listing(text: string) {
@@ -137,6 +143,12 @@
           />
         </div>
       </div>
+      <label class="block"
+        ><span class="label">{t('intake.languageOfPapers')}</span><select class="field" bind:value={language}
+          ><option value="">{t('intake.asTheShops', { language: LANGUAGE_NAMES[shopLanguage] })}</option
+          >{#each LANGUAGES as l (l)}<option value={l} lang={l}>{LANGUAGE_NAMES[l]}</option>{/each}</select
+        ></label
+      >
       <label class="block"
         ><span class="label">{t('intake.customersData')}</span><select class="field" required bind:value={data}
           ><option value="" disabled>{t('intake.askAndChoose')}</option

@@ -4,6 +4,9 @@ import { fold, plansOf, reportSections, screwRows } from '$core/run';
 import { pool } from '$lib/server/database/pool';
 import { jobOfPage } from '$lib/server/jobs/of-page';
 import { eventsOf, findRun } from '$lib/server/bench/runs';
+import { factsOf } from '$lib/server/jobs/facts';
+import { foldJob, languageOfPapers } from '$core/job';
+import { placeFor } from '$core/calendar';
 import { shopSettings } from '$lib/server/settings/shop';
 import type { PageServerLoad } from './$types';
 
@@ -24,10 +27,12 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     run: run.id,
     plan: run.planNow,
     state,
-    sections: reportSections(model, plans, state, shop.place),
+    sections: reportSections(model, plans, state, placeFor(shop.place, locals.language)),
     screws: screwRows(model, state),
     mayWork,
     shop: shop.name,
+    /** What the customer reads. */
+    paperLanguage: languageOfPapers(foldJob(await factsOf(pool(), job.id)), shop),
     second: shop.secondSignature,
     mayCountersign: mayWork && state.signed !== undefined && !state.countersigned && run.signedBy !== locals.person!.id,
     people: [...new Set(events.flatMap((e) => e.by ?? []))]

@@ -4,6 +4,7 @@
   import { duration } from '$lib/ui/format';
   import Printer from '@lucide/svelte/icons/printer';
   import AfterSigning from './AfterSigning.svelte';
+  import { LANGUAGE_NAMES } from '$core/language';
   import { useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
 
@@ -12,11 +13,11 @@
   let { data } = $props();
   const { job } = $derived(data);
   const state = $derived(data.state);
-  const FILES = [
-    ['report.pdf', t('report.reportPdf')],
+  const FILES = $derived([
+    ['report.pdf', t('report.reportPdfIn', { language: LANGUAGE_NAMES[data.paperLanguage] })],
     ['run.json', t('report.fullRecordJson')],
     ['run.csv', t('report.fullRecordCsv')]
-  ] as const;
+  ] as const);
 </script>
 
 <svelte:head><title>{t('report.reportOfJobEagerWrench', { number: job.number })}</title></svelte:head>

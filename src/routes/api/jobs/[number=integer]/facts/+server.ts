@@ -22,10 +22,7 @@ export const POST: RequestHandler = async ({ request, params, locals }) => {
   const fact = JobFact.safeParse(parsed(await textBody(request, MAX_BYTES)));
   if (!fact.success) {
     const issue = fact.error.issues[0]!;
-    error(
-      422,
-      here().t('server.thisCannotBeSaved', { place: issue.path.join('/') || 'fact', message: issue.message })
-    );
+    error(422, here().t('server.thisCannotBeSaved', { place: issue.path.join('/') || 'fact', message: issue.message }));
   }
   if (fact.data.is === 'quoted') error(422, here().t('server.makeQuotesOnThePageSpares'));
   if (job.stage === 'closed' && fact.data.is !== 'note' && fact.data.is !== 'placed')

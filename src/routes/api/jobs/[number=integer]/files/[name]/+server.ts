@@ -1,4 +1,7 @@
-import { spoken } from '$core/language';
+import { placeFor } from '$core/calendar';
+import { foldJob, languageOfPapers, type JobEvent, type ShopSettings } from '$core/job';
+import { Language, spoken } from '$core/language';
+import { factsOf } from '$lib/server/jobs/facts';
 import { error } from '@sveltejs/kit';
 import { tray } from '$core/fasteners';
 import { planMarkdown, runDocument, runTable, stepTable, traySvg } from '$core/formats';
@@ -15,7 +18,7 @@ import { shopSettings } from '$lib/server/settings/shop';
 import { styleFrom } from '$lib/tray-styles';
 import type { RequestHandler } from './$types';
 import { goalParts } from '$core/goals';
-import { here } from '$lib/server/http/here';
+import { here, wordsIn } from '$lib/server/http/here';
 
 type Asked = Awaited<ReturnType<typeof planOfJob>> & { query: URLSearchParams };
 type Body = string | Uint8Array<ArrayBuffer>;
@@ -31,6 +34,11 @@ async function runOf({ job }: Asked): Promise<{ first: Plan; events: RunEvent[] 
   const run = job.runId ? await findRun(pool(), job.runId) : undefined;
   if (!run) error(409, here().t('server.thisJobHasNotBeenOn'));
   return { first: run.plan, events: (await eventsOf(pool(), run.id)).events };
+}
+/** What the customer reads, or what is asked for instead. */
+function paperLanguage({ query }: Asked, facts: readonly JobEvent[], shop: ShopSettings): Language {
+  const asked = Language.safeParse(query.get('language'));
+  return asked.success ? asked.data : languageOfPapers(foldJob(facts), shop);
 }
 const about = ({ job: { number, customer, serial, complaint } }: Asked) => ({ number, customer, serial, complaint });
 
@@ -69,22 +77,24 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
       const plans = plansOf(first, events);
       const steps = allSteps(plans);
       const state = fold(asked.model, first, events);
+      const shop = await shopSettings(pool());
+      const language = paperLanguage(asked, await factsOf(pool(), asked.job.id), shop);
+      const words = wordsIn(language);
       const photos = await Promise.all(
         state.photos.slice(0, PRINTED_PHOTOS).map(async (p) => {
           const bytes = await photoOf(pool(), asked.job.runId!, p.photo, true);
-          return bytes ? [{ bytes, caption: here().told(p.note ?? steps.get(p.step ?? '')?.text) }] : [];
+          return bytes ? [{ bytes, caption: words.told(p.note ?? steps.get(p.step ?? '')?.text) }] : [];
         })
       );
-      const { name, place } = await shopSettings(pool());
       return print(
         {
           what: 'report',
-          language: here().language,
+          language,
           machine: asked.machine,
           plans,
           state,
           job: about(asked),
-          shop: { name, place },
+          shop: { name: shop.name, place: placeFor(shop.place, language) },
           photos: photos.flat()
         },
         asked.machine.joints.length + events.length + 20 * photos.length
