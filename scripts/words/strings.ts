@@ -44,7 +44,7 @@ function textOf(node: ts.Node): string | undefined {
 }
 
 /** Attributes that are read out or shown. */
-const SHOWN = new Set(['aria-label', 'aria-description', 'title', 'placeholder', 'alt', 'label']);
+const SHOWN = new Set(['aria-label', 'aria-description', 'title', 'placeholder', 'alt', 'label', 'data-label']);
 
 interface Node {
   type: string;

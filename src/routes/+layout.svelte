@@ -50,7 +50,7 @@
   <header
     class="no-print flex h-13 items-center gap-6 border-b border-rule bg-sheet px-5 max-lg:justify-between max-lg:px-3"
   >
-    <a href="/jobs" class="flex items-center gap-2.5 font-semibold">
+    <a href="/jobs" class="flex min-h-[44px] items-center gap-2.5 font-semibold">
       <img src="/mark.svg" alt="" width="26" height="26" />
       {t('common.eagerWrench2')}
     </a>

@@ -74,7 +74,9 @@
       /></label
     >
     <span class="text-sm whitespace-nowrap text-soft" role="status"
-      >{shown.length === rows.length ? rows.length : `${shown.length} of ${rows.length}`}</span
+      >{shown.length === rows.length
+        ? rows.length
+        : t('common.shownOf', { shown: shown.length, all: rows.length })}</span
     >
     {#if download}<a class="button" href={download} download>{t('common.csv')}</a>{/if}
   </div>

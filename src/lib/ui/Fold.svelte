@@ -39,7 +39,7 @@
 <div class="fold" bind:this={fold} {onkeydown}>
   <button
     type="button"
-    class="button whitespace-nowrap lg:hidden"
+    class="button max-w-full text-left leading-tight lg:hidden"
     aria-expanded={isOpen}
     aria-controls={id}
     bind:this={button}

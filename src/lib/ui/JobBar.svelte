@@ -32,10 +32,10 @@
 </script>
 
 <div
-  class="no-print flex items-center gap-4 border-b border-rule bg-sunk px-5 text-sm max-lg:px-3 max-lg:py-1.5 lg:h-10"
+  class="no-print flex items-center gap-x-4 border-b border-rule bg-sunk px-5 text-sm max-lg:flex-wrap max-lg:px-3 max-lg:py-1.5 lg:h-10"
 >
   <span class="font-semibold whitespace-nowrap max-lg:sr-only">{t('common.job', { number: job.number })}</span>
-  <Fold name={t('common.job2', { number: job.number, name: places.find((p) => p.id === here)?.name ?? 'places' })}>
+  <Fold name={t('common.job2', { number: job.number, name: places.find((p) => p.id === here)?.name ?? '' })}>
     <nav
       aria-label={t('common.thisJob')}
       class="flex min-w-0 items-center gap-0.5 max-lg:flex-col max-lg:items-stretch"
@@ -53,7 +53,7 @@
       {/each}
     </nav>
   </Fold>
-  <span class="ml-auto min-w-0 truncate max-lg:text-right max-lg:whitespace-normal">
+  <span class="ml-auto min-w-0 truncate max-lg:text-right max-lg:whitespace-normal" title={told(WAITS[job.waits])}>
     {#if job.waits === 'nothing'}{t('common.closed')}{:else if at !== here}<a
         class="link"
         href="/jobs/{job.number}/{at}">{t('common.next', { waits: WAITS[job.waits] })}</a

@@ -1314,4 +1314,7 @@ export interface Messages {
   'intake.languageOfPapers': Nothing;
   'intake.asTheShops': { language: Arg | null | undefined };
   'report.reportPdfIn': { language: Arg | null | undefined };
+  'spares.nowhere': Nothing;
+  'common.shownOf': { shown: Arg | null | undefined; all: Arg | null | undefined };
+  'common.yes': Nothing;
 }

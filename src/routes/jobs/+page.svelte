@@ -66,13 +66,13 @@
 
 <div class="grid grid-cols-1 lg:grid-cols-[230px_minmax(0,1fr)]">
   <aside
-    class="flex items-center gap-3 border-rule px-3 pt-3 lg:block lg:min-h-[calc(100vh-52px)] lg:border-r lg:py-5"
+    class="flex flex-wrap items-center gap-3 border-rule px-3 pt-3 lg:block lg:min-h-[calc(100vh-52px)] lg:border-r lg:py-5"
     aria-label={t('jobs.whichJobs')}
   >
     {#if mayStart}<a class="button button-act lg:w-full" href="/jobs/new"
         ><Plus size={17} aria-hidden="true" /> {t('jobs.newJob')}</a
       >{/if}
-    <Fold name={title === 'Jobs' ? t('jobs.allOpen') : title}>
+    <Fold name={!data.query.waits && !data.query.closed ? t('jobs.allOpen') : title}>
       <div class="max-lg:px-3 max-lg:py-1.5">
         <nav class="lg:mt-4" aria-label={t('jobs.whatJobsWaitFor')}>
           {#snippet lane(name: string, count: number | undefined, href: string, isHere: boolean, isLoud = false)}
@@ -113,7 +113,7 @@
         <div class="mt-3 border-t border-rule pt-3">
           {#each data.views as view (view.name)}
             <div class="flex items-center rounded-md {here === view.query ? 'bg-sheet font-semibold' : ''}">
-              <a class="min-h-9 flex-1 truncate px-2.5 py-1.5" href="/jobs?{view.query}">{view.name}</a>
+              <a class="min-h-9 min-w-0 flex-1 px-2.5 py-1.5 wrap-anywhere" href="/jobs?{view.query}">{view.name}</a>
               <form method="POST" action="?/drop" use:enhance={once()}>
                 <input type="hidden" name="name" value={view.name} /><button
                   class="flex size-8 items-center justify-center rounded text-soft hover:text-ink"
@@ -195,9 +195,9 @@
     {:else}
       <div class="sheet mt-4 overflow-hidden">
         <!-- svelte-ignore a11y_no_redundant_roles (laid out as cards it would cease to be a table) -->
-        <table class="w-full table-fixed border-collapse max-lg:block" role="table">
+        <table class="w-full table-fixed border-collapse max-xl:block" role="table">
           <caption class="sr-only">{t('jobs.jobs')}</caption>
-          <thead class="max-lg:sr-only" role="rowgroup">
+          <thead class="max-xl:sr-only" role="rowgroup">
             <tr role="row" class="border-b border-rule-strong text-left text-sm text-soft">
               <th scope="col" role="columnheader" class="w-15 py-2 pl-4 font-semibold">{t('jobs.job')}</th>
               <th scope="col" role="columnheader" class="py-2 font-semibold">{t('jobs.customer')}</th>
@@ -212,7 +212,7 @@
               >
             </tr>
           </thead>
-          <tbody class="max-lg:block" role="rowgroup">
+          <tbody class="max-xl:block" role="rowgroup">
             {#each data.jobs as job (job.id)}
               {@const text = NEXT[job.waits]}
               <tr role="row" class="card border-b border-rule align-top last:border-0">
@@ -223,7 +223,7 @@
                 >
                 <td role="cell" class="who py-2.5 pr-4"
                   ><span class="font-semibold">{job.customer}</span>{#if job.complaint}<br /><span
-                      class="line-clamp-2 text-[0.93rem] text-soft">{job.complaint}</span
+                      class="text-[0.93rem] text-soft">{job.complaint}</span
                     >{/if}</td
                 >
                 <td role="cell" class="machine py-2.5 pr-3"
@@ -294,7 +294,7 @@
 
 <style>
   /* Where a row has no room it is a card: who and when above, what is wrong and what is to be done below, the next thing at its foot. */
-  @media (width < 64rem) {
+  @media (width < 80rem) {
     .card {
       display: grid;
       grid-template:

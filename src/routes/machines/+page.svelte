@@ -110,10 +110,10 @@
               <td class="px-4"
                 ><a class="block py-3 text-lg font-semibold" href="/machines/{m.fileId}">{m.maker} {m.model}</a></td
               >
-              <td class="px-3" data-label="Revision">{m.revision}</td>
-              <td class="figure px-3 text-right" data-label="Files">{m.files}</td>
-              <td class="figure px-3 text-right" data-label="Open jobs">{m.openJobs}</td>
-              <td class="px-4 whitespace-nowrap" data-label="Newest"
+              <td class="px-3" data-label={t('machines.revision')}>{m.revision}</td>
+              <td class="figure px-3 text-right" data-label={t('machines.files')}>{m.files}</td>
+              <td class="figure px-3 text-right" data-label={t('machines.openJobs')}>{m.openJobs}</td>
+              <td class="px-4 whitespace-nowrap" data-label={t('machines.newest')}
                 ><span>{day(m.importedAt)} <span class="code text-sm text-soft">{m.hash.slice(0, 8)}</span></span></td
               >
             </tr>

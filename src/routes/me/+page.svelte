@@ -70,7 +70,8 @@
       {#each data.sessions as s (s.id)}
         <li class="flex items-center gap-4 py-2">
           <span class="min-w-0 flex-1"
-            ><span class="block truncate">{s.agent || t('me.anUnnamedBrowser')}</span><span class="text-sm text-soft"
+            ><span class="block wrap-anywhere">{s.agent || t('me.anUnnamedBrowser')}</span><span
+              class="text-sm text-soft"
               >{t('me.sinceLastUsed', { createdAt: moment(s.createdAt), seenAt: moment(s.seenAt) })}</span
             ></span
           >

@@ -45,8 +45,8 @@
                     >{t('people.disabledSince', { disabledAt: moment(p.disabledAt) })}</span
                   >{/if}</td
               >
-              <td class="code py-2.5" data-label="Signs in as">{p.signIn}</td>
-              <td class="py-2.5 text-sm" data-label="Seen"
+              <td class="code py-2.5" data-label={t('people.signsInAs')}>{p.signIn}</td>
+              <td class="py-2.5 text-sm" data-label={t('people.lastSeen')}
                 >{p.seenAt ? moment(p.seenAt) : t('people.notSignedIn')}{#if p.sessions > 1}<span
                     class="block text-soft">{t('count.session', { n: p.sessions })}</span
                   >{/if}</td

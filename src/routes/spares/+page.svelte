@@ -91,7 +91,7 @@
       {/each}
     </section>
   {/if}
-  <div class="mt-4 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_380px]">
+  <div class="mt-4 grid grid-cols-1 items-start gap-5 xl:grid-cols-[minmax(0,1fr)_380px]">
     <div class="sheet overflow-hidden">
       <table class="cards w-full table-fixed">
         <thead
@@ -115,22 +115,24 @@
               <td class="py-1.5 pl-4"
                 ><button type="button" class="code link" onclick={() => (chosen = s.number)}>{s.number}</button></td
               >
-              <td class="truncate pr-3" data-label="Name"
+              <td class="pr-3 wrap-break-word" data-label={t('spares.name')}
                 >{s.spare.name}{#if s.spare.supersededBy}<span class="block text-sm text-soft"
                     ><Rich text={t('spares.replacedBy', { supersededBy: s.spare.supersededBy })}
                       >{#snippet soft(text)}<span class="code">{text}</span>{/snippet}</Rich
                     ></span
                   >{/if}</td
               >
-              <td class="truncate pr-3 text-soft" data-label="Where"
-                >{s.places.map((p) => `${p.place}: ${p.quantity}`).join(', ') || 'nowhere'}{#if s.coming > 0}<span
-                    class="text-act">{t('spares.onOrder3', { coming: s.coming })}</span
+              <td class="pr-3 text-soft" data-label={t('spares.location2')}
+                >{s.places.map((p) => `${p.place}: ${p.quantity}`).join(', ') ||
+                  t('spares.nowhere')}{#if s.coming > 0}<span class="text-act"
+                    >{t('spares.onOrder3', { coming: s.coming })}</span
                   >{/if}</td
               >
-              <td class="figure text-right {free <= 0 ? 'font-semibold text-now' : ''}" data-label="Free">{free}</td><td
-                class="figure text-right"
-                data-label="Set aside">{s.held || ''}</td
-              ><td class="figure pr-4 text-right" data-label="Price"
+              <td class="figure text-right {free <= 0 ? 'font-semibold text-now' : ''}" data-label={t('spares.free')}
+                >{free}</td
+              ><td class="figure text-right" data-label={t('spares.reserved')}>{s.held || ''}</td><td
+                class="figure pr-4 text-right"
+                data-label={t('spares.price')}
                 >{s.priceMinor === null ? t('spares.notKnown') : money(s.priceMinor, data.currency)}</td
               >
             </tr>

@@ -268,6 +268,11 @@
     -webkit-box-orient: vertical;
     overflow: hidden;
   }
+  @media (width < 48rem) {
+    .caption {
+      display: block;
+    }
+  }
   .tool {
     display: inline-flex;
     align-items: center;

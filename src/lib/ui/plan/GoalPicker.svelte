@@ -51,7 +51,7 @@
     </ul>
   {/if}
   <div class="flex flex-wrap gap-2">
-    <div class="flex" role="group" aria-label={t('plan.whatToDo')}>
+    <div class="flex flex-wrap" role="group" aria-label={t('plan.whatToDo')}>
       {#each DOINGS as d (d.value)}
         <button
           type="button"

@@ -61,7 +61,7 @@
       of: (j: Screws) => `${j.screw.head.replace('-', ' ')} ${j.screw.headDiameterMm}`
     },
     { id: 'drive', name: t('machine.drive'), of: (j: Screws) => j.screw.drive },
-    { id: 'captive', name: t('machine.captive'), of: (j: Screws) => (j.screw.captive ? 'yes' : '') }
+    { id: 'captive', name: t('machine.captive'), of: (j: Screws) => (j.screw.captive ? t('common.yes') : '') }
   ];
   const cableColumns = [
     { id: 'name', name: t('machine.cable'), of: (c: Cable) => told(partName(model, c.part)) },
@@ -123,7 +123,7 @@
     class="flex min-h-0 flex-col border-r border-rule bg-sunk px-5 py-4"
     aria-label={t('machine.theMachinesDrawing')}
   >
-    <div class="flex items-baseline gap-3 pb-2">
+    <div class="flex flex-wrap items-baseline gap-x-3 pb-2">
       <h1 class="text-xl">
         {data.machine.maker}
         {data.machine.model} <span class="text-soft">{data.machine.revision}</span>
@@ -135,7 +135,7 @@
           heightMm: data.machine.size.heightMm
         })}
       </p>
-      <p class="ml-auto flex gap-4 text-sm">
+      <p class="ml-auto flex flex-wrap gap-x-4 text-sm">
         <a class="link" href="/machines">{t('machine.allMachines')}</a>
         <a class="link" href={file} download>{t('machine.machineFile')}</a>
         <a class="link" href="{file}/drawing.svg?zone={zone}&from={depth}" download>{t('machine.drawingAsSvg')}</a>

@@ -41,6 +41,7 @@
         </li>{/if}
     </ul>
   {/if}
-  {#if onfound}<button type="button" class="link shrink-0 py-0.5" onclick={onfound}>{t('bench.identifyAScrew')}</button
+  {#if onfound}<button type="button" class="link shrink-0 py-0.5 max-lg:min-h-[44px]" onclick={onfound}
+      >{t('bench.identifyAScrew')}</button
     >{/if}
 </div>

@@ -39,7 +39,7 @@
 <div class="mx-auto max-w-[1400px] px-5 py-4 max-md:px-3">
   <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 pb-3">
     <h1 class="text-2xl">{data.job.customer}</h1>
-    <p class="min-w-0 flex-1 text-soft max-md:min-w-full lg:truncate">
+    <p class="min-w-0 flex-1 text-soft max-md:min-w-full">
       {data.job.maker}
       {data.job.model}
       {data.job.revision}{#if data.job.serial}, <span class="code">{data.job.serial}</span>{/if}{#if data.job.dueOn}{t(
@@ -123,8 +123,7 @@
             <li
               class="grid grid-cols-2 gap-x-3 border-b border-rule py-1 last:border-0 md:grid-cols-[120px_110px_minmax(0,1fr)]"
             >
-              <span class="text-sm text-soft">{moment(fact.at)}</span><span class="truncate text-sm text-soft"
-                >{fact.by}</span
+              <span class="text-sm text-soft">{moment(fact.at)}</span><span class="text-sm text-soft">{fact.by}</span
               ><span class="max-md:col-span-2">{told(factWords(fact, data.limits))}</span>
             </li>
           {/each}

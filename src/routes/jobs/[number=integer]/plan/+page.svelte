@@ -147,13 +147,13 @@
     <div class="border-b border-rule bg-sheet px-5 pt-3 pb-2.5 max-lg:order-1 max-lg:px-3">
       <div class="flex items-start gap-5 max-lg:flex-wrap max-lg:gap-x-3 max-lg:gap-y-2">
         <div class="min-w-0 flex-1 max-md:min-w-full">
-          <h1 class="text-xl lg:truncate">
+          <h1 class="text-xl">
             {t('plan.job', {
               number: data.job.number,
               goals: draft.wish.goals.length > 0 ? jobWords(model, draft.wish.goals) : t('plan.nothingChosen')
             })}
           </h1>
-          <p class="text-soft lg:truncate">
+          <p class="text-soft">
             {data.machine.maker}
             {data.machine.model}
             {data.machine.revision}, {data.job.customer}

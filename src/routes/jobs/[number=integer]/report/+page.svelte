@@ -101,13 +101,14 @@
       <tbody>
         {#each data.screws as row, i (i)}
           <tr class="border-b border-rule"
-            ><td class="py-1.5">{told(row.name)}</td><td class="figure" data-label="Size">{told(row.size)}</td><td
+            ><td class="py-1.5">{told(row.name)}</td><td class="figure" data-label={t('report.size')}
+              >{told(row.size)}</td
+            ><td class="figure text-right" data-label={t('report.inTheMachine')}>{row.expected}</td><td
               class="figure text-right"
-              data-label="In it">{row.expected}</td
-            ><td class="figure text-right" data-label="Out">{row.out}</td><td
-              class="figure text-right"
-              data-label="Back">{row.back}</td
-            ><td data-label="Account" class="pl-6 {row.closes ? '' : 'font-semibold text-now'}">{told(row.account)}</td
+              data-label={t('report.out')}>{row.out}</td
+            ><td class="figure text-right" data-label={t('report.back')}>{row.back}</td><td
+              data-label={t('report.result')}
+              class="pl-6 {row.closes ? '' : 'font-semibold text-now'}">{told(row.account)}</td
             ></tr
           >
         {/each}

@@ -61,7 +61,7 @@
               >
               <span class="min-w-0 flex-1"
                 ><span class="block font-semibold first-letter:uppercase">{told(need.name)}</span><span
-                  class="block truncate text-sm text-soft"
+                  class="block text-sm text-soft"
                   >{#if need.number ?? need.numbers[0]}<span class="code"
                       >{need.number ?? need.numbers.slice(0, 3).join(' or ')}</span
                     >{/if}{need.amount ? ` ${told(need.amount)}` : ''}</span

@@ -1,0 +1,115 @@
+/**
+ * `npm run screens`: every screen as every role, in every width, theme and language: what the accessibility checker finds, what is cut,
+ * overlaps, reaches beyond the window, scrolls two ways or is too small to press. Writes the table into docs/accessibility.md.
+ */
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import people from '../demo/people.json' with { type: 'json' };
+import { leastTarget, SCREENS, WINDOWS } from './screens/list.mjs';
+import { measure } from './screens/measure.mjs';
+import { servedDemo } from './setup/served-demo.mjs';
+import { ROOT } from './setup/system.mjs';
+
+const { values: asked } = parseArgs({
+  options: {
+    /** Screens whose name begins so. */
+    only: { type: 'string', default: '' },
+    roles: { type: 'string', default: 'lead,technician,trainee' },
+    /** Leaves out the accessibility checker, and the dark theme, which changes no sizes. */
+    quick: { type: 'boolean', default: false },
+    /** Prints what was found and leaves the page as it is. */
+    dry: { type: 'boolean', default: false }
+  }
+});
+const { default: AxeBuilder } = await import('@axe-core/playwright');
+const LANGUAGES = ['en-GB', 'de-DE'];
+const THEMES = asked.quick ? ['light'] : ['light', 'dark'];
+/** The checker reads what stands in the page whatever its width: a desk and a hand are enough. */
+const READ_AT = new Set([390, 1280]);
+const COLUMNS = ['violations', 'beyond', 'twoWays', 'cut', 'overlaps', 'small'];
+
+const demo = await servedDemo();
+/** By screen: how often each was found, over all. */
+const found = new Map(SCREENS.map(({ name }) => [name, Object.fromEntries(COLUMNS.map((c) => [c, 0]))]));
+const told = new Set();
+let looks = 0;
+
+function note(screen, column, where, list) {
+  found.get(screen.name)[column] += list.length;
+  for (const one of list) {
+    const text = `${screen.name}: ${column}: ${one}`;
+    if (!told.has(text)) console.log(`${text}   (${where})`);
+    told.add(text);
+  }
+}
+
+/** One role in one language and theme, over all screens and widths. */
+async function lookThrough(person, locale, colorScheme) {
+  const context = await demo.context({ locale, colorScheme });
+  const page = await context.newPage();
+  await page.goto('/signin');
+  await page.locator('input[name=name]').fill(person.signIn);
+  await page.locator('input[name=password]').fill(people.password);
+  await page.locator('form:has(input[name=password]) button').click();
+  await page.waitForURL('**/jobs');
+  for (const screen of SCREENS) {
+    if (!screen.name.startsWith(asked.only) || (screen.roles && !screen.roles.includes(person.role))) continue;
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(screen.path);
+    await page.waitForLoadState('networkidle');
+    for (const [width, height] of WINDOWS) {
+      const where = `${person.role}, ${locale}, ${colorScheme}, ${width} px`;
+      await page.setViewportSize({ width, height });
+      await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))));
+      const measured = await page.evaluate(measure, { target: leastTarget(screen, width) });
+      for (const [column, list] of Object.entries(measured)) note(screen, column, where, list);
+      if (READ_AT.has(width) && !asked.quick) {
+        const axe = new AxeBuilder({ page });
+        // Between the themes only colours differ.
+        const { violations } = await (colorScheme === 'dark' ? axe.withRules(['color-contrast']) : axe).analyze();
+        note(
+          screen,
+          'violations',
+          where,
+          violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 100)}`))
+        );
+      }
+      looks++;
+    }
+  }
+  await context.close();
+}
+
+const began = Date.now();
+try {
+  const rows = people.people
+    .filter(({ role }) => asked.roles.split(',').includes(role))
+    .flatMap((person) => LANGUAGES.flatMap((l) => THEMES.map((t) => [person, l, t])));
+  // Two at a time, on two processors.
+  const next = rows[Symbol.iterator]();
+  await Promise.all(
+    [0, 1].map(async () => {
+      for (const row of next) await lookThrough(...row);
+    })
+  );
+} finally {
+  await demo.close();
+}
+const table = [
+  '| screen | violations | beyond the window | two ways to scroll | cut | overlaps | too small |',
+  '| --- | ---: | ---: | ---: | ---: | ---: | ---: |',
+  ...[...found].map(([name, of]) => `| ${name} | ${COLUMNS.map((c) => of[c]).join(' | ')} |`)
+].join('\n');
+console.log(table);
+console.log(`${looks} looks in ${Math.round((Date.now() - began) / 1000)} s`);
+if (!asked.dry) {
+  const path = join(ROOT, 'docs', 'accessibility.md');
+  const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
+  const text = readFileSync(path, 'utf8').replace(
+    /(<!-- measured -->\n)[^]*?(<!-- \/measured -->)/,
+    `$1\n${day}, ${looks} looks: ${SCREENS.length} screens, ${asked.roles.split(',').length} roles, ${WINDOWS.length} widths, ${THEMES.length} themes, ${LANGUAGES.length} languages.\n\n${table}\n\n$2`
+  );
+  writeFileSync(path, text);
+}
+process.exitCode = [...found.values()].some((of) => COLUMNS.some((c) => of[c] > 0)) ? 1 : 0;
