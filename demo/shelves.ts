@@ -7,27 +7,56 @@ import { machineDocument } from '$lib/server/library/machines';
 import { keepSpare, moveStock } from '$lib/server/stock/spares';
 
 /** Invented prices, minor units. */
-const PRICES: Partial<Record<PartKind, number>> = {
-  battery: 8900,
-  panel: 14900,
-  display: 28900,
+const PRICES: Record<PartKind, number> = {
+  case: 17900,
+  cover: 3800,
+  frame: 6400,
+  bracket: 900,
+  shield: 700,
+  film: 500,
+  foot: 250,
   board: 46900,
-  keyboard: 6900,
-  touchpad: 5400,
+  'small-board': 2900,
+  card: 3400,
+  memory: 5200,
+  storage: 9900,
+  processor: 21900,
   fan: 3900,
   'heat-sink': 4900,
-  storage: 9900,
-  memory: 5200,
-  card: 3400,
-  case: 17900
+  battery: 8900,
+  'coin-cell': 350,
+  speaker: 1600,
+  microphone: 1100,
+  camera: 2400,
+  touchpad: 5400,
+  keyboard: 6900,
+  reader: 3100,
+  display: 28900,
+  panel: 14900,
+  bezel: 2600,
+  hinge: 3300,
+  tray: 450,
+  jack: 1400,
+  'flat-cable': 1200,
+  cable: 1700,
+  antenna: 1900
 };
+/** What a machine's parts cost against the line's: the oldest are cheap, the thinnest dear. */
+const FACTOR: Readonly<Record<string, number>> = {
+  'norrvik-ballast-15': 0.7,
+  'lindquay-slip-11': 1.1,
+  'lindquay-gannet-13': 1.25,
+  'norrvik-pilot-14': 1.15
+};
+/** What wears out lies there in numbers. */
+const WORN: ReadonlySet<PartKind> = new Set(['battery', 'fan', 'keyboard', 'coin-cell', 'foot', 'jack']);
 const PLACES = ['Drawer 1', 'Drawer 2', 'Drawer 3', 'Rack A', 'Rack B'];
 /** Not on the shelf: what keeps jobs of the demo waiting. */
 const OUT: ReadonlySet<string> = new Set(['lindquay-slip-11 board', 'norrvik-ballast-15 panel']);
 /** One number of the line was replaced by a newer one. */
 const SUPERSEDED = { part: 'norrvik-pilot-14 keyboard', by: 'NP14-8002' };
 
-/** Two of every part of the Skerry Line's machines, but for a few, and the consumables that they take. */
+/** Parts of the Skerry Line's machines, more of what wears out, and the consumables that they take. */
 export async function stockTheShelves(db: Queryable, fileIds: readonly number[], by: string): Promise<void> {
   const consumables = new Map<string, Spare>();
   const put = async (spare: Spare, price: number, quantity: number, place: string) => {
@@ -44,8 +73,9 @@ export async function stockTheShelves(db: Queryable, fileIds: readonly number[],
         if (isOld) await put({ ...spare, number: SUPERSEDED.by }, 7400, 1, 'Rack A');
         await put(
           isOld ? { ...spare, supersededBy: SUPERSEDED.by } : spare,
-          PRICES[part.kind] ?? 2200,
-          OUT.has(key) || isOld ? 0 : 2,
+          // To whole tens of cents, as price lists are.
+          Math.round((PRICES[part.kind] * (FACTOR[model.machine.id] ?? 1)) / 10) * 10,
+          OUT.has(key) || isOld ? 0 : WORN.has(part.kind) ? 2 + (i % 4) : 1 + (i % 2),
           PLACES[i % PLACES.length]!
         );
       }

@@ -63,10 +63,10 @@ test('a machine from the counter by its fault to the bench', async ({ page, app,
   await test.step('the fault, step by step', async () => {
     await page.getByRole('link', { name: 'Next: Diagnosis' }).click();
     await page.getByRole('group', { name: 'Touchpad dead' }).getByRole('button', { name: 'Yes' }).click();
-    await expect(page.getByRole('heading', { name: 'Is the touchpad in the hardware listing?' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Hardware listing: is there an entry for the touchpad?' })).toBeVisible();
     await page.getByRole('button', { name: 'Not listed' }).click();
     await expect(page.getByText('1 step tested')).toBeVisible();
-    await expect(page.getByRole('heading', { name: /touchpad/i, level: 2 }).last()).not.toHaveText(/hardware listing/);
+    await expect(page.getByRole('heading', { name: /touchpad/i, level: 2 }).last()).not.toHaveText(/Hardware listing/);
     // Whatever comes next, it is answered until the plug is what is left to do.
     const plan = page.getByRole('button', { name: 'Plan it: there and back' });
     for (let i = 0; i < 6; i++) {

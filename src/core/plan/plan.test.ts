@@ -327,18 +327,6 @@ describe('replacing', () => {
   });
 });
 
-it('without a goal there is nothing to plan', () => {
-  expect(() => plan(demoAccess(), [])).toThrow(PlanningError);
-});
-
-it('the action of a step is what it opens or moves; a turn or a test of a joint is none', () => {
-  const step = { joint: 'fan-screws', part: 'fan', move: 'lift' };
-  expect(actionOf({ do: 'open', ...step })).toBe('joint:fan-screws');
-  expect(actionOf({ do: 'close', ...step })).toBe('joint:fan-screws');
-  expect(actionOf({ do: 'return', ...step })).toBe('move:fan/lift');
-  for (const does of ['test', 'pose', 'prepare'] as const) expect(actionOf({ do: does, ...step })).toBeUndefined();
-});
-
 it('tests what was touched and nothing else', () => {
   const tests = (p: Plan) => p.steps.filter((s) => s.leg === 'prove').map((s) => s.test);
   expect(tests(plan(access, replace('fan')))).toEqual(['closing', 'power', 'cooling', 'battery']);

@@ -332,4 +332,12 @@
       grid-area: next;
     }
   }
+  /* With more room its next thing stands at its side. */
+  @media (48rem <= width < 80rem) {
+    .card {
+      grid-template:
+        'number who work due next' auto
+        'number machine machine stands next' auto / auto minmax(0, 1fr) minmax(0, 1fr) 9rem 11rem;
+    }
+  }
 </style>

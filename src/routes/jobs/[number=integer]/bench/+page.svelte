@@ -523,7 +523,7 @@
             >
             <button
               type="button"
-              class="button min-h-18 px-3 text-lg whitespace-nowrap"
+              class="button min-h-18 px-3 text-lg max-lg:flex-1 max-lg:basis-20 max-lg:leading-tight lg:whitespace-nowrap"
               onclick={() => record({ type: 'tested', step: step!.id, outcome: 'not-applicable' })}
               ><Rich text={t('bench.notFitted', { key: shownFor('absent') })}
                 >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
@@ -532,7 +532,7 @@
           {:else}
             <button
               type="button"
-              class="button min-h-18 px-3 text-lg whitespace-nowrap"
+              class="button min-h-18 px-3 text-lg max-lg:flex-1 max-lg:basis-20 max-lg:leading-tight lg:whitespace-nowrap"
               onclick={() => (dialog = 'not-so')}
               ><Rich text={t('bench.somethingsDifferent', { key: shownFor('notSo') })}
                 >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
@@ -540,7 +540,7 @@
             >
             {#if resisting && step.do === 'move'}<button
                 type="button"
-                class="button min-h-18 px-3 text-lg whitespace-nowrap"
+                class="button min-h-18 px-3 text-lg max-lg:flex-1 max-lg:basis-20 max-lg:leading-tight lg:whitespace-nowrap"
                 onclick={() => (panel = 'resists')}
                 ><Rich text={t('bench.wontComeOff', { key: shownFor('resists') })}
                   >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
