@@ -63,7 +63,9 @@ test('a machine from the counter by its fault to the bench', async ({ page, app,
   await test.step('the fault, step by step', async () => {
     await page.getByRole('link', { name: 'Next: Diagnosis' }).click();
     await page.getByRole('group', { name: 'Touchpad dead' }).getByRole('button', { name: 'Yes' }).click();
-    await expect(page.getByRole('heading', { name: 'Hardware listing: is there an entry for the touchpad?' })).toBeVisible();
+    await expect(
+      page.getByRole('heading', { name: 'Hardware listing: is there an entry for the touchpad?' })
+    ).toBeVisible();
     await page.getByRole('button', { name: 'Not listed' }).click();
     await expect(page.getByText('1 step tested')).toBeVisible();
     await expect(page.getByRole('heading', { name: /touchpad/i, level: 2 }).last()).not.toHaveText(/Hardware listing/);

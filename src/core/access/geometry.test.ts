@@ -182,6 +182,12 @@ it('where two areas overlap a shared place is given', () => {
   expect(shared(area, box(10, 0, 5, 5))).toBeUndefined();
 });
 
+it('of two bars that cross away from their middles the shared place is where their edges cross', () => {
+  const at = shared(box(0, 40, 100, 10), box(10, 0, 20, 200))!;
+  expect([10, 30]).toContain(at[0]);
+  expect([40, 50]).toContain(at[1]);
+});
+
 it('circles are flattened to within a tenth of a millimetre', () => {
   fc.assert(
     fc.property(

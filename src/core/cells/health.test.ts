@@ -11,7 +11,7 @@ import {
   readBattery,
   STANDARD_THRESHOLDS,
   type BatteryReading,
-  type CellThresholds,
+  CellThresholds,
   type DatedReading
 } from '.';
 import { whyNot } from '../result';
@@ -23,6 +23,11 @@ const reading = (share: number, more: Partial<BatteryReading> = {}): BatteryRead
   designWh: 50,
   fullWh: 50 * share,
   ...more
+});
+
+it('thresholds are shares: none is above the whole', () => {
+  const of = (good: number) => CellThresholds.safeParse({ ...STANDARD_THRESHOLDS, good }).success;
+  expect([of(1), of(1.01), of(-0.1)]).toEqual([true, false, false]);
 });
 
 describe('the verdict on a cell', () => {
