@@ -13,7 +13,7 @@
   }
 </script>
 
-<div class="flex items-center gap-5 max-sm:flex-col max-sm:items-stretch max-sm:gap-2">
+<div class="flex items-center gap-5 max-sm:flex-col max-sm:items-stretch max-sm:gap-2" data-expected={expected}>
   <div class="text-center max-sm:flex max-sm:items-center max-sm:gap-3">
     <output
       class="figure block min-w-28 rounded-lg border-2 border-rule-strong bg-sunk px-3 text-6xl leading-[1.35] font-bold max-sm:min-w-20 max-sm:text-4xl"
@@ -44,6 +44,7 @@
       type="button"
       tabindex="-1"
       class="button figure size-13 p-0 text-sm max-sm:w-full"
+      data-all
       onclick={() => (value = String(expected))}
       aria-label={t('common.all', { expected })}>{t('common.all2')}</button
     >

@@ -23,8 +23,11 @@ export const KEYS = {
   help: { keys: ['?'], means: message('keys.help') }
 } as const;
 export type Key = keyof typeof KEYS;
-/** Keys that a person chose instead, one for each. */
-export type Chosen = Partial<Record<Key, string>>;
+/**
+ * Keys that a person chose instead, one for each; and whether letters do anything: by themselves unless it is said, with Alt, or not
+ * at all (WCAG 2.2, 2.1.4), for those who speak to their machine or have one that reads to them.
+ */
+export type Chosen = Partial<Record<Key, string>> & { letters?: 'alt' | 'off' };
 
 const NAMES: Record<string, string> = {
   ' ': 'Space',
@@ -38,13 +41,33 @@ export const shownKey = (key: string): string => NAMES[key] ?? (key.length === 1
 
 const named = (event: Pick<KeyboardEvent, 'key'>) => (event.key.length === 1 ? event.key.toLowerCase() : event.key);
 
+const isLetter = (key: string): boolean => key.length === 1 && key !== ' ';
+
+/** A key as it is shown on its button; a dash where letters are switched off. */
+export function shownShortcut(key: Key, chosen: Chosen): string {
+  const first = keysOf(key, chosen)[0]!;
+  if (!isLetter(first) || chosen.letters === undefined) return shownKey(first);
+  return chosen.letters === 'alt' ? `Alt+${shownKey(first)}` : '\u2013';
+}
+
+/** The same for assistive technology, as `aria-keyshortcuts` has it; nothing where there is none. */
+export function spokenShortcut(key: Key, chosen: Chosen): string | undefined {
+  const keys = keysOf(key, chosen).filter((k) => !isLetter(k) || chosen.letters !== 'off');
+  const named = keys.map((k) =>
+    k === ' ' ? 'Space' : isLetter(k) ? `${chosen.letters === 'alt' ? 'Alt+' : ''}${k.toUpperCase()}` : k
+  );
+  return named.length > 0 ? named.join(' ') : undefined;
+}
+
 /** The keys that do something: the one that was chosen, or those it has from the start. */
 export const keysOf = (key: Key, chosen: Chosen): readonly string[] =>
   chosen[key] === undefined ? KEYS[key].keys : [chosen[key]!];
 
 export function keyOf(event: KeyboardEvent, chosen: Chosen = {}): Key | undefined {
-  if (event.ctrlKey || event.metaKey || event.altKey) return undefined;
+  if (event.ctrlKey || event.metaKey) return undefined;
   const pressed = named(event);
+  const needsAlt = isLetter(pressed) && chosen.letters === 'alt';
+  if (event.altKey !== needsAlt || (isLetter(pressed) && chosen.letters === 'off')) return undefined;
   return (Object.keys(KEYS) as Key[]).find((key) => keysOf(key, chosen).includes(pressed));
 }
 
@@ -75,7 +98,9 @@ export function storedKeys(store: Pick<Storage, 'getItem'>): Chosen {
     const kept: unknown = JSON.parse(store.getItem(STORED) ?? '{}');
     return Object.fromEntries(
       Object.entries(kept as object).filter(
-        ([k, v]) => Object.hasOwn(KEYS, k) && typeof v === 'string' && v.length > 0 && v.length < 20
+        ([k, v]) =>
+          (k === 'letters' && (v === 'alt' || v === 'off')) ||
+          (Object.hasOwn(KEYS, k) && typeof v === 'string' && v.length > 0 && v.length < 20)
       )
     ) as Chosen;
   } catch {

@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { choose, KEYS, keyOf, keysOf, storedKeys, storeKeys, type Chosen } from './bench-keys';
-import { duration, plural } from './format';
+import {
+  choose,
+  KEYS,
+  keyOf,
+  keysOf,
+  shownShortcut,
+  spokenShortcut,
+  storedKeys,
+  storeKeys,
+  type Chosen
+} from './bench-keys';
+import { duration } from './format';
 import { screenCatalogue, translator } from '$lib/words/translator';
 import { whyNot } from '$core/result';
 
@@ -15,9 +25,6 @@ describe('figures as one says them', () => {
     [3600, '1 h 00 min'],
     [5400, '1 h 30 min']
   ])('%i s is %s', (seconds, text) => expect(duration(seconds)).toBe(text));
-  it('counts by number', () => {
-    expect([plural(1, 'step'), plural(2, 'step'), plural(0, 'box', 'boxes')]).toEqual(['1 step', '2 steps', '0 boxes']);
-  });
 });
 
 describe('keys at the bench', () => {
@@ -41,6 +48,35 @@ describe('keys at the bench', () => {
       undefined,
       undefined
     ]);
+  });
+  it('letters can be given Alt, or be switched off; Enter and arrows stay', () => {
+    const asked = (chosen: Chosen, key: string, altKey = false) =>
+      keyOf({ key, ctrlKey: false, metaKey: false, altKey } as KeyboardEvent, chosen);
+    const [withAlt, off]: Chosen[] = [{ letters: 'alt' }, { letters: 'off' }];
+    expect([asked(withAlt!, 'n'), asked(withAlt!, 'n', true), asked({}, 'n', true)]).toEqual([
+      undefined,
+      'notSo',
+      undefined
+    ]);
+    expect([asked(off!, 'n'), asked(off!, 'n', true), asked(off!, 'Enter'), asked(off!, 'ArrowLeft')]).toEqual([
+      undefined,
+      undefined,
+      'done',
+      'back'
+    ]);
+    expect([shownShortcut('notSo', {}), shownShortcut('notSo', withAlt!), shownShortcut('notSo', off!)]).toEqual([
+      'N',
+      'Alt+N',
+      '\u2013'
+    ]);
+    expect([spokenShortcut('done', off!), spokenShortcut('notSo', withAlt!), spokenShortcut('notSo', off!)]).toEqual([
+      'Enter Space',
+      'Alt+N',
+      undefined
+    ]);
+    const store = { 'bench keys': JSON.stringify({ letters: 'off', done: 'PageDown' }) };
+    expect(storedKeys({ getItem: () => store['bench keys'] })).toEqual({ letters: 'off', done: 'PageDown' });
+    expect(storedKeys({ getItem: () => '{"letters":"loud"}' })).toEqual({});
   });
   const chosenFor = (chosen: Chosen, key: keyof typeof KEYS, pressed: string) => {
     const answer = choose(chosen, key, { key: pressed });

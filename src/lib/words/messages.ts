@@ -1317,4 +1317,8 @@ export interface Messages {
   'spares.nowhere': Nothing;
   'common.shownOf': { shown: Arg | null | undefined; all: Arg | null | undefined };
   'common.yes': Nothing;
+  'bench.letterKeys': Nothing;
+  'bench.lettersAlone': Nothing;
+  'bench.lettersWithAlt': Nothing;
+  'bench.lettersOff': Nothing;
 }

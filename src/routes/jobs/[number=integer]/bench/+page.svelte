@@ -29,7 +29,15 @@
   import Pause from '@lucide/svelte/icons/pause';
   import Play from '@lucide/svelte/icons/play';
   import Undo2 from '@lucide/svelte/icons/undo-2';
-  import { keyOf, keysOf, shownKey, storedKeys, storeKeys, type Chosen, type Key } from '$lib/ui/bench-keys';
+  import {
+    keyOf,
+    shownShortcut,
+    spokenShortcut,
+    storedKeys,
+    storeKeys,
+    type Chosen,
+    type Key
+  } from '$lib/ui/bench-keys';
   import { canSpeak, speak, stayAwake } from '$lib/ui/awake';
   import Conflict from './Conflict.svelte';
   import Differs from './Differs.svelte';
@@ -89,7 +97,8 @@
   let ready = $state(false);
   let chosenKeys = $state.raw<Chosen>({});
   let isSpeaking = $state(false);
-  const shownFor = (key: Key) => shownKey(keysOf(key, chosenKeys)[0]!);
+  const shownFor = (key: Key) => shownShortcut(key, chosenKeys);
+  const spokenFor = (key: Key) => spokenShortcut(key, chosenKeys);
   let pad = $state<CountPad | undefined>();
   let marks = $state<Pairing | undefined>();
 
@@ -502,6 +511,7 @@
           <button
             type="button"
             data-done
+            aria-keyshortcuts={spokenFor('done')}
             class="button min-h-18 flex-1 text-xl {isHere ? 'button-now' : ''}"
             onclick={done}
             disabled={differs !== undefined ||
@@ -516,7 +526,11 @@
             <kbd>{shownFor('done')}</kbd>
           </button>
           {#if isTest}
-            <button type="button" class="button min-h-18 px-3 text-lg" onclick={() => (dialog = 'fail')}
+            <button
+              type="button"
+              class="button min-h-18 px-3 text-lg"
+              aria-keyshortcuts={spokenFor('fails')}
+              onclick={() => (dialog = 'fail')}
               ><Rich text={t('bench.fails', { key: shownFor('fails') })}
                 >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
               ></button
@@ -524,6 +538,7 @@
             <button
               type="button"
               class="button min-h-18 px-3 text-lg max-lg:flex-1 max-lg:basis-20 max-lg:leading-tight lg:whitespace-nowrap"
+              aria-keyshortcuts={spokenFor('absent')}
               onclick={() => record({ type: 'tested', step: step!.id, outcome: 'not-applicable' })}
               ><Rich text={t('bench.notFitted', { key: shownFor('absent') })}
                 >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
@@ -533,6 +548,7 @@
             <button
               type="button"
               class="button min-h-18 px-3 text-lg max-lg:flex-1 max-lg:basis-20 max-lg:leading-tight lg:whitespace-nowrap"
+              aria-keyshortcuts={spokenFor('notSo')}
               onclick={() => (dialog = 'not-so')}
               ><Rich text={t('bench.somethingsDifferent', { key: shownFor('notSo') })}
                 >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
@@ -541,6 +557,7 @@
             {#if resisting && step.do === 'move'}<button
                 type="button"
                 class="button min-h-18 px-3 text-lg max-lg:flex-1 max-lg:basis-20 max-lg:leading-tight lg:whitespace-nowrap"
+                aria-keyshortcuts={spokenFor('resists')}
                 onclick={() => (panel = 'resists')}
                 ><Rich text={t('bench.wontComeOff', { key: shownFor('resists') })}
                   >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
@@ -550,6 +567,7 @@
           <button
             type="button"
             class="button min-h-18 min-w-14"
+            aria-keyshortcuts={spokenFor('pause')}
             aria-label={t('bench.pause', { key: shownFor('pause') })}
             title={t('bench.pause', { key: shownFor('pause') })}
             onclick={() => record({ type: 'paused' })}><Pause size={22} aria-hidden="true" /></button
@@ -557,6 +575,7 @@
           <button
             type="button"
             class="button min-h-18 min-w-14"
+            aria-keyshortcuts={spokenFor('undo')}
             aria-label={t('bench.undoLastEntry', { key: shownFor('undo') })}
             title={t('bench.undo', { key: shownFor('undo') })}
             disabled={!lastCounted}

@@ -8,6 +8,11 @@
   /** The bench's keys, and another key for each: press it, or the pedal that sends it. */
   let { chosen, onchoose }: { chosen: Chosen; onchoose: (chosen: Chosen) => void } = $props();
 
+  const LETTERS: { value: Chosen['letters']; name: string }[] = [
+    { value: undefined, name: t('bench.lettersAlone') },
+    { value: 'alt', name: t('bench.lettersWithAlt') },
+    { value: 'off', name: t('bench.lettersOff') }
+  ];
   let asked = $state<Key>();
   let why = $state('');
 
@@ -25,6 +30,23 @@
 </script>
 
 <svelte:window onkeydowncapture={take} />
+<fieldset class="mt-3 flex flex-wrap items-center gap-x-4 gap-y-1">
+  <legend class="float-left mr-4 font-semibold">{t('bench.letterKeys')}</legend>
+  {#each LETTERS as { value, name } (name)}
+    <label class="flex min-h-9 items-center gap-1.5"
+      ><input
+        type="radio"
+        name="letters"
+        class="size-4.5 accent-(--act)"
+        checked={chosen.letters === value}
+        onchange={() => {
+          const { letters: _, ...keys } = chosen;
+          onchoose(value === undefined ? keys : { ...keys, letters: value });
+        }}
+      />{name}</label
+    >
+  {/each}
+</fieldset>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
 <div class="mt-3 max-h-[58vh] overflow-y-auto" tabindex="0" role="region" aria-label={t('bench.keys2')}>
   <dl>

@@ -151,7 +151,7 @@
             bind:value={note}></textarea></label
         >
         <div class="flex gap-2">
-          <button class="button button-now min-h-16 flex-1 text-xl">{t('bench.signAndClose')}</button>
+          <button class="button button-now min-h-16 flex-1 text-xl" data-sign>{t('bench.signAndClose')}</button>
           <button type="button" class="button min-h-16" onclick={onundo}>{t('bench.undoLastEntry2')}</button>
         </div>
       </form>

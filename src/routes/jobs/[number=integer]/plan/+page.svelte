@@ -114,7 +114,7 @@
       draft.undo();
       return;
     }
-    const by = { ArrowRight: 1, ArrowLeft: -1, j: 1, k: -1 }[event.key];
+    const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
     if (!by || event.ctrlKey || event.metaKey || event.altKey) return;
     const next = plan?.steps[index + by];
     if (!next) return;
