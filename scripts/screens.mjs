@@ -79,6 +79,7 @@ async function lookThrough(person, locale, colorScheme) {
     }
   }
   await context.close();
+  console.log(`looked through as ${person.role}, ${locale}, ${colorScheme}: ${looks} looks so far`);
 }
 
 const began = Date.now();
