@@ -161,7 +161,12 @@
   </div>
 {:else}
   <div class="flex flex-col lg:grid lg:h-[calc(100dvh-92px)] lg:grid-cols-[290px_minmax(0,1fr)_400px]">
-    <section class="min-h-0 border-rule px-4 py-3 lg:overflow-y-auto lg:border-r" aria-label={t('fault.symptoms')}>
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard, also by who may press nothing in it) -->
+    <section
+      class="min-h-0 border-rule px-4 py-3 lg:overflow-y-auto lg:border-r"
+      tabindex="0"
+      aria-label={t('fault.symptoms')}
+    >
       <h1 class="text-xl">{t('fault.whatIsWrong')}</h1>
       {#if data.job.complaint}<p class="mt-1 text-soft">{t('common.quoted', { text: data.job.complaint })}</p>{/if}
       <ul class="mt-2">
