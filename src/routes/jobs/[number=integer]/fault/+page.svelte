@@ -367,7 +367,9 @@
                 }}
               >
                 <span class="flex justify-between gap-3"
-                  ><span>{fault.name}</span><span class="figure text-soft">{percent(belief)}</span></span
+                  ><span>{fault.name}</span><span class="figure pl-2 whitespace-nowrap text-soft"
+                    >{percent(belief)}</span
+                  ></span
                 >
                 <span class="mt-0.5 block h-1.5 rounded-full bg-rule"
                   ><span class="block h-full rounded-full bg-act" style:width="{Math.max(1, 100 * belief)}%"
