@@ -22,7 +22,6 @@ const { values: asked } = parseArgs({
     dry: { type: 'boolean', default: false }
   }
 });
-const { default: AxeBuilder } = await import('@axe-core/playwright');
 const LANGUAGES = ['en-GB', 'de-DE'];
 const THEMES = asked.quick ? ['light'] : ['light', 'dark'];
 /** The checker reads what stands in the page whatever its width: a desk and a hand are enough. */
@@ -30,6 +29,8 @@ const READ_AT = new Set([390, 1280]);
 const COLUMNS = ['violations', 'beyond', 'twoWays', 'cut', 'overlaps', 'small'];
 
 const demo = await servedDemo();
+// The packages are there by now, on a fresh clone as well.
+const { default: AxeBuilder } = await import('@axe-core/playwright');
 /** By screen: how often each was found, over all. */
 const found = new Map(SCREENS.map(({ name }) => [name, Object.fromEntries(COLUMNS.map((c) => [c, 0]))]));
 const told = new Set();

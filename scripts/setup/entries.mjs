@@ -3,6 +3,7 @@ export const ENTRIES = [
   'scripts/demo.mjs',
   'scripts/test.mjs',
   'scripts/shots.mjs',
+  'scripts/screens.mjs',
   'scripts/bench-load.mjs',
   'scripts/clean-clone.mjs',
   'scripts/licences.mjs',
