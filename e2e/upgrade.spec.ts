@@ -94,6 +94,7 @@ test('a shop of the version before is taken over in place, every address answers
     const page = await context.newPage();
     await signIn(page, 'tam');
     await page.goto('/jobs/107/bench');
+    await expect(page.locator('[data-ready=true]')).toBeVisible();
     const step = page.locator('section[data-step] p[aria-live]');
     await expect(step).toHaveText('Unplug: fan plug');
     if (await page.getByRole('button', { name: /^Understood/ }).isVisible()) await page.keyboard.press('Enter');
