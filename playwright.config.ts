@@ -13,7 +13,7 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
-    // A trace of every test costs a fifth of the time; what fails is traced when it is tried again.
+    // Tracing every test takes time; what fails is traced when it is tried again.
     trace: 'on-first-retry',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',

@@ -30,7 +30,7 @@ export const Intake = z.strictObject({
   data: z.enum(Object.keys(DATA) as [keyof typeof DATA, ...(keyof typeof DATA)[]]),
   /** The customer was told which seals the work would break, and agreed. */
   sealsAgreed: z.boolean(),
-  /** What the customer reads: quote and report are written in it, in the shop's own where nothing is said. */
+  /** What the customer reads: the report is written in it, in the shop's own where nothing is said. */
   language: Language.optional(),
   note: Note.optional()
 });

@@ -1,6 +1,6 @@
 import type { Action } from '../access';
 import type { Model } from '../machine';
-import { passage, type Said, say } from '../language';
+import { passage, type Said, say, word } from '../language';
 import { jointName, partName, type Phrase } from './text';
 
 /** Functions that have a test of their own, in the order in which they are tried. */
@@ -43,8 +43,7 @@ const tested = (name: (typeof FUNCTIONS)[number] | 'closing' | 'open'): Phrase =
 });
 
 /** What a function is called within a sentence; one that we do not know by its id. */
-export const functionName = (f: string): Said =>
-  say('test.function', { id: f.replaceAll('-', '_'), name: f.replaceAll('-', ' ') });
+export const functionName = (f: string): Said => say('test.function', { id: word(f), name: f.replaceAll('-', ' ') });
 
 /** How a function is tried; one that has no test of its own by its name. */
 export function testWords(f: string): Phrase {

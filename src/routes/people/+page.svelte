@@ -2,7 +2,7 @@
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
   import { moment } from '$lib/ui/dates';
-  import type { Said } from '$core/language';
+  import { word, type Said } from '$core/language';
   import { useWords } from '$lib/words';
 
   const { t, told } = useWords();
@@ -137,7 +137,7 @@
           class="grid grid-cols-2 gap-x-3 border-b border-rule py-1 last:border-0 lg:grid-cols-[150px_150px_170px_130px_minmax(0,1fr)]"
         >
           <span class="text-sm text-soft">{moment(row.at)}</span><span>{row.by ?? t('people.setUp')}</span><span
-            >{t('people.logged', { what: row.what.replaceAll(/\W/g, '_'), name: row.what })}</span
+            >{t('people.logged', { what: word(row.what), name: row.what })}</span
           ><span class="code text-sm">{told(row.about)}</span><span
             class="truncate text-sm text-soft max-lg:col-span-2"
             title={detail(row.detail)}>{detail(row.detail)}</span

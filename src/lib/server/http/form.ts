@@ -11,10 +11,8 @@ export type FieldNames = Readonly<Record<string, Unfilled>>;
 type Unfilled = { [K in keyof Messages]: keyof Messages[K] extends never ? K : never }[keyof Messages];
 
 /** Said of a field by a shape of our own, as its message. */
-const OWN = new Set<string>(['server.fieldCommonPassword', 'server.fieldSignInLetters', 'server.fieldDate']);
-export const fieldMessage = (
-  key: 'server.fieldCommonPassword' | 'server.fieldSignInLetters' | 'server.fieldDate'
-): string => key;
+const OWN = ['server.fieldCommonPassword', 'server.fieldSignInLetters', 'server.fieldDate'] as const;
+export const fieldMessage = (key: (typeof OWN)[number]): string => key;
 
 /** What is wrong with a field, in the words of who sent it. */
 function whyWrong(issue: z.core.$ZodIssue): string {
@@ -23,7 +21,7 @@ function whyWrong(issue: z.core.$ZodIssue): string {
     return t(issue.origin === 'string' ? 'server.fieldTooLong' : 'server.fieldTooBig', { n: Number(issue.maximum) });
   if (issue.code === 'too_small')
     return t(issue.origin === 'string' ? 'server.fieldTooShort' : 'server.fieldTooSmall', { n: Number(issue.minimum) });
-  return t(OWN.has(issue.message) ? (issue.message as Unfilled) : 'server.fieldInvalid');
+  return t(OWN.find((own) => own === issue.message) ?? 'server.fieldInvalid');
 }
 
 /**
