@@ -20,7 +20,7 @@ import { personOfSession, SESSION_COOKIE } from '$lib/server/sign-in/sessions';
 import { environmentFaults } from '$lib/server/settings/environment';
 import { themeOf } from '$lib/server/http/theme';
 import { asking } from '$lib/server/planning/threads';
-import { here, languageAsked, speaking } from '$lib/server/http/here';
+import { direction, here, languageAsked, speaking } from '$lib/server/http/here';
 
 // Streams first: the server waits for every answer to end before it says that it is shut.
 process.once('eager-wrench:stopping', () => void closeFeed());
@@ -55,7 +55,10 @@ export const handle: Handle = async ({ event, resolve }) => {
         asking.run(asker, async () =>
           resolve(event, {
             transformPageChunk: ({ html }) =>
-              html.replace('%ew.theme%', event.locals.theme).replace('%ew.language%', event.locals.language)
+              html
+                .replace('%ew.theme%', event.locals.theme)
+                .replace('%ew.language%', event.locals.language)
+                .replace('%ew.direction%', direction)
           })
         )
       ));

@@ -18,11 +18,12 @@ export function measure({ target }) {
   const clips = (el) => /auto|scroll|hidden|clip/.test(style(el).overflowX);
   const all = [...document.querySelectorAll('body *')].filter((el) => !isDrawn(el) && isShown(el));
 
-  /** Reaches beyond the right edge of the window, and nothing that scrolls or clips holds it. */
+  /** Reaches beyond the edge of the window that lines end at, and nothing that scrolls or clips holds it. */
+  const isMirrored = document.dir === 'rtl';
   const edge = document.documentElement.clientWidth + SLACK;
   const beyond = all.filter((el) => {
-    const { right, width } = el.getBoundingClientRect();
-    return width > 0 && right > edge && ![...parents(el)].some(clips);
+    const { left, right, width } = el.getBoundingClientRect();
+    return width > 0 && (isMirrored ? left < -SLACK : right > edge) && ![...parents(el)].some(clips);
   });
 
   /** Scrolls to and fro as well as up and down: two directions for one thing to read (WCAG 2.2, 1.4.10). Tables may. */
@@ -55,7 +56,7 @@ export function measure({ target }) {
       !el.matches(':disabled') &&
       el.getBoundingClientRect().width > 0 &&
       // The way past the menu comes into the window with the focus.
-      el.getBoundingClientRect().right > 0
+      (isMirrored ? el.getBoundingClientRect().left < edge : el.getBoundingClientRect().right > 0)
   );
   /** What lies above the page on purpose, or leaves it while it scrolls. */
   const floats = (el) => [el, ...parents(el)].some((at) => /fixed|sticky|absolute/.test(style(at).position));

@@ -5,8 +5,11 @@ import { Cluster, ensurePostgres } from './postgres.mjs';
 import { startServer } from './server.mjs';
 import { must, ROOT, withLock } from './system.mjs';
 
-/** The demo, served from a throw-away database and looked at with a browser: for pictures and for measuring. */
-export async function servedDemo() {
+/**
+ * The demo, served from a throw-away database and looked at with a browser: for pictures and for measuring.
+ * @param {Record<string, string>} env settings of the server besides its own
+ */
+export async function servedDemo(env = {}) {
   await withLock('setup', async () => {
     await ensurePostgres();
     await ensureChromium();
@@ -20,7 +23,7 @@ export async function servedDemo() {
     env: { ...process.env, DATABASE_URL },
     stdio: ['ignore', 'ignore', 'inherit']
   });
-  const server = await startServer({ DATABASE_URL: await cluster.appUrl('demo', 'pictures'), LOG_LEVEL: 'warn' });
+  const server = await startServer({ DATABASE_URL: await cluster.appUrl('demo', 'pictures'), LOG_LEVEL: 'warn', ...env });
   const browser = await chromium.launch({
     executablePath: CHROMIUM,
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking']

@@ -1,5 +1,6 @@
 import { placeFor, STANDARD_PLACE } from '$core/calendar';
 import { pool } from '$lib/server/database/pool';
+import { settings } from '$lib/server/settings/environment';
 import { shopSettings } from '$lib/server/settings/shop';
 import type { LayoutServerLoad } from './$types';
 
@@ -8,5 +9,6 @@ export const load: LayoutServerLoad = async ({ locals }) => ({
   place: placeFor(locals.person ? (await shopSettings(pool())).place : STANDARD_PLACE, locals.language),
   person: locals.person ? { id: locals.person.id, name: locals.person.name, role: locals.person.role } : null,
   language: locals.language,
+  trial: settings.trial,
   theme: locals.theme
 });

@@ -12,7 +12,7 @@
 
   let { data, children } = $props();
   // Another language is another page: it is loaded anew as a whole.
-  const { t } = untrack(() => setWords(translator(data.language, data.catalogue, data.place.language)));
+  const { t } = untrack(() => setWords(translator(data.language, data.catalogue, data.place.language, data.trial)));
   const places = $derived([
     { href: '/jobs', name: t('common.jobs') },
     { href: '/machines', name: t('common.machines') },
@@ -60,14 +60,14 @@
           <a
             href={place.href}
             aria-current={isHere(place.href) ? 'page' : undefined}
-            class="border-b-3 px-3 py-3 max-lg:block max-lg:border-b-0 max-lg:border-l-3 max-lg:px-4 {isHere(place.href)
+            class="border-b-3 px-3 py-3 max-lg:block max-lg:border-b-0 max-lg:border-s-3 max-lg:px-4 {isHere(place.href)
               ? 'border-now font-semibold'
               : 'border-transparent text-soft hover:text-ink'}">{place.name}</a
           >
         {/each}
       </nav>
       <div
-        class="ml-auto flex items-center gap-4 max-lg:mt-1.5 max-lg:border-t max-lg:border-rule max-lg:px-4 max-lg:pt-3 max-lg:pb-1.5"
+        class="ms-auto flex items-center gap-4 max-lg:mt-1.5 max-lg:border-t max-lg:border-rule max-lg:px-4 max-lg:pt-3 max-lg:pb-1.5"
       >
         <ThemeSwitch theme={data.theme} />
         <a class="text-soft hover:text-ink" href="/me"
@@ -114,10 +114,10 @@
   }
   .skip {
     position: absolute;
-    left: -999px;
+    inset-inline-start: -999px;
   }
   .skip:focus {
-    left: 8px;
+    inset-inline-start: 8px;
     top: 8px;
     z-index: 50;
     background: var(--sheet);

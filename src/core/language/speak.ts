@@ -19,8 +19,14 @@ const begun = (text: string): string => (text === '' ? text : text[0]!.toUpperCa
 /**
  * Speaks a language. What a catalogue does not have is told by its key: a record is read whatever stands in it.
  * @param spelling the locale of numbers, where it is another than the language's own: `en-US`
+ * @param isolates names within a sentence are written in their own direction, whatever that of the sentence
  */
-export function speaker(language: Language, catalogue: Catalogue, spelling: string = language): Speak {
+export function speaker(
+  language: Language,
+  catalogue: Catalogue,
+  spelling: string = language,
+  isolates = false
+): Speak {
   const formats = new Map<string, IntlMessageFormat>();
   const together = new Intl.ListFormat(language === 'en' ? 'en-GB' : language);
 
@@ -60,10 +66,12 @@ export function speaker(language: Language, catalogue: Catalogue, spelling: stri
     }
   }
 
+  const isolated = (text: string): string => (isolates ? `\u2068${text}\u2069` : text);
+
   /** Within another sentence. */
   function within(said: Said): string {
-    if (typeof said === 'string') return said;
-    if ('file' in said) return ofFile(said, true);
+    if (typeof said === 'string') return isolated(said);
+    if ('file' in said) return isolated(ofFile(said, true));
     return 'all' in said ? said.all.map(speak).join(' ') : message(said);
   }
 

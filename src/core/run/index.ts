@@ -8,6 +8,7 @@ export { likelyJoints, plugsOf, type Likely } from './failed';
 export { explanations, obstacles, type Obstacle } from './closing';
 export { machineAfter } from './machine-state';
 export { currentStep, expectedCount, possibleFacts, possibleFates } from './count';
+export { notUnderstood, understand } from './understood';
 export { observedSteps } from './observed';
 export { runFigures, type BenchReading, type RunFigures } from './run-figures';
 export { countFacts, notSoFacts, type Fact } from './facts';

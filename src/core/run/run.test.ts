@@ -10,10 +10,12 @@ import {
   fold,
   machineAfter,
   notSoFacts,
+  notUnderstood,
   obstacles,
   possibleFacts,
   possibleFates,
-  RunEvent
+  RunEvent,
+  understand
 } from '.';
 import { everyStep, strangeIn } from './checks';
 
@@ -269,5 +271,27 @@ describe('two who say different things', () => {
     expect(
       Object.keys(state([tam, ines, event({ type: 'settled', step: screws.id, event: uuid(999_999) }, 3)]).conflicts)
     ).toEqual([screws.id]);
+  });
+});
+
+describe('a caution that can hurt', () => {
+  const [isolate, down, again, back] = (['isolate', 'down', 'down', 'up'] as const).map((leg, i) => ({
+    ...made.steps[0]!,
+    id: `s${i}`,
+    leg,
+    cautions: [
+      { text: 'Sharp edges.', harm: true },
+      { text: 'Mind the film.', harm: false }
+    ]
+  }));
+
+  it('is understood once on each leg, in its own words, and asked for again where more stands beside it', () => {
+    const none: ReadonlySet<string> = new Set();
+    expect(notUnderstood(down!, none).map((c) => c.text)).toEqual(['Sharp edges.']);
+    const read = understand(down!, none);
+    expect(notUnderstood(again!, read)).toEqual([]);
+    for (const elsewhere of [isolate!, back!]) expect(notUnderstood(elsewhere, read)).toHaveLength(1);
+    const hot = { ...again!, cautions: [...again!.cautions, { text: 'May be hot.', harm: true }] };
+    expect(notUnderstood(hot, read).map((c) => c.text)).toEqual(['May be hot.']);
   });
 });

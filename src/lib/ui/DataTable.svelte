@@ -90,7 +90,7 @@
             {@const s = sorted(c.id)}
             <th
               scope="col"
-              class="border-b border-rule-strong pr-3 {c.right ? 'text-right' : 'text-left'}"
+              class="border-b border-rule-strong pe-3 {c.right ? 'text-end' : 'text-start'}"
               aria-sort={s ? (s.desc ? 'descending' : 'ascending') : 'none'}
             >
               <button
@@ -114,7 +114,7 @@
             onpointerleave={() => onlit?.(undefined)}
           >
             {#each columns as c (c.id)}<td
-                class="py-1.5 pr-3 align-top {c.right ? 'figure text-right' : ''} {c.code
+                class="py-1.5 pe-3 align-top {c.right ? 'figure text-end' : ''} {c.code
                   ? 'code text-sm whitespace-nowrap'
                   : ''}">{c.of(original)}</td
               >{/each}

@@ -39,7 +39,7 @@
 <div class="fold" bind:this={fold} {onkeydown}>
   <button
     type="button"
-    class="button max-w-full text-left leading-tight lg:hidden"
+    class="button max-w-full text-start leading-tight lg:hidden"
     aria-expanded={isOpen}
     aria-controls={id}
     bind:this={button}
@@ -77,7 +77,7 @@
       box-shadow: 0 6px 24px rgb(0 0 0 / 0.2);
     }
     .right {
-      right: 0;
+      inset-inline-end: 0;
     }
     .content.thumb.isOpen {
       position: fixed;

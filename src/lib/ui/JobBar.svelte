@@ -53,7 +53,7 @@
       {/each}
     </nav>
   </Fold>
-  <span class="ml-auto min-w-0 truncate max-lg:text-right max-lg:whitespace-normal" title={told(WAITS[job.waits])}>
+  <span class="ms-auto min-w-0 truncate max-lg:text-end max-lg:whitespace-normal" title={told(WAITS[job.waits])}>
     {#if job.waits === 'nothing'}{t('common.closed')}{:else if at !== here}<a
         class="link"
         href="/jobs/{job.number}/{at}">{t('common.next', { waits: WAITS[job.waits] })}</a

@@ -1,7 +1,17 @@
-import { catalogueOf, speaker, type Arg, type FileText, type Language, type Message, type Said } from '$core/language';
+import {
+  catalogueOf,
+  speaker,
+  type Arg,
+  type Catalogue,
+  type FileText,
+  type Language,
+  type Message,
+  type Said
+} from '$core/language';
 import type { Model } from '$core/machine';
 import { fileName } from '$core/words';
 import type { Messages } from './messages';
+import type { Trial } from './trial';
 
 type With<K extends keyof Messages> = keyof Messages[K] extends never ? [] : [given: Messages[K]];
 
@@ -19,19 +29,16 @@ export const message = <K extends keyof Messages>(key: K, ...[given]: With<K>): 
   given === undefined ? { say: key } : { say: key, with: given as Record<string, Arg> };
 
 /** All that screens say in a language: the core's messages and their own. */
-export async function screenCatalogue(language: Language): Promise<Readonly<Record<string, string>>> {
+export async function screenCatalogue(language: Language, trial?: Trial): Promise<Catalogue> {
   const own =
     language === 'de' ? import('./catalogue/de.json', { with: { type: 'json' } }) : import('./catalogue/en.json');
-  return { ...(await catalogueOf(language)), ...(await own).default };
+  const catalogue = { ...(await catalogueOf(language)), ...(await own).default };
+  return trial ? (await import('./trial')).onTrial(catalogue, trial) : catalogue;
 }
 
 /** @param spelling the locale of numbers, where it is another than the language's own: `en-GB` */
-export function translator(
-  language: Language,
-  catalogue: Readonly<Record<string, string>>,
-  spelling?: string
-): Translate {
-  const speak = speaker(language, catalogue, spelling);
+export function translator(language: Language, catalogue: Catalogue, spelling?: string, trial?: Trial): Translate {
+  const speak = speaker(language, catalogue, spelling, trial === 'mirrored');
   return { language, told: (said) => speak(said ?? ''), t: (key, ...given) => speak(message(key, ...given)) };
 }
 

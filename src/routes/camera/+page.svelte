@@ -85,7 +85,7 @@
     <p class="mt-1 text-3xl leading-tight font-bold" aria-live="polite">
       {now.step ?? t('camera.allStepsAreDone')}
     </p>
-    {#if problem}<p class="mt-4 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">{problem}</p>{/if}
+    {#if problem}<p class="mt-4 rounded-md border-s-4 border-now bg-now-wash px-3 py-2" role="alert">{problem}</p>{/if}
     <p class="mt-4 text-lg" role="status">
       {#if sending > 0}{t('camera.sending')}{:else if sent > 0}{t('camera.atTheBench', {
           sent: t('count.picture', { n: sent })

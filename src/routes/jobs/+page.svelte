@@ -66,7 +66,7 @@
 
 <div class="grid grid-cols-1 lg:grid-cols-[230px_minmax(0,1fr)]">
   <aside
-    class="flex flex-wrap items-center gap-3 border-rule px-3 pt-3 lg:block lg:min-h-[calc(100vh-52px)] lg:border-r lg:py-5"
+    class="flex flex-wrap items-center gap-3 border-rule px-3 pt-3 lg:block lg:min-h-[calc(100vh-52px)] lg:border-e lg:py-5"
     aria-label={t('jobs.whichJobs')}
   >
     {#if mayStart}<a class="button button-act lg:w-full" href="/jobs/new"
@@ -150,7 +150,7 @@
           ? t('jobs.andMore', { found: data.counts.found })
           : t('count.job', { n: data.counts.found })}</span
       >
-      <label class="max-md:w-full md:ml-auto md:w-72"
+      <label class="max-md:w-full md:ms-auto md:w-72"
         ><span class="sr-only">{t('jobs.searchJobs')}</span><input
           class="field"
           type="search"
@@ -198,8 +198,8 @@
         <table class="w-full table-fixed border-collapse max-xl:block" role="table">
           <caption class="sr-only">{t('jobs.jobs')}</caption>
           <thead class="max-xl:sr-only" role="rowgroup">
-            <tr role="row" class="border-b border-rule-strong text-left text-sm text-soft">
-              <th scope="col" role="columnheader" class="w-15 py-2 pl-4 font-semibold">{t('jobs.job')}</th>
+            <tr role="row" class="border-b border-rule-strong text-start text-sm text-soft">
+              <th scope="col" role="columnheader" class="w-15 py-2 ps-4 font-semibold">{t('jobs.job')}</th>
               <th scope="col" role="columnheader" class="py-2 font-semibold">{t('jobs.customer')}</th>
               <th scope="col" role="columnheader" class="w-40 py-2 font-semibold">{t('jobs.machine')}</th>
               <th scope="col" role="columnheader" class="w-44 py-2 font-semibold">{t('jobs.work')}</th>
@@ -207,7 +207,7 @@
                 >{data.query.closed ? t('jobs.closed') : t('jobs.due')}</th
               >
               <th scope="col" role="columnheader" class="w-36 py-2 font-semibold">{t('jobs.status')}</th>
-              <th scope="col" role="columnheader" class="w-46 py-2 pr-3 font-semibold"
+              <th scope="col" role="columnheader" class="w-46 py-2 pe-3 font-semibold"
                 ><span class="sr-only">{t('jobs.next')}</span></th
               >
             </tr>
@@ -216,25 +216,25 @@
             {#each data.jobs as job (job.id)}
               {@const text = NEXT[job.waits]}
               <tr role="row" class="card border-b border-rule align-top last:border-0">
-                <td role="cell" class="number figure py-2.5 pl-4"
+                <td role="cell" class="number figure py-2.5 ps-4"
                   ><a class="link" href="/jobs/{job.number}/intake" aria-label={t('jobs.job2', { number: job.number })}
                     >{job.number}</a
                   ></td
                 >
-                <td role="cell" class="who py-2.5 pr-4"
+                <td role="cell" class="who py-2.5 pe-4"
                   ><span class="font-semibold">{job.customer}</span>{#if job.complaint}<br /><span
                       class="text-[0.93rem] text-soft">{job.complaint}</span
                     >{/if}</td
                 >
-                <td role="cell" class="machine py-2.5 pr-3"
+                <td role="cell" class="machine py-2.5 pe-3"
                   >{job.maker} {job.model}<br /><span class="code text-sm text-soft">{job.serial}</span></td
                 >
-                <td role="cell" class="work py-2.5 pr-3"
+                <td role="cell" class="work py-2.5 pe-3"
                   >{told(job.work)}{#if job.p80Seconds && !job.closedAt}<br /><span class="text-sm text-soft"
                       >{t('jobs.upTo', { p80Seconds: duration(job.p80Seconds) })}</span
                     >{/if}</td
                 >
-                <td role="cell" class="due py-2.5 pr-3">
+                <td role="cell" class="due py-2.5 pe-3">
                   {#if job.closedAt}{day(job.closedAt)}
                   {:else if job.dueOn}{#if job.dueOn < data.today}<span class="font-semibold text-now"
                         >{t('jobs.late', { dueOn: day(job.dueOn) })}</span
@@ -245,7 +245,7 @@
                       >{t('jobs.here', { time: t('count.day', { n: age(job) }) })}</span
                     >{/if}
                 </td>
-                <td role="cell" class="stands py-2.5 pr-3">
+                <td role="cell" class="stands py-2.5 pe-3">
                   {#if job.waits === 'working' && job.steps}
                     {t('jobs.onTheBench', { startedBy: job.startedBy })}
                     <div class="mt-1.5 flex items-center gap-2">
@@ -260,7 +260,7 @@
                         >{t('jobs.until', { waitsUntil: moment(job.waitsUntil) })}</span
                       >{/if}{/if}
                 </td>
-                <td role="cell" class="next py-2 pr-3"
+                <td role="cell" class="next py-2 pe-3"
                   ><a
                     class="button w-full px-1.5 text-center leading-tight {job.waits === 'working' ? 'button-act' : ''}"
                     href="/jobs/{job.number}/{settledAt(job.waits)}"
@@ -322,11 +322,11 @@
     }
     .due {
       grid-area: due;
-      text-align: right;
+      text-align: end;
     }
     .stands {
       grid-area: stands;
-      text-align: right;
+      text-align: end;
     }
     .next {
       grid-area: next;

@@ -77,7 +77,7 @@
   <section aria-label={t('machines.machinesInTheLibrary')}>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
       <h1 class="text-2xl">{t('machines.machines')}</h1>
-      {#if data.machines.length > 0}<label class="ml-auto w-64"
+      {#if data.machines.length > 0}<label class="ms-auto w-64"
           ><span class="sr-only">{t('machines.findAMachine')}</span><input
             class="field"
             type="search"
@@ -95,12 +95,12 @@
       </div>
     {:else}
       <table class="cards sheet mt-4 w-full border-collapse">
-        <thead class="text-left text-sm text-soft"
+        <thead class="text-start text-sm text-soft"
           ><tr
             ><th class="px-4 py-2 font-semibold">{t('machines.machine')}</th><th class="px-3 font-semibold"
               >{t('machines.revision')}</th
-            ><th class="px-3 text-right font-semibold">{t('machines.files')}</th><th
-              class="px-3 text-right font-semibold">{t('machines.openJobs')}</th
+            ><th class="px-3 text-end font-semibold">{t('machines.files')}</th><th
+              class="px-3 text-end font-semibold">{t('machines.openJobs')}</th
             ><th class="px-4 font-semibold">{t('machines.newest')}</th></tr
           ></thead
         >
@@ -111,8 +111,8 @@
                 ><a class="block py-3 text-lg font-semibold" href="/machines/{m.fileId}">{m.maker} {m.model}</a></td
               >
               <td class="px-3" data-label={t('machines.revision')}>{m.revision}</td>
-              <td class="figure px-3 text-right" data-label={t('machines.files')}>{m.files}</td>
-              <td class="figure px-3 text-right" data-label={t('machines.openJobs')}>{m.openJobs}</td>
+              <td class="figure px-3 text-end" data-label={t('machines.files')}>{m.files}</td>
+              <td class="figure px-3 text-end" data-label={t('machines.openJobs')}>{m.openJobs}</td>
               <td class="px-4 whitespace-nowrap" data-label={t('machines.newest')}
                 ><span>{day(m.importedAt)} <span class="code text-sm text-soft">{m.hash.slice(0, 8)}</span></span></td
               >
@@ -164,7 +164,7 @@
     {#if answer}
       <div
         role="alert"
-        class="mt-4 rounded-md border-l-4 px-4 py-3 {answer.ok ? 'border-good bg-good-wash' : 'border-now bg-now-wash'}"
+        class="mt-4 rounded-md border-s-4 px-4 py-3 {answer.ok ? 'border-good bg-good-wash' : 'border-now bg-now-wash'}"
       >
         <p class="font-semibold">{told(answer.message)}</p>
         {#if answer.fileId}<p class="mt-1">
@@ -183,7 +183,7 @@
             {#each ranked as f, i (i)}
               <li class="border-b border-rule px-4 py-2 last:border-0">
                 <span class="code text-sm">{f.place}</span>
-                <span class="ml-2 text-sm {f.severity === 'error' ? 'font-semibold text-now' : 'text-soft'}"
+                <span class="ms-2 text-sm {f.severity === 'error' ? 'font-semibold text-now' : 'text-soft'}"
                   >{f.severity === 'error' ? t('machines.toCorrect') : t('machines.worthChecking')}</span
                 >
                 <span class="block">{told(f.message)}</span>

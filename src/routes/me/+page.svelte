@@ -17,10 +17,10 @@
   <h1 class="text-2xl">
     {t('common.nameAndRole', { name: data.person?.name, role: t('common.role', { role: data.person!.role }) })}
   </h1>
-  {#if form?.message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+  {#if form?.message}<p role="alert" class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
       {told(form.message)}
     </p>{/if}
-  {#if form?.done}<p role="status" class="mt-3 rounded-md border-l-4 border-good bg-good-wash px-3 py-2 text-good">
+  {#if form?.done}<p role="status" class="mt-3 rounded-md border-s-4 border-good bg-good-wash px-3 py-2 text-good">
       {form.done}
     </p>{/if}
   <section class="sheet mt-4 px-4 py-3.5" aria-labelledby="language">

@@ -20,19 +20,19 @@
   <p class="text-soft">
     {t('people.leadsImportMachinesAllowStoppedWork')}
   </p>
-  {#if message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+  {#if message}<p role="alert" class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
       {told(message)}
     </p>{/if}
   <div class="mt-4 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_340px]">
     <div class="sheet overflow-hidden">
       <table class="cards w-full table-fixed">
         <thead
-          ><tr class="border-b border-rule-strong text-left text-sm text-soft"
-            ><th class="py-2 pl-4 font-semibold" scope="col">{t('people.name')}</th><th
+          ><tr class="border-b border-rule-strong text-start text-sm text-soft"
+            ><th class="py-2 ps-4 font-semibold" scope="col">{t('people.name')}</th><th
               class="w-30 font-semibold"
               scope="col">{t('people.signsInAs')}</th
             ><th class="w-36 font-semibold" scope="col">{t('people.lastSeen')}</th><th
-              class="w-96 pr-4 font-semibold"
+              class="w-96 pe-4 font-semibold"
               scope="col">{t('people.roleAndAccount')}</th
             ></tr
           ></thead
@@ -40,7 +40,7 @@
         <tbody>
           {#each data.people as p (p.id)}
             <tr class="border-b border-rule align-top last:border-0 {p.disabledAt ? 'text-soft' : ''}">
-              <td class="py-2.5 pl-4 font-semibold"
+              <td class="py-2.5 ps-4 font-semibold"
                 >{p.name}{#if p.disabledAt}<span class="block text-sm font-normal"
                     >{t('people.disabledSince', { disabledAt: moment(p.disabledAt) })}</span
                   >{/if}</td
@@ -51,7 +51,7 @@
                     class="block text-soft">{t('count.session', { n: p.sessions })}</span
                   >{/if}</td
               >
-              <td class="py-2 pr-4 max-md:flex-col! max-md:text-left!">
+              <td class="py-2 pe-4 max-md:flex-col! max-md:text-left!">
                 <form method="POST" action="?/change" use:enhance={once()} class="flex gap-2">
                   <input type="hidden" name="id" value={p.id} />
                   <select class="field" name="role" aria-label={t('people.roleOf', { name: p.name })} value={p.role}

@@ -54,10 +54,10 @@
 
 <div class="mx-auto max-w-[1100px] px-5 py-5">
   <h1 class="text-2xl">{t('settings.settingsOfTheShop')}</h1>
-  {#if form?.message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+  {#if form?.message}<p role="alert" class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
       {told(form.message)}
     </p>{/if}
-  {#if form?.done}<p role="status" class="mt-3 rounded-md border-l-4 border-good bg-good-wash px-3 py-2 text-good">
+  {#if form?.done}<p role="status" class="mt-3 rounded-md border-s-4 border-good bg-good-wash px-3 py-2 text-good">
       {form.done}
     </p>{/if}
   <form

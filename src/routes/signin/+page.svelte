@@ -29,7 +29,7 @@
       }}
     >
       {#if form?.message}
-        <p role="alert" class="rounded-md border-l-4 border-now bg-now-wash px-3 py-2.5">{told(form.message)}</p>
+        <p role="alert" class="rounded-md border-s-4 border-now bg-now-wash px-3 py-2.5">{told(form.message)}</p>
       {/if}
       <label class="block"
         ><span class="label">{t('signin.name')}</span><input
@@ -68,7 +68,7 @@
         vector-effect="non-scaling-stroke"
       />
     </svg>
-    <p class="absolute bottom-10 left-10 max-w-sm text-2xl font-semibold text-ink">
+    <p class="absolute bottom-10 start-10 max-w-sm text-2xl font-semibold text-ink">
       {t('signin.downToThePartAndBack')}
     </p>
   </section>
@@ -77,7 +77,7 @@
 <style>
   .descent {
     background: var(--sheet);
-    border-left: 1px solid var(--rule);
+    border-inline-start: 1px solid var(--rule);
   }
   .line {
     fill: none;

@@ -33,7 +33,7 @@
 <div class="mx-auto max-w-[1320px] px-5 py-5">
   <div class="flex items-center gap-4">
     <h1 class="text-2xl">{t('spares.spares')}</h1>
-    <label class="ml-auto w-80"
+    <label class="ms-auto w-80"
       ><span class="sr-only">{t('spares.searchSpares')}</span><input
         class="field"
         type="search"
@@ -45,7 +45,7 @@
       ><input type="checkbox" class="size-4.5 accent-(--act)" bind:checked={onlyOut} /> {t('spares.noneFree')}</label
     >
   </div>
-  {#if message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+  {#if message}<p role="alert" class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
       {told(message)}
     </p>{/if}
   {#if data.orders.length > 0}
@@ -95,15 +95,15 @@
     <div class="sheet overflow-hidden">
       <table class="cards w-full table-fixed">
         <thead
-          ><tr class="border-b border-rule-strong text-left text-sm text-soft"
-            ><th class="w-32 py-2 pl-4 font-semibold" scope="col">{t('spares.number')}</th><th
+          ><tr class="border-b border-rule-strong text-start text-sm text-soft"
+            ><th class="w-32 py-2 ps-4 font-semibold" scope="col">{t('spares.number')}</th><th
               class="font-semibold"
               scope="col">{t('spares.name')}</th
             ><th class="w-52 font-semibold" scope="col">{t('spares.location2')}</th><th
-              class="w-16 text-right font-semibold"
+              class="w-16 text-end font-semibold"
               scope="col">{t('spares.free')}</th
-            ><th class="w-20 text-right font-semibold" scope="col">{t('spares.reserved')}</th><th
-              class="w-24 pr-4 text-right font-semibold"
+            ><th class="w-20 text-end font-semibold" scope="col">{t('spares.reserved')}</th><th
+              class="w-24 pe-4 text-end font-semibold"
               scope="col">{t('spares.price')}</th
             ></tr
           ></thead
@@ -112,26 +112,26 @@
           {#each found.slice(0, MOST) as s (s.number)}
             {@const free = count(s) - s.held}
             <tr class="border-b border-rule last:border-0 {s.number === chosen ? 'bg-sunk' : ''}">
-              <td class="py-1.5 pl-4"
+              <td class="py-1.5 ps-4"
                 ><button type="button" class="code link" onclick={() => (chosen = s.number)}>{s.number}</button></td
               >
-              <td class="pr-3 wrap-break-word" data-label={t('spares.name')}
+              <td class="pe-3 wrap-break-word" data-label={t('spares.name')}
                 >{s.spare.name}{#if s.spare.supersededBy}<span class="block text-sm text-soft"
                     ><Rich text={t('spares.replacedBy', { supersededBy: s.spare.supersededBy })}
                       >{#snippet soft(text)}<span class="code">{text}</span>{/snippet}</Rich
                     ></span
                   >{/if}</td
               >
-              <td class="pr-3 text-soft" data-label={t('spares.location2')}
+              <td class="pe-3 text-soft" data-label={t('spares.location2')}
                 >{s.places.map((p) => `${p.place}: ${p.quantity}`).join(', ') ||
                   t('spares.nowhere')}{#if s.coming > 0}<span class="text-act"
                     >{t('spares.onOrder3', { coming: s.coming })}</span
                   >{/if}</td
               >
-              <td class="figure text-right {free <= 0 ? 'font-semibold text-now' : ''}" data-label={t('spares.free')}
+              <td class="figure text-end {free <= 0 ? 'font-semibold text-now' : ''}" data-label={t('spares.free')}
                 >{free}</td
-              ><td class="figure text-right" data-label={t('spares.reserved')}>{s.held || ''}</td><td
-                class="figure pr-4 text-right"
+              ><td class="figure text-end" data-label={t('spares.reserved')}>{s.held || ''}</td><td
+                class="figure pe-4 text-end"
                 data-label={t('spares.price')}
                 >{s.priceMinor === null ? t('spares.notKnown') : money(s.priceMinor, data.currency)}</td
               >

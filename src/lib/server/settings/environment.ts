@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { TRIALS } from '$lib/words/trial';
 
 const count = (least: number, most: number) =>
   z
@@ -24,6 +25,8 @@ const Environment = z.object({
   DEVICES_URL: address.optional(),
   /** Where the spares supplier answers; none without it. */
   SUPPLIER_URL: address.optional(),
+  /** Shows every screen in a language that nobody speaks, for looking at it. */
+  TEST_LANGUAGE: z.enum(TRIALS, `is one of ${TRIALS.join(', ')}`).optional(),
   LOG_LEVEL: z
     .enum(
       ['fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent'],
@@ -62,5 +65,6 @@ export const settings = {
   photoFolder: values.PHOTO_FOLDER,
   instrumentsUrl: values.DEVICES_URL,
   supplierUrl: values.SUPPLIER_URL,
+  trial: values.TEST_LANGUAGE,
   logLevel: values.LOG_LEVEL
 };

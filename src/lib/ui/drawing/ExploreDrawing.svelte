@@ -196,7 +196,7 @@
     </div>
   </div>
   {#if withList}
-    <div class="flex min-h-0 flex-col border-l border-rule pl-3">
+    <div class="flex min-h-0 flex-col border-s border-rule ps-3">
       <label class="block pb-1.5"
         ><span class="sr-only">{t('drawing.findOnTheDrawing')}</span><input
           class="field"
@@ -290,11 +290,11 @@
   .thing {
     display: block;
     width: 100%;
-    text-align: left;
+    text-align: start;
     padding: 4px 8px;
     border-radius: 4px;
     cursor: pointer;
-    border-left: 3px solid transparent;
+    border-inline-start: 3px solid transparent;
     font-size: 0.92rem;
   }
   .thing:disabled {
@@ -305,7 +305,7 @@
     background: var(--sunk);
   }
   .thing.chosen {
-    border-left-color: var(--act);
+    border-inline-start-color: var(--act);
     font-weight: 650;
   }
 </style>

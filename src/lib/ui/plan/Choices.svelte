@@ -63,7 +63,7 @@
 
 {#snippet way(a: Alternative)}
   <li class="flex items-center gap-3 py-2">
-    <span class="figure w-20 shrink-0 text-right font-semibold">{more(a.extraSeconds)}</span>
+    <span class="figure w-20 shrink-0 text-end font-semibold">{more(a.extraSeconds)}</span>
     <span class="flex-1">{told(a.text)}</span>
     <button type="button" class="button" aria-label={t('plan.useThisWay', { text: a.text })} onclick={() => ontake(a)}
       >{t('plan.useThisWay2')}</button
@@ -72,7 +72,7 @@
 {/snippet}
 {#snippet also(a: Alongside)}
   <li class="flex items-center gap-3 py-2">
-    <span class="figure w-20 shrink-0 text-right font-semibold">{more(a.extraSeconds)}</span>
+    <span class="figure w-20 shrink-0 text-end font-semibold">{more(a.extraSeconds)}</span>
     <span class="flex-1">{told(a.text)}<span class="block text-sm text-soft">{told(a.reason)}</span></span>
     <button type="button" class="button" aria-label={t('plan.add', { text: a.text })} onclick={() => onadd(a.goal)}
       >{t('plan.add2')}</button

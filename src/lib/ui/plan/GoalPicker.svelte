@@ -55,7 +55,7 @@
       {#each DOINGS as d (d.value)}
         <button
           type="button"
-          class="border border-rule-strong px-2.5 py-1.5 not-first:border-l-0 first:rounded-l last:rounded-r {d.value ===
+          class="border border-rule-strong px-2.5 py-1.5 not-first:border-s-0 first:rounded-s last:rounded-e {d.value ===
           doing
             ? 'bg-act text-on-act'
             : 'bg-sheet'}"
@@ -86,7 +86,7 @@
           onchange={() => ontoggle(goal)}
         />
         <span>{name}</span>
-        <span class="code ml-auto text-sm font-normal text-soft">{number}</span>
+        <span class="code ms-auto text-sm font-normal text-soft">{number}</span>
       </label>
     {:else}
       <p class="px-2 py-4 text-soft">{t('plan.nothingWithThatName')}</p>

@@ -180,15 +180,15 @@
   }
   .down .bit {
     grid-column: 1;
-    border-right: 2px solid var(--rule-strong);
-    margin-right: 3px;
-    text-align: right;
+    border-inline-end: 2px solid var(--rule-strong);
+    margin-inline-end: 3px;
+    text-align: end;
   }
   .up .bit {
     grid-column: 5;
-    border-left: 2px solid var(--rule-strong);
-    margin-left: 3px;
-    padding-left: 5px;
+    border-inline-start: 2px solid var(--rule-strong);
+    margin-inline-start: 3px;
+    padding-inline-start: 5px;
   }
   .leg .bit.none {
     border-color: transparent;
@@ -217,10 +217,10 @@
     border-top: 1px dashed var(--rule-strong);
   }
   .stub.left {
-    margin-right: auto;
+    margin-inline-end: auto;
   }
   .stub.right {
-    margin-left: auto;
+    margin-inline-start: auto;
     border-color: var(--now);
   }
   /* A phone has room for one leg, in the order of its work. */

@@ -53,7 +53,7 @@
     width: 100%;
     gap: 0.6em;
     align-items: baseline;
-    text-align: left;
+    text-align: start;
     border-radius: 5px;
     padding: 3px 8px;
     border: 1px solid transparent;
@@ -71,7 +71,7 @@
     font-size: 0.8rem;
     min-width: 3ch;
     flex-shrink: 0;
-    text-align: right;
+    text-align: end;
   }
   .strong {
     font-weight: 650;
@@ -81,7 +81,7 @@
     color: var(--ink-soft);
   }
   .departs {
-    border-left: 3px dashed var(--now);
+    border-inline-start: 3px dashed var(--now);
     border-radius: 0 5px 5px 0;
   }
   .why {
@@ -91,7 +91,7 @@
     color: var(--now);
   }
   .mark {
-    margin-left: 0.6em;
+    margin-inline-start: 0.6em;
     padding: 0 0.4em;
     border-radius: 3px;
     font-size: 0.8rem;

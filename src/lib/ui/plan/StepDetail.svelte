@@ -50,7 +50,7 @@
     </p>
   {/if}
   {#if step.departs && step.leg === 'up'}
-    <p class="rounded-md border-l-4 border-now bg-sunk px-3 py-2">
+    <p class="rounded-md border-s-4 border-now bg-sunk px-3 py-2">
       <span class="font-semibold">{t('plan.differentFromDisassembly')}</span>
       {told(step.departs)}
     </p>

@@ -145,7 +145,7 @@
   >
     <div class="space-y-3.5">
       <h1 class="text-2xl">{t('newJob.newJob2')}</h1>
-      {#if form?.message}<p role="alert" class="rounded-md border-l-4 border-now bg-now-wash px-3 py-2.5">
+      {#if form?.message}<p role="alert" class="rounded-md border-s-4 border-now bg-now-wash px-3 py-2.5">
           {told(form.message)}
         </p>{/if}
       {#if isKept}<p class="flex items-center gap-3 rounded-md bg-sunk px-3 py-2" role="status">

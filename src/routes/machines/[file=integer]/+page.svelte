@@ -120,7 +120,7 @@
 
 <div class="grid grid-cols-1 lg:h-[calc(100dvh-52px)] lg:grid-cols-[minmax(0,1fr)_minmax(480px,40%)]">
   <section
-    class="flex min-h-0 flex-col border-r border-rule bg-sunk px-5 py-4"
+    class="flex min-h-0 flex-col border-e border-rule bg-sunk px-5 py-4"
     aria-label={t('machine.theMachinesDrawing')}
   >
     <div class="flex flex-wrap items-baseline gap-x-3 pb-2">
@@ -135,7 +135,7 @@
           heightMm: data.machine.size.heightMm
         })}
       </p>
-      <p class="ml-auto flex flex-wrap gap-x-4 text-sm">
+      <p class="ms-auto flex flex-wrap gap-x-4 text-sm">
         <a class="link" href="/machines">{t('machine.allMachines')}</a>
         <a class="link" href={file} download>{t('machine.machineFile')}</a>
         <a class="link" href="{file}/drawing.svg?zone={zone}&from={depth}" download>{t('machine.drawingAsSvg')}</a>
@@ -166,7 +166,7 @@
         bind:value={from}
         aria-label={t('machine.depthOfTheViewMm')}
       />
-      <span class="figure w-16 shrink-0 text-right text-soft">{t('machine.mm2', { mm: deepest.toFixed(1) })}</span>
+      <span class="figure w-16 shrink-0 text-end text-soft">{t('machine.mm2', { mm: deepest.toFixed(1) })}</span>
     </label>
   </section>
 
@@ -275,7 +275,7 @@
       {:else}
         <ol class="space-y-4">
           {#each data.history as h (h.fileId)}
-            <li class="border-l-3 pl-4 {h.fileId === data.fileId ? 'border-now' : 'border-rule-strong'}">
+            <li class="border-s-3 ps-4 {h.fileId === data.fileId ? 'border-now' : 'border-rule-strong'}">
               <p>
                 <a class="link font-semibold" href="/machines/{h.fileId}">{h.revision}</a>, {moment(
                   h.importedAt
@@ -283,7 +283,7 @@
                 <span class="code text-sm text-soft">{h.hash.slice(0, 12)}</span>
               </p>
               {#if h.changes}
-                <ul class="mt-1 list-disc pl-5">
+                <ul class="mt-1 list-disc ps-5">
                   {#each h.changes.slice(0, 30) as c, i (i)}<li>{told(c.text)}</li>{:else}<li class="text-soft">
                       {t('machine.nothingThatAffectsTheWorkChanged')}
                     </li>{/each}
@@ -303,7 +303,7 @@
         </ol>
         {#if data.proposals.length > 0}
           <h2 class="mt-6 text-base">{t('machine.fromTheBenchWhatThisFiles')}</h2>
-          <ul class="mt-1 list-disc space-y-1 pl-5">
+          <ul class="mt-1 list-disc space-y-1 ps-5">
             {#each data.proposals as text, i (i)}<li>{told(text)}</li>{/each}
           </ul>
         {/if}

@@ -12,8 +12,10 @@
     expectedMark,
     machineAfter,
     notSoFacts,
+    notUnderstood,
     obstacles,
     possibleFates,
+    understand,
     type Fact,
     type NotSo
   } from '$core/run';
@@ -78,7 +80,7 @@
   let count = $state('');
   /** The mark that was read off a plug's socket, '' where none is to be seen. */
   let mark = $state<string | undefined>();
-  let acknowledged = $state<string[]>([]);
+  let understood = $state.raw<ReadonlySet<string>>(new Set());
   let near = $state(true);
   let dialog = $state<'not-so' | 'note' | 'keys' | 'fail' | undefined>();
   /** What stands in place of the step for a while. */
@@ -110,9 +112,7 @@
   const expected = $derived(step ? expectedCount(run, step) : undefined);
   const pairing = $derived(step && isHere ? expectedMark(model, step) : undefined);
   const isUnread = $derived(pairing !== undefined && mark !== '' && mark !== pairing.socket);
-  const harm = $derived(
-    step?.cautions.filter((c) => c.harm && !acknowledged.includes(`${step.id} ${told(c.text)}`)) ?? []
-  );
+  const harm = $derived(step ? notUnderstood(step, understood) : []);
   /** On the way up the part that goes down is drawn in its place, so that one sees what it goes over. */
   const machineNow = $derived(
     machineAfter(
@@ -210,8 +210,7 @@
   function done(): unknown {
     if (!now || !step || !mayAct || run.paused) return;
     if (!isHere) return void (looking = undefined);
-    if (harm.length > 0)
-      return void (acknowledged = [...acknowledged, ...harm.map((c) => `${step.id} ${told(c.text)}`)]);
+    if (harm.length > 0) return void (understood = understand(step, understood));
     if (step.do === 'test') return record({ type: 'tested', step: step.id, outcome: 'pass' });
     if (isUnread) return;
     if (expected === undefined) return record({ type: 'done', step: step.id, ...(mark ? { mark } : {}) });
@@ -459,7 +458,7 @@
             >{#snippet figure(text)}<span class="figure">{text}</span>{/snippet}</Rich
           >
           {#if isHere && !run.paused}<StepClock since={run.lastAt} planned={step.seconds} />{/if}
-          {#if !isHere}<span class="ml-2 rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn"
+          {#if !isHere}<span class="ms-2 rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn"
               >{t('bench.previewYouAreOnStep', { position: run.position + 1 })}</span
             >{/if}
         </p>
@@ -589,11 +588,11 @@
   </section>
 
   <section
-    class="flex min-h-0 flex-col border-rule max-lg:order-1 max-lg:flex-1 max-lg:border-t lg:border-l"
+    class="flex min-h-0 flex-col border-rule max-lg:order-1 max-lg:flex-1 max-lg:border-t lg:border-s"
     aria-label={t('bench.theMachine')}
   >
     <div
-      class="grid min-h-[44dvh] flex-1 grid-cols-1 py-3 pl-3 max-md:pr-3 md:grid-cols-[minmax(0,1fr)_158px] lg:min-h-0"
+      class="grid min-h-[44dvh] flex-1 grid-cols-1 py-3 ps-3 max-md:pe-3 md:grid-cols-[minmax(0,1fr)_158px] lg:min-h-0"
     >
       <MachineDrawing
         {model}

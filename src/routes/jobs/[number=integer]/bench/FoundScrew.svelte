@@ -119,7 +119,7 @@
     <h2 class="text-2xl">{t('bench.whichScrewIsThis')}</h2>
     <p class="text-soft">{t('bench.enterWhatYouKnowEachMeasurement')}</p>
   </div>
-  <button type="button" class="button ml-auto" onclick={onclose}>{t('bench.close')}</button>
+  <button type="button" class="button ms-auto" onclick={onclose}>{t('bench.close')}</button>
 </div>
 <div class="mt-3 grid grid-cols-3 gap-2.5">
   <label
@@ -181,7 +181,7 @@
     {#each ranked as c (c.joint ?? '')}
       {#if c.joint === undefined}
         <li class="flex items-center gap-4 py-2">
-          <span class="figure w-16 shrink-0 text-right text-xl font-semibold whitespace-nowrap"
+          <span class="figure w-16 shrink-0 text-end text-xl font-semibold whitespace-nowrap"
             >{Math.round(100 * c.probability)} %</span
           >
           <span class="w-10 shrink-0"></span>
@@ -193,7 +193,7 @@
         </li>
       {:else}{@const joint = c.joint}
         <li class="flex items-center gap-4 py-2" onpointerenter={() => onpoint(joint)} onfocusin={() => onpoint(joint)}>
-          <span class="figure w-16 shrink-0 text-right text-xl font-semibold whitespace-nowrap"
+          <span class="figure w-16 shrink-0 text-end text-xl font-semibold whitespace-nowrap"
             >{Math.round(100 * c.probability)} %</span
           >
           <span class="w-10 shrink-0"><ScrewPicture screw={screwOf(joint)} pxPerMm={5} /></span>

@@ -31,7 +31,7 @@
 
 <svelte:window onkeydowncapture={take} />
 <fieldset class="mt-3 flex flex-wrap items-center gap-x-4 gap-y-1">
-  <legend class="float-left mr-4 font-semibold">{t('bench.letterKeys')}</legend>
+  <legend class="float-start me-4 font-semibold">{t('bench.letterKeys')}</legend>
   {#each LETTERS as { value, name } (name)}
     <label class="flex min-h-9 items-center gap-1.5"
       ><input
@@ -53,7 +53,7 @@
     {#each Object.keys(KEYS) as Key[] as key (key)}
       <div class="flex items-center gap-3 border-b border-rule py-1 last:border-0">
         <dt class="w-28 shrink-0">
-          {#each keysOf(key, chosen) as k (k)}<kbd class="mr-1">{shownKey(k)}</kbd>{/each}
+          {#each keysOf(key, chosen) as k (k)}<kbd class="me-1">{shownKey(k)}</kbd>{/each}
         </dt>
         <dd class="flex flex-1 items-center gap-3">
           <span class="flex-1">{told(KEYS[key].means)}</span>

@@ -84,7 +84,7 @@
             ? t('bench.beforeTheWork')
             : t('bench.afterTheWork')}</label
         >{/each}
-      <label class="button ml-auto min-h-11"
+      <label class="button ms-auto min-h-11"
         >{t('bench.file')}<input
           class="sr-only"
           type="file"
@@ -109,13 +109,13 @@
       >
       <button class="button button-act min-h-11" disabled={text.trim() === ''}>{t('bench.readListing')}</button>
     </form>
-    {#if why}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">
+    {#if why}<p class="mt-2 rounded-md border-s-4 border-now bg-now-wash px-3 py-2" role="alert">
         {t('bench.nothingWasRecorded', { why })}
       </p>{/if}
   {/if}
   <table class="mt-4 w-full text-lg">
     <thead
-      ><tr class="border-b border-rule-strong text-left text-base text-soft"
+      ><tr class="border-b border-rule-strong text-start text-base text-soft"
         ><th class="py-1 font-semibold" scope="col">{t('bench.listed')}</th><th class="font-semibold" scope="col"
           >{t('bench.before')}</th
         ><th class="font-semibold" scope="col">{t('bench.after')}</th></tr

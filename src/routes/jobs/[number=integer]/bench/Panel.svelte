@@ -14,6 +14,6 @@
     <h2 class="text-2xl">{title}</h2>
     <p class="text-soft">{about}</p>
   </div>
-  <button type="button" class="button ml-auto min-h-11" onclick={onclose}>{t('bench.close')}</button>
+  <button type="button" class="button ms-auto min-h-11" onclick={onclose}>{t('bench.close')}</button>
 </div>
 {@render children()}

@@ -141,7 +141,7 @@
           >{/each}
         <button
           type="button"
-          class="button ml-auto min-h-11"
+          class="button ms-auto min-h-11"
           disabled={p.marks.length === 0}
           onclick={() => bench.record({ type: 'marked', photo: p.photo, marks: p.marks.slice(0, -1) })}
           >{t('bench.removeTheLastMark')}</button
@@ -189,10 +189,10 @@
     >
     <WithPhone run={bench.run} />
   {/if}
-  {#if problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">
+  {#if problem}<p class="mt-2 rounded-md border-s-4 border-now bg-now-wash px-3 py-2" role="alert">
       {told(problem)}
     </p>{/if}
-  {#if bench.photos.problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">
+  {#if bench.photos.problem}<p class="mt-2 rounded-md border-s-4 border-now bg-now-wash px-3 py-2" role="alert">
       {bench.photos.problem}
     </p>{/if}
   {#if bench.photos.waiting > 0}<p class="mt-2 text-soft" role="status">

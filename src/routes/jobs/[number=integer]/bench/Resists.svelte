@@ -35,7 +35,7 @@
     <h2 class="text-2xl">{t('bench.theWontComeOff', { name: partName(model, part) })}</h2>
     <p class="text-soft">{t('bench.stopPullingCheckTheseFirstIn')}</p>
   </div>
-  <button type="button" class="button ml-auto" onclick={onclose}>{t('bench.close')}</button>
+  <button type="button" class="button ms-auto" onclick={onclose}>{t('bench.close')}</button>
 </div>
 <ol class="mt-3 divide-y divide-(--rule)">
   {#each ranked as s, i (s.id)}

@@ -9,7 +9,7 @@
 
   const { t, told } = useWords();
 
-  /** The end of a run: what is still open, or the signature. */
+  /** The end of a run: what is still open, or the signature. The keys are about it as soon as it is come to. */
   interface Props {
     bench: Bench;
     job: { number: number };
@@ -80,13 +80,17 @@
       {/each}
     </ul>
   {:else}
-    <p class="flex items-center gap-3 text-3xl font-bold">
+    <h2
+      class="flex items-center gap-3 text-3xl font-bold focus:outline-none"
+      tabindex="-1"
+      {@attach (heading) => heading.focus({ preventScroll: true })}
+    >
       <CircleCheck size={34} class="text-good" aria-hidden="true" />
       {t('bench.everythingIsBackInPlace')}
-    </p>
+    </h2>
     <p class="mt-3 text-lg">{t('bench.allStepsAndTestsAreDone')}</p>
     {#if failed.length > 0}
-      <div class="mt-4 rounded-md border-l-4 border-now bg-now-wash px-4 py-3 text-lg">
+      <div class="mt-4 rounded-md border-s-4 border-now bg-now-wash px-4 py-3 text-lg">
         <p class="font-semibold">
           {failed.length === 1 ? t('bench.oneTestFails') : t('bench.testsFail', { n: failed.length })}: {failed
             .map((s) => told(s.text))
@@ -102,9 +106,33 @@
         <button type="button" class="link" onclick={onleftover}>{t('bench.findItsLikelyHole')}</button>
         {t('bench.beforeYouSign')}
       </p>{/if}
+    {#if bench.refusal}<p role="alert" class="mt-4 rounded-md border-s-4 border-now bg-now-wash px-4 py-3 text-lg">
+        {told(bench.refusal.message)}
+      </p>{/if}
     {#if mayAct}
       <form
-        class="mt-4 flex items-end gap-2"
+        class="mt-6 space-y-4"
+        onsubmit={(e) => {
+          e.preventDefault();
+          bench.record({ type: 'signed', ...(note ? { note } : {}) });
+        }}
+      >
+        <label class="block"
+          ><span class="label">{t('bench.forTheReportIfThereIs')}</span><textarea
+            class="field"
+            rows="3"
+            maxlength="2000"
+            bind:value={note}></textarea></label
+        >
+        <div class="flex gap-2">
+          <button class="button button-now min-h-16 flex-1 text-xl" data-sign>{t('bench.signAndClose')}</button>
+          <button type="button" class="button min-h-16" onclick={onundo}>{t('bench.undoLastEntry2')}</button>
+        </div>
+      </form>
+    {/if}
+    {#if mayAct}
+      <form
+        class="mt-10 flex items-end gap-2"
         aria-label={t('bench.otherConsumablesUsed')}
         onsubmit={(e) => {
           e.preventDefault();
@@ -131,30 +159,6 @@
         <button class="button min-h-11" disabled={!what.trim() || !amount.trim()}>{t('bench.add')}</button>
       </form>
       {#each run.used as u (u.event)}<p class="mt-1">{u.what}: {u.amount}</p>{/each}
-    {/if}
-    {#if bench.refusal}<p role="alert" class="mt-4 rounded-md border-l-4 border-now bg-now-wash px-4 py-3 text-lg">
-        {told(bench.refusal.message)}
-      </p>{/if}
-    {#if mayAct}
-      <form
-        class="mt-6 space-y-4"
-        onsubmit={(e) => {
-          e.preventDefault();
-          bench.record({ type: 'signed', ...(note ? { note } : {}) });
-        }}
-      >
-        <label class="block"
-          ><span class="label">{t('bench.forTheReportIfThereIs')}</span><textarea
-            class="field"
-            rows="3"
-            maxlength="2000"
-            bind:value={note}></textarea></label
-        >
-        <div class="flex gap-2">
-          <button class="button button-now min-h-16 flex-1 text-xl" data-sign>{t('bench.signAndClose')}</button>
-          <button type="button" class="button min-h-16" onclick={onundo}>{t('bench.undoLastEntry2')}</button>
-        </div>
-      </form>
     {/if}
   {/if}
 </div>

@@ -20,5 +20,5 @@
   const clock = (s: number) => `${Math.floor(s / 60)}:${String(Math.floor(s % 60)).padStart(2, '0')}`;
 </script>
 
-{#if seconds < LONGEST}<span class="figure ml-3" aria-label={t('bench.timeOnThisStep')}>{clock(seconds)}</span>
+{#if seconds < LONGEST}<span class="figure ms-3" aria-label={t('bench.timeOnThisStep')}>{clock(seconds)}</span>
   <span>{t('bench.ofAbout', { planned: clock(planned) })}</span>{/if}

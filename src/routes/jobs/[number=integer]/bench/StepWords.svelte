@@ -20,7 +20,7 @@
     <span class="rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn">{t('bench.newSinceThePlanChanged')}</span>
   </p>{/if}
 {#if step.detail}<p class="mt-3 text-[1.4rem] leading-snug max-md:text-[1.15rem]">{told(step.detail)}</p>{/if}
-{#if step.leg === 'up' && step.departs}<p class="mt-3 border-l-4 border-now pl-3 text-lg">
+{#if step.leg === 'up' && step.departs}<p class="mt-3 border-s-4 border-now ps-3 text-lg">
     <span class="font-semibold">{t('bench.differentFromDisassembly')}</span>
     {told(step.departs)}
   </p>{/if}

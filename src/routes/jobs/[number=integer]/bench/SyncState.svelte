@@ -12,7 +12,7 @@
   const { sync, keeps, unsent } = $derived(bench);
 </script>
 
-<p class="ml-auto flex items-center gap-1.5 text-soft" role="status">
+<p class="ms-auto flex items-center gap-1.5 text-soft" role="status">
   {#if !keeps && sync !== 'saved'}<TriangleAlert size={17} class="text-now" aria-hidden="true" />
     <b class="text-now"
       >{t('bench.notSavedThisBrowserCannotSave', {

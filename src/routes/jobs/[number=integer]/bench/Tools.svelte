@@ -27,7 +27,7 @@
 </script>
 
 <Fold name={t('bench.tools')} to="thumb">
-  <div class="flex w-full flex-wrap items-center gap-x-1 lg:-ml-2" role="toolbar" aria-label={t('bench.moreActions')}>
+  <div class="flex w-full flex-wrap items-center gap-x-1 lg:-ms-2" role="toolbar" aria-label={t('bench.moreActions')}>
     <button type="button" class="tool" onclick={onphoto}
       ><Camera size={18} aria-hidden="true" />
       <Rich text={t('bench.photo', { photos: photos > 0 ? ` (${photos})` : '', key: shown('photo') })}

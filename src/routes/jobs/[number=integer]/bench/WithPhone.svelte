@@ -54,4 +54,4 @@
     {t('bench.useAPhone', { isIsOver: isOver ? 'yes' : 'no' })}</button
   >
 {/if}
-{#if problem}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">{problem}</p>{/if}
+{#if problem}<p class="mt-2 rounded-md border-s-4 border-now bg-now-wash px-3 py-2" role="alert">{problem}</p>{/if}

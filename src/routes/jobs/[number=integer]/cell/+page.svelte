@@ -122,12 +122,12 @@
       </div>
     </section>
   {/if}
-  {#if isDoubtful}<p class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+  {#if isDoubtful}<p class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
       <Rich text={t('cell.thisCellIsDoubtfulOrWorse')}>{#snippet b(text)}<b>{text}</b>{/snippet}</Rich>
       <a class="link" href="/jobs/{data.job.number}/intake">{t('cell.theSafetyQuestions')}</a>
       {t('cell.sayWhatToDo')}
     </p>{/if}
-  {#if problem}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+  {#if problem}<p role="alert" class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
       {told(problem)}
     </p>{/if}
   <div class="mt-3 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_400px]">
@@ -163,16 +163,16 @@
         </div>
         <div class="sheet px-4 py-3.5">
           <table class="w-full">
-            <caption class="pb-1 text-left text-lg font-semibold">{t('cell.readings')}</caption>
+            <caption class="pb-1 text-start text-lg font-semibold">{t('cell.readings')}</caption>
             <thead
-              ><tr class="border-b border-rule-strong text-left text-sm text-soft"
+              ><tr class="border-b border-rule-strong text-start text-sm text-soft"
                 ><th class="py-1 font-semibold" scope="col">{t('cell.day')}</th><th class="font-semibold" scope="col"
                   >{t('cell.job')}</th
-                ><th class="text-right font-semibold" scope="col">{t('cell.fullCharge')}</th><th
-                  class="text-right font-semibold"
+                ><th class="text-end font-semibold" scope="col">{t('cell.fullCharge')}</th><th
+                  class="text-end font-semibold"
                   scope="col">{t('cell.ofNew2')}</th
-                ><th class="text-right font-semibold" scope="col">{t('cell.cycles2')}</th><th
-                  class="text-right font-semibold"
+                ><th class="text-end font-semibold" scope="col">{t('cell.cycles2')}</th><th
+                  class="text-end font-semibold"
                   scope="col">{t('cell.chargeThen')}</th
                 ></tr
               ></thead
@@ -185,11 +185,11 @@
                     ><span class="figure">{r.job}</span>{#if SOURCES[r.source]}<span class="text-sm text-soft"
                         >, {SOURCES[r.source]}{r.isNew ? t('cell.newCell') : ''}</span
                       >{/if}</td
-                  ><td class="figure text-right"
+                  ><td class="figure text-end"
                     >{wh === undefined ? t('cell.notGiven') : t('cell.wh', { wh: wh.toFixed(1) })}</td
-                  ><td class="figure text-right">{percent(health(r.reading))}</td><td class="figure text-right"
+                  ><td class="figure text-end">{percent(health(r.reading))}</td><td class="figure text-end"
                     >{r.reading.cycles ?? t('cell.notGiven')}</td
-                  ><td class="figure text-right">{percent(r.reading.charge)}</td></tr
+                  ><td class="figure text-end">{percent(r.reading.charge)}</td></tr
                 >
               {/each}
             </tbody>
@@ -285,11 +285,11 @@
             })}
           </p>
           {#if until && until > data.now}<p
-              class="mt-2 rounded-md border-l-4 border-warn bg-warn-wash px-3 py-2 text-warn"
+              class="mt-2 rounded-md border-s-4 border-warn bg-warn-wash px-3 py-2 text-warn"
             >
               <b>{t('cell.dischargingUntil', { until: moment(until) })}</b>
             </p>
-          {:else if until}<p class="mt-2 rounded-md border-l-4 border-good bg-good-wash px-3 py-2 text-good">
+          {:else if until}<p class="mt-2 rounded-md border-s-4 border-good bg-good-wash px-3 py-2 text-good">
               {t('cell.byCalculationItIsLowEnough')}
             </p>{/if}
           {#if !isDoubtful}

@@ -42,20 +42,20 @@
         ><tr
           ><td></td>{#each columns as c, i (i)}<th
               scope="col"
-              class="max-w-56 pb-1.5 pl-4 text-right align-bottom font-semibold">{told(c.name)}</th
+              class="max-w-56 pb-1.5 ps-4 text-end align-bottom font-semibold">{told(c.name)}</th
             >{/each}</tr
         ></thead
       >
       <tbody>
         {#each ROWS as row (row.name)}
           <tr class="border-t border-rule">
-            <th scope="row" class="py-1.5 pr-3 text-left font-normal text-soft">{row.name}</th>
+            <th scope="row" class="py-1.5 pe-3 text-start font-normal text-soft">{row.name}</th>
             {#each columns as c, i (i)}
               {@const n = row.of(c.figures)}
               {@const by = n - row.of(base.figures)}
-              <td class="figure py-1.5 pl-4 text-right whitespace-nowrap {i > 0 && by !== 0 ? 'font-semibold' : ''}"
+              <td class="figure py-1.5 ps-4 text-end whitespace-nowrap {i > 0 && by !== 0 ? 'font-semibold' : ''}"
                 >{row.say ? row.say(n) : n}{#if i > 0}<span
-                    class="ml-2 inline-block w-[5.4rem] text-left text-sm font-normal max-md:ml-0 max-md:block max-md:w-auto max-md:text-right {by ===
+                    class="ms-2 inline-block w-[5.4rem] text-start text-sm font-normal max-md:ms-0 max-md:block max-md:w-auto max-md:text-end {by ===
                     0
                       ? 'text-soft'
                       : by < 0
@@ -147,7 +147,7 @@
                 <p class="text-soft">
                   {t('compare.whatIsDifferentThere', { importedAt: day(r.importedAt) })}
                 </p>
-                <ul class="mt-1 list-disc pl-5">
+                <ul class="mt-1 list-disc ps-5">
                   {#each r.changes.slice(0, 8) as text, i (i)}<li>{told(text)}</li>{:else}<li>
                       {t('compare.nothingThatAffectsTheWork')}
                     </li>{/each}

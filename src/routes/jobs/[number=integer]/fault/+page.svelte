@@ -163,7 +163,7 @@
   <div class="flex flex-col lg:grid lg:h-[calc(100dvh-92px)] lg:grid-cols-[290px_minmax(0,1fr)_400px]">
     <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard, also by who may press nothing in it) -->
     <section
-      class="min-h-0 border-rule px-4 py-3 lg:overflow-y-auto lg:border-r"
+      class="min-h-0 border-rule px-4 py-3 lg:overflow-y-auto lg:border-e"
       tabindex="0"
       aria-label={t('fault.symptoms')}
     >
@@ -238,10 +238,10 @@
     </section>
 
     <section
-      class="flex min-h-0 flex-col border-rule bg-sheet px-5 py-4 max-lg:border-y lg:overflow-y-auto lg:border-l"
+      class="flex min-h-0 flex-col border-rule bg-sheet px-5 py-4 max-lg:border-y lg:overflow-y-auto lg:border-s"
       aria-label={t('fault.whatToDoNext')}
     >
-      {#if problem ?? form?.message}<p role="alert" class="mb-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+      {#if problem ?? form?.message}<p role="alert" class="mb-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
           {told(problem ?? form?.message)}
         </p>{/if}
       {#if data.state.mendedBy}
@@ -359,7 +359,7 @@
             <li>
               <button
                 type="button"
-                class="block w-full text-left"
+                class="block w-full text-start"
                 disabled={!fault.part && !fault.joint}
                 onclick={() => {
                   pointed = fault.joint ? { what: 'joint', id: fault.joint } : { what: 'part', id: fault.part! };
@@ -367,7 +367,7 @@
                 }}
               >
                 <span class="flex justify-between gap-3"
-                  ><span>{fault.name}</span><span class="figure pl-2 whitespace-nowrap text-soft"
+                  ><span>{fault.name}</span><span class="figure ps-2 whitespace-nowrap text-soft"
                     >{percent(belief)}</span
                   ></span
                 >
@@ -384,7 +384,7 @@
         <h3 class="mt-5 text-sm font-semibold text-soft">
           {t('fault.tested', { n: t('count.thing', { n: tried.length }) })}
         </h3>
-        <ul class="mt-1 list-disc pl-5 text-[0.94rem]">
+        <ul class="mt-1 list-disc ps-5 text-[0.94rem]">
           {#each tried as t (t)}<li>{t}</li>{/each}
         </ul>
       {/if}

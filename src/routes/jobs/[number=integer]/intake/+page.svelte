@@ -53,7 +53,7 @@
       >{/if}
   </div>
   {#if data.job.complaint}<p class="-mt-1 pb-3 text-lg">{t('common.quoted', { text: data.job.complaint })}</p>{/if}
-  {#if problem}<p role="alert" class="mb-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+  {#if problem}<p role="alert" class="mb-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
       {told(problem)}
     </p>{/if}
   <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,470px)_minmax(0,1fr)]">

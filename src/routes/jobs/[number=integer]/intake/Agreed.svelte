@@ -193,7 +193,7 @@
         >
       </p>
       {#if listed && serial && listed !== serial}<p
-          class="mt-1 rounded-md border-l-4 border-warn bg-warn-wash px-3 py-1.5 text-warn"
+          class="mt-1 rounded-md border-s-4 border-warn bg-warn-wash px-3 py-1.5 text-warn"
         >
           {t('intake.theJobSaysSerialNumberThe', { serial, listed })}
         </p>{/if}
@@ -220,7 +220,7 @@
           /></label
         >
       </div>
-      {#if why}<p class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">
+      {#if why}<p class="mt-2 rounded-md border-s-4 border-now bg-now-wash px-3 py-2" role="alert">
           {t('intake.nothingWasSaved', { why })}
         </p>{/if}
     {/if}

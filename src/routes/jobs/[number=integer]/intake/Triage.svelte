@@ -37,7 +37,7 @@
           <OctagonAlert size={22} aria-hidden="true" />
           {told(stop.text)}
         </p>
-        <ol class="mt-1.5 list-decimal space-y-1 pl-6">
+        <ol class="mt-1.5 list-decimal space-y-1 ps-6">
           {#each stop.now as line, i (i)}<li>{told(line)}</li>{/each}
         </ol>
       {/each}
@@ -111,9 +111,9 @@
     {/each}
   </div>
   {#if found.conditions.length > 0}
-    <div class="mt-2 rounded-md border-l-4 border-warn bg-warn-wash px-3 py-2 text-warn">
+    <div class="mt-2 rounded-md border-s-4 border-warn bg-warn-wash px-3 py-2 text-warn">
       <p class="font-semibold">{t('intake.appliesToTheWholeJobAnd')}</p>
-      <ul class="list-disc pl-5">
+      <ul class="list-disc ps-5">
         {#each found.conditions as c (c)}<li>{told(CONDITION_WORDS[c])}</li>{/each}
       </ul>
     </div>

@@ -99,7 +99,7 @@
         >
         <button
           type="button"
-          class="shrink-0 text-left underline-offset-3 hover:underline"
+          class="shrink-0 text-start underline-offset-3 hover:underline"
           onclick={() => (zone = mark.zone)}
           >{told(MARKS[mark.what])}<span class="text-soft"
             >, {model.machine.zones.some((z) => z.id === mark.zone)
@@ -128,7 +128,7 @@
       <li class="col-span-2 text-soft">
         {t('intake.nothingNotedAccordingToTheRecord')}{#if mayWrite}<button
             type="button"
-            class="link ml-2"
+            class="link ms-2"
             onclick={() => onsay({ is: 'condition', marks: [] })}>{t('intake.checkedAllRoundNothingToNote')}</button
           >{/if}
       </li>

@@ -141,7 +141,7 @@
 <JobBar job={data.job} here="plan" />
 <div class="grid grid-cols-1 lg:h-[calc(100dvh-92px)] lg:grid-cols-[minmax(0,1fr)_minmax(480px,43%)]">
   <section
-    class="flex min-h-0 min-w-0 flex-col border-rule max-lg:contents lg:border-r"
+    class="flex min-h-0 min-w-0 flex-col border-rule max-lg:contents lg:border-e"
     aria-label={t('plan.disassemblyAndReassembly')}
   >
     <div class="border-b border-rule bg-sheet px-5 pt-3 pb-2.5 max-lg:order-1 max-lg:px-3">
@@ -159,7 +159,7 @@
             {data.machine.revision}, {data.job.customer}
           </p>
         </div>
-        {#if plan && !problem}<p class="shrink-0 text-right {live.waiting ? 'opacity-50' : ''}">
+        {#if plan && !problem}<p class="shrink-0 text-end {live.waiting ? 'opacity-50' : ''}">
             <span class="text-xl font-semibold">{duration(plan.times.p50)}</span><br /><span class="text-sm text-soft"
               >{t('plan.cautious', { p80: duration(plan.times.p80) })}</span
             >
@@ -239,7 +239,7 @@
             {/each}
           </ul>
         </details>
-        <span class="ml-auto min-w-44 text-right leading-tight text-soft max-lg:min-w-0" role="status"
+        <span class="ms-auto min-w-44 text-end leading-tight text-soft max-lg:min-w-0" role="status"
           >{live.waiting
             ? t('plan.calculating')
             : draft.isChanged
@@ -254,7 +254,7 @@
                 : ''}</span
         >
       </div>
-      {#if form?.message}<p role="alert" class="mt-2 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+      {#if form?.message}<p role="alert" class="mt-2 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
           {told(form.message)}
         </p>{/if}
     </div>
@@ -286,7 +286,7 @@
       <div
         class="grid grid-cols-[minmax(0,1fr)_30px_minmax(0,1fr)] border-b border-rule bg-sunk px-3 py-1.5 text-sm font-semibold max-lg:order-4 max-md:hidden"
       >
-        <span class="pl-14">{t('plan.disassemblyReadDown')}</span><span></span><span
+        <span class="ps-14">{t('plan.disassemblyReadDown')}</span><span></span><span
           >{t('plan.reassemblyReadBackUp')}</span
         >
       </div>
@@ -339,7 +339,7 @@
       </div>
     {/if}
     <div
-      class="grid h-[46dvh] min-h-[300px] shrink-0 grid-cols-1 gap-2 bg-sunk py-2 pl-3 max-md:pr-3 md:grid-cols-[minmax(0,1fr)_164px] lg:h-[50%]"
+      class="grid h-[46dvh] min-h-[300px] shrink-0 grid-cols-1 gap-2 bg-sunk py-2 ps-3 max-md:pe-3 md:grid-cols-[minmax(0,1fr)_164px] lg:h-[50%]"
     >
       <ExploreDrawing
         {model}

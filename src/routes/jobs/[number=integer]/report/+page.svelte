@@ -24,12 +24,12 @@
 
 <div class="mx-auto max-w-4xl px-6 py-7">
   {#if !state.signed}
-    <p class="no-print mb-4 rounded-md border-l-4 border-warn bg-warn-wash px-4 py-3">
+    <p class="no-print mb-4 rounded-md border-s-4 border-warn bg-warn-wash px-4 py-3">
       {t('report.thisJobIsStillOnThe')}
       <a class="link" href="/jobs/{job.number}/bench">{t('report.continueAtTheBench')}</a>
     </p>
   {:else if data.second && !state.countersigned}
-    <p class="no-print mb-4 rounded-md border-l-4 border-warn bg-warn-wash px-4 py-3">
+    <p class="no-print mb-4 rounded-md border-s-4 border-warn bg-warn-wash px-4 py-3">
       {t('report.signedBy', { by: state.signed.by, isMayCountersign: data.mayCountersign ? 'yes' : 'no' })}
     </p>
   {/if}
@@ -86,14 +86,14 @@
     <h2 class="mt-8 text-xl">{t('report.screws')}</h2>
     <table class="cards mt-2 w-full">
       <thead
-        ><tr class="border-b border-rule-strong text-left text-sm text-soft"
+        ><tr class="border-b border-rule-strong text-start text-sm text-soft"
           ><th class="py-1.5 font-semibold" scope="col">{t('report.group')}</th><th class="font-semibold" scope="col"
             >{t('report.size')}</th
-          ><th class="text-right font-semibold" scope="col">{t('report.inTheMachine')}</th><th
-            class="text-right font-semibold"
+          ><th class="text-end font-semibold" scope="col">{t('report.inTheMachine')}</th><th
+            class="text-end font-semibold"
             scope="col">{t('report.out')}</th
-          ><th class="text-right font-semibold" scope="col">{t('report.back')}</th><th
-            class="pl-6 font-semibold"
+          ><th class="text-end font-semibold" scope="col">{t('report.back')}</th><th
+            class="ps-6 font-semibold"
             scope="col">{t('report.result')}</th
           ></tr
         ></thead
@@ -103,12 +103,12 @@
           <tr class="border-b border-rule"
             ><td class="py-1.5">{told(row.name)}</td><td class="figure" data-label={t('report.size')}
               >{told(row.size)}</td
-            ><td class="figure text-right" data-label={t('report.inTheMachine')}>{row.expected}</td><td
-              class="figure text-right"
+            ><td class="figure text-end" data-label={t('report.inTheMachine')}>{row.expected}</td><td
+              class="figure text-end"
               data-label={t('report.out')}>{row.out}</td
-            ><td class="figure text-right" data-label={t('report.back')}>{row.back}</td><td
+            ><td class="figure text-end" data-label={t('report.back')}>{row.back}</td><td
               data-label={t('report.result')}
-              class="pl-6 {row.closes ? '' : 'font-semibold text-now'}">{told(row.account)}</td
+              class="ps-6 {row.closes ? '' : 'font-semibold text-now'}">{told(row.account)}</td
             ></tr
           >
         {/each}

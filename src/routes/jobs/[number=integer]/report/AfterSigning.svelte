@@ -66,5 +66,5 @@
     >
     <button class="button mt-2" disabled={isBusy || text.trim() === ''}>{t('report.add')}</button>
   </form>
-  {#if problem}<p class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2" role="alert">{problem}</p>{/if}
+  {#if problem}<p class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2" role="alert">{problem}</p>{/if}
 </section>

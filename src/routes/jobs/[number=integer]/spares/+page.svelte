@@ -39,10 +39,10 @@
 <div class="mx-auto max-w-[1320px] px-5 py-4">
   <h1 class="text-2xl">{told(data.job.work)}</h1>
   <p class="text-soft">{data.job.maker} {data.job.model} {data.job.revision}, {data.job.customer}</p>
-  {#if problem ?? form?.message}<p role="alert" class="mt-3 rounded-md border-l-4 border-now bg-now-wash px-3 py-2">
+  {#if problem ?? form?.message}<p role="alert" class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
       {told(problem ?? form?.message)}
     </p>{/if}
-  {#if form?.ordered}<p role="status" class="mt-3 rounded-md border-l-4 border-good bg-good-wash px-3 py-2 text-good">
+  {#if form?.ordered}<p role="status" class="mt-3 rounded-md border-s-4 border-good bg-good-wash px-3 py-2 text-good">
       {t('spares.isOrderedDueOn', { number: form.ordered.number, dueOn: day(form.ordered.dueOn) })}
     </p>{/if}
   <div class="mt-3 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_440px]">
@@ -105,7 +105,7 @@
                     >{o.verdict === 'fits' ? t('spares.fitsByNumberHolesAndPlugs') : told(o.why)}</span
                   ></span
                 >
-                <span class="figure text-right"
+                <span class="figure text-end"
                   >{money(o.priceMinor, o.currency)}<span class="block text-sm text-soft"
                     >{o.stock > 0 ? `${o.stock} there` : t('spares.inDays', { leadDays: o.leadDays })}</span
                   ></span
@@ -136,7 +136,7 @@
         {/each}
         {#if missing.length > 0}
           {#if data.state.openedWithout}
-            <p class="mt-2 rounded-md border-l-4 border-warn bg-warn-wash px-3 py-2 text-warn">
+            <p class="mt-2 rounded-md border-s-4 border-warn bg-warn-wash px-3 py-2 text-warn">
               <b>{t('spares.allowsOpeningWithout', { by: data.state.openedWithout.by })}</b>
               {data.state.openedWithout.missing.join(', ')}: {told(data.state.openedWithout.why)}
             </p>
@@ -187,7 +187,7 @@
         {#if form?.checked}
           {@const c = form.checked}
           <div
-            class="mt-3 rounded-md border-l-4 px-3 py-2 {c.verdict === 'fits'
+            class="mt-3 rounded-md border-s-4 px-3 py-2 {c.verdict === 'fits'
               ? 'border-good bg-good-wash text-good'
               : c.verdict === 'look'
                 ? 'border-warn bg-warn-wash text-warn'
@@ -209,7 +209,7 @@
                 })}>{#snippet soft(text)}<span class="font-normal">{text}</span>{/snippet}</Rich
               >
             </p>
-            <ul class="list-disc pl-5">
+            <ul class="list-disc ps-5">
               {#each c.checks as x (x.what)}<li>{told(x.text)}</li>{/each}
             </ul>
             {#if c.silent}<p>{c.silent}</p>{/if}
@@ -227,37 +227,37 @@
           </p>{/if}
         <table class="mt-2 w-full text-[0.95rem]">
           <thead
-            ><tr class="border-b border-rule-strong text-left text-sm text-soft"
+            ><tr class="border-b border-rule-strong text-start text-sm text-soft"
               ><th class="py-1 font-semibold" scope="col">{t('spares.item')}</th><th
-                class="text-right font-semibold"
+                class="text-end font-semibold"
                 scope="col">{t('spares.likely')}</th
-              ><th class="text-right font-semibold" scope="col">{t('spares.maximum')}</th></tr
+              ><th class="text-end font-semibold" scope="col">{t('spares.maximum')}</th></tr
             ></thead
           >
           <tbody>
             {#each shown.lines as l, i (i)}
               <tr class="border-b border-rule align-top"
-                ><td class="py-1.5 pr-2 first-letter:uppercase"
+                ><td class="py-1.5 pe-2 first-letter:uppercase"
                   >{told(l.text)}{#if l.what === 'labour'}<span class="block text-sm text-soft"
                       >{t('spares.maximum2', {
                         p50: duration(shown.seconds.p50),
                         p80: duration(shown.seconds.p80)
                       })}</span
                     >{/if}{#if l.number}<span class="code block text-sm text-soft">{l.number}</span>{/if}</td
-                ><td class="figure py-1.5 text-right whitespace-nowrap">{money(l.expected, shown.currency)}</td><td
-                  class="figure py-1.5 pl-3 text-right whitespace-nowrap">{money(l.atMost, shown.currency)}</td
+                ><td class="figure py-1.5 text-end whitespace-nowrap">{money(l.expected, shown.currency)}</td><td
+                  class="figure py-1.5 ps-3 text-end whitespace-nowrap">{money(l.atMost, shown.currency)}</td
                 ></tr
               >
             {/each}
             <tr
               ><td class="pt-2 text-soft">{t('spares.tax', { taxBp: number(shown.taxBp / 100) })}</td><td
-                class="figure pt-2 text-right">{money(shown.expected.tax, shown.currency)}</td
-              ><td class="figure pt-2 text-right">{money(shown.atMost.tax, shown.currency)}</td></tr
+                class="figure pt-2 text-end">{money(shown.expected.tax, shown.currency)}</td
+              ><td class="figure pt-2 text-end">{money(shown.atMost.tax, shown.currency)}</td></tr
             >
             <tr class="text-lg font-semibold"
-              ><td class="py-1">{t('spares.total')}</td><td class="figure text-right"
+              ><td class="py-1">{t('spares.total')}</td><td class="figure text-end"
                 >{money(shown.expected.gross, shown.currency)}</td
-              ><td class="figure text-right">{money(shown.atMost.gross, shown.currency)}</td></tr
+              ><td class="figure text-end">{money(shown.atMost.gross, shown.currency)}</td></tr
             >
           </tbody>
         </table>
@@ -266,7 +266,7 @@
           </p>{/if}
         {#if data.state.answer}
           <p
-            class="mt-3 rounded-md border-l-4 px-3 py-2 {data.state.answer.approved
+            class="mt-3 rounded-md border-s-4 px-3 py-2 {data.state.answer.approved
               ? 'border-good bg-good-wash text-good'
               : 'border-now bg-now-wash text-now'}"
           >

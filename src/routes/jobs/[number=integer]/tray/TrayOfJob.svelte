@@ -58,11 +58,11 @@
       </p>
     {:else}
       <table class="mt-4 w-full border-collapse">
-        <thead class="text-left text-sm text-soft"
+        <thead class="text-start text-sm text-soft"
           ><tr
-            ><th class="py-1.5 pr-3 font-semibold">{t('tray.columnBin')}</th><th class="pr-3 text-right font-semibold"
+            ><th class="py-1.5 pe-3 font-semibold">{t('tray.columnBin')}</th><th class="pe-3 text-end font-semibold"
               >{t('tray.count')}</th
-            ><th class="pr-3 font-semibold">{t('tray.screws')}</th><th class="pr-3 font-semibold">{t('tray.size')}</th
+            ><th class="pe-3 font-semibold">{t('tray.screws')}</th><th class="pe-3 font-semibold">{t('tray.size')}</th
             ><th class="font-semibold">{t('tray.columnTrueSize')}</th></tr
           ></thead
         >
@@ -70,20 +70,20 @@
           {#each made.bins as bin (bin.joint)}
             {@const mixed = made.apart.filter((m) => m.screw === bin.joint)}
             <tr class="border-t border-rule align-top">
-              <td class="figure py-2 pr-3 text-lg font-semibold">{bin.number}</td>
-              <td class="figure py-2 pr-3 text-right text-lg">{bin.count}</td>
-              <td class="py-2 pr-3"
+              <td class="figure py-2 pe-3 text-lg font-semibold">{bin.number}</td>
+              <td class="figure py-2 pe-3 text-end text-lg">{bin.count}</td>
+              <td class="py-2 pe-3"
                 >{told(named(model, bin.name))}{#if bin.part}<span class="block text-sm text-soft"
                     >{t('tray.stayInThe', { name: partName(model, bin.part) })}</span
                   >{/if}
-                {#each mixed.slice(0, 2) as m (m.hole)}<span class="mt-1 block border-l-3 border-now pl-2 text-sm"
+                {#each mixed.slice(0, 2) as m (m.hole)}<span class="mt-1 block border-s-3 border-now ps-2 text-sm"
                     >{told(mixUpWords(model, m))}</span
                   >{/each}
-                {#if mixed.length > 2}<span class="block pl-2.5 text-sm text-soft"
+                {#if mixed.length > 2}<span class="block ps-2.5 text-sm text-soft"
                     >{t('tray.andLikewise', { n: t('count.otherHole', { n: mixed.length - 2 }) })}</span
                   >{/if}
               </td>
-              <td class="py-2 pr-3 whitespace-nowrap">{bin.size}</td>
+              <td class="py-2 pe-3 whitespace-nowrap">{bin.size}</td>
               <td class="py-1.5"><ScrewPicture screw={screwOf(bin.joint)} pxPerMm={TRUE_SIZE} /></td>
             </tr>
           {/each}
@@ -91,7 +91,7 @@
       </table>
     {/if}
   </section>
-  <section class="flex min-h-0 flex-col border-l border-rule bg-sunk" aria-label={t('tray.theSheetToPrint')}>
+  <section class="flex min-h-0 flex-col border-s border-rule bg-sunk" aria-label={t('tray.theSheetToPrint')}>
     <div class="flex items-center gap-3 px-5 py-3">
       <p class="flex-1 text-soft">
         {t('tray.printAtActualSizeA4Check', { sheets: t('count.sheet', { n: made.sheets }) })}
