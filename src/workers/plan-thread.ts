@@ -5,7 +5,7 @@ import { readMachineFile } from '../core/formats';
 import { modelOf, type Machine } from '../core/machine';
 import type { Plan, PlanRequest } from '../core/plan';
 import { refused, type Problem, type Result } from '../core/result';
-import type { Paper } from '../lib/server/print/pdf';
+import type { Paper } from '../lib/server/print';
 import { answer, type Answer } from './answer';
 
 /** What the server has done in threads of its own, so that no other request waits for it. */
@@ -40,7 +40,7 @@ export default async function work(task: Task): Promise<Done<Task>> {
   switch (task.do) {
     case 'print':
       // Loaded by the first who prints: a thread that plans does without fonts.
-      return (await import('../lib/server/print/pdf')).printed(task.paper);
+      return (await import('../lib/server/print')).printed(task.paper);
     case 'plan':
       return planned(task);
     case 'read': {

@@ -10,7 +10,7 @@ export {
   type MixUp,
   type ScrewGroup
 } from './mix-ups';
-export { emptyFates, FATES, isClosed, ledgerLine, type Fate, type LedgerLine } from './ledger';
+export { emptyFates, FATES, emptyAfter, isClosed, ledgerLine, type Fate, type LedgerLine } from './ledger';
 export { parseScrewSize, sizeText, type ParsedSize, type ScrewSize } from './size';
 export {
   lengthOf,

@@ -52,3 +52,6 @@ export function ledgerLine(
 export function isClosed(line: LedgerLine): boolean {
   return line.inHand === 0 && line.unexplained === 0;
 }
+
+/** Holes of a group that are empty at the end although something came out of it. */
+export const emptyAfter = (line: LedgerLine): number => (line.out > 0 ? line.emptyHoles : 0);

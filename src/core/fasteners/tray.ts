@@ -32,9 +32,28 @@ export interface Tray {
   scaleBar: { x: number; y: number; lengthMm: number };
 }
 
-/** A4, upright, with room for a title and the scale bar; bins large enough for two fingers. */
-const SHEET = { width: 210, height: 297, margin: 12, head: 30, foot: 22 };
-const BIN = { width: 44, height: 30, gap: 4 };
+/** A4, upright, with room for a title and the scale bar. */
+const SHEET = { width: 210, height: 297, margin: 12, head: 30, foot: 25, gap: 4 };
+
+/** Bins in columns and rows that fill a sheet. */
+interface Grid {
+  columns: number;
+  rows: number;
+}
+/** As many as are still large enough for two fingers. */
+const FINEST: Grid = { columns: 4, rows: 7 };
+/** In tenths of a millimetre. */
+const span = (whole: number, n: number) => Math.floor((10 * (whole - (n - 1) * SHEET.gap)) / n) / 10;
+const binOf = ({ columns, rows }: Grid) => ({
+  width: span(SHEET.width - 2 * SHEET.margin, columns),
+  height: span(SHEET.height - SHEET.head - SHEET.foot, rows)
+});
+/** From few large bins to many small ones; a map needs columns enough to show where. */
+const grids = (style: TrayStyle): Grid[] =>
+  [1, 2, 3, 4]
+    .filter((columns) => style !== 'map' || columns > 2)
+    .flatMap((columns) => [2, 3, 4, 5, 6, 7].map((rows) => ({ columns, rows })))
+    .sort((a, b) => a.columns * a.rows - b.columns * b.rows || a.columns - b.columns);
 
 /**
  * A layout for the screws of a job, to be printed at true scale.
@@ -45,24 +64,27 @@ export function tray(model: Model, groups: readonly ScrewGroup[], style: TraySty
   const apart = worstMixUps(loose).told;
   const mixed = new Set(apart.flatMap((m) => [`${m.screw} ${m.hole}`, `${m.hole} ${m.screw}`]));
   const clash = (a: ScrewGroup, b: ScrewGroup) => mixed.has(`${a.id} ${b.id}`);
-  const cells =
+  const laid = (grid: Grid) =>
     style === 'map'
-      ? onMap(model, loose, clash)
+      ? onMap(model, loose, clash, grid)
       : style === 'in-the-part'
-        ? byPart(loose, clash)
-        : inSteps(loose, clash);
+        ? byPart(loose, clash, grid.columns)
+        : inSteps(loose, clash, grid.columns);
+  // The largest bins that fit on one sheet; where none do, the smallest on several.
+  const grid = grids(style).find((g) => laid(g).every((c) => c.row < g.rows)) ?? FINEST;
+  const cells = laid(grid);
+  const bin = binOf(grid);
   const bins = cells.map(({ group, column, row }): Bin => {
-    const page = Math.floor(row / ROWS);
+    const page = Math.floor(row / grid.rows);
     return {
       joint: group.id,
       name: group.name,
       count: group.count,
       size: sizeText(group.screw),
       number: loose.indexOf(group) + 1,
-      x: SHEET.margin + column * (BIN.width + BIN.gap),
-      y: page * SHEET.height + SHEET.head + (row % ROWS) * (BIN.height + BIN.gap),
-      width: BIN.width,
-      height: BIN.height,
+      x: SHEET.margin + column * (bin.width + SHEET.gap),
+      y: page * SHEET.height + SHEET.head + (row % grid.rows) * (bin.height + SHEET.gap),
+      ...bin,
       ...(style === 'in-the-part' ? { part: group.a } : {})
     };
   });
@@ -71,8 +93,8 @@ export function tray(model: Model, groups: readonly ScrewGroup[], style: TraySty
     apart,
     bins,
     sheet: { widthMm: SHEET.width, heightMm: SHEET.height },
-    sheets: Math.max(1, ...cells.map((c) => Math.floor(c.row / ROWS) + 1)),
-    scaleBar: { x: SHEET.margin, y: SHEET.height - SHEET.foot + 8, lengthMm: 100 }
+    sheets: Math.max(1, ...cells.map((c) => Math.floor(c.row / grid.rows) + 1)),
+    scaleBar: { x: SHEET.margin, y: SHEET.height - SHEET.foot + 7, lengthMm: 100 }
   };
 }
 
@@ -82,20 +104,21 @@ interface Cell {
   row: number;
 }
 
-const COLUMNS = Math.floor((SHEET.width - 2 * SHEET.margin + BIN.gap) / (BIN.width + BIN.gap));
-const ROWS = Math.floor((SHEET.height - SHEET.head - SHEET.foot + BIN.gap) / (BIN.height + BIN.gap));
-
 const touching = (a: { column: number; row: number }, b: { column: number; row: number }) =>
   Math.abs(a.column - b.column) <= 1 && Math.abs(a.row - b.row) <= 1;
 
 /** In the order of the steps; a cell is left empty where two that must lie apart would touch. */
-function inSteps(groups: readonly ScrewGroup[], clash: (a: ScrewGroup, b: ScrewGroup) => boolean): Cell[] {
+function inSteps(
+  groups: readonly ScrewGroup[],
+  clash: (a: ScrewGroup, b: ScrewGroup) => boolean,
+  columns: number
+): Cell[] {
   const cells: Cell[] = [];
   let next = 0;
   for (const group of groups) {
     let cell: Cell;
     do {
-      cell = { group, column: next % COLUMNS, row: Math.floor(next / COLUMNS) };
+      cell = { group, column: next % columns, row: Math.floor(next / columns) };
       next++;
     } while (cells.some((other) => touching(other, cell) && clash(other.group, group)));
     cells.push(cell);
@@ -104,14 +127,19 @@ function inSteps(groups: readonly ScrewGroup[], clash: (a: ScrewGroup, b: ScrewG
 }
 
 /** The screws of one part together, part by part, each part beginning a row. */
-function byPart(groups: readonly ScrewGroup[], clash: (a: ScrewGroup, b: ScrewGroup) => boolean): Cell[] {
+function byPart(
+  groups: readonly ScrewGroup[],
+  clash: (a: ScrewGroup, b: ScrewGroup) => boolean,
+  columns: number
+): Cell[] {
   const parts = [...new Set(groups.map((g) => g.a))];
   const cells: Cell[] = [];
   let row = 0;
   for (const part of parts) {
     const own = inSteps(
       groups.filter((g) => g.a === part),
-      clash
+      clash,
+      columns
     );
     while (
       own.some((cell) =>
@@ -126,21 +154,28 @@ function byPart(groups: readonly ScrewGroup[], clash: (a: ScrewGroup, b: ScrewGr
 }
 
 /** Each bin as near as can be to where its screws sit on the machine's face, shrunk to the sheet. */
-function onMap(model: Model, groups: readonly ScrewGroup[], clash: (a: ScrewGroup, b: ScrewGroup) => boolean): Cell[] {
+function onMap(
+  model: Model,
+  groups: readonly ScrewGroup[],
+  clash: (a: ScrewGroup, b: ScrewGroup) => boolean,
+  { columns, rows }: Grid
+): Cell[] {
   const { widthMm, depthMm } = model.machine.size;
   const wish = groups.map((group) => {
     const mean = (k: 0 | 1) => group.at.reduce((sum, p) => sum + p[k], 0) / group.at.length;
     return {
       group,
-      column: clamp((mean(0) / widthMm) * COLUMNS - 0.5, COLUMNS - 1),
-      row: clamp((mean(1) / depthMm) * ROWS - 0.5, ROWS - 1)
+      column: clamp((mean(0) / widthMm) * columns - 0.5, columns - 1),
+      row: clamp((mean(1) / depthMm) * rows - 0.5, rows - 1)
     };
   });
+  // A bin keeps others from its own cell and the eight around it at most.
+  const most = rows + Math.ceil((9 * groups.length) / columns);
   const cells: Cell[] = [];
   for (const { group, column, row } of wish) {
     const free: { column: number; row: number; far: number }[] = [];
-    for (let r = 0; r < ROWS * 4; r++) {
-      for (let c = 0; c < COLUMNS; c++) free.push({ column: c, row: r, far: Math.hypot(c - column, r - row) });
+    for (let r = 0; r < most; r++) {
+      for (let c = 0; c < columns; c++) free.push({ column: c, row: r, far: Math.hypot(c - column, r - row) });
     }
     free.sort((a, b) => a.far - b.far || a.row - b.row || a.column - b.column);
     const cell = free.find(

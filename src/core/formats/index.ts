@@ -6,3 +6,4 @@ export { trayPicture, traySvg } from './tray-picture';
 export { diffMachines, type Change } from './diff';
 export { readPlan } from './plan-file';
 export { runDocument, runTable, RUN_FORMAT, type RunJob } from './run-file';
+export { numberedFaces, type NumberedFace } from './face-picture';

@@ -4,6 +4,8 @@ import type { Model } from '../machine';
 import type { Speak } from '../language';
 import { fileName, jointName, partName, sizeWords, TRAY } from '../words';
 
+/** The bin that letters of the plain size are for, mm. */
+const LEAST_BIN = { width: 43, height: 31 };
 const BLACK = '#000000';
 
 /** A tray sheet at true scale, mm; the sheets of a job stand one below the other. */
@@ -49,7 +51,9 @@ function drawnBin(
   const { x, y, width, height } = bin;
   const apart = tray.apart.find((m) => m.screw === bin.joint);
   const room = width - 4;
-  const name = wrapped(speak(fileName(model.machine, bin.name)), room - 12, 2.9, 3);
+  // Letters grow with the bin; a screw is as large as it is.
+  const k = Math.min(1.7, width / LEAST_BIN.width, height / LEAST_BIN.height);
+  const name = wrapped(speak(fileName(model.machine, bin.name)), room - 12, 2.9 * k, 3);
   const lines = (list: readonly string[], top: number, size: number, step: number): Letters[] =>
     list.map((text, i) => ({ text, at: [x + 2, y + top + i * step], size }));
   return [
@@ -61,19 +65,24 @@ function drawnBin(
     },
     {
       text: speak(TRAY.bin(bin.number, bin.count, sizeWords(groups.get(bin.joint)!.screw))),
-      at: [x + 2, y + 5.5],
-      size: 4,
+      at: [x + 2, y + 1.2 + 4.3 * k],
+      size: 4 * k,
       bold: true
     },
-    ...lines(name, 9.6, 2.9, 3.5),
+    ...lines(name, 1.2 + 8.4 * k, 2.9 * k, 3.5 * k),
     ...(bin.part
-      ? lines(wrapped(speak(TRAY.stay(partName(model, bin.part))), room - 12, 2.5, 2), 10 + name.length * 3.5, 2.5, 3)
+      ? lines(
+          wrapped(speak(TRAY.stay(partName(model, bin.part))), room - 12, 2.5 * k, 2),
+          1.2 + (8.8 + name.length * 3.5) * k,
+          2.5 * k,
+          3 * k
+        )
       : []),
     ...(apart
       ? lines(
-          wrapped(speak(TRAY.notInto(jointName(model, groups.get(apart.hole)!))), room, 2.4, 1),
-          height - 1.6,
-          2.4,
+          wrapped(speak(TRAY.notInto(jointName(model, groups.get(apart.hole)!))), room, 2.4 * k, 1),
+          height - 1.6 * k,
+          2.4 * k,
           0
         )
       : [])

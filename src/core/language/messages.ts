@@ -684,4 +684,10 @@ export interface Messages {
   'plan.stranded': { part: Arg; old: Arg };
   'need.amounts': { one: Arg; other: Arg };
   'goals.first': { do: string; names: Arg };
+  'outcome.testsPass': { n: number };
+  'outcome.testsFail': { failures: number; n: number; failed: Arg };
+  'outcome.screwsBack': { n: number };
+  'outcome.screwsMissing': { back: number; n: number; groups: Arg };
+  'outcome.screwsOpen': { groups: Arg };
+  'outcome.screwsMissingBefore': { back: number; n: number; groups: Arg };
 }

@@ -14,4 +14,5 @@ export { runFigures, type BenchReading, type RunFigures } from './run-figures';
 export { countFacts, notSoFacts, type Fact } from './facts';
 export { proposedNote, suspects, type FoundBefore, type Suspect } from './resists';
 export { reportSections, screwRows, type ReportLine, type ReportSection } from './report';
+export { forCustomers, outcomeOf } from './outcome';
 export { eventWords } from './record';

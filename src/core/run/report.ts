@@ -1,6 +1,6 @@
 import { stampText, type Place } from '../calendar';
 import { fullEnergyWh, health } from '../cells';
-import { FATES, isClosed, torqueVerdict, type Fate } from '../fasteners';
+import { emptyAfter, FATES, isClosed, torqueVerdict, type Fate } from '../fasteners';
 import { goalId } from '../goals';
 import { compareListings } from '../hardware';
 import { inRound, openId, stepId } from '../ids';
@@ -34,6 +34,7 @@ export interface ReportLine {
   bad?: boolean;
 }
 export interface ReportSection {
+  id: keyof typeof REPORT_TITLES;
   title: Said;
   lines: ReportLine[];
 }
@@ -58,10 +59,10 @@ export function reportSections(model: Model, plans: readonly Plan[], state: RunS
     return { text: said, ...(more ? { more } : {}), ...who(f) };
   };
   const tests = [...steps.values()].filter((s) => s.do === 'test' && state.steps[s.id]);
-  const sections: ReportSection[] = [
-    { title: REPORT_TITLES.received, lines: state.findings.filter((f) => RECEIVED.has(f.what)).map(finding) },
+  const sections: Omit<ReportSection, 'title'>[] = [
+    { id: 'received', lines: state.findings.filter((f) => RECEIVED.has(f.what)).map(finding) },
     {
-      title: REPORT_TITLES.found,
+      id: 'found',
       lines: [
         ...state.findings.filter((f) => !RECEIVED.has(f.what)).map(finding),
         ...state.looks
@@ -73,15 +74,15 @@ export function reportSections(model: Model, plans: readonly Plan[], state: RunS
           }))
       ]
     },
-    { title: REPORT_TITLES.done, lines: done(model, plans, state, steps) },
+    { id: 'done', lines: done(model, plans, state, steps) },
     {
-      title: REPORT_TITLES.used,
+      id: 'used',
       lines: [...usedUp(model, state, steps), ...state.used.map((u) => ({ text: `${u.what}: ${u.amount}`, ...who(u) }))]
     },
-    { title: REPORT_TITLES.measured, lines: measured(model, state, steps) },
-    { title: REPORT_TITLES.tested, lines: tests.map((s) => testLine(s, state)) },
+    { id: 'measured', lines: measured(model, state, steps) },
+    { id: 'tested', lines: tests.map((s) => testLine(s, state)) },
     {
-      title: REPORT_TITLES.added,
+      id: 'added',
       lines: state.additions.map((a) => ({
         text: eventWords(model, steps, a.fact),
         more: REPORT.late(stampText(a.fact.at, place)),
@@ -89,14 +90,14 @@ export function reportSections(model: Model, plans: readonly Plan[], state: RunS
       }))
     },
     {
-      title: REPORT_TITLES.record,
+      id: 'record',
       lines: [
         ...clockLines(state, place),
         ...state.strange.map((s) => ({ text: REPORT.leftOut(s.why), ...who(s), bad: true }))
       ]
     }
   ];
-  return sections.filter((s) => s.lines.length > 0);
+  return sections.filter((s) => s.lines.length > 0).map((s) => ({ ...s, title: REPORT_TITLES[s.id] }));
 }
 
 /** The joint whose opening a finding was said of. */
@@ -115,10 +116,16 @@ function clockLines(state: RunState, place: Place): ReportLine[] {
   }));
 }
 
-function done(model: Model, plans: readonly Plan[], state: RunState, steps: ReadonlyMap<string, Step>): ReportLine[] {
+/** Each goal: whether it was done, and the numbers of what came out and went in. */
+export function goalLines(
+  model: Model,
+  plans: readonly Plan[],
+  state: RunState,
+  steps: ReadonlyMap<string, Step>
+): ReportLine[] {
   const label = (l: { number?: string; serial?: string }) => REPORT.label(l.number, l.serial);
   const goals = new Map(plans.flatMap((p) => p.goals.map((g) => [goalId(g), g] as const)));
-  const lines = [...goals.values()].map((goal): ReportLine => {
+  return [...goals.values()].map((goal): ReportLine => {
     const id = goalId(goal);
     const record = [...steps.values()]
       .filter((s) => s.do === 'swap' && inRound(s.id, 1) === stepId.swap(id))
@@ -132,6 +139,10 @@ function done(model: Model, plans: readonly Plan[], state: RunState, steps: Read
       ...(record ? { at: record.at, ...(record.by ? { by: record.by } : {}) } : { bad: true })
     };
   });
+}
+
+function done(model: Model, plans: readonly Plan[], state: RunState, steps: ReadonlyMap<string, Step>): ReportLine[] {
+  const lines = goalLines(model, plans, state, steps);
   const over = state.movedOver.map((m) => [partName(model, m.part), partName(model, m.to)] as const);
   if (over.length > 0) lines.push({ text: REPORT.movedOver(over) });
   lines.push(...seals(model, state, steps));
@@ -261,7 +272,7 @@ export function screwRows(
         expected: line.expected,
         out: line.out,
         back: line.back,
-        account: closes ? REPORT.closes(line.out > 0 ? line.emptyHoles : 0) : REPORT.inHand(line.inHand),
+        account: closes ? REPORT.closes(emptyAfter(line)) : REPORT.inHand(line.inHand),
         closes
       }
     ];

@@ -27,7 +27,7 @@ export {
   waitsWords,
   type Service
 } from './reasons';
-export { REPORT, REPORT_TITLES } from './report';
+export { OUTCOME, REPORT, REPORT_TITLES } from './report';
 export { mixUpWords, sizeWords } from './screws';
 export { driveOf, toolName } from './tools';
 export { SHEET } from './sheet';

@@ -61,3 +61,15 @@ export const REPORT = {
   closes: (emptyHoles: number): Said => say('report.closes', { emptyHoles }),
   inHand: (n: number): Said => say('report.inHand', { n })
 } as const;
+
+/** What came of a job, for who reads one page of it. */
+export const OUTCOME = {
+  testsPass: (n: number): Said => say('outcome.testsPass', { n }),
+  testsFail: (n: number, failed: readonly Said[]): Said => say('outcome.testsFail', { n, failures: failed.length, failed }),
+  screwsBack: (n: number): Said => say('outcome.screwsBack', { n }),
+  screwsMissing: (back: number, n: number, groups: readonly Said[]): Said =>
+    say('outcome.screwsMissing', { back, n, groups }),
+  screwsMissingBefore: (back: number, n: number, groups: readonly Said[]): Said =>
+    say('outcome.screwsMissingBefore', { back, n, groups }),
+  screwsOpen: (groups: readonly Said[]): Said => say('outcome.screwsOpen', { groups })
+};

@@ -5,6 +5,7 @@ import { pool, transaction } from '$lib/server/database/pool';
 import { dueToErase, saveSettings, settingsHistory, shopSettings } from '$lib/server/settings/shop';
 import type { Actions, PageServerLoad } from './$types';
 import { here } from '$lib/server/http/here';
+import { settingName } from './names';
 
 export const load: PageServerLoad = async ({ locals }) => {
   const [settings, history, now] = [
@@ -69,7 +70,7 @@ export const actions: Actions = {
     if (!wanted.success)
       return fail(400, {
         message: here().t('server.nothingWasChanged', {
-          place: wanted.error.issues[0]!.path.join(' '),
+          place: settingName(here(), wanted.error.issues[0]!.path),
           message: wanted.error.issues[0]!.message
         })
       });

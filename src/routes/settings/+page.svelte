@@ -1,13 +1,16 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
-  import { LANGUAGES } from '$core/calendar';
-  import { type PaceKind } from '$core/job';
-  import { minorDigits } from '$core/money';
+  import { LANGUAGES, momentText, type Place } from '$core/calendar';
+  import { makeQuote, minorDigits, readAmount, written } from '$core/money';
+  import type { PaceKind } from '$core/job';
   import { moment } from '$lib/ui/dates';
   import { PACE_KINDS } from '$core/words';
   import { useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
+  import History from './History.svelte';
+  import Pace from './Pace.svelte';
+  import Section from './Section.svelte';
 
   const { t, told } = useWords();
 
@@ -15,44 +18,61 @@
   const s = $derived(data.settings);
   const plain = (minor: number) => (minor / 10 ** minorDigits(s.rates.currency)).toFixed(minorDigits(s.rates.currency));
   const percent = (share: number) => String(Math.round(share * 1000) / 10);
-  const NAMES: Record<string, string> = {
-    name: 'name',
-    place: 'place',
-    timeZone: t('settings.timeZone'),
-    language: 'language',
-    secondSignature: t('settings.secondSignature'),
-    keepMonths: t('settings.monthsKept'),
-    cell: 'cells',
-    safeCharge: t('settings.highestChargeToWorkAt'),
-    rates: 'rates',
-    hour: t('settings.perHour'),
-    least: 'least',
-    taxBp: t('settings.taxHundredthsOf'),
-    pace: t('settings.standardTimes')
-  };
-  /** Every single setting of a version, by its path. */
-  const leaves = (value: unknown, path: string[] = []): [string, string][] =>
-    value !== null && typeof value === 'object'
-      ? Object.entries(value).flatMap(([k, v]) =>
-          leaves(v, [...path, NAMES[k] ?? (k in PACE_KINDS ? told(PACE_KINDS[k as PaceKind]) : undefined) ?? k])
-        )
-      : [[path.join(', '), value === null ? 'none' : value === true ? 'yes' : value === false ? 'no' : String(value)]];
-  /** What a version changed against the one before it. */
-  const changes = $derived(
-    data.history.map((v, i) => {
-      const before = data.history[i + 1];
-      if (!before) return [t('settings.asSetUp')];
-      const [was, is] = [new Map(leaves(before.document)), new Map(leaves(v.document))];
-      return [...new Set([...was.keys(), ...is.keys()])]
-        .filter((k) => was.get(k) !== is.get(k))
-        .map((k) => `${k}: ${was.get(k) ?? 'standard'} → ${is.get(k) ?? 'standard'}`);
-    })
-  );
+  const read = (text: string) => Number(text.replace(',', '.'));
+
+  // What stands in the fields, as it is in force until something is typed.
+  let [good, replace, cycles, safeCharge] = $derived([
+    percent(s.cell.good),
+    percent(s.cell.replace),
+    String(s.cell.cycles),
+    percent(s.cell.safeCharge)
+  ]);
+  let [currency, tax, hour, least] = $derived([
+    s.rates.currency,
+    String(s.rates.taxBp / 100),
+    plain(s.rates.hour),
+    plain(s.rates.least)
+  ]);
+  let isSecond = $derived(s.secondSignature);
+  let [timeZone, language] = $derived([s.place.timeZone, s.place.language]);
+
+  const HOUR_S = 3600;
+  const SHORT_S = 600;
+  /** What an hour and ten minutes of work would be quoted at; nothing while the fields cannot be read. */
+  const quoted = $derived.by(() => {
+    try {
+      const [perHour, minimum] = [readAmount(hour, currency), readAmount(least, currency)];
+      if (perHour === undefined || minimum === undefined || !(read(tax) >= 0)) return undefined;
+      const rates = { currency, hour: perHour, least: minimum, taxBp: Math.round(read(tax) * 100) };
+      const gross = (seconds: number) =>
+        written(makeQuote(rates, { p50: seconds, p80: seconds }, []).expected.gross, currency, data.place.language);
+      return t('settings.effectOfRates', { hour: gross(HOUR_S), short: gross(SHORT_S) });
+    } catch {
+      return undefined;
+    }
+  });
+  const dated = $derived.by(() => {
+    try {
+      return t('settings.now', { now: momentText(data.now, { timeZone, language } as Place) });
+    } catch {
+      return t('settings.now', { now: moment(data.now) });
+    }
+  });
 </script>
 
 <svelte:head><title>{t('settings.settingsEagerWrench')}</title></svelte:head>
 
-<div class="mx-auto max-w-[1100px] px-5 py-5">
+{#snippet field(
+  name: string,
+  label: string,
+  inputmode: 'decimal' | 'numeric',
+  get: () => string,
+  set: (v: string) => void
+)}
+  <label><span class="label">{label}</span><input class="field" {name} {inputmode} bind:value={get, set} /></label>
+{/snippet}
+
+<div class="mx-auto max-w-[1060px] px-5 py-5 max-md:px-4">
   <h1 class="text-2xl">{t('settings.settingsOfTheShop')}</h1>
   {#if form?.message}<p role="alert" class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
       {told(form.message)}
@@ -67,192 +87,152 @@
         async ({ update }) =>
           update({ reset: false })
     )}
-    class="mt-4"
+    class="mt-3"
   >
-    <fieldset disabled={!data.mayChange} class="grid grid-cols-2 items-start gap-5">
-      <div class="space-y-5">
-        <section class="sheet px-4 py-3.5" aria-labelledby="cells">
-          <h2 id="cells" class="text-lg">{t('settings.cells')}</h2>
-          <div class="mt-2 grid grid-cols-2 gap-3">
-            <label
-              ><span class="label">{t('settings.goodFromOfNew')}</span><input
-                class="field"
-                name="good"
-                inputmode="decimal"
-                value={percent(s.cell.good)}
-              /></label
-            >
-            <label
-              ><span class="label">{t('settings.replaceBelowOfNew')}</span><input
-                class="field"
-                name="replace"
-                inputmode="decimal"
-                value={percent(s.cell.replace)}
-              /></label
-            >
-            <label
-              ><span class="label">{t('settings.cyclesExpected')}</span><input
-                class="field"
-                name="cycles"
-                inputmode="numeric"
-                value={s.cell.cycles}
-              /></label
-            >
-            <label
-              ><span class="label">{t('settings.highestChargeToWorkAt2')}</span><input
-                class="field"
-                name="safeCharge"
-                inputmode="decimal"
-                value={percent(s.cell.safeCharge)}
-              /></label
-            >
-          </div>
-        </section>
-        <section class="sheet px-4 py-3.5" aria-labelledby="rates">
-          <h2 id="rates" class="text-lg">{t('settings.rates')}</h2>
-          <div class="mt-2 grid grid-cols-2 gap-3">
-            <label
-              ><span class="label">{t('settings.currency')}</span><input
-                class="field code"
-                name="currency"
-                maxlength="3"
-                value={s.rates.currency}
-              /></label
-            >
-            <label
-              ><span class="label">{t('settings.tax')}</span><input
-                class="field"
-                name="tax"
-                inputmode="decimal"
-                value={String(s.rates.taxBp / 100)}
-              /></label
-            >
-            <label
-              ><span class="label">{t('settings.labourPerHour')}</span><input
-                class="field"
-                name="hour"
-                inputmode="decimal"
-                value={plain(s.rates.hour)}
-              /></label
-            >
-            <label
-              ><span class="label">{t('settings.minimumLabour')}</span><input
-                class="field"
-                name="least"
-                inputmode="decimal"
-                value={plain(s.rates.least)}
-              /></label
-            >
-          </div>
-        </section>
-        <section class="sheet px-4 py-3.5" aria-labelledby="sign">
-          <h2 id="sign" class="text-lg">{t('settings.signing')}</h2>
-          <label class="mt-2 flex items-start gap-2"
-            ><input
-              type="checkbox"
-              class="mt-1 size-4.5 accent-(--act)"
-              name="secondSignature"
-              checked={s.secondSignature}
-            /><span>{t('settings.aJobIsClosedOnlyAfter')}</span></label
-          >
-        </section>
-      </div>
-      <div class="space-y-5">
-        <section class="sheet px-4 py-3.5" aria-labelledby="pace">
-          <h2 id="pace" class="text-lg">{t('settings.standardTimes2')}</h2>
-          <p class="text-sm text-soft">
-            {t('settings.percentOfTheStandard80Is')}
-          </p>
-          <div class="mt-2 grid grid-cols-2 gap-3">
-            {#each Object.entries(PACE_KINDS) as [kind, name] (kind)}<label
-                ><span class="label">{told(name)}</span><input
-                  class="field"
-                  name="pace {kind}"
-                  inputmode="decimal"
-                  value={percent(s.pace[kind as PaceKind] ?? 1)}
-                /></label
-              >{/each}
-          </div>
-        </section>
-        <section class="sheet px-4 py-3.5" aria-labelledby="place">
-          <h2 id="place" class="text-lg">{t('settings.theShop')}</h2>
-          <label class="mt-2 block"
-            ><span class="label">{t('settings.nameOnReports')}</span><input
-              class="field"
-              name="name"
-              maxlength="120"
-              autocomplete="off"
-              value={s.name}
-            /></label
-          >
-          <p class="mt-3 text-sm text-soft">
-            {t('settings.datesAndTimesUseThisTime')}
-          </p>
-          <div class="mt-2 grid grid-cols-2 gap-3">
-            <label
-              ><span class="label">{t('settings.timeZone2')}</span><input
-                class="field"
-                name="timeZone"
-                list="zones"
-                autocomplete="off"
-                value={s.place.timeZone}
-              /></label
-            >
-            <label
-              ><span class="label">{t('settings.formatOfDatesAndAmounts')}</span><select
-                class="field"
-                name="language"
-                value={s.place.language}
-                >{#each Object.entries(LANGUAGES) as [tag, { name }] (tag)}<option value={tag}>{name}</option
-                  >{/each}</select
-              ></label
-            >
-          </div>
-          <datalist id="zones"
-            >{#each data.zones as z (z)}<option value={z}></option>{/each}</datalist
-          >
-          <p class="mt-2 text-sm text-soft">{t('settings.now', { now: moment(data.now) })}</p>
-        </section>
-        <section class="sheet px-4 py-3.5" aria-labelledby="keeping">
-          <h2 id="keeping" class="text-lg">{t('settings.customersData')}</h2>
-          <label class="mt-2 block max-w-60"
-            ><span class="label">{t('settings.keptForMonthsAfterClosing')}</span><input
-              class="field"
-              name="keepMonths"
-              inputmode="numeric"
-              placeholder={t('settings.noLimit')}
-              value={s.keepMonths ?? ''}
-            /></label
-          >
-          <p class="mt-2 text-sm text-soft">
-            <Rich text={t('settings.afterThatNameComplaintSerialNumber')}
-              >{#snippet code(text)}<code class="code">{text}</code>{/snippet}</Rich
-            >{#if data.due > 0}<b class="block text-ink"
-                >{t('settings.due', { due: t('count.closedJob', { n: data.due }), due2: data.due })}</b
-              >{/if}
-          </p>
-        </section>
-      </div>
-    </fieldset>
-    {#if data.mayChange}<button class="button button-act mt-4">{t('settings.saveSettings')}</button>{:else}<p
-        class="mt-4 text-soft"
+    <fieldset disabled={!data.mayChange} class="min-w-0">
+      <Section
+        id="cells"
+        name={t('settings.cells')}
+        effect={t('settings.effectOfCells', { good, replace, cycles, charge: safeCharge })}
       >
+        {@render field(
+          'good',
+          t('settings.goodFromOfNew'),
+          'decimal',
+          () => good,
+          (v) => (good = v)
+        )}
+        {@render field(
+          'replace',
+          t('settings.replaceBelowOfNew'),
+          'decimal',
+          () => replace,
+          (v) => (replace = v)
+        )}
+        {@render field(
+          'cycles',
+          t('settings.cyclesExpected'),
+          'numeric',
+          () => cycles,
+          (v) => (cycles = v)
+        )}
+        {@render field(
+          'safeCharge',
+          t('settings.highestChargeToWorkAt2'),
+          'decimal',
+          () => safeCharge,
+          (v) => (safeCharge = v)
+        )}
+      </Section>
+      <Section id="rates" name={t('settings.rates')} effect={quoted ?? t('settings.cannotBeReadYet')}>
+        <label
+          ><span class="label">{t('settings.currency')}</span><input
+            class="field code"
+            name="currency"
+            maxlength="3"
+            bind:value={currency}
+          /></label
+        >
+        {@render field(
+          'tax',
+          t('settings.tax'),
+          'decimal',
+          () => tax,
+          (v) => (tax = v)
+        )}
+        {@render field(
+          'hour',
+          t('settings.labourPerHour'),
+          'decimal',
+          () => hour,
+          (v) => (hour = v)
+        )}
+        {@render field(
+          'least',
+          t('settings.minimumLabour'),
+          'decimal',
+          () => least,
+          (v) => (least = v)
+        )}
+      </Section>
+      <Section id="pace" name={t('settings.standardTimes2')} effect={t('settings.percentOfTheStandard80Is')}>
+        {#each Object.entries(PACE_KINDS) as [kind, name] (kind)}
+          <Pace name={told(name)} {kind} standing={percent(s.pace[kind as PaceKind] ?? 1)} />
+        {/each}
+      </Section>
+      <Section
+        id="sign"
+        name={t('settings.signing')}
+        effect={t('settings.effectOfSigning', { second: isSecond ? 'yes' : 'no' })}
+      >
+        <label class="col-span-full flex items-start gap-2"
+          ><input
+            type="checkbox"
+            class="mt-1 size-4.5 accent-(--act)"
+            name="secondSignature"
+            bind:checked={isSecond}
+          /><span>{t('settings.aJobIsClosedOnlyAfter')}</span></label
+        >
+      </Section>
+      <Section id="place" name={t('settings.theShop')} effect="{t('settings.datesAndTimesUseThisTime')} {dated}">
+        <label class="col-span-full"
+          ><span class="label">{t('settings.nameOnReports')}</span><input
+            class="field"
+            name="name"
+            maxlength="120"
+            autocomplete="off"
+            value={s.name}
+          /></label
+        >
+        <label
+          ><span class="label">{t('settings.timeZone2')}</span><input
+            class="field"
+            name="timeZone"
+            list="zones"
+            autocomplete="off"
+            bind:value={timeZone}
+          /></label
+        >
+        <label
+          ><span class="label">{t('settings.formatOfDatesAndAmounts')}</span><select
+            class="field"
+            name="language"
+            bind:value={language}
+            >{#each Object.entries(LANGUAGES) as [tag, { name }] (tag)}<option value={tag}>{name}</option
+              >{/each}</select
+          ></label
+        >
+        <datalist id="zones"
+          >{#each data.zones as z (z)}<option value={z}></option>{/each}</datalist
+        >
+      </Section>
+      <Section
+        id="keeping"
+        name={t('settings.customersData')}
+        effect={t('settings.afterThatNameComplaintSerialNumber')}
+      >
+        <label
+          ><span class="label">{t('settings.keptForMonthsAfterClosing')}</span><input
+            class="field"
+            name="keepMonths"
+            inputmode="numeric"
+            placeholder={t('settings.noLimit')}
+            value={s.keepMonths ?? ''}
+          /></label
+        >
+        <p class="col-span-full text-sm text-soft">
+          <Rich text={t('settings.erasedBy')}>{#snippet code(text)}<code class="code">{text}</code>{/snippet}</Rich
+          >{#if data.due > 0}<b class="block text-ink"
+              >{t('settings.due', { due: t('count.closedJob', { n: data.due }), due2: data.due })}</b
+            >{/if}
+        </p>
+      </Section>
+    </fieldset>
+    {#if data.mayChange}<div class="sticky bottom-0 border-t border-rule bg-ground py-3">
+        <button class="button button-act max-md:w-full">{t('settings.saveSettings')}</button>
+      </div>{:else}<p class="py-3 text-soft">
         {t('settings.onlyALeadCanChangeThese')}
       </p>{/if}
   </form>
-  <section class="sheet mt-5 px-4 py-3.5" aria-labelledby="history">
-    <h2 id="history" class="text-lg">{t('settings.history')}</h2>
-    <ol class="mt-1">
-      {#each data.history as v, i (v.version)}
-        <li
-          class="grid grid-cols-2 gap-x-3 border-b border-rule py-1.5 last:border-0 md:grid-cols-[150px_150px_minmax(0,1fr)]"
-        >
-          <span class="text-sm text-soft">{moment(v.at)}</span><span>{v.by ?? 'set-up'}</span><span
-            class="min-w-0 max-md:col-span-2"
-            >{#each changes[i] as c (c)}<span class="block text-sm break-words">{c}</span>{/each}</span
-          >
-        </li>
-      {/each}
-    </ol>
-  </section>
+  <History versions={data.history} />
 </div>

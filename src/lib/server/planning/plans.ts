@@ -5,7 +5,7 @@ import type { Machine } from '$core/machine';
 import { requestKey, type Plan, type PlanRequest } from '$core/plan';
 import { gapOf } from '$core/solve';
 import type { Checked, Heard, Made } from '$workers/plan-thread';
-import type { Paper } from '../print/pdf';
+import type { Paper } from '../print';
 import { asking, closeThreads, inThread } from './threads';
 import { PlanningError } from '$core/goals';
 import { whyNot } from '$core/result';

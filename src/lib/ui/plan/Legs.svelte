@@ -224,7 +224,7 @@
     border-color: var(--now);
   }
   /* A phone has room for one leg, in the order of its work. */
-  @media (width < 48rem) {
+  @media screen and (width < 48rem) {
     .legs {
       display: flex;
       flex-direction: column;

@@ -80,7 +80,7 @@
 <Panel title={t('bench.changeThePlanFromHere')} about={t('bench.whatIsDoneStaysDoneAnd')} {onclose}>
   <ul class="mt-4 space-y-1.5" aria-label={t('bench.whatTheWorkIsFor')}>
     {#each goals as goal (goalId(goal))}
-      <li class="flex items-center gap-3 rounded-md border border-rule py-1 pe-1 ps-3 text-lg">
+      <li class="flex items-center gap-3 rounded-md border border-rule py-1 ps-3 pe-1 text-lg">
         <span class="flex-1 first-letter:uppercase">{told(goalWords(model, goal))}</span><button
           type="button"
           class="button min-h-11"

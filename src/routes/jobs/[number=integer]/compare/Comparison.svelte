@@ -42,7 +42,7 @@
         ><tr
           ><td></td>{#each columns as c, i (i)}<th
               scope="col"
-              class="max-w-56 pb-1.5 ps-4 text-end align-bottom font-semibold">{told(c.name)}</th
+              class="max-w-56 ps-4 pb-1.5 text-end align-bottom font-semibold">{told(c.name)}</th
             >{/each}</tr
         ></thead
       >

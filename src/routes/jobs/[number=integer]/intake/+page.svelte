@@ -5,6 +5,7 @@
   import { day, moment } from '$lib/ui/dates';
   import JobBar from '$lib/ui/JobBar.svelte';
   import { sayOfJob } from '$lib/ui/say';
+  import FileText from '@lucide/svelte/icons/file-text';
   import Printer from '@lucide/svelte/icons/printer';
   import Agreed from './Agreed.svelte';
   import Triage from './Triage.svelte';
@@ -48,9 +49,17 @@
         )}{/if}
     </p>
     {#if notice}<span role="status" class="text-soft">{notice}</span>{/if}
-    {#if data.hasPrinter && data.mayWrite}<button type="button" class="button" onclick={label}
-        ><Printer size={16} aria-hidden="true" /> {t('intake.labelEw', { number: data.job.number })}</button
-      >{/if}
+    <div class="flex flex-wrap items-center gap-2">
+      <a class="button" href="/api/jobs/{data.job.number}/files/intake.pdf?show" target="_blank" rel="noreferrer"
+        ><FileText size={16} aria-hidden="true" /> {t('intake.receipt')}</a
+      >
+      <a class="button" href="/api/jobs/{data.job.number}/files/label.pdf?show" target="_blank" rel="noreferrer"
+        >{t('intake.labelPdf')}</a
+      >
+      {#if data.hasPrinter && data.mayWrite}<button type="button" class="button" onclick={label}
+          ><Printer size={16} aria-hidden="true" /> {t('intake.labelEw', { number: data.job.number })}</button
+        >{/if}
+    </div>
   </div>
   {#if data.job.complaint}<p class="-mt-1 pb-3 text-lg">{t('common.quoted', { text: data.job.complaint })}</p>{/if}
   {#if problem}<p role="alert" class="mb-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">

@@ -139,7 +139,9 @@
 <svelte:head><title>{t('plan.planOfJobEagerWrench', { number: data.job.number })}</title></svelte:head>
 
 <JobBar job={data.job} here="plan" />
-<div class="grid grid-cols-1 lg:h-[calc(100dvh-92px)] lg:grid-cols-[minmax(0,1fr)_minmax(480px,43%)]">
+<div
+  class="grid grid-cols-1 lg:h-[calc(100dvh-92px)] lg:grid-cols-[minmax(0,1fr)_minmax(480px,43%)] print:block! print:h-auto!"
+>
   <section
     class="flex min-h-0 min-w-0 flex-col border-rule max-lg:contents lg:border-e"
     aria-label={t('plan.disassemblyAndReassembly')}
@@ -198,7 +200,7 @@
           </form>
         {/if}
       </div>
-      <div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1.5 text-sm lg:min-h-10">
+      <div class="no-print mt-2 flex flex-wrap items-center gap-x-4 gap-y-1.5 text-sm lg:min-h-10">
         {#if mayChange}
           <label class="flex items-center gap-2"
             >{t('plan.order')}
@@ -220,8 +222,11 @@
         {/if}
         <a class="link" href="/jobs/{data.job.number}/compare">{t('plan.compare')}</a>
         <a class="link" href="/jobs/{data.job.number}/tray">{t('plan.tray')}</a>
-        <a class="link whitespace-nowrap" href="/api/jobs/{data.job.number}/files/job-sheet.pdf" download
-          >{t('plan.jobSheet')}</a
+        <a
+          class="link whitespace-nowrap"
+          href="/api/jobs/{data.job.number}/files/job-sheet.pdf?show"
+          target="_blank"
+          rel="noreferrer">{t('plan.jobSheet')}</a
         >
         <details class="relative">
           <summary class="link cursor-pointer whitespace-nowrap">{t('plan.files')}</summary>
@@ -284,7 +289,7 @@
       </div>
     {:else}
       <div
-        class="grid grid-cols-[minmax(0,1fr)_30px_minmax(0,1fr)] border-b border-rule bg-sunk px-3 py-1.5 text-sm font-semibold max-lg:order-4 max-md:hidden"
+        class="grid grid-cols-[minmax(0,1fr)_30px_minmax(0,1fr)] border-b border-rule bg-sunk px-3 py-1.5 text-sm font-semibold max-lg:order-4 max-md:hidden print:grid!"
       >
         <span class="ps-14">{t('plan.disassemblyReadDown')}</span><span></span><span
           >{t('plan.reassemblyReadBackUp')}</span
@@ -292,7 +297,7 @@
       </div>
       <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
       <div
-        class="min-h-0 flex-1 overflow-y-auto px-3 py-2 max-lg:order-5 max-lg:overflow-visible {live.waiting
+        class="min-h-0 flex-1 overflow-y-auto px-3 py-2 max-lg:order-5 max-lg:overflow-visible print:overflow-visible! {live.waiting
           ? 'opacity-60'
           : ''}"
         tabindex="0"
@@ -309,7 +314,7 @@
   </section>
 
   <section
-    class="flex min-h-0 min-w-0 flex-col bg-sheet max-lg:order-2"
+    class="no-print flex min-h-0 min-w-0 flex-col bg-sheet max-lg:order-2"
     aria-label={t('plan.theMachineAndTheSelectedStep')}
   >
     {#if plan && chosen && !isBare}

@@ -1,6 +1,6 @@
 import { redirect } from '@sveltejs/kit';
 import { modelOf } from '$core/machine';
-import { fold, plansOf, reportSections, screwRows } from '$core/run';
+import { fold, forCustomers, outcomeOf, plansOf, reportSections, screwRows } from '$core/run';
 import { pool } from '$lib/server/database/pool';
 import { jobOfPage } from '$lib/server/jobs/of-page';
 import { eventsOf, findRun } from '$lib/server/bench/runs';
@@ -19,6 +19,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   const state = fold(model, run.plan, events);
   const plans = plansOf(run.plan, events);
   const shop = await shopSettings(pool());
+  const sections = reportSections(model, plans, state, placeFor(shop.place, locals.language));
   const mayWork = locals.person!.role !== 'trainee';
   return {
     job,
@@ -27,7 +28,9 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     run: run.id,
     plan: run.planNow,
     state,
-    sections: reportSections(model, plans, state, placeFor(shop.place, locals.language)),
+    outcome: outcomeOf(model, plans, state),
+    short: forCustomers(sections),
+    sections,
     screws: screwRows(model, state),
     mayWork,
     shop: shop.name,

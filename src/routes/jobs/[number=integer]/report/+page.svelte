@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { ReportSection } from '$core/run';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
   import { moment } from '$lib/ui/dates';
   import { duration } from '$lib/ui/format';
@@ -20,6 +21,23 @@
   ] as const);
 </script>
 
+{#snippet part({ title, lines }: ReportSection, isStamped: boolean)}
+  <h2 class="mt-7 text-xl">{told(title)}</h2>
+  <ul class="mt-2">
+    {#each lines as line, i (i)}
+      <li class="flex gap-x-4 border-b border-rule py-1.5 last:border-0 max-md:flex-col">
+        <span class="flex-1"
+          ><span class={line.bad ? 'font-semibold text-now' : ''}>{told(line.text)}</span>{#if line.more}<span
+              class="block text-soft">{told(line.more)}</span
+            >{/if}</span
+        >{#if isStamped && line.at}<span class="shrink-0 text-sm text-soft"
+            >{moment(line.at)}{line.by ? `, ${line.by}` : ''}</span
+          >{/if}
+      </li>
+    {/each}
+  </ul>
+{/snippet}
+
 <svelte:head><title>{t('report.reportOfJobEagerWrench', { number: job.number })}</title></svelte:head>
 
 <div class="mx-auto max-w-4xl px-6 py-7">
@@ -34,8 +52,8 @@
     </p>
   {/if}
   <div class="no-print mb-3 flex flex-wrap justify-end gap-2">
-    <button type="button" class="button" onclick={() => print()}
-      ><Printer size={17} aria-hidden="true" /> {t('report.print')}</button
+    <a class="button button-act" href="/api/jobs/{job.number}/files/report.pdf?show" target="_blank" rel="noreferrer"
+      ><Printer size={17} aria-hidden="true" /> {t('report.print')}</a
     >
     {#each FILES as [name, text] (name)}<a class="button" href="/api/jobs/{job.number}/files/{name}" download>{text}</a
       >{/each}
@@ -64,56 +82,22 @@
       <dd>{data.people.join(', ') || t('report.nobodyYet')}</dd>
     </dl>
 
-    <div class="mt-6 h-28"><DiveProfile plan={data.plan} at={state.position} /></div>
+    <div
+      class="mt-6 border-s-4 bg-sunk px-5 py-4 {data.outcome.some((l) => l.bad) || !state.signed
+        ? 'border-now'
+        : 'border-good'}"
+      data-outcome
+    >
+      {#each data.outcome as line, i (i)}
+        <p class="py-0.5 text-lg font-semibold {line.bad ? 'text-now' : ''}">{told(line.text)}</p>
+        {#if line.more}<p class="pb-1 text-soft">{told(line.more)}</p>{/if}
+      {/each}
+      {#if !state.signed}<p class="py-0.5 text-lg font-semibold text-now">{t('report.notSigned')}</p>{/if}
+    </div>
 
-    {#each data.sections as section (told(section.title))}
-      <h2 class="mt-8 text-xl">{told(section.title)}</h2>
-      <ul class="mt-2">
-        {#each section.lines as line, i (i)}
-          <li class="flex gap-x-4 border-b border-rule py-1.5 last:border-0 max-md:flex-col">
-            <span class="flex-1"
-              ><span class={line.bad ? 'font-semibold text-now' : ''}>{told(line.text)}</span>{#if line.more}<span
-                  class="block text-soft">{told(line.more)}</span
-                >{/if}</span
-            >{#if line.at}<span class="shrink-0 text-sm text-soft"
-                >{moment(line.at)}{line.by ? `, ${line.by}` : ''}</span
-              >{/if}
-          </li>
-        {/each}
-      </ul>
+    {#each data.short as section (section.id)}
+      {@render part(section, false)}
     {/each}
-
-    <h2 class="mt-8 text-xl">{t('report.screws')}</h2>
-    <table class="cards mt-2 w-full">
-      <thead
-        ><tr class="border-b border-rule-strong text-start text-sm text-soft"
-          ><th class="py-1.5 font-semibold" scope="col">{t('report.group')}</th><th class="font-semibold" scope="col"
-            >{t('report.size')}</th
-          ><th class="text-end font-semibold" scope="col">{t('report.inTheMachine')}</th><th
-            class="text-end font-semibold"
-            scope="col">{t('report.out')}</th
-          ><th class="text-end font-semibold" scope="col">{t('report.back')}</th><th
-            class="ps-6 font-semibold"
-            scope="col">{t('report.result')}</th
-          ></tr
-        ></thead
-      >
-      <tbody>
-        {#each data.screws as row, i (i)}
-          <tr class="border-b border-rule"
-            ><td class="py-1.5">{told(row.name)}</td><td class="figure" data-label={t('report.size')}
-              >{told(row.size)}</td
-            ><td class="figure text-end" data-label={t('report.inTheMachine')}>{row.expected}</td><td
-              class="figure text-end"
-              data-label={t('report.out')}>{row.out}</td
-            ><td class="figure text-end" data-label={t('report.back')}>{row.back}</td><td
-              data-label={t('report.result')}
-              class="ps-6 {row.closes ? '' : 'font-semibold text-now'}">{told(row.account)}</td
-            ></tr
-          >
-        {/each}
-      </tbody>
-    </table>
 
     {#if state.photos.length > 0}
       <h2 class="mt-8 text-xl">{t('report.photos')}</h2>
@@ -136,7 +120,7 @@
       </div>
     {/if}
 
-    <footer class="mt-10 border-t border-rule pt-4">
+    <div class="mt-8 border-t border-rule pt-4">
       {#if state.signed}
         <p>
           <span class="font-semibold">{t('report.signedBy2', { by: state.signed.by })}</span>, {moment(state.signed.at)}
@@ -161,7 +145,48 @@
           >{#snippet soft(text)}<span class="code">{text}</span>{/snippet}</Rich
         >
       </p>
-    </footer>
+    </div>
+
+    <details class="mt-8 border-t border-rule pt-4">
+      <summary class="cursor-pointer py-1 text-xl font-semibold">{t('report.fullRecord')}</summary>
+      <div class="mt-6 h-28"><DiveProfile plan={data.plan} at={state.position} /></div>
+
+      {#each data.sections as section (section.id)}
+        {@render part(section, true)}
+      {/each}
+
+      <h2 class="mt-8 text-xl">{t('report.screws')}</h2>
+      <table class="cards mt-2 w-full">
+        <thead
+          ><tr class="border-b border-rule-strong text-start text-sm text-soft"
+            ><th class="py-1.5 font-semibold" scope="col">{t('report.group')}</th><th class="font-semibold" scope="col"
+              >{t('report.size')}</th
+            ><th class="text-end font-semibold" scope="col">{t('report.inTheMachine')}</th><th
+              class="text-end font-semibold"
+              scope="col">{t('report.out')}</th
+            ><th class="text-end font-semibold" scope="col">{t('report.back')}</th><th
+              class="ps-6 font-semibold"
+              scope="col">{t('report.result')}</th
+            ></tr
+          ></thead
+        >
+        <tbody>
+          {#each data.screws as row, i (i)}
+            <tr class="border-b border-rule"
+              ><td class="py-1.5">{told(row.name)}</td><td class="figure" data-label={t('report.size')}
+                >{told(row.size)}</td
+              ><td class="figure text-end" data-label={t('report.inTheMachine')}>{row.expected}</td><td
+                class="figure text-end"
+                data-label={t('report.out')}>{row.out}</td
+              ><td class="figure text-end" data-label={t('report.back')}>{row.back}</td><td
+                data-label={t('report.result')}
+                class="ps-6 {row.closes ? '' : 'font-semibold text-now'}">{told(row.account)}</td
+              ></tr
+            >
+          {/each}
+        </tbody>
+      </table>
+    </details>
   </article>
   {#if state.signed && data.mayWork}<AfterSigning
       run={data.run}

@@ -1,6 +1,7 @@
 import { message } from '$lib/words';
 import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
+import { languageOfPapers } from '$core/job';
 import { line, modelOf } from '$core/machine';
 import { amountExample, makeQuote, readAmount, type Priced, type Quote } from '$core/money';
 import { checkFit, numbersNow, type FitVerdict, type NeedState } from '$core/spares';
@@ -20,7 +21,7 @@ import { here } from '$lib/server/http/here';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
   const { job, machine, state } = await jobOfPage(params);
-  const [needs, { rates }, orders] = await Promise.all([
+  const [needs, shop, orders] = await Promise.all([
     needsOfJob(pool(), job.id),
     shopSettings(pool()),
     openOrders(pool())
@@ -29,7 +30,9 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     job,
     state,
     needs,
-    rates,
+    rates: shop.rates,
+    /** What the customer reads. */
+    paperLanguage: languageOfPapers(state, shop),
     orders: orders.filter((o) => o.job === job.number),
     draft: await draftOf(job, needs),
     parts: modelOf(machine)

@@ -4,7 +4,9 @@
   import { once } from '$lib/ui/once';
   import type { NeedState } from '$core/spares';
   import type { JobFact } from '$core/job';
+  import { LANGUAGE_NAMES } from '$core/language';
   import { answeredHow } from '$core/words';
+  import FileText from '@lucide/svelte/icons/file-text';
   import { day, moment, money, number } from '$lib/ui/dates';
   import { duration } from '$lib/ui/format';
   import JobBar from '$lib/ui/JobBar.svelte';
@@ -222,9 +224,15 @@
       <h2 id="quote" class="text-lg">{data.state.quote ? t('spares.quote') : t('spares.quoteNotSavedYet')}</h2>
       {#if !shown}<p class="mt-2 text-soft">{t('spares.chooseWhatToDoFirstLabour')}</p>
       {:else}
-        {#if data.state.quote}<p class="text-sm text-soft">
-            {t('spares.madeBy', { by: data.state.quote.by, at: moment(data.state.quote.at) })}
-          </p>{/if}
+        {#if data.state.quote}<div class="flex flex-wrap items-center gap-x-4">
+            <p class="flex-1 text-sm text-soft">
+              {t('spares.madeBy', { by: data.state.quote.by, at: moment(data.state.quote.at) })}
+            </p>
+            <a class="button" href="/api/jobs/{data.job.number}/files/quote.pdf?show" target="_blank" rel="noreferrer"
+              ><FileText size={16} aria-hidden="true" />
+              {t('spares.quotePdf', { language: LANGUAGE_NAMES[data.paperLanguage] })}</a
+            >
+          </div>{/if}
         <table class="mt-2 w-full text-[0.95rem]">
           <thead
             ><tr class="border-b border-rule-strong text-start text-sm text-soft"
@@ -238,7 +246,8 @@
             {#each shown.lines as l, i (i)}
               <tr class="border-b border-rule align-top"
                 ><td class="py-1.5 pe-2 first-letter:uppercase"
-                  >{told(l.text)}{#if l.what === 'labour'}<span class="block text-sm text-soft"
+                  >{l.what === 'labour' ? t('spares.labour') : told(l.text)}{#if l.what === 'labour'}<span
+                      class="block text-sm text-soft"
                       >{t('spares.maximum2', {
                         p50: duration(shown.seconds.p50),
                         p80: duration(shown.seconds.p80)

@@ -1,7 +1,7 @@
 import { placeFor } from '$core/calendar';
-import { foldJob, languageOfPapers, type JobEvent, type ShopSettings } from '$core/job';
+import { foldJob, languageOfPapers } from '$core/job';
 import { Language, spoken } from '$core/language';
-import { factsOf } from '$lib/server/jobs/facts';
+import { factsOf, needsOfJob } from '$lib/server/jobs/facts';
 import { error } from '@sveltejs/kit';
 import { tray } from '$core/fasteners';
 import { planMarkdown, runDocument, runTable, stepTable, traySvg } from '$core/formats';
@@ -35,10 +35,12 @@ async function runOf({ job }: Asked): Promise<{ first: Plan; events: RunEvent[] 
   if (!run) error(409, here().t('server.thisJobHasNotBeenOn'));
   return { first: run.plan, events: (await eventsOf(pool(), run.id)).events };
 }
-/** What the customer reads, or what is asked for instead. */
-function paperLanguage({ query }: Asked, facts: readonly JobEvent[], shop: ShopSettings): Language {
+/** What was said at the counter, and the head of a paper, in the language that the customer reads or that is asked for instead. */
+async function counter({ query, job }: Asked) {
+  const [state, { name, place }] = [foldJob(await factsOf(pool(), job.id)), await shopSettings(pool())];
   const asked = Language.safeParse(query.get('language'));
-  return asked.success ? asked.data : languageOfPapers(foldJob(facts), shop);
+  const language = asked.success ? asked.data : languageOfPapers(state, { place });
+  return { state, language, shop: { name, place: placeFor(place, language) } };
 }
 const about = ({ job: { number, customer, serial, complaint } }: Asked) => ({ number, customer, serial, complaint });
 
@@ -58,7 +60,7 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
     type: 'application/pdf',
     write: (asked) =>
       print(
-        { what: 'tray', language: here().language, machine: asked.machine, tray: trayOf(asked) },
+        { what: 'tray', language: here().language, machine: asked.machine, job: about(asked), tray: trayOf(asked) },
         asked.machine.joints.length
       )
   },
@@ -77,8 +79,7 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
       const plans = plansOf(first, events);
       const steps = allSteps(plans);
       const state = fold(asked.model, first, events);
-      const shop = await shopSettings(pool());
-      const language = paperLanguage(asked, await factsOf(pool(), asked.job.id), shop);
+      const { shop, language } = await counter(asked);
       const words = wordsIn(language);
       const photos = await Promise.all(
         state.photos.slice(0, PRINTED_PHOTOS).map(async (p) => {
@@ -94,12 +95,62 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
           plans,
           state,
           job: about(asked),
-          shop: { name: shop.name, place: placeFor(shop.place, language) },
+          shop,
           photos: photos.flat()
         },
         asked.machine.joints.length + events.length + 20 * photos.length
       );
     }
+  },
+  'quote.pdf': {
+    type: 'application/pdf',
+    write: async (asked) => {
+      const { state, shop, language } = await counter(asked);
+      if (!state.quote) error(409, here().t('server.noQuoteYet'));
+      const needs = await needsOfJob(pool(), asked.job.id);
+      return print(
+        {
+          what: 'quote',
+          language,
+          machine: asked.machine,
+          job: about(asked),
+          shop,
+          quote: state.quote.quote,
+          at: state.quote.at,
+          work: asked.job.work,
+          names: Object.fromEntries(
+            needs.flatMap((n) => [...n.numbers, n.number ?? ''].map((number) => [number, n.name]))
+          ),
+          ...(state.answer ? { answer: state.answer } : {})
+        },
+        state.quote.quote.lines.length
+      );
+    }
+  },
+  'intake.pdf': {
+    type: 'application/pdf',
+    write: async (asked) => {
+      const { state, shop, language } = await counter(asked);
+      const { hazards, intake, marks } = state;
+      return print(
+        {
+          what: 'intake',
+          language,
+          machine: asked.machine,
+          job: about(asked),
+          shop,
+          hazards,
+          ...(intake ? { intake } : {}),
+          marks,
+          at: asked.job.createdAt
+        },
+        asked.machine.joints.length
+      );
+    }
+  },
+  'label.pdf': {
+    type: 'application/pdf',
+    write: (asked) => print({ what: 'label', language: here().language, machine: asked.machine, job: about(asked) }, 1)
   },
   'run.json': {
     type: 'application/json',

@@ -7,9 +7,11 @@ import { tray, type TrayStyle } from '$core/fasteners';
 import { plan, screwsTakenOut } from '$core/plan';
 import { DEMO_MACHINES, demoAccess } from '$core/testing/machines';
 import { singleGoals } from '../../../../demo/testing/goals';
-import { jobSheetPdf, reportPdf, trayPdf } from './pdf';
+import { jobSheetPdf, reportPdf, trayPdf } from '.';
 
 const words = wordsIn('en');
+
+const job = { number: 7, customer: 'MS Łódź, Ж. Øre', serial: 'NP14-1', complaint: '' };
 
 const pages = (pdf: Buffer) => pdf.toString('latin1').match(/\/Type \/Page\b/g)?.length ?? 0;
 
@@ -20,7 +22,7 @@ describe('paper', () => {
     const made = plan(access, parts.slice(-3));
     for (const style of ['bin-per-step', 'map', 'in-the-part'] satisfies TrayStyle[]) {
       const laid = tray(access.model, screwsTakenOut(access.model, made), style);
-      const pdf = await trayPdf(words, access.model, laid);
+      const pdf = await trayPdf(words, access.model, laid, job);
       expect(pages(pdf)).toBe(laid.sheets);
       expect(pdf.toString('latin1').match(/MediaBox \[0 0 595\.28 841\.89\]/g)).toHaveLength(laid.sheets);
     }

@@ -1,0 +1,36 @@
+import { PACE_KINDS } from '$core/words';
+import { message, type Translate } from '$lib/words';
+
+/** Settings by the names that a document has them under. */
+const NAMES = {
+  name: message('settings.nameOnReports'),
+  place: message('settings.theShop'),
+  timeZone: message('settings.timeZone'),
+  language: message('settings.formatOfDatesAndAmounts'),
+  secondSignature: message('settings.secondSignature'),
+  keepMonths: message('settings.keptForMonthsAfterClosing'),
+  cell: message('settings.cells'),
+  good: message('settings.goodFromOfNew'),
+  replace: message('settings.replaceBelowOfNew'),
+  cycles: message('settings.cyclesExpected'),
+  safeCharge: message('settings.highestChargeToWorkAt'),
+  rates: message('settings.rates'),
+  currency: message('settings.currency'),
+  hour: message('settings.labourPerHour'),
+  least: message('settings.minimumLabour'),
+  taxBp: message('settings.taxHundredthsOf'),
+  pace: message('settings.standardTimes'),
+  ...PACE_KINDS
+} as const;
+
+const isNamed = (key: string): key is keyof typeof NAMES => Object.hasOwn(NAMES, key);
+
+/** What a setting is called, by its path in the document: the room that it stands in, and its own name. */
+export const settingName = ({ told }: Translate, path: readonly PropertyKey[]): string =>
+  path.map((key) => (isNamed(String(key)) ? told(NAMES[String(key) as keyof typeof NAMES]) : String(key))).join(': ');
+
+/** Every single setting of a version, with its path. */
+export const leaves = (value: unknown, path: readonly string[] = []): [path: readonly string[], value: unknown][] =>
+  value !== null && typeof value === 'object'
+    ? Object.entries(value).flatMap(([key, inner]) => leaves(inner, [...path, key]))
+    : [[path, value]];
