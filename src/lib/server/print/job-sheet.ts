@@ -43,19 +43,7 @@ export function jobSheetPdf(words: Translate, model: Model, plan: Plan, job: Job
   ready(sheet, words, model, plan);
   faces(sheet, words, model, plan);
   legs(sheet, words, plan);
-  for (const leg of ['swap', 'prove'] as const) {
-    const steps = plan.steps.filter((s) => s.leg === leg);
-    if (steps.length === 0) continue;
-    sheet.heading(2, told(legName(leg)));
-    sheet.list(
-      steps.map((s) =>
-        lines(words, plan, s)
-          .map((l) => l.text)
-          .join(' ')
-      ),
-      'box'
-    );
-  }
+  leg(sheet, words, plan, 'prove');
   return sheet.end(
     t('paper.footPlan', {
       number: job.number,
@@ -147,6 +135,21 @@ function lines({ t, told }: Translate, plan: Plan, step: Step): Line[] {
   return said.filter((line) => line !== undefined);
 }
 
+/** A leg that stands alone: what is done at the turning point, the tests at the end. */
+function leg(sheet: Sheet, words: Translate, plan: Plan, leg: 'swap' | 'prove'): void {
+  const steps = plan.steps.filter((s) => s.leg === leg);
+  if (steps.length === 0) return;
+  sheet.heading(2, words.told(legName(leg)));
+  sheet.list(
+    steps.map((s) =>
+      lines(words, plan, s)
+        .map((l) => l.text)
+        .join(' ')
+    ),
+    'box'
+  );
+}
+
 /** The way down reads from above, the way up from below; a step stands beside its mirror. Read aloud, each is in the order of the work. */
 function legs(sheet: Sheet, words: Translate, plan: Plan): void {
   const { t } = words;
@@ -184,13 +187,16 @@ function legs(sheet: Sheet, words: Translate, plan: Plan): void {
     if (up) read.up.push(sheet.kept('LBody', () => write(up, right)));
     sheet.doc.y = y + height;
   }
-  for (const bodies of [read.down, read.up.reverse()]) {
-    const list = sheet.part('L');
+  const list = (bodies: typeof read.down) => {
+    const tag = sheet.part('L');
     for (const body of bodies) {
-      const item = sheet.part('LI', list);
+      const item = sheet.part('LI', tag);
       item.add(body);
       item.end();
     }
-    list.end();
-  }
+    tag.end();
+  };
+  list(read.down);
+  leg(sheet, words, plan, 'swap');
+  list(read.up.reverse());
 }
