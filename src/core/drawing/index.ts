@@ -15,3 +15,4 @@ export { viewOf } from './view';
 export { drawingPicture, drawingSvg, type PaperOptions, type SvgOptions } from './svg';
 export { pictureSvg, type Group, type Letters, type Look, type Picture, type Shape } from './picture';
 export { INKS, type Ink, type InkKind } from './ink';
+export { spokenDrawing, type InHand } from './spoken';

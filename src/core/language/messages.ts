@@ -690,4 +690,18 @@ export interface Messages {
   'outcome.screwsMissing': { back: number; n: number; groups: Arg };
   'outcome.screwsOpen': { groups: Arg };
   'outcome.screwsMissingBefore': { back: number; n: number; groups: Arg };
+  'spoken.far-left': Nothing;
+  'spoken.far-middle': Nothing;
+  'spoken.far-right': Nothing;
+  'spoken.mid-left': Nothing;
+  'spoken.mid-middle': Nothing;
+  'spoken.mid-right': Nothing;
+  'spoken.near-left': Nothing;
+  'spoken.near-middle': Nothing;
+  'spoken.near-right': Nothing;
+  'spoken.several': { n: number; field: Arg };
+  'spoken.inHand': { face: Arg; what: Arg; count: number; places: Arg };
+  'spoken.over': { parts: Arg };
+  'spoken.under': { parts: Arg };
+  'spoken.at': { field: Arg; left: number; far: number };
 }

@@ -34,3 +34,4 @@ export { SHEET } from './sheet';
 export { CLOSING_CHECK, OPEN_TEST, functionName, openTestReason, TESTED, testWords } from './tests';
 export { DIFFERENCE, FIELDS, fieldName } from './differences';
 export { TRAY } from './tray';
+export { SPOKEN, type Field } from './spoken';

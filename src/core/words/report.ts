@@ -65,7 +65,8 @@ export const REPORT = {
 /** What came of a job, for who reads one page of it. */
 export const OUTCOME = {
   testsPass: (n: number): Said => say('outcome.testsPass', { n }),
-  testsFail: (n: number, failed: readonly Said[]): Said => say('outcome.testsFail', { n, failures: failed.length, failed }),
+  testsFail: (n: number, failed: readonly Said[]): Said =>
+    say('outcome.testsFail', { n, failures: failed.length, failed }),
   screwsBack: (n: number): Said => say('outcome.screwsBack', { n }),
   screwsMissing: (back: number, n: number, groups: readonly Said[]): Said =>
     say('outcome.screwsMissing', { back, n, groups }),

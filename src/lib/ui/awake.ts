@@ -1,3 +1,5 @@
+import type { Language } from '$core/language';
+
 /** Keeps the screen on while one works, where the browser can; taken up again whenever the page is looked at again. */
 export function stayAwake(): () => void {
   let lock: WakeLockSentinel | undefined;
@@ -19,10 +21,10 @@ export function stayAwake(): () => void {
 
 export const canSpeak = (): boolean => typeof speechSynthesis !== 'undefined';
 
-/** Says a step aloud, and nothing of the one before. */
-export function speak(text: string): void {
+/** Says a step aloud in the language it is written in, and nothing of the one before. */
+export function speak(text: string, language: Language): void {
   speechSynthesis.cancel();
   const said = new SpeechSynthesisUtterance(text);
-  said.lang = 'en';
+  said.lang = language;
   speechSynthesis.speak(said);
 }

@@ -13,6 +13,7 @@ export const KEYS = {
   photo: { keys: ['c'], means: message('keys.photo') },
   replan: { keys: ['g'], means: message('keys.replan') },
   listings: { keys: ['b'], means: message('keys.listings') },
+  things: { keys: ['h'], means: message('keys.things') },
   note: { keys: ['m'], means: message('keys.note') },
   pause: { keys: ['p'], means: message('keys.pause') },
   ahead: { keys: ['ArrowRight'], means: message('keys.ahead') },

@@ -1364,4 +1364,9 @@ export interface Messages {
   'intake.labelPdf': Nothing;
   'spares.quotePdf': { language: Arg | null | undefined };
   'spares.labour': Nothing;
+  'drawing.listIt': Nothing;
+  'bench.whatHoldsWhat': Nothing;
+  'bench.whatHoldsWhatAbout': { face: Arg | null | undefined };
+  'bench.things': { key: Arg | null | undefined };
+  'keys.things': Nothing;
 }

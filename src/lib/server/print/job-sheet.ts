@@ -32,7 +32,7 @@ export const headFacts = ({ t }: Translate, { machine }: Model, job: JobHead): [
 
 /** The job on paper: what has to lie ready, each face with the steps' numbers on it, and both legs facing each other, to be ticked. */
 export function jobSheetPdf(words: Translate, model: Model, plan: Plan, job: JobHead): Promise<Buffer<ArrayBuffer>> {
-  const { t, told } = words;
+  const { t } = words;
   const sheet = new Sheet({ title: t('paper.job', { number: job.number }), language: words.language });
   sheet.heading(1, t('paper.jobFor', { number: job.number, work: jobWords(model, plan.goals) }));
   sheet.facts([

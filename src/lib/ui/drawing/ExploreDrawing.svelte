@@ -2,12 +2,14 @@
   import { fromOutside, sceneOf, thingsOf, type Thing } from '$core/drawing';
   import { type Model } from '$core/machine';
   import type { MachineState } from '$core/machine';
+  import List from '@lucide/svelte/icons/list';
   import Maximize from '@lucide/svelte/icons/maximize';
   import Minus from '@lucide/svelte/icons/minus';
   import Plus from '@lucide/svelte/icons/plus';
   import RefreshCcw from '@lucide/svelte/icons/refresh-ccw';
   import { untrack } from 'svelte';
   import MachineDrawing from './MachineDrawing.svelte';
+  import ThingList from './ThingList.svelte';
   import type { Zooming } from './zooming';
   import { zoneName } from '$core/words';
   import { useWords } from '$lib/words';
@@ -62,7 +64,8 @@
 
   let zooming = $state.raw<Zooming>();
   let isTurning = $state(false);
-  let query = $state('');
+  /** The list was asked for where there is no room of its own for it. */
+  let isListed = $state(false);
 
   const zones = $derived(
     model.machine.zones.filter((z) =>
@@ -73,11 +76,7 @@
     isClosed ? fromOutside(sceneOf(model, zone, machineState)) : sceneOf(model, zone, machineState, from)
   );
   const things = $derived(thingsOf(model, scene, machineState));
-  const shown = $derived(
-    query ? things.filter((thing) => told(thing.name).toLowerCase().includes(query.trim().toLowerCase())) : things
-  );
   const said = $derived(things.find((t) => t.thing === lit));
-  const isChosen = (t: Thing) => goals.includes(t.id);
 
   /** The face that lies up when the machine is turned over. */
   const other = $derived.by(() => {
@@ -101,25 +100,13 @@
     event.stopPropagation();
   }
 
-  /** Arrow keys walk the list, as in any list. */
-  function walk(event: KeyboardEvent & { currentTarget: HTMLUListElement }) {
-    const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-    if (!by) return;
-    const buttons = [...event.currentTarget.querySelectorAll('button')];
-    const next = buttons[buttons.indexOf(document.activeElement as HTMLButtonElement) + by];
-    if (!next) return;
-    event.preventDefault();
-    event.stopPropagation();
-    next.focus();
-  }
-
   function pick(thing: string) {
     const found = things.find((t) => t.thing === thing);
     if (found && canPick(found)) onpick?.(found);
   }
 </script>
 
-<div class="explore {withList ? 'with-list' : ''}">
+<div class="explore {withList || isListed ? 'with-list' : ''}">
   <div class="flex min-h-0 min-w-0 flex-col">
     <div class="flex flex-wrap gap-0.5 pb-1" role="group" aria-label={t('drawing.side')}>
       {#each zones as z (z.id)}
@@ -164,6 +151,14 @@
           >{/if}
       </p>
       <div class="flex gap-1 pt-1.5">
+        {#if !withList}<button
+            type="button"
+            class="tool"
+            title={t('drawing.listIt')}
+            aria-label={t('drawing.listIt')}
+            aria-pressed={isListed}
+            onclick={() => (isListed = !isListed)}><List size={15} aria-hidden="true" /></button
+          >{/if}
         {#if other}<button
             type="button"
             class="tool"
@@ -195,37 +190,9 @@
       </div>
     </div>
   </div>
-  {#if withList}
+  {#if withList || isListed}
     <div class="flex min-h-0 flex-col border-s border-rule ps-3">
-      <label class="block pb-1.5"
-        ><span class="sr-only">{t('drawing.findOnTheDrawing')}</span><input
-          class="field"
-          type="search"
-          placeholder={t('drawing.findOnTheDrawing')}
-          bind:value={query}
-        /></label
-      >
-      <!-- svelte-ignore a11y_no_noninteractive_element_interactions (the buttons in it are what is worked) -->
-      <ul class="min-h-0 flex-1 overflow-y-auto" aria-label={t('drawing.whatIsDrawn')} onkeydown={walk}>
-        {#each shown as item (item.thing)}
-          <li>
-            <button
-              type="button"
-              class={['thing', { lit: item.thing === lit, chosen: isChosen(item) }]}
-              aria-label="{told(item.name)}. {told(item.about)}"
-              aria-pressed={onpick ? isChosen(item) : undefined}
-              disabled={onpick !== undefined && !canPick(item)}
-              onfocus={() => (lit = item.thing)}
-              onpointerenter={() => (lit = item.thing)}
-              onclick={() => onpick?.(item)}
-            >
-              {told(item.name)}
-            </button>
-          </li>
-        {:else}
-          <li class="px-2 py-3 text-soft">{t('drawing.nothingWithThatNameOnThis')}</li>
-        {/each}
-      </ul>
+      <ThingList {things} bind:lit {goals} {canPick} {onpick} />
     </div>
   {/if}
 </div>
@@ -286,26 +253,5 @@
   }
   .tool:hover {
     border-color: var(--ink);
-  }
-  .thing {
-    display: block;
-    width: 100%;
-    text-align: start;
-    padding: 4px 8px;
-    border-radius: 4px;
-    cursor: pointer;
-    border-inline-start: 3px solid transparent;
-    font-size: 0.92rem;
-  }
-  .thing:disabled {
-    color: var(--ink-soft);
-    cursor: default;
-  }
-  .thing.lit {
-    background: var(--sunk);
-  }
-  .thing.chosen {
-    border-inline-start-color: var(--act);
-    font-weight: 650;
   }
 </style>

@@ -2,7 +2,16 @@
   import './drawing.css';
   import { zoomIdentity } from 'd3-zoom';
   import { areaOf } from '$core/access';
-  import { haloInks, namesOf, sceneOf, viewOf, type Drawn, type DrawnPart, type Ink } from '$core/drawing';
+  import {
+    haloInks,
+    namesOf,
+    sceneOf,
+    spokenDrawing,
+    viewOf,
+    type Drawn,
+    type DrawnPart,
+    type Ink
+  } from '$core/drawing';
   import { type Joint, type Model } from '$core/machine';
   import { type Pinch } from '$core/plan';
   import type { MachineState } from '$core/machine';
@@ -102,6 +111,11 @@
   const pxPerMm = $derived(Math.min(width / (view.maxX - view.minX), height / (view.maxY - view.minY)) * step);
   /** A letter of a name, mm. */
   const letter = $derived(letterPx / Math.max(0.2, pxPerMm));
+  /** The same for who listens. */
+  const heard = $derived(
+    nowJoint || nowPart ? told(spokenDrawing(model, zone, scene, { joint: nowJoint, part: nowPart })) : ''
+  );
+  const id = $props.id();
   const names = $derived(
     namesOf(scene, new Set([...(nowPart ? [nowPart] : []), ...goals]), letter, (part) => told(partName(model, part.id)))
   );
@@ -148,6 +162,7 @@
   viewBox="{view.minX} {view.minY} {view.maxX - view.minX} {view.maxY - view.minY}"
   role="img"
   aria-label={label ?? told(drawingTitle(model.machine.model, zoneName(model, zone)))}
+  aria-describedby={heard ? id : undefined}
   class="drawing {onzoomable ? 'overflow-hidden' : ''}"
   onclick={onplace ? place : onpick ? (event) => ((t) => t && onpick(t))(thingAt(event)) : undefined}
   onpointerover={onlit ? (event) => onlit(thingAt(event)) : undefined}
@@ -259,3 +274,4 @@
     {/if}
   </g>
 </svg>
+{#if heard}<p class="sr-only" {id}>{heard}</p>{/if}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount, tick } from 'svelte';
   import { Dialog } from 'bits-ui';
+  import { sceneOf, spokenDrawing } from '$core/drawing';
   import { modelOf } from '$core/machine';
   import type { Fate } from '$core/fasteners';
   import { zoneAt, type Step } from '$core/plan';
@@ -24,9 +25,7 @@
   import { keepHere } from '$lib/offline/keep-here';
   import { sitDown } from '$lib/offline/pages';
   import CountPad from '$lib/ui/CountPad.svelte';
-  import DepthScale from '$lib/ui/DepthScale.svelte';
-  import DiveProfile from '$lib/ui/DiveProfile.svelte';
-  import { MachineDrawing, ScrewPicture } from '$lib/ui/drawing';
+  import { ScrewPicture } from '$lib/ui/drawing';
   import Check from '@lucide/svelte/icons/check';
   import Pause from '@lucide/svelte/icons/pause';
   import Play from '@lucide/svelte/icons/play';
@@ -45,7 +44,6 @@
   import Differs from './Differs.svelte';
   import Failed from './Failed.svelte';
   import FoundScrew from './FoundScrew.svelte';
-  import InHand from './InHand.svelte';
   import Keys from './Keys.svelte';
   import Listings from './Listings.svelte';
   import Notices from './Notices.svelte';
@@ -60,6 +58,8 @@
   import Swap from './Swap.svelte';
   import SyncState from './SyncState.svelte';
   import Tighten from './Tighten.svelte';
+  import TheMachine from './TheMachine.svelte';
+  import Things from './Things.svelte';
   import Tools from './Tools.svelte';
   import Words from './Words.svelte';
   import { goalParts, type Goal } from '$core/goals';
@@ -67,7 +67,7 @@
   import { useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
 
-  const { t, told } = useWords();
+  const { t, told, language } = useWords();
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally (one bench per visit of the page: a run keeps its machine and plan)
@@ -84,7 +84,9 @@
   let near = $state(true);
   let dialog = $state<'not-so' | 'note' | 'keys' | 'fail' | undefined>();
   /** What stands in place of the step for a while. */
-  let panel = $state<'resists' | 'screw' | 'replan' | 'failed' | 'photos' | 'listings' | 'aside' | undefined>();
+  let panel = $state<
+    'resists' | 'screw' | 'replan' | 'failed' | 'photos' | 'listings' | 'aside' | 'things' | undefined
+  >();
   /** What the panel for a new plan begins with. */
   let wanted = $state.raw<{ goals: Goal[]; why: string }>({ goals: [], why: '' });
   /** The test that failed, while one looks for why. */
@@ -94,6 +96,8 @@
   let notice = $state('');
   /** The joint that a panel points at on the drawing. */
   let pointed = $state<string | undefined>();
+  /** What the list of all that is drawn points at. */
+  let lit = $state<string | undefined>();
   /** Set while a count that differs waits for its explanation. */
   let differs = $state<{ counted: number; expected: number } | undefined>();
   let ready = $state(false);
@@ -136,6 +140,9 @@
   /** The part whose coming off is in hand: that of a move, or the one that the joint in hand holds. */
   const resisting = $derived(step?.leg === 'down' ? (step.part ?? joint?.a) : undefined);
   const shownZone = $derived(pointed ? model.joint(pointed).zone : zone);
+  const heardOfDrawing = $derived(
+    step && spokenDrawing(model, zone, sceneOf(model, zone, machineNow), { joint: step.joint, part: step.part })
+  );
   const inHand = $derived(run.ledger.filter((l) => l.inHand !== 0));
   const fates = $derived(differs && step ? possibleFates(step, differs.counted, differs.expected) : []);
   const mayAct = $derived(data.mayWork && !run.signed);
@@ -191,7 +198,13 @@
 
   $effect(() => {
     if (isSpeaking && step && isHere && !run.signed)
-      speak([step.text, step.detail, ...step.cautions.map((c) => c.text)].map(told).filter(Boolean).join('. '));
+      speak(
+        [step.text, step.detail, ...step.cautions.map((c) => c.text), heardOfDrawing]
+          .map(told)
+          .filter(Boolean)
+          .join('. '),
+        language
+      );
   });
 
   /** All of the facts, or none when one of them cannot be recorded. @returns whether they were */
@@ -253,7 +266,7 @@
   function closePanel() {
     panel = undefined;
     failing = undefined;
-    pointed = undefined;
+    pointed = lit = undefined;
     void toStep();
   }
 
@@ -323,6 +336,7 @@
     else if (key === 'photo') panel = 'photos';
     else if (key === 'replan' && mayAct) replan();
     else if (key === 'listings') panel = 'listings';
+    else if (key === 'things') panel = 'things';
     else if (key === 'speak' && canSpeak()) isSpeaking = !isSpeaking;
     else if (key === 'help') dialog = 'keys';
   }
@@ -374,6 +388,7 @@
           onnote={() => step && (dialog = 'note')}
           onreplan={() => replan()}
           onlistings={() => (panel = 'listings')}
+          onthings={() => (panel = 'things')}
           onlabel={printLabel}
         />
       {/if}
@@ -395,7 +410,9 @@
       </div>
     {:else if panel && !run.signed}
       <div class="min-h-0 flex-1 overflow-y-auto bg-sheet px-6 py-5 max-lg:flex-none max-lg:px-3">
-        {#if panel === 'resists' && resisting}
+        {#if panel === 'things'}
+          <Things {model} zone={shownZone} state={machineNow} bind:lit onclose={closePanel} />
+        {:else if panel === 'resists' && resisting}
           <Resists
             {bench}
             {model}
@@ -587,37 +604,21 @@
     {/if}
   </section>
 
-  <section
-    class="flex min-h-0 flex-col border-rule max-lg:order-1 max-lg:flex-1 max-lg:border-t lg:border-s"
-    aria-label={t('bench.theMachine')}
-  >
-    <div
-      class="grid min-h-[44dvh] flex-1 grid-cols-1 py-3 ps-3 max-md:pe-3 md:grid-cols-[minmax(0,1fr)_158px] lg:min-h-0"
-    >
-      <MachineDrawing
-        {model}
-        zone={shownZone}
-        state={machineNow}
-        nowJoint={pointed ?? (step && step.leg !== 'swap' ? step.joint : undefined)}
-        nowPart={step?.part}
-        holes={step?.tighten?.order ??
-          (step?.do === 'open' && joint?.kind === 'screws' ? joint.screw.printedOrder : undefined)}
-        minded={pointed ? [] : step?.pinch}
-        {goals}
-        {near}
-        letterPx={15}
-      />
-      <div class="min-h-0 max-md:hidden">
-        <DepthScale {model} {plan} {zone} now={step?.depth} gone={machineNow.off} />
-      </div>
-    </div>
-    <InHand {model} lines={inHand} onfound={mayAct ? () => (panel = 'screw') : undefined} />
-    <div class="border-t border-rule bg-sheet px-4 pt-2 pb-1">
-      <div class="h-26">
-        <DiveProfile {plan} at={index} onselect={(i) => (looking = i === run.position ? undefined : i)} />
-      </div>
-    </div>
-  </section>
+  <TheMachine
+    {model}
+    {plan}
+    state={machineNow}
+    zone={shownZone}
+    {step}
+    at={index}
+    {pointed}
+    {lit}
+    {goals}
+    {near}
+    {inHand}
+    onfound={mayAct ? () => (panel = 'screw') : undefined}
+    onselect={(i) => (looking = i === run.position ? undefined : i)}
+  />
 </div>
 
 <Dialog.Root

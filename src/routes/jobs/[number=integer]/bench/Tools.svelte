@@ -1,5 +1,6 @@
 <script lang="ts">
   import Camera from '@lucide/svelte/icons/camera';
+  import Layers from '@lucide/svelte/icons/layers';
   import ListChecks from '@lucide/svelte/icons/list-checks';
   import NotebookPen from '@lucide/svelte/icons/notebook-pen';
   import Route from '@lucide/svelte/icons/route';
@@ -12,7 +13,7 @@
 
   /** What one reaches for beside the step, whatever the step is. */
   interface Props {
-    shown: (key: 'photo' | 'note' | 'replan' | 'listings') => string;
+    shown: (key: 'photo' | 'note' | 'replan' | 'listings' | 'things') => string;
     photos: number;
     hasInstruments: boolean;
     /** Who may only follow looks at photos and listings, and changes nothing. */
@@ -21,9 +22,11 @@
     onnote: () => void;
     onreplan: () => void;
     onlistings: () => void;
+    onthings: () => void;
     onlabel: () => void;
   }
-  let { shown, photos, hasInstruments, mayAct, onphoto, onnote, onreplan, onlistings, onlabel }: Props = $props();
+  let { shown, photos, hasInstruments, mayAct, onphoto, onnote, onreplan, onlistings, onthings, onlabel }: Props =
+    $props();
 </script>
 
 <Fold name={t('bench.tools')} to="thumb">
@@ -47,6 +50,11 @@
     <button type="button" class="tool" onclick={onlistings}
       ><ListChecks size={18} aria-hidden="true" />
       <Rich text={t('bench.listings', { key: shown('listings') })}>{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
+      ></button
+    >
+    <button type="button" class="tool" onclick={onthings}
+      ><Layers size={18} aria-hidden="true" />
+      <Rich text={t('bench.things', { key: shown('things') })}>{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
       ></button
     >
     {#if hasInstruments}<button type="button" class="tool" disabled={!mayAct} onclick={onlabel}
