@@ -12,7 +12,10 @@ import { isAtBench, isBench, SEEN, SERVE_ME, TAKE_OVER } from './lib/offline/pag
 const worker = globalThis as unknown as ServiceWorkerGlobalScope;
 const SHELL = `shell ${version}`;
 const OFFLINE = '/offline';
-const OWN = new Set([...build, ...files]);
+/** What is read without the server, as it was when this build came. */
+const PAGES = [OFFLINE, '/help'];
+/** Pictures of the manual are large, and its words do without them: they come when they are looked at. */
+const OWN = new Set([...build.filter((file) => !file.endsWith('.png')), ...files]);
 /** A server that does not answer for so long is taken for gone, ms: one stands at the bench and waits. */
 const PATIENCE_MS = 4000;
 /** A page whose first words are there is waited for this long, ms. */
@@ -23,7 +26,7 @@ worker.addEventListener('install', (event) => {
     caches.open(SHELL).then(async (cache) => {
       await cache.addAll([...OWN]);
       // As nobody in particular: whoever signs out leaves no name behind.
-      for (const path of [OFFLINE, `${OFFLINE}/__data.json`])
+      for (const path of PAGES.flatMap((page) => [page, `${page}/__data.json`]))
         await cache.put(path, await fetch(path, { credentials: 'omit' }));
     })
   );
@@ -131,7 +134,8 @@ async function freshOrSeen(event: FetchEvent, request: Request): Promise<Respons
 async function ownPage(request: Request): Promise<Response> {
   const { pathname, search } = new URL(request.url);
   const cache = await caches.open(SHELL);
-  if (pathname === `${OFFLINE}/__data.json`) return (await cache.match(pathname)) ?? Response.error();
+  if (PAGES.some((page) => pathname === page || pathname === `${page}/__data.json`))
+    return (await cache.match(pathname)) ?? Response.error();
   if (pathname.endsWith('/__data.json'))
     return Response.json({
       type: 'redirect',

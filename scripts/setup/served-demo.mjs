@@ -23,7 +23,11 @@ export async function servedDemo(env = {}) {
     env: { ...process.env, DATABASE_URL },
     stdio: ['ignore', 'ignore', 'inherit']
   });
-  const server = await startServer({ DATABASE_URL: await cluster.appUrl('demo', 'pictures'), LOG_LEVEL: 'warn', ...env });
+  const server = await startServer({
+    DATABASE_URL: await cluster.appUrl('demo', 'pictures'),
+    LOG_LEVEL: 'warn',
+    ...env
+  });
   const browser = await chromium.launch({
     executablePath: CHROMIUM,
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking']
@@ -33,12 +37,15 @@ export async function servedDemo(env = {}) {
     address: server.address,
     browser,
     async context(more = {}) {
-      return browser.newContext({
+      const context = await browser.newContext({
         viewport: { width: 1280, height: 800 },
         baseURL: server.address,
         locale: 'en-GB',
         ...more
       });
+      // No newcomer looks at it: tours begin by themselves once.
+      await context.addInitScript(() => localStorage.setItem('toured', '["plan","bench"]'));
+      return context;
     },
     async signIn(page, name) {
       await page.goto('/signin');

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { ROOT } from '../setup/system.mjs';
 import { argumentsOf, messagesModule } from './arguments';
+import { wordsPage } from './terms';
 
 const read = (path: string) => readFileSync(join(ROOT, path), 'utf8');
 const ROOMS = [
@@ -75,4 +76,11 @@ describe.each(ROOMS)('the catalogues of $folder', ({ folder, said, text }) => {
     });
     expect(unsaid).toEqual([]);
   });
+});
+
+it.each([
+  ['en', 'docs/manual/words.md'],
+  ['de', 'docs/manual/de/words.md']
+])('the words of the manual are those of the catalogue, in %s', (language, page) => {
+  expect(read(page)).toBe(wordsPage(catalogue('src/lib/words', language), language));
 });

@@ -60,7 +60,7 @@
           <a
             href={place.href}
             aria-current={isHere(place.href) ? 'page' : undefined}
-            class="border-b-3 px-3 py-3 max-lg:block max-lg:border-b-0 max-lg:border-s-3 max-lg:px-4 {isHere(place.href)
+            class="border-b-3 px-3 py-3 max-lg:block max-lg:border-s-3 max-lg:border-b-0 max-lg:px-4 {isHere(place.href)
               ? 'border-now font-semibold'
               : 'border-transparent text-soft hover:text-ink'}">{place.name}</a
           >
@@ -69,6 +69,9 @@
       <div
         class="ms-auto flex items-center gap-4 max-lg:mt-1.5 max-lg:border-t max-lg:border-rule max-lg:px-4 max-lg:pt-3 max-lg:pb-1.5"
       >
+        <a class="text-soft hover:text-ink" href="/help" aria-current={isHere('/help') ? 'page' : undefined}
+          >{t('common.manual')}</a
+        >
         <ThemeSwitch theme={data.theme} />
         <a class="text-soft hover:text-ink" href="/me"
           >{t('common.nameAndRole', { name: data.person.name, role: t('common.role', { role: data.person.role }) })}</a

@@ -99,8 +99,8 @@
           ><tr
             ><th class="px-4 py-2 font-semibold">{t('machines.machine')}</th><th class="px-3 font-semibold"
               >{t('machines.revision')}</th
-            ><th class="px-3 text-end font-semibold">{t('machines.files')}</th><th
-              class="px-3 text-end font-semibold">{t('machines.openJobs')}</th
+            ><th class="px-3 text-end font-semibold">{t('machines.files')}</th><th class="px-3 text-end font-semibold"
+              >{t('machines.openJobs')}</th
             ><th class="px-4 font-semibold">{t('machines.newest')}</th></tr
           ></thead
         >

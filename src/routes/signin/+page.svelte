@@ -68,7 +68,7 @@
         vector-effect="non-scaling-stroke"
       />
     </svg>
-    <p class="absolute bottom-10 start-10 max-w-sm text-2xl font-semibold text-ink">
+    <p class="absolute start-10 bottom-10 max-w-sm text-2xl font-semibold text-ink">
       {t('signin.downToThePartAndBack')}
     </p>
   </section>

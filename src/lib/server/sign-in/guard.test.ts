@@ -44,6 +44,7 @@ describe('the gate', () => {
       'GET /api/camera',
       'GET /camera',
       'GET /healthz',
+      'GET /help',
       'GET /offline',
       'GET /signin',
       'POST /api/camera',

@@ -14,6 +14,8 @@ export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POS
   '/': { GET: ALL },
   '/healthz': { GET: 'open' },
   '/offline': { GET: 'open' },
+  // Nothing of a shop stands in it, and it is kept on every device.
+  '/help': { GET: 'open' },
   '/signin': { GET: 'open', POST: 'open' },
   '/signout': { POST: ALL },
   '/theme': { POST: 'open' },

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { type Model } from '$core/machine';
   import { brokenForGood, type Plan } from '$core/plan';
+  import Term from '../Term.svelte';
   import { anyOf, partName, toolName } from '$core/words';
   import { named, useWords } from '$lib/words';
 
@@ -40,7 +41,7 @@
   <dd>
     {#each seals as s (s.id)}<span class="block">{told(named(model, s.name))}</span>{:else}{t('plan.nothing')}{/each}
   </dd>
-  <dt class="text-soft">{t('plan.live')}</dt>
+  <dt class="text-soft"><Term is="live">{t('plan.live')}</Term></dt>
   <dd>
     {#each live as s (s.id)}<span class="block">{told(s.text)}</span>{:else}{t(
         'plan.nothingIsDoneWhileLive'
@@ -49,7 +50,7 @@
       >{/if}
   </dd>
   {#if plan.loose.length > 0}
-    <dt class="text-soft">{t('plan.notHeld')}</dt>
+    <dt class="text-soft"><Term is="loose">{t('plan.notHeld')}</Term></dt>
     <dd>
       {#each loose as s (s.id)}<span class="block"
           >{told(s.text)}: {s.unheld!.map((u) => told(partName(model, u.part))).join(', ')}</span

@@ -2,6 +2,7 @@
   import { onMount } from 'svelte';
   import { alignLegs, stretches, type Plan, type Step } from '$core/plan';
   import { driveOf, legName, toolName } from '$core/words';
+  import Term from '../Term.svelte';
   import StepCell from './StepCell.svelte';
   import { useWords } from '$lib/words';
 
@@ -122,7 +123,7 @@
     </div>
   {/each}
   <div class="turning my-2 rounded-lg border border-rule bg-sheet px-3 py-2" style:grid-row={rows.length + 2}>
-    <p class="pb-1 text-sm font-semibold text-soft">{t('plan.turningPoint')}</p>
+    <p class="pb-1 text-sm font-semibold text-soft"><Term is="turningPoint">{t('plan.turningPoint')}</Term></p>
     {#each swaps as step (step.id)}<StepCell
         {step}
         number={number.get(step.id)!}

@@ -2,6 +2,7 @@
   import type { Model } from '$core/machine';
   import { explain, pinchWords, type Plan, type Step } from '$core/plan';
   import { ScrewPicture } from '$lib/ui/drawing';
+  import Term from '../Term.svelte';
   import { duration } from '$lib/ui/format';
   import CornerDownRight from '@lucide/svelte/icons/corner-down-right';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
@@ -51,7 +52,7 @@
   {/if}
   {#if step.departs && step.leg === 'up'}
     <p class="rounded-md border-s-4 border-now bg-sunk px-3 py-2">
-      <span class="font-semibold">{t('plan.differentFromDisassembly')}</span>
+      <span class="font-semibold"><Term is="mirror">{t('plan.differentFromDisassembly')}</Term></span>
       {told(step.departs)}
     </p>
   {/if}

@@ -61,10 +61,11 @@
   import TheMachine from './TheMachine.svelte';
   import Things from './Things.svelte';
   import Tools from './Tools.svelte';
+  import Tour from '$lib/ui/Tour.svelte';
   import Words from './Words.svelte';
   import { goalParts, type Goal } from '$core/goals';
   import { legName } from '$core/words';
-  import { useWords } from '$lib/words';
+  import { message, useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
 
   const { t, told, language } = useWords();
@@ -170,7 +171,8 @@
     const silence = data.hasInstruments ? hearInstruments((reading) => (heard = reading)) : () => {};
     // A button that was pressed with the pointer does not keep the keys: the next Enter is about the step.
     const backToStep = (event: MouseEvent) => {
-      if (event.detail > 0 && event.target instanceof Element && event.target.closest('button')) void toStep();
+      if (event.detail > 0 && event.target instanceof Element && event.target.closest('button:not(.term)'))
+        void toStep();
     };
     addEventListener('click', backToStep);
     return () => {
@@ -479,7 +481,7 @@
               >{t('bench.previewYouAreOnStep', { position: run.position + 1 })}</span
             >{/if}
         </p>
-        <StepWords {step} {model} {isNew} />
+        <div data-tour="step"><StepWords {step} {model} {isNew} /></div>
         {#if step.tighten && isHere}<Tighten {bench} {step} {mayAct} heard={isHere ? heard : undefined} />{/if}
         {#if step.do === 'swap' && isHere}{#key step.id}<Swap {bench} {step} {mayAct} {heard} />{/key}{/if}
         {#if pairing && mayAct && harm.length === 0}{#key step.id}<Pairing
@@ -527,6 +529,7 @@
           <button
             type="button"
             data-done
+            data-tour="done"
             aria-keyshortcuts={spokenFor('done')}
             class="button min-h-18 flex-1 text-xl {isHere ? 'button-now' : ''}"
             onclick={done}
@@ -563,6 +566,7 @@
           {:else}
             <button
               type="button"
+              data-tour="different"
               class="button min-h-18 px-3 text-lg max-lg:flex-1 max-lg:basis-20 max-lg:leading-tight lg:whitespace-nowrap"
               aria-keyshortcuts={spokenFor('notSo')}
               onclick={() => (dialog = 'not-so')}
@@ -649,3 +653,12 @@
     </Dialog.Content>
   </Dialog.Portal>
 </Dialog.Root>
+{#if ready && step && data.mayWork}<Tour
+    name="bench"
+    stops={[
+      { at: 'step', says: message('tour.bench.step') },
+      { at: 'done', says: message('tour.bench.done') },
+      { at: 'different', says: message('tour.bench.different') },
+      { at: 'machine', says: message('tour.bench.machine') }
+    ]}
+  />{/if}

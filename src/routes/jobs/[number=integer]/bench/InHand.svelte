@@ -2,6 +2,7 @@
   import { type LedgerLine } from '$core/fasteners';
   import { type Model } from '$core/machine';
   import { jointName, sizeWords } from '$core/words';
+  import Term from '$lib/ui/Term.svelte';
   import { useWords } from '$lib/words';
 
   const { t, told } = useWords();
@@ -37,7 +38,7 @@
         </li>
       {/each}
       {#if loosened > 0}<li class="text-soft">
-          {t('bench.captiveLoosenedInTheirPart', { loosened })}
+          <Term is="captive">{t('bench.captiveLoosenedInTheirPart', { loosened })}</Term>
         </li>{/if}
     </ul>
   {/if}

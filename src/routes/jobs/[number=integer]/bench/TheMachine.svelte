@@ -36,6 +36,7 @@
 <section
   class="flex min-h-0 flex-col border-rule max-lg:order-1 max-lg:flex-1 max-lg:border-t lg:border-s"
   aria-label={t('bench.theMachine')}
+  data-tour="machine"
 >
   <div
     class="grid min-h-[44dvh] flex-1 grid-cols-1 py-3 ps-3 max-md:pe-3 md:grid-cols-[minmax(0,1fr)_158px] lg:min-h-0"

@@ -11,6 +11,8 @@
   import { Draft } from '$lib/planning/draft.svelte';
   import { livePlan } from '$lib/planning/live-plan.svelte';
   import JobBar from '$lib/ui/JobBar.svelte';
+  import Term from '$lib/ui/Term.svelte';
+  import Tour from '$lib/ui/Tour.svelte';
   import DepthScale from '$lib/ui/DepthScale.svelte';
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
   import { ExploreDrawing } from '$lib/ui/drawing';
@@ -27,7 +29,7 @@
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { WAITS, jobWords, weightingName } from '$core/words';
   import { goalId, goalParts, type Goal } from '$core/goals';
-  import { useWords } from '$lib/words';
+  import { message, useWords } from '$lib/words';
 
   const { t, told } = useWords();
 
@@ -163,7 +165,7 @@
         </div>
         {#if plan && !problem}<p class="shrink-0 text-end {live.waiting ? 'opacity-50' : ''}">
             <span class="text-xl font-semibold">{duration(plan.times.p50)}</span><br /><span class="text-sm text-soft"
-              >{t('plan.cautious', { p80: duration(plan.times.p80) })}</span
+              ><Term is="cautious">{t('plan.cautious', { p80: duration(plan.times.p80) })}</Term></span
             >
           </p>{/if}
         {#if data.job.stage !== 'planned'}
@@ -171,7 +173,7 @@
             >{data.job.stage === 'closed' ? t('plan.report') : t('plan.backToTheBench')}</a
           >
         {:else if mayChange && !draft.isChanged}
-          {#if first}<a class="button button-act text-center" href="/jobs/{data.job.number}/{first}"
+          {#if first}<a data-tour="start" class="button button-act text-center" href="/jobs/{data.job.number}/{first}"
               >{t('plan.notYet', { waits: WAITS[data.job.waits] })}</a
             >
           {:else}<form
@@ -182,7 +184,7 @@
                 return ({ update }) => update().finally(() => (starting = false));
               }}
             >
-              <button class="button button-now" disabled={!plan || !!problem || starting}
+              <button class="button button-now" data-tour="start" disabled={!plan || !!problem || starting}
                 >{starting ? t('plan.starting') : t('plan.startAtTheBench')}</button
               >
             </form>{/if}
@@ -291,8 +293,8 @@
       <div
         class="grid grid-cols-[minmax(0,1fr)_30px_minmax(0,1fr)] border-b border-rule bg-sunk px-3 py-1.5 text-sm font-semibold max-lg:order-4 max-md:hidden print:grid!"
       >
-        <span class="ps-14">{t('plan.disassemblyReadDown')}</span><span></span><span
-          >{t('plan.reassemblyReadBackUp')}</span
+        <span class="ps-14"><Term is="down">{t('plan.disassemblyReadDown')}</Term></span><span></span><span
+          ><Term is="up">{t('plan.reassemblyReadBackUp')}</Term></span
         >
       </div>
       <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
@@ -303,6 +305,7 @@
         tabindex="0"
         role="region"
         aria-label={t('plan.steps')}
+        data-tour="legs"
         data-goals={plan.goals.map(goalId).join(' ')}
       >
         <Legs {plan} {chosen} onselect={select} />
@@ -344,6 +347,7 @@
       </div>
     {/if}
     <div
+      data-tour="drawing"
       class="grid h-[46dvh] min-h-[300px] shrink-0 grid-cols-1 gap-2 bg-sunk py-2 ps-3 max-md:pe-3 md:grid-cols-[minmax(0,1fr)_164px] lg:h-[50%]"
     >
       <ExploreDrawing
@@ -369,6 +373,7 @@
     </div>
     <div
       class="flex flex-wrap gap-1 border-y border-rule px-3"
+      data-tour="tabs"
       role="tablist"
       aria-label={t('plan.aboutThePlan')}
       tabindex="-1"
@@ -430,3 +435,12 @@
     </div>
   </section>
 </div>
+<Tour
+  name="plan"
+  stops={[
+    { at: 'legs', says: message('tour.plan.legs') },
+    { at: 'drawing', says: message('tour.plan.drawing') },
+    { at: 'tabs', says: message('tour.plan.tabs') },
+    { at: 'start', says: message('tour.plan.start') }
+  ]}
+/>

@@ -3,6 +3,7 @@
   import { modelOf } from '$core/machine';
   import { screwsTakenOut } from '$core/plan';
   import { ScrewPicture } from '$lib/ui/drawing';
+  import Term from '$lib/ui/Term.svelte';
   import { TRAY_STYLES } from '$lib/tray-styles';
   import Printer from '@lucide/svelte/icons/printer';
   import type { PageData } from './$types';
@@ -60,8 +61,8 @@
       <table class="mt-4 w-full border-collapse">
         <thead class="text-start text-sm text-soft"
           ><tr
-            ><th class="py-1.5 pe-3 font-semibold">{t('tray.columnBin')}</th><th class="pe-3 text-end font-semibold"
-              >{t('tray.count')}</th
+            ><th class="py-1.5 pe-3 font-semibold"><Term is="bin">{t('tray.columnBin')}</Term></th><th
+              class="pe-3 text-end font-semibold">{t('tray.count')}</th
             ><th class="pe-3 font-semibold">{t('tray.screws')}</th><th class="pe-3 font-semibold">{t('tray.size')}</th
             ><th class="font-semibold">{t('tray.columnTrueSize')}</th></tr
           ></thead
