@@ -13,7 +13,7 @@ const isSaid = (text: string) =>
 const areClasses = (text: string) => text.split(/\s+/).every((word) => /[-:]/.test(word));
 const IS_HEADER = /^(text\/\w+;|attachment;|private,)/;
 const IS_SQL =
-  /^\s*(select|insert|update|delete|with|create|drop|listen|alter|from|where)\b|\b(is null|is not null|nulls last|desc,|like \$|::int as)/i;
+  /^\s*\(?(select|insert|update|delete|with|create|drop|listen|alter|from|where)\b|\b(is null|is not null|nulls last|desc,|like \$|::int as)/i;
 
 /** What these are given is for whoever keeps the server, or for the database. */
 const FOR_OTHERS = /^(log|console)\.|\.(query|sql)$|^audit$/;

@@ -5,11 +5,11 @@
     getFilteredRowModel,
     getSortedRowModel,
     type ColumnDef,
-    type SortingState,
     type TableState
   } from '@tanstack/table-core';
-  import ArrowDown from '@lucide/svelte/icons/arrow-down';
-  import ArrowUp from '@lucide/svelte/icons/arrow-up';
+  import { untrack } from 'svelte';
+  import { ListState } from './list-state.svelte';
+  import SortHead from './SortHead.svelte';
   import { useWords } from '$lib/words';
 
   const { t } = useWords();
@@ -32,8 +32,8 @@
   }
   let { rows, columns, caption, keyOf, download, lit, onlit }: Props = $props();
 
-  let filter = $state('');
-  let sorting = $state.raw<SortingState>([]);
+  const list = untrack(() => new ListState(columns.map((c) => c.id)));
+  const sorting = $derived(list.sorting ? [{ id: list.sorting.by, desc: list.sorting.desc }] : []);
   const defs = $derived(
     columns.map((c): ColumnDef<Row, string | number> => ({
       id: c.id,
@@ -46,9 +46,8 @@
     createTable<Row>({
       data: rows as Row[],
       columns: defs,
-      state: { sorting, globalFilter: filter, columnPinning: {}, columnVisibility: {} } as Partial<TableState>,
+      state: { sorting, globalFilter: list.query, columnPinning: {}, columnVisibility: {} } as Partial<TableState>,
       onStateChange: () => {},
-      onSortingChange: (next) => (sorting = typeof next === 'function' ? next(sorting) : next),
       globalFilterFn: 'includesString',
       getColumnCanGlobalFilter: () => true,
       renderFallbackValue: null,
@@ -58,9 +57,6 @@
     })
   );
   const shown = $derived(table.getRowModel().rows);
-  const sorted = (id: string) => sorting.find((s) => s.id === id);
-  const sortBy = (id: string) =>
-    (sorting = sorted(id) ? (sorted(id)!.desc ? [] : [{ id, desc: true }]) : [{ id, desc: false }]);
 </script>
 
 <div class="flex h-full min-h-0 flex-col">
@@ -70,7 +66,7 @@
         class="field"
         type="search"
         placeholder={t('common.filter2')}
-        bind:value={filter}
+        bind:value={list.query}
       /></label
     >
     <span class="text-sm whitespace-nowrap text-soft" role="status"
@@ -87,22 +83,13 @@
       <thead class="sticky top-0 bg-sheet">
         <tr>
           {#each columns as c (c.id)}
-            {@const s = sorted(c.id)}
-            <th
-              scope="col"
-              class="border-b border-rule-strong pe-3 {c.right ? 'text-end' : 'text-start'}"
-              aria-sort={s ? (s.desc ? 'descending' : 'ascending') : 'none'}
-            >
-              <button
-                type="button"
-                class="inline-flex items-center gap-1 py-1.5 font-semibold whitespace-nowrap text-soft hover:text-ink"
-                onclick={() => sortBy(c.id)}
-                >{c.name}{#if s}{#if s.desc}<ArrowDown size={13} aria-hidden="true" />{:else}<ArrowUp
-                      size={13}
-                      aria-hidden="true"
-                    />{/if}{/if}</button
-              >
-            </th>
+            <SortHead
+              {list}
+              column={c.id}
+              name={c.name}
+              isRight={c.right ?? false}
+              class="border-b border-rule-strong py-1.5 pe-3 text-soft"
+            />
           {/each}
         </tr>
       </thead>

@@ -1456,4 +1456,5 @@ export interface Messages {
   'tour.done': Nothing;
   'tour.leave': Nothing;
   'tour.name': Nothing;
+  'machine.mixUps': Nothing;
 }

@@ -1,18 +1,17 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
-  import Fold from '$lib/ui/Fold.svelte';
-  import { once } from '$lib/ui/once';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { settledAt, type Waits } from '$core/job';
   import { day, moment } from '$lib/ui/dates';
   import { duration } from '$lib/ui/format';
   import type { JobRow } from '$lib/server/jobs/jobs';
+  import ArrowDown from '@lucide/svelte/icons/arrow-down';
+  import ArrowUp from '@lucide/svelte/icons/arrow-up';
   import Plus from '@lucide/svelte/icons/plus';
-  import X from '@lucide/svelte/icons/x';
   import { WAITS } from '$core/words';
   import type { Said } from '$core/language';
   import { useWords } from '$lib/words';
+  import Lanes from './Lanes.svelte';
 
   const { t, told } = useWords();
 
@@ -38,9 +37,6 @@
   const title = $derived(
     data.query.closed ? t('jobs.closedJobs') : data.query.waits ? told(WAITS[data.query.waits]) : t('jobs.jobs')
   );
-  /** In the order in which a job goes through them. */
-  const LANES = Object.keys(WAITS).filter((w) => w !== 'nothing') as Waits[];
-
   /** The address of this list with something changed; a change begins at the first screen again. */
   function to(change: Record<string, string | undefined>): string {
     const params = new URLSearchParams(page.url.searchParams);
@@ -52,6 +48,23 @@
     }
     return `/jobs${params.size > 0 ? `?${params}` : ''}`;
   }
+  const usual = $derived(data.query.closed ? 'closed' : 'due');
+  const by = $derived(data.query.order ?? usual);
+  const isDown = $derived(data.query.desc ?? (data.query.closed === true && data.query.order === undefined));
+  const ORDERS = $derived({
+    [usual]: data.query.closed ? t('jobs.closed') : t('jobs.dueDate'),
+    age: t('jobs.age'),
+    customer: t('jobs.customer'),
+    machine: t('jobs.machine'),
+    work: t('jobs.work'),
+    status: t('jobs.status')
+  });
+  /** The list as it is by itself needs no words in its address. */
+  const sortedBy = (order: string, desc: boolean): string =>
+    to({
+      order: order === usual && desc === (data.query.closed === true) ? undefined : order,
+      desc: desc && !(order === usual && data.query.closed) ? '1' : undefined
+    });
   const here = $derived(to({}).replace(/^\/jobs\??/, ''));
   let typing: ReturnType<typeof setTimeout> | undefined;
   function search(event: Event & { currentTarget: HTMLInputElement }) {
@@ -61,6 +74,27 @@
   }
   const age = (job: JobRow) => Math.max(0, Math.floor((Date.now() - Date.parse(job.createdAt)) / 86_400_000));
 </script>
+
+{#snippet heading(order: string, name: string, look = '')}
+  {@const isBy = by === order}
+  <th
+    scope="col"
+    role="columnheader"
+    class="py-1.5 font-semibold {look}"
+    aria-sort={isBy ? (isDown ? 'descending' : 'ascending') : 'none'}
+  >
+    <a
+      class="inline-flex min-h-[24px] items-center gap-1 hover:text-ink"
+      href={sortedBy(order, isBy && !isDown)}
+      data-sveltekit-noscroll
+      data-sveltekit-keepfocus
+      >{name}{#if isBy}{#if isDown}<ArrowDown size={13} aria-hidden="true" />{:else}<ArrowUp
+            size={13}
+            aria-hidden="true"
+          />{/if}{/if}</a
+    >
+  </th>
+{/snippet}
 
 <svelte:head><title>{t('jobs.jobsEagerWrench')}</title></svelte:head>
 
@@ -72,72 +106,7 @@
     {#if mayStart}<a class="button button-act lg:w-full" href="/jobs/new"
         ><Plus size={17} aria-hidden="true" /> {t('jobs.newJob')}</a
       >{/if}
-    <Fold name={!data.query.waits && !data.query.closed ? t('jobs.allOpen') : title}>
-      <div class="max-lg:px-3 max-lg:py-1.5">
-        <nav class="lg:mt-4" aria-label={t('jobs.whatJobsWaitFor')}>
-          {#snippet lane(name: string, count: number | undefined, href: string, isHere: boolean, isLoud = false)}
-            <a
-              {href}
-              aria-current={isHere ? 'page' : undefined}
-              class="flex min-h-9 items-center justify-between gap-2 rounded-md px-2.5 {isHere
-                ? 'bg-sheet font-semibold'
-                : count === 0
-                  ? 'text-soft'
-                  : 'hover:bg-sheet'} {isLoud && count ? 'text-now' : ''}"
-              ><span>{name}</span>{#if count}<span class="figure">{count}</span>{/if}</a
-            >
-          {/snippet}
-          {@render lane(
-            t('jobs.allOpen'),
-            all,
-            to({ waits: undefined, closed: undefined }),
-            !data.query.waits && !data.query.closed
-          )}
-          <p class="px-2.5 pt-3 pb-1 text-sm font-semibold text-soft">{t('jobs.status')}</p>
-          {#each LANES as w (w)}{@render lane(
-              told(WAITS[w]),
-              data.counts.waits[w] ?? 0,
-              to({ waits: w, closed: undefined }),
-              data.query.waits === w,
-              w === 'stopped'
-            )}{/each}
-          <div class="mt-3 border-t border-rule pt-3">
-            {@render lane(
-              t('jobs.closed'),
-              undefined,
-              to({ closed: '1', waits: undefined }),
-              data.query.closed === true
-            )}
-          </div>
-        </nav>
-        <div class="mt-3 border-t border-rule pt-3">
-          {#each data.views as view (view.name)}
-            <div class="flex items-center rounded-md {here === view.query ? 'bg-sheet font-semibold' : ''}">
-              <a class="min-h-9 min-w-0 flex-1 px-2.5 py-1.5 wrap-anywhere" href="/jobs?{view.query}">{view.name}</a>
-              <form method="POST" action="?/drop" use:enhance={once()}>
-                <input type="hidden" name="name" value={view.name} /><button
-                  class="flex size-8 items-center justify-center rounded text-soft hover:text-ink"
-                  aria-label={t('jobs.removeTheView', { name: view.name })}><X size={14} aria-hidden="true" /></button
-                >
-              </form>
-            </div>
-          {/each}
-          {#if here && !data.views.some((v) => v.query === here)}
-            <form method="POST" action="?/save" use:enhance={once()} class="mt-1 flex gap-1.5">
-              <input type="hidden" name="query" value={here} /><input
-                class="field min-h-9 min-w-0 py-1 text-sm"
-                name="name"
-                required
-                maxlength="60"
-                aria-label={t('jobs.nameOfThisView')}
-                placeholder={t('jobs.saveThisViewAs')}
-              /><button class="button min-h-9 px-2.5 text-sm">{t('jobs.save')}</button>
-            </form>
-          {/if}
-          {#if message}<p role="alert" class="mt-1 text-now">{told(message)}</p>{/if}
-        </div>
-      </div>
-    </Fold>
+    <Lanes {title} query={data.query} counts={data.counts.waits} {all} views={data.views} {here} {to} {message} />
   </aside>
 
   <div class="min-w-0 px-5 py-5 max-lg:px-3 max-lg:py-3">
@@ -159,18 +128,12 @@
           oninput={search}
         /></label
       >
-      {#if !data.query.closed}
-        <label class="flex items-center gap-2 whitespace-nowrap"
-          >{t('jobs.sortBy')}
-          <select
-            class="field w-28"
-            value={data.query.order}
-            onchange={(e) =>
-              void goto(to({ order: e.currentTarget.value === 'due' ? undefined : e.currentTarget.value }))}
-            ><option value="due">{t('jobs.dueDate')}</option><option value="age">{t('jobs.age')}</option></select
-          ></label
-        >
-      {/if}
+      <label class="flex items-center gap-2 whitespace-nowrap xl:hidden"
+        >{t('jobs.sortBy')}
+        <select class="field w-32" value={by} onchange={(e) => void goto(sortedBy(e.currentTarget.value, false))}
+          >{#each Object.entries(ORDERS) as [order, name] (order)}<option value={order}>{name}</option>{/each}</select
+        ></label
+      >
       <a class="button" href="/api/jobs.csv?{here}" download>{t('jobs.csv')}</a>
     </div>
     {#if data.jobs.length === 0}
@@ -199,14 +162,16 @@
           <caption class="sr-only">{t('jobs.jobs')}</caption>
           <thead class="max-xl:sr-only" role="rowgroup">
             <tr role="row" class="border-b border-rule-strong text-start text-sm text-soft">
-              <th scope="col" role="columnheader" class="w-15 py-2 ps-4 font-semibold">{t('jobs.job')}</th>
-              <th scope="col" role="columnheader" class="py-2 font-semibold">{t('jobs.customer')}</th>
-              <th scope="col" role="columnheader" class="w-40 py-2 font-semibold">{t('jobs.machine')}</th>
-              <th scope="col" role="columnheader" class="w-44 py-2 font-semibold">{t('jobs.work')}</th>
-              <th scope="col" role="columnheader" class="w-28 py-2 font-semibold"
-                >{data.query.closed ? t('jobs.closed') : t('jobs.due')}</th
-              >
-              <th scope="col" role="columnheader" class="w-36 py-2 font-semibold">{t('jobs.status')}</th>
+              {@render heading('age', t('jobs.job'), 'w-18 ps-4')}
+              {@render heading('customer', t('jobs.customer'))}
+              {@render heading('machine', t('jobs.machine'), 'w-40')}
+              {@render heading('work', t('jobs.work'), 'w-44')}
+              {@render heading(
+                data.query.closed ? 'closed' : 'due',
+                data.query.closed ? t('jobs.closed') : t('jobs.due'),
+                'w-28'
+              )}
+              {@render heading('status', t('jobs.status'), 'w-36')}
               <th scope="col" role="columnheader" class="w-46 py-2 pe-3 font-semibold"
                 ><span class="sr-only">{t('jobs.next')}</span></th
               >

@@ -4,15 +4,25 @@
   import { day } from '$lib/ui/dates';
   import FileUp from '@lucide/svelte/icons/file-up';
   import type { Problem } from '$core/result';
+  import { ListState } from '$lib/ui/list-state.svelte';
+  import SortHead from '$lib/ui/SortHead.svelte';
   import { useWords } from '$lib/words';
 
-  const { t, told } = useWords();
+  const { t, told, language } = useWords();
 
   let { data } = $props();
-  let query = $state('');
+  const list = new ListState(['machine', 'revision', 'files', 'jobs', 'newest'] as const);
   const shown = $derived(
-    data.machines.filter((m) =>
-      `${m.maker} ${m.model} ${m.revision} ${m.machineId}`.toLowerCase().includes(query.trim().toLowerCase())
+    list.sorted(
+      data.machines.filter((m) => list.has(`${m.maker} ${m.model} ${m.revision} ${m.machineId}`)),
+      {
+        machine: (m) => `${m.maker} ${m.model}`,
+        revision: (m) => m.revision,
+        files: (m) => m.files,
+        jobs: (m) => m.openJobs,
+        newest: (m) => m.importedAt
+      },
+      language
     )
   );
 
@@ -82,7 +92,7 @@
             class="field"
             type="search"
             placeholder={t('machines.findAMachine')}
-            bind:value={query}
+            bind:value={list.query}
           /></label
         >{/if}
     </div>
@@ -97,11 +107,18 @@
       <table class="cards sheet mt-4 w-full border-collapse">
         <thead class="text-start text-sm text-soft"
           ><tr
-            ><th class="px-4 py-2 font-semibold">{t('machines.machine')}</th><th class="px-3 font-semibold"
-              >{t('machines.revision')}</th
-            ><th class="px-3 text-end font-semibold">{t('machines.files')}</th><th class="px-3 text-end font-semibold"
-              >{t('machines.openJobs')}</th
-            ><th class="px-4 font-semibold">{t('machines.newest')}</th></tr
+            ><SortHead {list} column="machine" name={t('machines.machine')} class="px-4 py-1.5" /><SortHead
+              {list}
+              column="revision"
+              name={t('machines.revision')}
+              class="px-3"
+            /><SortHead {list} column="files" name={t('machines.files')} isRight class="px-3" /><SortHead
+              {list}
+              column="jobs"
+              name={t('machines.openJobs')}
+              isRight
+              class="px-3"
+            /><SortHead {list} column="newest" name={t('machines.newest')} class="px-4" /></tr
           ></thead
         >
         <tbody>

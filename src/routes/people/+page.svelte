@@ -3,11 +3,26 @@
   import { once } from '$lib/ui/once';
   import { moment } from '$lib/ui/dates';
   import { word, type Said } from '$core/language';
+  import { ListState } from '$lib/ui/list-state.svelte';
+  import SortHead from '$lib/ui/SortHead.svelte';
   import { useWords } from '$lib/words';
 
-  const { t, told } = useWords();
+  const { t, told, language } = useWords();
 
   let { data, form } = $props();
+  const list = new ListState(['name', 'signIn', 'seen', 'role'] as const);
+  const people = $derived(
+    list.sorted(
+      data.people,
+      {
+        name: (p) => p.name,
+        signIn: (p) => p.signIn,
+        seen: (p) => p.seenAt ?? '',
+        role: (p) => t('common.role', { role: p.role })
+      },
+      language
+    )
+  );
   const message = $derived((form as { message?: Said } | null)?.message);
   const ROLES = ['technician', 'lead', 'trainee'] as const;
   const detail = (d: Record<string, unknown>) => (Object.keys(d).length === 0 ? '' : JSON.stringify(d).slice(0, 160));
@@ -28,17 +43,21 @@
       <table class="cards w-full table-fixed">
         <thead
           ><tr class="border-b border-rule-strong text-start text-sm text-soft"
-            ><th class="py-2 ps-4 font-semibold" scope="col">{t('people.name')}</th><th
-              class="w-30 font-semibold"
-              scope="col">{t('people.signsInAs')}</th
-            ><th class="w-36 font-semibold" scope="col">{t('people.lastSeen')}</th><th
-              class="w-96 pe-4 font-semibold"
-              scope="col">{t('people.roleAndAccount')}</th
-            ></tr
+            ><SortHead {list} column="name" name={t('people.name')} class="py-1.5 ps-4" /><SortHead
+              {list}
+              column="signIn"
+              name={t('people.signsInAs')}
+              class="w-30"
+            /><SortHead {list} column="seen" name={t('people.lastSeen')} class="w-36" /><SortHead
+              {list}
+              column="role"
+              name={t('people.roleAndAccount')}
+              class="w-96 pe-4"
+            /></tr
           ></thead
         >
         <tbody>
-          {#each data.people as p (p.id)}
+          {#each people as p (p.id)}
             <tr class="border-b border-rule align-top last:border-0 {p.disabledAt ? 'text-soft' : ''}">
               <td class="py-2.5 ps-4 font-semibold"
                 >{p.name}{#if p.disabledAt}<span class="block text-sm font-normal"
@@ -51,7 +70,7 @@
                     class="block text-soft">{t('count.session', { n: p.sessions })}</span
                   >{/if}</td
               >
-              <td class="py-2 pe-4 max-md:flex-col! max-md:text-left!">
+              <td class="py-2 pe-4 max-md:flex-col! max-md:text-start!">
                 <form method="POST" action="?/change" use:enhance={once()} class="flex gap-2">
                   <input type="hidden" name="id" value={p.id} />
                   <select class="field" name="role" aria-label={t('people.roleOf', { name: p.name })} value={p.role}

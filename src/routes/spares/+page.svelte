@@ -5,22 +5,32 @@
   import { day, money } from '$lib/ui/dates';
   import type { SpareRow } from '$lib/server/stock/spares';
   import type { Said } from '$core/language';
+  import { fromAddress, keepInAddress, ListState } from '$lib/ui/list-state.svelte';
+  import SortHead from '$lib/ui/SortHead.svelte';
   import { useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
 
-  const { t, told } = useWords();
+  const { t, told, language } = useWords();
 
   let { data, form } = $props();
   const message = $derived((form as { message?: Said } | null)?.message);
-  let query = $state('');
-  let onlyOut = $state(false);
+  const COLUMNS = ['number', 'name', 'location', 'free', 'reserved', 'price'] as const;
+  const list = new ListState(COLUMNS);
+  let onlyOut = $state(fromAddress('free') === 'none');
   let chosen = $state(untrack(() => data.spares[0]?.number ?? ''));
   const count = (s: SpareRow) => s.places.reduce((sum, p) => sum + p.quantity, 0);
   const found = $derived(
-    data.spares.filter(
-      (s) =>
-        `${s.number} ${s.spare.name}`.toLowerCase().includes(query.trim().toLowerCase()) &&
-        (!onlyOut || count(s) - s.held <= 0)
+    list.sorted(
+      data.spares.filter((s) => list.has(`${s.number} ${s.spare.name}`) && (!onlyOut || count(s) - s.held <= 0)),
+      {
+        number: (s) => s.number,
+        name: (s) => s.spare.name,
+        location: (s) => s.places[0]?.place ?? '',
+        free: (s) => count(s) - s.held,
+        reserved: (s) => s.held,
+        price: (s) => s.priceMinor ?? -1
+      },
+      language
     )
   );
   /** More rows than anyone reads: the words above narrow them. */
@@ -38,11 +48,17 @@
         class="field"
         type="search"
         placeholder={t('spares.numberOrName')}
-        bind:value={query}
+        bind:value={list.query}
       /></label
     >
     <label class="flex items-center gap-2"
-      ><input type="checkbox" class="size-4.5 accent-(--act)" bind:checked={onlyOut} /> {t('spares.noneFree')}</label
+      ><input
+        type="checkbox"
+        class="size-4.5 accent-(--act)"
+        bind:checked={onlyOut}
+        onchange={() => keepInAddress({ free: onlyOut ? 'none' : '' })}
+      />
+      {t('spares.noneFree')}</label
     >
   </div>
   {#if message}<p role="alert" class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
@@ -96,16 +112,23 @@
       <table class="cards w-full table-fixed">
         <thead
           ><tr class="border-b border-rule-strong text-start text-sm text-soft"
-            ><th class="w-32 py-2 ps-4 font-semibold" scope="col">{t('spares.number')}</th><th
-              class="font-semibold"
-              scope="col">{t('spares.name')}</th
-            ><th class="w-52 font-semibold" scope="col">{t('spares.location2')}</th><th
-              class="w-16 text-end font-semibold"
-              scope="col">{t('spares.free')}</th
-            ><th class="w-20 text-end font-semibold" scope="col">{t('spares.reserved')}</th><th
-              class="w-24 pe-4 text-end font-semibold"
-              scope="col">{t('spares.price')}</th
-            ></tr
+            ><SortHead {list} column="number" name={t('spares.number')} class="w-32 py-1.5 ps-4" /><SortHead
+              {list}
+              column="name"
+              name={t('spares.name')}
+            /><SortHead {list} column="location" name={t('spares.location2')} class="w-52" /><SortHead
+              {list}
+              column="free"
+              name={t('spares.free')}
+              isRight
+              class="w-16"
+            /><SortHead {list} column="reserved" name={t('spares.reserved')} isRight class="w-24" /><SortHead
+              {list}
+              column="price"
+              name={t('spares.price')}
+              isRight
+              class="w-24 pe-4"
+            /></tr
           ></thead
         >
         <tbody>

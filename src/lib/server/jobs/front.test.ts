@@ -11,7 +11,7 @@ import { auditLog } from '../database/audit';
 import { pool, transaction } from '../database/pool';
 import { faultsFound, faultSetFor, importFaultSet } from '../library/faults';
 import { factsOf, learnSpare, needsOfJob, refreshNeeding, replanJob, sayOfJob, startProblem } from './facts';
-import { addJob, countJobs, findJob, listJobs } from './jobs';
+import { addJob, countJobs, findJob, JOB_ORDERS, listJobs } from './jobs';
 import { importMachine } from '../library/machines';
 import {
   accounts,
@@ -146,6 +146,19 @@ describe('what a job waits for, kept as it changes', () => {
     expect(await found(String(job.number))).toContain(job.number);
     expect((await countJobs(pool(), { search: 'sule' })).found).toBe(1);
     expect(await listJobs(pool(), { closed: true })).toEqual([]);
+  });
+
+  it.each(JOB_ORDERS)('is listed by %s and the other way, each once', async (order) => {
+    const names = ['zebra', 'Ada', 'MS Øst'];
+    const mine = new Set<number>();
+    for (const name of names) mine.add((await newJob(undefined, name)).number);
+    const listed = async (desc: boolean) =>
+      (await listJobs(pool(), { order, desc }, 1000)).filter((j) => mine.has(j.number)).map((j) => j.customer);
+    const [up, down] = [await listed(false), await listed(true)];
+    expect([...up].sort()).toEqual([...names].sort());
+    expect([...down].sort()).toEqual([...names].sort());
+    if (order === 'customer') expect(up[0]).toBe('Ada');
+    if (order === 'customer' || order === 'age') expect(down).toEqual([...up].reverse());
   });
 });
 

@@ -88,8 +88,23 @@ export interface JobQuery {
   search?: string | undefined;
   /** Closed jobs instead of open ones. */
   closed?: boolean | undefined;
-  order?: 'due' | 'age' | undefined;
+  order?: JobOrder | undefined;
+  /** From the end: the latest, the last of the alphabet. */
+  desc?: boolean | undefined;
 }
+
+/** What a list of jobs may be ordered by, and how the database has it. */
+const ORDERS = {
+  due: 'j.due_on',
+  age: 'j.number',
+  customer: 'lower(j.customer)',
+  machine: "(select lower(f.maker || ' ' || f.model) from machine_file f where f.id = j.machine_file_id)",
+  work: 'lower(j.work)',
+  status: 'j.waits',
+  closed: 'j.closed_at'
+} as const;
+export type JobOrder = keyof typeof ORDERS;
+export const JOB_ORDERS = Object.keys(ORDERS) as JobOrder[];
 
 /** One screen of a list. */
 export const PAGE = 50;
@@ -106,14 +121,14 @@ function where({ waits, search, closed }: JobQuery): { text: string; values: unk
   return { text: parts.join(' and '), values };
 }
 
-/** Jobs of one screen: open ones by what is due first or by age, closed ones the newest first. */
+/** Jobs of one screen: open ones by what is due first, closed ones the newest first, or as it is asked. */
 export async function listJobs(db: Queryable, query: JobQuery = {}, limit = PAGE, offset = 0): Promise<JobRow[]> {
   const { text, values } = where(query);
-  const order = query.closed
-    ? 'j.closed_at desc, j.number'
-    : query.order === 'age'
-      ? 'j.number'
-      : 'j.due_on nulls last, j.number';
+  const by = query.order ?? (query.closed ? 'closed' : 'due');
+  // Closed jobs begin with the newest unless it is asked otherwise.
+  const isDown = query.desc ?? (query.closed && query.order === undefined);
+  // Without a date a job comes last either way.
+  const order = `${ORDERS[by]}${isDown ? ' desc' : ''}${by === 'due' ? ' nulls last' : ''}, j.number`;
   // The rows of the screen are found first: what each of them costs to describe is paid for these alone.
   const { rows } = await db.query(
     `with wanted as materialized (select j.id from job j where ${text} order by ${order} limit $${values.length + 1} offset $${values.length + 2}) ${SELECT} join wanted w on w.id = j.id order by ${order}`,

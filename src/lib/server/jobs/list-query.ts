@@ -1,5 +1,5 @@
 import { type Waits } from '$core/job';
-import type { JobQuery } from './jobs';
+import { JOB_ORDERS, type JobQuery } from './jobs';
 import { WAITS } from '$core/words';
 
 /** What an address asks of the list of jobs; what it does not understand it leaves out. */
@@ -10,7 +10,8 @@ export function queryFrom(params: URLSearchParams): JobQuery & { page: number } 
     waits: waits !== null && Object.hasOwn(WAITS, waits) ? (waits as Waits) : undefined,
     search: params.get('q')?.replace(/\p{C}/gu, ' ').slice(0, 100) || undefined,
     closed: params.get('closed') === '1',
-    order: params.get('order') === 'age' ? 'age' : 'due',
+    order: JOB_ORDERS.find((order) => order === params.get('order')),
+    desc: params.get('desc') === '1' ? true : undefined,
     page: Number.isInteger(page) && page >= 1 && page <= 1000 ? page : 1
   };
 }

@@ -149,7 +149,7 @@
   /* One flat grid: a box around each step would be laid out twice. */
   .legs {
     display: grid;
-    grid-template-columns: 54px minmax(0, 1fr) 30px minmax(0, 1fr) 54px;
+    grid-template-columns: 60px minmax(0, 1fr) 30px minmax(0, 1fr) 60px;
   }
   .leg {
     display: contents;

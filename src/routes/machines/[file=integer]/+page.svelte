@@ -7,6 +7,7 @@
   import { day, moment } from '$lib/ui/dates';
   import { jointName, mixUpWords, partName, sizeWords } from '$core/words';
   import { jointThing, partThing } from '$core/ids';
+  import { fromAddress, keepInAddress } from '$lib/ui/list-state.svelte';
   import { useWords } from '$lib/words';
 
   const { t, told } = useWords();
@@ -21,12 +22,19 @@
   const names = (ids: readonly string[]) => ids.map((id) => told(jointName(model, model.joint(id)))).join(', ');
 
   type View = 'parts' | 'screws' | 'cables' | 'mix-ups' | 'history';
-  let view = $state<View>('parts');
+  const VIEWS: readonly View[] = ['parts', 'screws', 'cables', 'mix-ups', 'history'];
+  let view = $state<View>(VIEWS.find((v) => v === fromAddress('view')) ?? 'parts');
+  /** Another table begins without the words and the order of the one before. */
+  function show(next: View) {
+    if (next === view) return;
+    view = next;
+    keepInAddress({ view: next === 'parts' ? '' : next, q: '', sort: '' });
+  }
   const views: { id: View; name: string; count: number }[] = $derived([
     { id: 'parts', name: t('machine.parts'), count: data.machine.parts.length },
     { id: 'screws', name: t('machine.screws'), count: screws.length },
     { id: 'cables', name: t('machine.cables'), count: data.machine.cables.length },
-    { id: 'mix-ups', name: 'Mix-ups', count: rows.length },
+    { id: 'mix-ups', name: t('machine.mixUps'), count: rows.length },
     { id: 'history', name: t('machine.history'), count: data.history.length }
   ]);
 
@@ -89,21 +97,22 @@
       chosenZone = on;
   }
   function pick(thing: Thing) {
-    view =
+    show(
       thing.what === 'part'
         ? 'parts'
         : thing.what === 'cable'
           ? 'cables'
           : model.joint(thing.id).kind === 'screws'
             ? 'screws'
-            : view;
+            : view
+    );
     lit = thing.thing;
   }
   function nextTab(event: KeyboardEvent) {
     const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
     if (!by) return;
     event.preventDefault();
-    view = views[(views.findIndex((v) => v.id === view) + by + views.length) % views.length]!.id;
+    show(views[(views.findIndex((v) => v.id === view) + by + views.length) % views.length]!.id);
     document.getElementById(`tab-${view}`)?.focus();
   }
 </script>
@@ -189,7 +198,7 @@
           class="border-b-3 px-2.5 py-2.5 {v.id === view
             ? 'border-now font-semibold'
             : 'border-transparent text-soft hover:text-ink'}"
-          onclick={() => (view = v.id)}>{v.name} <span class="text-sm font-normal text-soft">{v.count}</span></button
+          onclick={() => show(v.id)}>{v.name} <span class="text-sm font-normal text-soft">{v.count}</span></button
         >
       {/each}
     </div>

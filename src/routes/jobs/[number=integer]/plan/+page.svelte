@@ -435,12 +435,12 @@
     </div>
   </section>
 </div>
-<Tour
-  name="plan"
-  stops={[
-    { at: 'legs', says: message('tour.plan.legs') },
-    { at: 'drawing', says: message('tour.plan.drawing') },
-    { at: 'tabs', says: message('tour.plan.tabs') },
-    { at: 'start', says: message('tour.plan.start') }
-  ]}
-/>
+{#if plan && !problem}<Tour
+    name="plan"
+    stops={[
+      { at: 'legs', says: message('tour.plan.legs') },
+      { at: 'drawing', says: message('tour.plan.drawing') },
+      { at: 'tabs', says: message('tour.plan.tabs') },
+      { at: 'start', says: message('tour.plan.start') }
+    ]}
+  />{/if}
