@@ -18,6 +18,8 @@ const { values: asked } = parseArgs({
     roles: { type: 'string', default: 'lead,technician,trainee' },
     /** Leaves out the accessibility checker, and the dark theme, which changes no sizes. */
     quick: { type: 'boolean', default: false },
+    /** Height of letters that the reader has chosen for all pages, px; browsers have 16. */
+    letters: { type: 'string' },
     /** A language that nobody speaks, in place of those that are spoken: `longer`, `mirrored`. */
     trial: { type: 'string' },
     /** Prints what was found and leaves the page as it is. */
@@ -26,11 +28,17 @@ const { values: asked } = parseArgs({
 });
 const LANGUAGES = asked.trial ? ['en-GB'] : ['en-GB', 'de-DE'];
 const THEMES = asked.quick ? ['light'] : ['light', 'dark'];
+/** The least that text may be spaced by its reader (WCAG 2.2, 1.4.12). */
+const SPACED =
+  '* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important } p { margin-bottom: 2em !important }';
 /** The checker reads what stands in the page whatever its width: a desk and a hand are enough. */
 const READ_AT = new Set([390, 1280]);
 const COLUMNS = ['violations', 'beyond', 'twoWays', 'cut', 'overlaps', 'small'];
 
-const demo = await servedDemo(asked.trial ? { TEST_LANGUAGE: asked.trial } : {});
+const demo = await servedDemo(
+  asked.trial ? { TEST_LANGUAGE: asked.trial } : {},
+  asked.letters ? [`--blink-settings=defaultFontSize=${Number(asked.letters)}`] : []
+);
 // The packages are there by now, on a fresh clone as well.
 const { default: AxeBuilder } = await import('@axe-core/playwright');
 /** By screen: how often each was found, over all. */
@@ -61,12 +69,32 @@ async function lookThrough(person, locale, colorScheme) {
     await page.setViewportSize({ width: 1280, height: 800 });
     await page.goto(screen.path);
     await page.waitForLoadState('networkidle');
-    for (const [width, height] of WINDOWS) {
+    // Letters twice as large in a window of half the breadth are no reader's: that would be four times as large.
+    for (const [width, height] of WINDOWS.filter(([w]) => !asked.letters || w >= 640)) {
       const where = `${person.role}, ${locale}, ${colorScheme}, ${width} px`;
       await page.setViewportSize({ width, height });
-      await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))));
+      // A page that lies behind another is not drawn, and is laid out all the same.
+      await page.evaluate(
+        () =>
+          new Promise((drawn) => {
+            requestAnimationFrame(() => requestAnimationFrame(drawn));
+            setTimeout(drawn, 300);
+          })
+      );
       const measured = await page.evaluate(measure, { target: leastTarget(screen, width) });
       for (const [column, list] of Object.entries(measured)) note(screen, column, where, list);
+      if (READ_AT.has(width) && colorScheme === 'light') {
+        // The page's policy lets no style in that is not its own; a sheet that a script makes is.
+        await page.evaluate((css) => {
+          const sheet = new CSSStyleSheet();
+          sheet.replaceSync(css);
+          document.adoptedStyleSheets = [sheet];
+        }, SPACED);
+        const spaced = await page.evaluate(measure, { target: leastTarget(screen, width) });
+        await page.evaluate(() => (document.adoptedStyleSheets = []));
+        for (const [column, list] of Object.entries(spaced)) note(screen, column, `${where}, spaced`, list);
+        looks++;
+      }
       if (READ_AT.has(width) && !asked.quick) {
         const axe = new AxeBuilder({ page });
         // Between the themes only colours differ.
@@ -107,7 +135,7 @@ const table = [
 ].join('\n');
 console.log(table);
 console.log(`${looks} looks in ${Math.round((Date.now() - began) / 1000)} s`);
-if (!asked.dry && !asked.trial) {
+if (!asked.dry && !asked.trial && !asked.letters) {
   const path = join(ROOT, 'docs', 'accessibility.md');
   const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
   const text = readFileSync(path, 'utf8').replace(

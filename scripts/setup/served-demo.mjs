@@ -8,8 +8,9 @@ import { must, ROOT, withLock } from './system.mjs';
 /**
  * The demo, served from a throw-away database and looked at with a browser: for pictures and for measuring.
  * @param {Record<string, string>} env settings of the server besides its own
+ * @param {string[]} args of the browser besides its own
  */
-export async function servedDemo(env = {}) {
+export async function servedDemo(env = {}, args = []) {
   await withLock('setup', async () => {
     await ensurePostgres();
     await ensureChromium();
@@ -30,7 +31,7 @@ export async function servedDemo(env = {}) {
   });
   const browser = await chromium.launch({
     executablePath: CHROMIUM,
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking']
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', ...args]
   });
   const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8'));
   return {

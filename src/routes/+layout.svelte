@@ -48,7 +48,7 @@
 <a href="#main" class="skip">{t('common.skipToTheContent')}</a>
 {#if data.person}
   <header
-    class="no-print flex h-13 items-center gap-6 border-b border-rule bg-sheet px-5 max-lg:justify-between max-lg:px-3"
+    class="no-print flex h-(--head) items-center gap-6 border-b border-rule bg-sheet px-5 max-lg:justify-between max-lg:px-3"
   >
     <a href="/jobs" class="flex min-h-[44px] items-center gap-2.5 font-semibold">
       <img src="/mark.svg" alt="" width="26" height="26" />

@@ -139,7 +139,7 @@ export function display(m: MachineBuilder) {
     'signal',
     { reachedRaised: 'panel', functions: ['camera', 'microphone'] }
   );
-  m.tape('camera-cable-tape', 'Camera cable tape', 'camera-cable', 'display', F, 4.3, [60, 100], 'polyester-film', {
+  m.tape('camera-cable-tape', 'Camera cable tape', 'camera-cable', 'display', F, 4.3, [17, 100], 'polyester-film', {
     reachedRaised: 'panel'
   });
   m.cable(
@@ -149,9 +149,11 @@ export function display(m: MachineBuilder) {
     'white',
     [
       [F, 172, 8, 3],
-      [F, 120, 12, 4.3],
-      [F, 60, 20, 4.3],
-      [F, 60, 100, 4.3, 'camera-cable-tape'],
+      [F, 120, 7, 3.4],
+      // Along the panel's left edge, where it lies behind it and is pressed by nothing.
+      [F, 17, 14, 4.3],
+      [F, 17, 100, 4.3, 'camera-cable-tape'],
+      [F, 17, 186, 4.3],
       [F, 60, 190, 4.2]
     ],
     [{ joint: 'camera-plug' }, { joint: 'camera-far-plug' }]

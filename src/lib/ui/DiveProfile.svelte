@@ -79,11 +79,12 @@
     {/if}
   </svg>
   <div class="relative h-5 shrink-0 text-sm text-soft" aria-hidden="true">
-    <span class="absolute start-1">{t('common.down')}</span>
+    <!-- The line is drawn from left to right whichever way one reads. -->
+    <span class="absolute left-1">{t('common.down')}</span>
     {#if turn >= 0}<span class="absolute -translate-x-1/2" style:left="{x(turn) / 10}%">{t('common.swap')}</span>{/if}
     {#if prove >= 0}<span class="absolute -translate-x-full" style:left="{x(prove - 1) / 10 - 1}%"
         >{t('common.backUp')}</span
-      ><span class="absolute end-1">{t('common.test')}</span>{/if}
+      ><span class="absolute right-1">{t('common.test')}</span>{/if}
   </div>
 </div>
 

@@ -44,12 +44,14 @@ const named = (event: Pick<KeyboardEvent, 'key'>) => (event.key.length === 1 ? e
 
 const isLetter = (key: string): boolean => key.length === 1 && key !== ' ';
 
-/** A key as it is shown on its button; a dash where letters are switched off. */
-export function shownShortcut(key: Key, chosen: Chosen): string {
-  const first = keysOf(key, chosen)[0]!;
-  if (!isLetter(first) || chosen.letters === undefined) return shownKey(first);
-  return chosen.letters === 'alt' ? `Alt+${shownKey(first)}` : '\u2013';
+/** What has to be pressed for a key; a dash where letters are switched off. */
+export function pressed(key: string, chosen: Chosen): string {
+  if (!isLetter(key) || chosen.letters === undefined) return shownKey(key);
+  return chosen.letters === 'alt' ? `Alt+${shownKey(key)}` : '\u2013';
 }
+
+/** A key as it is shown on its button. */
+export const shownShortcut = (key: Key, chosen: Chosen): string => pressed(keysOf(key, chosen)[0]!, chosen);
 
 /** The same for assistive technology, as `aria-keyshortcuts` has it; nothing where there is none. */
 export function spokenShortcut(key: Key, chosen: Chosen): string | undefined {
@@ -66,10 +68,10 @@ export const keysOf = (key: Key, chosen: Chosen): readonly string[] =>
 
 export function keyOf(event: KeyboardEvent, chosen: Chosen = {}): Key | undefined {
   if (event.ctrlKey || event.metaKey) return undefined;
-  const pressed = named(event);
-  const needsAlt = isLetter(pressed) && chosen.letters === 'alt';
-  if (event.altKey !== needsAlt || (isLetter(pressed) && chosen.letters === 'off')) return undefined;
-  return (Object.keys(KEYS) as Key[]).find((key) => keysOf(key, chosen).includes(pressed));
+  const name = named(event);
+  const needsAlt = isLetter(name) && chosen.letters === 'alt';
+  if (event.altKey !== needsAlt || (isLetter(name) && chosen.letters === 'off')) return undefined;
+  return (Object.keys(KEYS) as Key[]).find((key) => keysOf(key, chosen).includes(name));
 }
 
 /**
@@ -77,18 +79,15 @@ export function keyOf(event: KeyboardEvent, chosen: Chosen = {}): Key | undefine
  * @returns the new choice, or why not: digits count screws, Tab moves on, and one key does one thing
  */
 export function choose(chosen: Chosen, key: Key, event: Pick<KeyboardEvent, 'key'>): Result<{ chosen: Chosen }> {
-  const pressed = named(event);
-  if (/^\d$/.test(pressed) || pressed === 'Backspace')
-    return refused('counts', message('keys.counts', { key: shownKey(pressed) }));
-  if (['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 'Dead', 'Unidentified'].includes(pressed))
+  const name = named(event);
+  if (/^\d$/.test(name) || name === 'Backspace')
+    return refused('counts', message('keys.counts', { key: shownKey(name) }));
+  if (['Tab', 'Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 'Dead', 'Unidentified'].includes(name))
     return refused('needed', message('keys.needed'));
-  const other = (Object.keys(KEYS) as Key[]).find((k) => k !== key && keysOf(k, chosen).includes(pressed));
-  if (other) return refused('taken', message('keys.taken', { key: shownKey(pressed), means: KEYS[other].means }));
+  const other = (Object.keys(KEYS) as Key[]).find((k) => k !== key && keysOf(k, chosen).includes(name));
+  if (other) return refused('taken', message('keys.taken', { key: shownKey(name), means: KEYS[other].means }));
   const { [key]: _, ...rest } = chosen;
-  return {
-    ok: true,
-    chosen: (KEYS[key].keys as readonly string[]).includes(pressed) ? rest : { ...rest, [key]: pressed }
-  };
+  return { ok: true, chosen: (KEYS[key].keys as readonly string[]).includes(name) ? rest : { ...rest, [key]: name } };
 }
 
 const STORED = 'bench keys';

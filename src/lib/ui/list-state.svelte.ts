@@ -61,8 +61,9 @@ export class ListState<Column extends string> {
   get sorting(): Sorting<Column> | undefined {
     return this.#sorting;
   }
-  sortBy(column: Column): void {
-    this.#sorting = nextSorting(this.#sorting, column);
+  /** By a column, then the other way; by none as the rows come. */
+  sortBy(column: Column | undefined): void {
+    this.#sorting = column === undefined ? undefined : nextSorting(this.#sorting, column);
     keepInAddress({ [this.names.sort]: sortingText(this.#sorting) });
   }
 

@@ -1457,4 +1457,5 @@ export interface Messages {
   'tour.leave': Nothing;
   'tour.name': Nothing;
   'machine.mixUps': Nothing;
+  'common.asItComes': Nothing;
 }

@@ -84,7 +84,7 @@
     aria-sort={isBy ? (isDown ? 'descending' : 'ascending') : 'none'}
   >
     <a
-      class="inline-flex min-h-[24px] items-center gap-1 hover:text-ink"
+      class="inline-flex min-h-[24px] items-center gap-1 hover:text-ink max-xl:hidden"
       href={sortedBy(order, isBy && !isDown)}
       data-sveltekit-noscroll
       data-sveltekit-keepfocus
@@ -92,7 +92,7 @@
             size={13}
             aria-hidden="true"
           />{/if}{/if}</a
-    >
+    ><span class="xl:hidden">{name}</span>
   </th>
 {/snippet}
 
@@ -100,7 +100,7 @@
 
 <div class="grid grid-cols-1 lg:grid-cols-[230px_minmax(0,1fr)]">
   <aside
-    class="flex flex-wrap items-center gap-3 border-rule px-3 pt-3 lg:block lg:min-h-[calc(100vh-52px)] lg:border-e lg:py-5"
+    class="flex flex-wrap items-center gap-3 border-rule px-3 pt-3 lg:block lg:min-h-[calc(100vh-var(--head))] lg:border-e lg:py-5"
     aria-label={t('jobs.whichJobs')}
   >
     {#if mayStart}<a class="button button-act lg:w-full" href="/jobs/new"
@@ -214,7 +214,7 @@
                   {#if job.waits === 'working' && job.steps}
                     {t('jobs.onTheBench', { startedBy: job.startedBy })}
                     <div class="mt-1.5 flex items-center gap-2">
-                      <div class="h-2 flex-1 overflow-hidden rounded-full bg-rule">
+                      <div class="gauge h-2 flex-1 overflow-hidden rounded-full bg-rule">
                         <div class="h-full bg-now" style:width="{(100 * job.stepsDone) / job.steps}%"></div>
                       </div>
                       <span class="figure text-sm text-soft">{job.stepsDone}/{job.steps}</span>

@@ -6,6 +6,7 @@
   import type { Problem } from '$core/result';
   import { ListState } from '$lib/ui/list-state.svelte';
   import SortHead from '$lib/ui/SortHead.svelte';
+  import SortSelect from '$lib/ui/SortSelect.svelte';
   import { useWords } from '$lib/words';
 
   const { t, told, language } = useWords();
@@ -104,6 +105,18 @@
         </p>
       </div>
     {:else}
+      <div class="mt-3">
+        <SortSelect
+          {list}
+          names={{
+            machine: t('machines.machine'),
+            revision: t('machines.revision'),
+            files: t('machines.files'),
+            jobs: t('machines.openJobs'),
+            newest: t('machines.newest')
+          }}
+        />
+      </div>
       <table class="cards sheet mt-4 w-full border-collapse">
         <thead class="text-start text-sm text-soft"
           ><tr

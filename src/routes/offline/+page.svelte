@@ -33,6 +33,7 @@
   </p>
   <p class="mt-5">
     <a class="button button-act min-h-12" href={wanted} data-sveltekit-reload>{t('offline.tryAgain')}</a>
+    <a class="button ms-2 min-h-12" href="/help" data-sveltekit-reload>{t('common.manual')}</a>
   </p>
 
   <h2 class="mt-10 text-xl">{t('offline.benchesSavedOnThisDevice')}</h2>

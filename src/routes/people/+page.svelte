@@ -5,6 +5,7 @@
   import { word, type Said } from '$core/language';
   import { ListState } from '$lib/ui/list-state.svelte';
   import SortHead from '$lib/ui/SortHead.svelte';
+  import SortSelect from '$lib/ui/SortSelect.svelte';
   import { useWords } from '$lib/words';
 
   const { t, told, language } = useWords();
@@ -38,9 +39,20 @@
   {#if message}<p role="alert" class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
       {told(message)}
     </p>{/if}
-  <div class="mt-4 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_340px]">
+  <div class="mt-4 grid grid-cols-1 items-start gap-5 xl:grid-cols-[minmax(0,1fr)_19rem]">
     <div class="sheet overflow-hidden">
-      <table class="cards w-full table-fixed">
+      <div class="p-3 md:hidden">
+        <SortSelect
+          {list}
+          names={{
+            name: t('people.name'),
+            signIn: t('people.signsInAs'),
+            seen: t('people.lastSeen'),
+            role: t('people.role')
+          }}
+        />
+      </div>
+      <table class="cards w-full">
         <thead
           ><tr class="border-b border-rule-strong text-start text-sm text-soft"
             ><SortHead {list} column="name" name={t('people.name')} class="py-1.5 ps-4" /><SortHead
@@ -52,7 +64,7 @@
               {list}
               column="role"
               name={t('people.roleAndAccount')}
-              class="w-96 pe-4"
+              class="w-88 pe-4"
             /></tr
           ></thead
         >

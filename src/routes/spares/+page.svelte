@@ -7,6 +7,7 @@
   import type { Said } from '$core/language';
   import { fromAddress, keepInAddress, ListState } from '$lib/ui/list-state.svelte';
   import SortHead from '$lib/ui/SortHead.svelte';
+  import SortSelect from '$lib/ui/SortSelect.svelte';
   import { useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
 
@@ -107,6 +108,19 @@
       {/each}
     </section>
   {/if}
+  <div class="mt-3">
+    <SortSelect
+      {list}
+      names={{
+        number: t('spares.number'),
+        name: t('spares.name'),
+        location: t('spares.location2'),
+        free: t('spares.free'),
+        reserved: t('spares.reserved'),
+        price: t('spares.price')
+      }}
+    />
+  </div>
   <div class="mt-4 grid grid-cols-1 items-start gap-5 xl:grid-cols-[minmax(0,1fr)_380px]">
     <div class="sheet overflow-hidden">
       <table class="cards w-full table-fixed">

@@ -54,6 +54,11 @@ describe('refusals', () => {
     expect(html).toContain('Not allowed with your role');
     expect(html).toContain('&lt;script&gt;alert(&quot;x&quot;)');
     expect(html).not.toContain('%sveltekit');
+    expect(html).not.toContain('<nav');
+    // Who is signed in finds the ways on that every page has.
+    const known = await refusal(403, 'No.', 'r1', false, true).text();
+    for (const place of ['/jobs', '/machines', '/spares', '/settings', '/help'])
+      expect(known).toContain(`href="${place}"`);
     expect(page.headers.get('content-security-policy')).toContain("default-src 'none'");
   });
   it('for programs are JSON with the request\u2019s id', async () => {

@@ -1,5 +1,5 @@
 import template from '../../../error.html?raw';
-import { here } from './here';
+import { direction, here } from './here';
 
 /** As the page says it that is shown when nothing else can be. */
 const [TITLE, WAY_ON] = ['That did not work', 'Go to jobs'];
@@ -14,11 +14,31 @@ const titleOf = (status: number) => {
 const escaped = (text: string) =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
 
-/** An answer that refuses: JSON for programs and the interface's own data requests, a plain page for people. */
-export function refusal(status: number, message: string, request: string, asJson: boolean): Response {
+/** Where one can go from here, as the menu of every page has it. */
+function places(): string {
+  const { t } = here();
+  return (
+    [
+      ['/jobs', t('common.jobs')],
+      ['/machines', t('common.machines')],
+      ['/spares', t('common.spares')],
+      ['/settings', t('common.settings')],
+      ['/help', t('common.manual')]
+    ] as const
+  )
+    .map(([href, name]) => `<a href="${href}">${escaped(name)}</a>`)
+    .join(' ');
+}
+
+/**
+ * An answer that refuses: JSON for programs and the interface's own data requests, a plain page for people.
+ * @param isKnown who asks is signed in, and finds the menu on it
+ */
+export function refusal(status: number, message: string, request: string, asJson: boolean, isKnown = false): Response {
   if (asJson) return Response.json({ message, request }, { status });
   const html = template
-    .replace('lang="en"', `lang="${here().language}"`)
+    .replace('lang="en"', `lang="${here().language}" dir="${direction}"`)
+    .replace('<nav></nav>', isKnown ? `<nav aria-label="${escaped(here().t('common.menu'))}">${places()}</nav>` : '')
     .replaceAll(TITLE, escaped(titleOf(status)))
     .replace(WAY_ON, escaped(here().t('server.toTheJobs')))
     .replace('%sveltekit.status%', String(status))

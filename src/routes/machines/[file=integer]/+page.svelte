@@ -127,7 +127,7 @@
   ></svelte:head
 >
 
-<div class="grid grid-cols-1 lg:h-[calc(100dvh-52px)] lg:grid-cols-[minmax(0,1fr)_minmax(480px,40%)]">
+<div class="grid grid-cols-1 lg:h-[calc(100dvh-var(--head))] lg:grid-cols-[minmax(0,1fr)_minmax(480px,40%)]">
   <section
     class="flex min-h-0 flex-col border-e border-rule bg-sunk px-5 py-4"
     aria-label={t('machine.theMachinesDrawing')}

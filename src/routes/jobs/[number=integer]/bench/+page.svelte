@@ -354,7 +354,7 @@
 
 <!-- Where there is room for one column the step comes first, the machine after it, and what answers it stays under the thumb. -->
 <div
-  class="max-lg:flex max-lg:min-h-[calc(100dvh-52px)] max-lg:flex-col lg:grid lg:h-[calc(100dvh-52px)] lg:grid-cols-[minmax(0,47fr)_minmax(0,53fr)]"
+  class="max-lg:flex max-lg:min-h-[calc(100dvh-var(--head))] max-lg:flex-col lg:grid lg:h-[calc(100dvh-var(--head))] lg:grid-cols-[minmax(0,47fr)_minmax(0,53fr)]"
   data-ready={ready}
 >
   <section
@@ -635,6 +635,10 @@
     <Dialog.Overlay class="fixed inset-0 z-40 bg-black/50" />
     <Dialog.Content
       onCloseAutoFocus={(e: Event) => e.preventDefault()}
+      onOpenAutoFocus={(e: Event) => {
+        // The list of keys is read, and scrolled: it has taken the focus itself.
+        if (dialog === 'keys') e.preventDefault();
+      }}
       class="fixed top-1/2 left-1/2 z-50 w-[540px] max-w-[92vw] -translate-x-1/2 -translate-y-1/2 rounded-xl border border-rule bg-sheet p-6 text-ink shadow-2xl"
     >
       {#if dialog === 'keys'}

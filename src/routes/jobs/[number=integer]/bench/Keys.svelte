@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { choose, KEYS, keysOf, shownKey, type Chosen, type Key } from '$lib/ui/bench-keys';
+  import { choose, KEYS, keysOf, pressed, type Chosen, type Key } from '$lib/ui/bench-keys';
   import { whyNot } from '$core/result';
   import { useWords } from '$lib/words';
 
@@ -48,12 +48,18 @@
   {/each}
 </fieldset>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
-<div class="mt-3 max-h-[58vh] overflow-y-auto" tabindex="0" role="region" aria-label={t('bench.keys2')}>
+<div
+  class="mt-3 max-h-[58vh] overflow-y-auto"
+  {@attach (list) => list.focus()}
+  tabindex="0"
+  role="region"
+  aria-label={t('bench.keys2')}
+>
   <dl>
     {#each Object.keys(KEYS) as Key[] as key (key)}
       <div class="flex items-center gap-3 border-b border-rule py-1 last:border-0">
         <dt class="w-28 shrink-0">
-          {#each keysOf(key, chosen) as k (k)}<kbd class="me-1">{shownKey(k)}</kbd>{/each}
+          {#each keysOf(key, chosen) as k (k)}<kbd class="me-1">{pressed(k, chosen)}</kbd>{/each}
         </dt>
         <dd class="flex flex-1 items-center gap-3">
           <span class="flex-1">{told(KEYS[key].means)}</span>

@@ -160,7 +160,7 @@
     <a class="button button-act mt-6" href="/jobs/{data.job.number}/plan">{t('fault.chooseWhatToDo')}</a>
   </div>
 {:else}
-  <div class="flex flex-col lg:grid lg:h-[calc(100dvh-92px)] lg:grid-cols-[290px_minmax(0,1fr)_400px]">
+  <div class="flex flex-col lg:grid lg:h-[calc(100dvh-var(--head)-2.5rem)] lg:grid-cols-[290px_minmax(0,1fr)_400px]">
     <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard, also by who may press nothing in it) -->
     <section
       class="min-h-0 border-rule px-4 py-3 lg:overflow-y-auto lg:border-e"
@@ -371,7 +371,7 @@
                     >{percent(belief)}</span
                   ></span
                 >
-                <span class="mt-0.5 block h-1.5 rounded-full bg-rule"
+                <span class="gauge mt-0.5 block h-1.5 rounded-full bg-rule"
                   ><span class="block h-full rounded-full bg-act" style:width="{Math.max(1, 100 * belief)}%"
                   ></span></span
                 >

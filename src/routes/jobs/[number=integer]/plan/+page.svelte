@@ -142,7 +142,7 @@
 
 <JobBar job={data.job} here="plan" />
 <div
-  class="grid grid-cols-1 lg:h-[calc(100dvh-92px)] lg:grid-cols-[minmax(0,1fr)_minmax(480px,43%)] print:block! print:h-auto!"
+  class="grid grid-cols-1 lg:h-[calc(100dvh-var(--head)-2.5rem)] lg:grid-cols-[minmax(0,1fr)_minmax(480px,43%)] print:block! print:h-auto!"
 >
   <section
     class="flex min-h-0 min-w-0 flex-col border-rule max-lg:contents lg:border-e"

@@ -24,7 +24,7 @@
   const TRUE_SIZE = 96 / 25.4;
 </script>
 
-<div class="grid grid-cols-1 lg:h-[calc(100dvh-52px)] lg:grid-cols-[minmax(0,1fr)_440px]">
+<div class="grid grid-cols-1 lg:h-[calc(100dvh-var(--head))] lg:grid-cols-[minmax(0,1fr)_440px]">
   <section class="min-h-0 overflow-y-auto px-6 py-5" aria-label={t('tray.bins')}>
     <p class="text-soft">
       <a class="link" href="/jobs/{data.job.number}/plan"
