@@ -24,6 +24,54 @@ for (const [i, [width, height]] of WINDOWS.filter(([w]) => w !== 640 && w !== 12
   });
 }
 
+// Languages that nobody speaks: what is too narrow for a longer one, and what stands on the wrong side in one from right to left.
+for (const [language, width, height] of [
+  ['longer', 390, 844],
+  ['longer', 1280, 800],
+  ['mirrored', 1024, 768]
+] as const) {
+  test(`nothing is cut, overlaps or reaches beyond ${width} px in a language that is ${language}`, async ({
+    browser,
+    ownApp
+  }) => {
+    const app = await ownApp(true, { TEST_LANGUAGE: language });
+    const context = await browser.newContext({ baseURL: app.address, viewport: { width, height }, locale: 'en-GB' });
+    const page = await context.newPage();
+    await signIn(page, 'ines');
+    for (const screen of SCREENS) {
+      await page.goto(screen.path);
+      await expect(page.locator('h1').first()).toBeAttached();
+      const found = await page.evaluate(measure, { target: leastTarget(screen, width) });
+      expect(found, `${screen.name} at ${width} px`).toEqual(NOTHING);
+    }
+    await expect(page.locator('html')).toHaveAttribute('dir', language === 'mirrored' ? 'rtl' : 'ltr');
+    await page.goto('/jobs');
+    // What is said is in the language; what somebody wrote stays as it is.
+    await expect(page.locator('h1')).toContainText('Jóóbs');
+    await expect(page.getByText('MS Sule, engine room')).toBeVisible();
+    await context.close();
+  });
+}
+
+test('what is chosen, and how far something is, is told without a ground of its own', async ({ page, signInAs }) => {
+  await page.emulateMedia({ forcedColors: 'active' });
+  await signInAs('tam');
+  await page.goto('/jobs');
+  const gauge = page.locator('.gauge').first();
+  const grounds = await gauge.evaluate((el) =>
+    [el, el.firstElementChild!].map((e) => getComputedStyle(e).backgroundColor)
+  );
+  expect(grounds[0]).not.toBe(grounds[1]);
+  await page.goto('/jobs/103/plan');
+  await expect(page.locator('[aria-pressed=true]').first()).toBeVisible();
+  expect(
+    await page
+      .locator('[aria-pressed=true]')
+      .first()
+      .evaluate((el) => getComputedStyle(el).outlineStyle)
+  ).toBe('solid');
+});
+
 test('the measure finds what is cut, lies over another, is too small, and reaches out', async ({ page }) => {
   await page.setContent(`<body style="margin: 0">
     <p style="width: 80px; overflow: hidden; white-space: nowrap">Words that do not fit in here</p>

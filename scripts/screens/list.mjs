@@ -23,6 +23,7 @@ export const SCREENS = [
   { name: 'people', path: '/people', roles: ['lead'] },
   { name: 'settings', path: '/settings' },
   { name: 'account', path: '/me' },
+  { name: 'manual', path: '/help' },
   { name: 'offline', path: '/offline' },
   { name: 'not found', path: '/jobs/99999/plan' }
 ];

@@ -41,11 +41,14 @@ it('a stray is found wherever it stands', () => {
 </script>
 <p class="flex border-b px-3 text-soft">{t('x')}</p>
 <button aria-label="Close">{isOpen ? 'Close it now' : ''}</button>
-<p>Hello</p>`;
+<p>Hello</p>
+<p class={isOpen ? 'open' : 'shut'}>{n === 0 ? 'same' : n < 0 ? t('less') : n + ' more'}</p>`;
   expect(straysOfComponent(component).map((s) => [s.line, s.text])).toEqual([
     [2, 'Try it again'],
     [5, 'Close'],
     [5, 'Close it now'],
-    [6, 'Hello']
+    [6, 'Hello'],
+    [7, 'same'],
+    [7, 'more']
   ]);
 });

@@ -70,11 +70,38 @@ export function straysOfComponent(text: string): Stray[] {
       strays.push({ line: lineAt(node.start), text: node.data!.trim() });
     if (node.type === 'Literal' && typeof node.value === 'string' && !isClass(attribute) && isSaid(node.value))
       strays.push({ line: lineAt(node.start), text: node.value });
+    if (node.type === 'ExpressionTag' && (!isAttribute || SHOWN.has(attribute)))
+      for (const text of shownBy(node.expression as Node))
+        if (/[A-Za-z]{2,}/.test(text.said) && !isSaid(text.said))
+          strays.push({ line: lineAt(text.at), text: text.said.trim() });
     const own = /Attribute|Directive/.test(node.type) ? node.name : attribute;
     for (const inner of Object.values(node)) for (const child of [inner].flat()) if (isNode(child)) visit(child, own);
   };
   visit(ast.fragment as unknown as Node);
   return strays;
+}
+
+/** Words that an expression may come to as they stand: whatever it chooses between, and what it puts together. */
+function shownBy(expression: Node): { at: number; said: string }[] {
+  const { start: at } = expression;
+  const of = (...names: string[]) => names.flatMap((name) => shownBy(expression[name] as Node));
+  switch (expression.type) {
+    case 'Literal':
+      return typeof expression.value === 'string' ? [{ at, said: expression.value }] : [];
+    case 'ConditionalExpression':
+      return of('consequent', 'alternate');
+    case 'LogicalExpression':
+      return of('left', 'right');
+    case 'BinaryExpression':
+      return expression.operator === '+' ? of('left', 'right') : [];
+    case 'TemplateLiteral':
+      return [
+        ...(expression.quasis as { value: { cooked: string } }[]).map((q) => ({ at, said: q.value.cooked })),
+        ...(expression.expressions as Node[]).flatMap(shownBy)
+      ];
+    default:
+      return [];
+  }
 }
 
 const isClass = (attribute?: string) => attribute === 'class' || attribute === 'style';

@@ -1458,4 +1458,10 @@ export interface Messages {
   'tour.name': Nothing;
   'machine.mixUps': Nothing;
   'common.asItComes': Nothing;
+  'compare.by': { how: string; n: Arg | null | undefined };
+  'machine.headOf': { head: string; mm: number };
+  'machine.formOf': { form: string; colour: Arg | null | undefined };
+  'machine.isClosed': Nothing;
+  'cell.timeTo': { time: Arg | null | undefined; charge: Arg | null | undefined };
+  'spares.there': { n: number };
 }

@@ -38,7 +38,7 @@ export function refusal(status: number, message: string, request: string, asJson
   if (asJson) return Response.json({ message, request }, { status });
   const html = template
     .replace('lang="en"', `lang="${here().language}" dir="${direction}"`)
-    .replace('<nav></nav>', isKnown ? `<nav aria-label="${escaped(here().t('common.menu'))}">${places()}</nav>` : '')
+    .replace('<nav></nav>', isKnown ? `<nav>${places()}</nav>` : '')
     .replaceAll(TITLE, escaped(titleOf(status)))
     .replace(WAY_ON, escaped(here().t('server.toTheJobs')))
     .replace('%sveltekit.status%', String(status))

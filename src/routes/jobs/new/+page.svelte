@@ -17,6 +17,7 @@
   import { picking } from '$lib/ui/plan/picking';
   import { faceOf, goalId, goalParts, Goals, type Goal } from '$core/goals';
   import { whyNot } from '$core/result';
+  import Term from '$lib/ui/Term.svelte';
   import { useWords } from '$lib/words';
 
   const { t, told } = useWords();
@@ -249,7 +250,7 @@
           {@const p = live.plan}
           <div class="shrink-0 lg:w-56">
             <p class="text-2xl font-semibold">{duration(p.times.p50)}</p>
-            <p class="text-soft">{t('newJob.cautious', { p80: duration(p.times.p80) })}</p>
+            <p class="text-soft"><Term is="cautious">{t('newJob.cautious', { p80: duration(p.times.p80) })}</Term></p>
             <p class="mt-2">
               {t('newJob.toOpenToMove', {
                 n: t('count.step', { n: p.steps.length }),

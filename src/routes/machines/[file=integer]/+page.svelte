@@ -5,7 +5,8 @@
   import DataTable from '$lib/ui/DataTable.svelte';
   import { ExploreDrawing, ScrewPicture } from '$lib/ui/drawing';
   import { day, moment } from '$lib/ui/dates';
-  import { jointName, mixUpWords, partName, sizeWords } from '$core/words';
+  import { word } from '$core/language';
+  import { functionName, jointName, mixUpWords, partName, sizeWords } from '$core/words';
   import { jointThing, partThing } from '$core/ids';
   import { fromAddress, keepInAddress } from '$lib/ui/list-state.svelte';
   import { useWords } from '$lib/words';
@@ -57,7 +58,11 @@
     { id: 'name', name: t('machine.part'), of: (p: Part) => told(partName(model, p.id)) },
     { id: 'on', name: t('machine.mountedOn'), of: (p: Part) => (p.on ? told(partName(model, p.on)) : '') },
     { id: 'number', name: t('machine.number'), of: (p: Part) => p.numbers[0]?.number ?? '', code: true },
-    { id: 'functions', name: t('machine.functions'), of: (p: Part) => p.functions.join(', ').replaceAll('-', ' ') }
+    {
+      id: 'functions',
+      name: t('machine.functions'),
+      of: (p: Part) => p.functions.map((f) => told(functionName(f))).join(', ')
+    }
   ];
   const screwColumns = [
     { id: 'name', name: t('machine.screws'), of: (j: Screws) => told(jointName(model, j)) },
@@ -66,14 +71,14 @@
     {
       id: 'head',
       name: t('machine.head'),
-      of: (j: Screws) => `${j.screw.head.replace('-', ' ')} ${j.screw.headDiameterMm}`
+      of: (j: Screws) => t('machine.headOf', { head: word(j.screw.head), mm: j.screw.headDiameterMm })
     },
     { id: 'drive', name: t('machine.drive'), of: (j: Screws) => j.screw.drive },
     { id: 'captive', name: t('machine.captive'), of: (j: Screws) => (j.screw.captive ? t('common.yes') : '') }
   ];
   const cableColumns = [
     { id: 'name', name: t('machine.cable'), of: (c: Cable) => told(partName(model, c.part)) },
-    { id: 'form', name: t('machine.form'), of: (c: Cable) => `${c.form}, ${c.colour}` },
+    { id: 'form', name: t('machine.form'), of: (c: Cable) => t('machine.formOf', { form: c.form, colour: c.colour }) },
     { id: 'length', name: t('machine.lengthMm'), of: (c: Cable) => c.lengthMm, right: true },
     { id: 'bend', name: t('machine.bendMm'), of: (c: Cable) => c.minBendRadiusMm, right: true },
     {
@@ -303,8 +308,8 @@
               {:else}<p class="text-soft">{t('machine.theFirstFileOfThisMachine')}</p>{/if}
               {#each data.jobs.filter((j) => j.fileId === h.fileId) as j (j.number)}
                 <p class="mt-1 text-sm">
-                  <a class="link" href="/jobs/{j.number}">{t('machine.job', { number: j.number })}</a>, {j.work.toLowerCase()},
-                  {j.customer}{j.isClosed ? ' (closed)' : ''}
+                  <a class="link" href="/jobs/{j.number}">{t('machine.job', { number: j.number })}</a>, {j.work},
+                  {j.customer}{j.isClosed ? t('machine.isClosed') : ''}
                 </p>
               {/each}
             </li>

@@ -61,6 +61,7 @@
   import TheMachine from './TheMachine.svelte';
   import Things from './Things.svelte';
   import Tools from './Tools.svelte';
+  import Term from '$lib/ui/Term.svelte';
   import Tour from '$lib/ui/Tour.svelte';
   import Words from './Words.svelte';
   import { goalParts, type Goal } from '$core/goals';
@@ -478,7 +479,7 @@
           >
           {#if isHere && !run.paused}<StepClock since={run.lastAt} planned={step.seconds} />{/if}
           {#if !isHere}<span class="ms-2 rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn"
-              >{t('bench.previewYouAreOnStep', { position: run.position + 1 })}</span
+              ><Term is="preview">{t('bench.previewYouAreOnStep', { position: run.position + 1 })}</Term></span
             >{/if}
         </p>
         <div data-tour="step"><StepWords {step} {model} {isNew} /></div>

@@ -306,7 +306,7 @@
                   ? t('cell.needsItsChargeAndItsFull')
                   : drain === 0
                     ? t('cell.itIsLowEnoughAlready')
-                    : `${duration(drain)} to ${percent(data.thresholds.safeCharge)}`}
+                    : t('cell.timeTo', { time: duration(drain), charge: percent(data.thresholds.safeCharge) })}
               </p>
               <label
                 ><span class="label">{t('cell.chargerW')}</span><input

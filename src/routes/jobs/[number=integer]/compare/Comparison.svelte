@@ -61,9 +61,10 @@
                       : by < 0
                         ? 'text-(--good)'
                         : 'text-now'}"
-                    >{by === 0
-                      ? 'same'
-                      : `${Math.round(Math.abs(by)) && row.say ? duration(Math.abs(by)) : Math.abs(by)} ${by < 0 ? 'less' : 'more'}`}</span
+                    >{t('compare.by', {
+                      how: by === 0 ? 'same' : by < 0 ? 'less' : 'more',
+                      n: row.say && Math.round(Math.abs(by)) ? row.say(Math.abs(by)) : String(Math.abs(by))
+                    })}</span
                   >{/if}</td
               >
             {/each}

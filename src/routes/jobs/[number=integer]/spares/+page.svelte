@@ -109,7 +109,9 @@
                 >
                 <span class="figure text-end"
                   >{money(o.priceMinor, o.currency)}<span class="block text-sm text-soft"
-                    >{o.stock > 0 ? `${o.stock} there` : t('spares.inDays', { leadDays: o.leadDays })}</span
+                    >{o.stock > 0
+                      ? t('spares.there', { n: o.stock })
+                      : t('spares.inDays', { leadDays: o.leadDays })}</span
                   ></span
                 >
                 {#if o.verdict !== 'does-not-fit'}<form method="POST" action="?/order" use:enhance={once()}>
