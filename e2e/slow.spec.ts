@@ -37,7 +37,7 @@ test('what takes long is shown as it goes: the plan in the browser, pages of the
   const since = Date.now();
   await page.goto(`${first}/plan`);
   expect(Date.now() - since).toBeLessThan(15_000);
-  await expect(page.getByRole('status').filter({ hasText: /at most [\d.]+ % longer than the shortest/ })).toBeVisible({
+  await expect(page.getByRole('status').filter({ hasText: /at most [\d.]+% longer than the shortest/ })).toBeVisible({
     timeout: 60_000
   });
   await expect(page.getByRole('region', { name: 'Steps' })).toBeVisible();
@@ -51,7 +51,7 @@ test('what takes long is shown as it goes: the plan in the browser, pages of the
   await expect(page.getByRole('heading', { name: 'Laying out the tray' })).toBeVisible({ timeout: 10_000 });
   await expect(
     page.getByText(
-      /^Still working, for .*There is a plan; checking for a shorter order, at most [\d.]+ % longer than the shortest\./
+      /^Still working, for .*There is a plan; checking for a shorter order, at most [\d.]+% longer than the shortest\./
     )
   ).toBeVisible({ timeout: 30_000 });
   // Others are answered meanwhile.

@@ -39,6 +39,7 @@ try {
   await shot(light, 'spares', '/jobs/112/spares');
   await shot(light, 'compare', '/jobs/105/compare');
   await shot(light, 'tray', '/jobs/103/tray?style=in-the-part');
+  await shot(light, 'settings', '/settings');
   await shot(light, 'machines', '/machines');
   await shot(light, 'machine', '/machines', async () => {
     await light.getByRole('link', { name: 'Norrvik Pilot 14' }).click();

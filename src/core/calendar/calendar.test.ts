@@ -10,6 +10,7 @@ import {
   momentText,
   monthsBefore,
   numberText,
+  percentText,
   Place,
   stampText,
   type Language
@@ -112,3 +113,11 @@ describe('languages', () => {
     expect(Place.safeParse({ timeZone: 'UTC', language: 'tlh' }).success).toBe(false);
   });
 });
+
+it.each([
+  ['en-GB', '57%'],
+  ['de-DE', '57\u00a0%'],
+  ['fr-FR', '57\u00a0%']
+] as const)('a share is told in percent as %s writes it', (language, text) =>
+  expect(percentText(0.574, { timeZone: 'UTC', language })).toBe(text)
+);

@@ -42,6 +42,10 @@ export function stampText(at: string, place: Place): string {
   return `${momentText(at, place)} (UTC${format(new TZDate(at, place.timeZone), 'xxx').replace('+00:00', '')})`;
 }
 
+/** A share of one, as so many percent in the spelling of the place. */
+export const percentText = (share: number, { language }: Place): string =>
+  new Intl.NumberFormat(language, { style: 'percent' }).format(share).replace(/\u202f/g, '\u00a0');
+
 /** A number with the language's own marks; versions of the language tables differ in the space between thousands, we take one. @param digits most digits after the decimal mark */
 export function numberText(value: number, place: Place, digits = 2): string {
   return new Intl.NumberFormat(place.language, { maximumFractionDigits: digits })

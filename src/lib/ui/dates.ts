@@ -1,5 +1,5 @@
 import { page } from '$app/state';
-import { dayText, momentText, numberText, STANDARD_PLACE, type Place } from '$core/calendar';
+import { dayText, momentText, numberText, percentText, STANDARD_PLACE, type Place } from '$core/calendar';
 import { written } from '$core/money';
 
 /** Where the shop is, as the page was told: the same text comes of it on the server and in every browser. */
@@ -16,3 +16,6 @@ export const number = (value: number, digits?: number): string => numberText(val
 
 /** An amount of money, minor units. */
 export const money = (amount: number, currency: string): string => written(amount, currency, place().language);
+
+/** A share of one. */
+export const percent = (share: number): string => percentText(share, place());

@@ -7,6 +7,7 @@
   import type { Bench } from '$lib/offline/bench.svelte';
   import Panel from './Panel.svelte';
   import { whyNot } from '$core/result';
+  import { percent as percentOf } from '$lib/ui/dates';
   import { useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
 
@@ -26,7 +27,7 @@
       run.listings.after &&
       compareListings(run.listings.before.listing, run.listings.after.listing)
   );
-  const percent = (n: number | undefined) => (n === undefined ? t('bench.notGiven') : `${Math.round(100 * n)} %`);
+  const percent = (n: number | undefined) => (n === undefined ? t('bench.notGiven') : percentOf(n));
   const wh = (n: number | undefined) => (n === undefined ? t('bench.notGiven') : t('bench.wh', { wh: n.toFixed(1) }));
   const batteries = $derived((['before', 'after'] as const).map((w) => run.batteries[w]?.reading));
   const NAMES = { maker: t('bench.maker'), model: t('bench.model'), serial: t('bench.serialNumber') } as const;

@@ -10,7 +10,7 @@
     type Pack
   } from '$core/cells';
   import { drainedAt } from '$core/job';
-  import { day, moment } from '$lib/ui/dates';
+  import { day, moment, percent as percentOf } from '$lib/ui/dates';
   import { duration } from '$lib/ui/format';
   import JobBar from '$lib/ui/JobBar.svelte';
   import { sayOfJob } from '$lib/ui/say';
@@ -40,7 +40,7 @@
   const charge = $derived(last ? chargeSeconds(last.reading, charger) : undefined);
   const until = $derived(drainedAt(data.state, data.thresholds.safeCharge));
   const afterShare = $derived(data.after ? health(data.after.reading) : undefined);
-  const percent = (n: number | undefined) => (n === undefined ? t('cell.notGiven') : `${Math.round(100 * n)}\u00a0%`);
+  const percent = (n: number | undefined) => (n === undefined ? t('cell.notGiven') : percentOf(n));
   const VERDICT = {
     good: [t('cell.isGood'), 'border-good bg-good-wash text-good'],
     ageing: [t('cell.ageing'), 'border-warn bg-warn-wash text-warn'],

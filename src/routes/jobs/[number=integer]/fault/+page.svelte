@@ -12,6 +12,7 @@
   import type { FaultAsked, FaultTold } from '$workers/fault-web';
   import { faceOf, goalParts, type Goal } from '$core/goals';
   import { functionName } from '$core/words';
+  import { percent } from '$lib/ui/dates';
   import { named, useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
 
@@ -118,7 +119,7 @@
       not: Object.keys(next).filter((s) => next[s] === false)
     });
   }
-  const percent = (p: number) => (p < 0.01 ? '< 1 %' : `${Math.round(100 * p)} %`);
+  const chance = (p: number) => (p < 0.01 ? `< ${percent(0.01)}` : percent(p));
   const nameOf = (c: Candidate) => (c.do === 'test' ? testOf(c.id)?.text : repairOf(c.id)?.text) ?? c.id;
   /** Between its two values, as far as they differ for who reads them. */
   function expected(least: number, most: number): string {
@@ -367,8 +368,7 @@
                 }}
               >
                 <span class="flex justify-between gap-3"
-                  ><span>{fault.name}</span><span class="figure ps-2 whitespace-nowrap text-soft"
-                    >{percent(belief)}</span
+                  ><span>{fault.name}</span><span class="figure ps-2 whitespace-nowrap text-soft">{chance(belief)}</span
                   ></span
                 >
                 <span class="gauge mt-0.5 block h-1.5 rounded-full bg-rule"
