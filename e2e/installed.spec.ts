@@ -38,6 +38,7 @@ test('started without the server it shows the benches that it keeps, and the way
   await expect
     .poll(() => page.evaluate(async () => (await caches.match('/jobs/102/bench')) !== undefined), { timeout: 15_000 })
     .toBe(true);
+  await page.waitForLoadState('networkidle');
   await page.context().setOffline(true);
   // As the icon starts it.
   await page.goto('/jobs');

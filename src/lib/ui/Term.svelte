@@ -29,7 +29,7 @@
 
 <style>
   :global(.term) {
-    min-height: 24px;
+    min-height: var(--term, 24px);
     text-align: inherit;
     text-decoration: underline dotted;
     text-underline-offset: 3px;

@@ -118,9 +118,17 @@
     font-weight: 600;
     min-width: 9rem;
   }
-  @media (width < 30rem) {
+  /* In a hand a word stands over its meaning. */
+  @media (width < 48rem) {
+    .manual :global(:is(table, thead, tbody, tr, td)) {
+      display: block;
+    }
+    .manual :global(thead) {
+      display: none;
+    }
     .manual :global(td:first-child) {
-      min-width: 0;
+      border-bottom: 0;
+      padding-bottom: 0;
     }
   }
 </style>

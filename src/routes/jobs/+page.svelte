@@ -169,7 +169,7 @@
               {@render heading(
                 data.query.closed ? 'closed' : 'due',
                 data.query.closed ? t('jobs.closed') : t('jobs.due'),
-                'w-28'
+                data.query.closed ? 'w-36' : 'w-28'
               )}
               {@render heading('status', t('jobs.status'), 'w-36')}
               <th scope="col" role="columnheader" class="w-46 py-2 pe-3 font-semibold"

@@ -37,7 +37,7 @@
           <span class="text-soft">{told(group.name)}</span>
         </li>
       {/each}
-      {#if loosened > 0}<li class="text-soft max-lg:[&_.term]:min-h-[44px]">
+      {#if loosened > 0}<li class="text-soft max-lg:[--term:44px]">
           <Term is="captive">{t('bench.captiveLoosenedInTheirPart', { loosened })}</Term>
         </li>{/if}
     </ul>
