@@ -8,7 +8,8 @@ import { mixUpWords } from '../words';
 const { model } = demoAccess();
 const groups = model.machine.joints.filter((j): j is ScrewGroup => j.kind === 'screws');
 const styles = ['bin-per-step', 'map', 'in-the-part'] as const;
-const side = (a: Bin, b: Bin) => Math.abs(a.x - b.x) <= 48.5 && Math.abs(a.y - b.y) <= 34.5;
+/** Next to each other, across corners as well: nothing but the gap between two bins lies between them. */
+const side = (a: Bin, b: Bin) => Math.abs(a.x - b.x) <= a.width + 4.5 && Math.abs(a.y - b.y) <= a.height + 4.5;
 
 describe.each(styles)('the tray, %s', (style) => {
   it('gives every loose group of any job one bin, none over another, none off its sheet, mix-ups never side by side', () => {
@@ -42,6 +43,18 @@ describe.each(styles)('the tray, %s', (style) => {
       { numRuns: 40 }
     );
   });
+});
+
+it.each(styles)('fills its sheet, %s: few bins are large, and none is too small for two fingers', (style) => {
+  // Where each part begins a row, more parts than rows need another sheet.
+  for (const n of style === 'in-the-part' ? [1, 4, 8] : [1, 4, 8, 12]) {
+    const made = tray(model, groups.filter((g) => !g.screw.captive).slice(0, n), style);
+    expect(made.sheets).toBe(1);
+    const used = made.bins.reduce((sum, b) => sum + b.width * b.height, 0);
+    // Of what margins, title and ruler leave; bins that must lie apart leave some empty.
+    expect(used / (186 * 242), `${n} bins`).toBeGreaterThan(style === 'map' ? 0.15 : 0.28);
+    for (const b of made.bins) expect(Math.min(b.width, b.height)).toBeGreaterThan(26);
+  }
 });
 
 it('the bins of a job stand in the order of its steps', () => {

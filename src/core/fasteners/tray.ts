@@ -40,19 +40,17 @@ interface Grid {
   columns: number;
   rows: number;
 }
-/** As many as are still large enough for two fingers. */
-const FINEST: Grid = { columns: 4, rows: 7 };
 /** In tenths of a millimetre. */
 const span = (whole: number, n: number) => Math.floor((10 * (whole - (n - 1) * SHEET.gap)) / n) / 10;
 const binOf = ({ columns, rows }: Grid) => ({
   width: span(SHEET.width - 2 * SHEET.margin, columns),
   height: span(SHEET.height - SHEET.head - SHEET.foot, rows)
 });
-/** From few large bins to many small ones; a map needs columns enough to show where. */
+/** From few large bins to many that are still large enough for two fingers; a map needs columns enough to show where. */
 const grids = (style: TrayStyle): Grid[] =>
   [1, 2, 3, 4]
     .filter((columns) => style !== 'map' || columns > 2)
-    .flatMap((columns) => [2, 3, 4, 5, 6, 7].map((rows) => ({ columns, rows })))
+    .flatMap((columns) => [2, 3, 4, 5, 6, 7, 8].map((rows) => ({ columns, rows })))
     .sort((a, b) => a.columns * a.rows - b.columns * b.rows || a.columns - b.columns);
 
 /**
@@ -70,8 +68,10 @@ export function tray(model: Model, groups: readonly ScrewGroup[], style: TraySty
       : style === 'in-the-part'
         ? byPart(loose, clash, grid.columns)
         : inSteps(loose, clash, grid.columns);
-  // The largest bins that fit on one sheet; where none do, the smallest on several.
-  const grid = grids(style).find((g) => laid(g).every((c) => c.row < g.rows)) ?? FINEST;
+  const sheetsFor = (grid: Grid) => Math.max(1, ...laid(grid).map((c) => Math.floor(c.row / grid.rows) + 1));
+  // On as few sheets as can be, with the largest bins that this leaves.
+  const possible = grids(style).map((grid) => ({ grid, sheets: sheetsFor(grid) }));
+  const { grid, sheets } = possible.reduce((best, next) => (next.sheets < best.sheets ? next : best));
   const cells = laid(grid);
   const bin = binOf(grid);
   const bins = cells.map(({ group, column, row }): Bin => {
@@ -93,7 +93,7 @@ export function tray(model: Model, groups: readonly ScrewGroup[], style: TraySty
     apart,
     bins,
     sheet: { widthMm: SHEET.width, heightMm: SHEET.height },
-    sheets: Math.max(1, ...cells.map((c) => Math.floor(c.row / grid.rows) + 1)),
+    sheets,
     scaleBar: { x: SHEET.margin, y: SHEET.height - SHEET.foot + 7, lengthMm: 100 }
   };
 }
