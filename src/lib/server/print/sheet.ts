@@ -11,6 +11,9 @@ export const PT = 72 / 25.4;
 const A4 = { width: 210, height: 297 };
 const MARGIN = { side: 14, top: 14, foot: 20 };
 
+/** More letters than this have no room beside their name. */
+const LONG = 140;
+
 /** Ink on white, whatever the theme of a screen. */
 export const INK = { black: '#12222a', soft: '#435a65', rule: '#a9bac0', wash: '#eef3f4', now: '#b4370f' } as const;
 
@@ -160,17 +163,20 @@ export class Sheet {
 
   paragraph(text: string, look: Look = {}, indent = 0): void {
     const width = this.width - indent;
-    this.need(this.heightOf(text, look, width));
+    // What is longer than a page begins where it is, and goes on by itself.
+    this.need(Math.min(60, this.heightOf(text, look, width)));
     this.tagged('P', () => this.look(look).text(text, this.left + indent, this.doc.y, { width }));
     this.gap(2);
   }
 
-  /** Names with what they are, two pairs to a line. */
+  /** Names with what they are, two pairs to a line; what is long follows with the whole breadth, over as many pages as it needs. */
   facts(pairs: readonly (readonly [name: string, is: string])[]): void {
     const half = this.width / 2;
     const name = 78;
-    for (let i = 0; i < pairs.length; i += 2) {
-      const row = pairs.slice(i, i + 2);
+    const isLong = ([, is]: readonly [string, string]) => is.length > LONG;
+    const short = pairs.filter((pair) => !isLong(pair));
+    for (let i = 0; i < short.length; i += 2) {
+      const row = short.slice(i, i + 2);
       const height = Math.max(...row.map(([, is]) => this.heightOf(is, {}, half - name - 8)));
       this.need(height);
       const y = this.doc.y;
@@ -183,6 +189,7 @@ export class Sheet {
       );
       this.doc.y = y + height + 2.5;
     }
+    for (const [called, is] of pairs.filter(isLong)) this.paragraph(`${called}: ${is}`);
   }
 
   /** Lines with a mark before each. */
