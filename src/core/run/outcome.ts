@@ -49,7 +49,7 @@ function screws(model: Model, { ledger }: RunState): ReportLine[] {
   return back > 0 ? [{ text: OUTCOME.screwsBack(back) }] : [];
 }
 
-/** What a customer reads before the full record: how it came in, what was found, what was measured. */
-const FOR_CUSTOMERS: ReadonlySet<ReportSection['id']> = new Set(['received', 'found', 'measured']);
+/** What a customer reads before the full record: how it came in, what was found and measured, what was added to a signed report. */
+const FOR_CUSTOMERS: ReadonlySet<ReportSection['id']> = new Set(['received', 'found', 'measured', 'added']);
 export const forCustomers = (sections: readonly ReportSection[]): ReportSection[] =>
   sections.filter((s) => FOR_CUSTOMERS.has(s.id));
