@@ -27,7 +27,7 @@ const isNamed = (key: string): key is keyof typeof NAMES => Object.hasOwn(NAMES,
 
 /** What a setting is called, by its path in the document: the room that it stands in, and its own name. */
 export const settingName = ({ told }: Translate, path: readonly PropertyKey[]): string =>
-  path.map((key) => (isNamed(String(key)) ? told(NAMES[String(key) as keyof typeof NAMES]) : String(key))).join(': ');
+  path.map((key) => (isNamed(String(key)) ? told(NAMES[String(key) as keyof typeof NAMES]) : String(key))).join(', ');
 
 /** Every single setting of a version, with its path. */
 export const leaves = (value: unknown, path: readonly string[] = []): [path: readonly string[], value: unknown][] =>
