@@ -60,3 +60,32 @@ test('every route and action against every role', async ({ app, playwright }) =>
   }
   expect(await app.sql('select count(*)::int as n from job_event')).toEqual(before);
 });
+
+test('what leaves the shop is written down, however it is opened; a picture within a page is none of it', async ({
+  page,
+  signInAs,
+  app
+}) => {
+  await signInAs('tam');
+  const written = async () =>
+    (await app.sql<{ file: string }>("select detail ->> 'file' as file from audit where what = 'exported'")).map(
+      (row) => row.file
+    );
+  const before = (await written()).length;
+  for (const [file, query] of [
+    ['report.pdf', '?show'],
+    ['report.pdf', ''],
+    ['intake.pdf', '?show'],
+    ['run.json', '?show'],
+    ['tray.svg', '?show'],
+    ['tray.svg', '']
+  ] as const)
+    expect((await page.request.get(`${app.address}/api/jobs/101/files/${file}${query}`)).status(), file).toBe(200);
+  expect((await written()).slice(before).sort()).toEqual([
+    'intake.pdf',
+    'report.pdf',
+    'report.pdf',
+    'run.json',
+    'tray.svg'
+  ]);
+});

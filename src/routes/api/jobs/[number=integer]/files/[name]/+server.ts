@@ -182,8 +182,10 @@ export const GET: RequestHandler = async ({ params, url, locals }) => {
   const body = await file.write({ ...asked, query: url.searchParams });
   // Shown in a page where it is a picture; saved under a name that says what it is.
   const isShown = url.searchParams.has('show');
-  // What leaves the shop is written down; a picture within a page does not leave it.
-  if (!isShown) await audit(pool(), locals.person!.id, 'exported', `job ${asked.job.number}`, { file: params.name });
+  // What leaves the shop is written down, opened to be printed as well as saved; a picture within a page does not leave it.
+  const isWithinPage = isShown && file.type.startsWith('image/');
+  if (!isWithinPage)
+    await audit(pool(), locals.person!.id, 'exported', `job ${asked.job.number}`, { file: params.name });
   return new Response(body, {
     headers: {
       'content-type': file.type,
