@@ -1,5 +1,5 @@
 import { areaOf, contains } from '../access';
-import type { Box, JointOf, Model, Point } from '../machine';
+import type { Box, Model, Point } from '../machine';
 import { passage, type Said } from '../language';
 import { jointName, partName, SPOKEN, zoneName, type Field } from '../words';
 import type { Drawn, DrawnPart } from './scene';
@@ -94,7 +94,7 @@ export function spokenDrawing(
   const held = joint === undefined ? undefined : model.joint(joint);
   if (held && held.zone === zone) {
     const places = held.kind === 'clips' ? held.seam : held.at;
-    const count = held.kind === 'screws' ? (held as JointOf<'screws'>).at.length : 1;
+    const count = held.kind === 'screws' ? held.at.length : 1;
     return about(jointName(model, held), count, places, held.depth, new Set([held.a, held.b]));
   }
   const moved = parts.findLast((p) => p.part.id === part);

@@ -36,13 +36,13 @@ function placesOf(model: Model, step: Step): Point[] {
 /**
  * The faces that a job works on, in the order in which one comes to them: laid bare, with the number of each step of the way down at its
  * places. The way up is done at the same places.
- * @param letterMm height of a number on a face, mm of the machine
+ * @param letterMm height of a number on a face that has so many, mm of the machine
  */
 export function numberedFaces(
   model: Model,
   plan: Plan,
   speak: Speak,
-  letterMm: (face: Picture) => number
+  letterMm: (face: Picture, numbers: number) => number
 ): NumberedFace[] {
   const done = plan.steps.flatMap((step, i) =>
     step.zone !== undefined && (step.do === 'open' || step.do === 'move') && step.leg === 'down'
@@ -52,12 +52,13 @@ export function numberedFaces(
   const goals = goalParts(plan.goals);
   return [...new Set(done.map((d) => d.zone))].map((zone) => {
     const bare = drawingPicture(model, zone, laidBare(model, goals), { goals, speak });
-    const size = letterMm(bare);
-    const taken: Box[] = [];
-    const numbers = done
+    const marks = done
       .filter((d) => d.zone === zone)
-      .flatMap(({ number, places }) => places.map((at) => beside(String(number), at, size, taken)));
-    return { zone, numbers: numbers.length, picture: { ...bare, items: [...bare.items, ...numbers.flat()] } };
+      .flatMap(({ number, places }) => places.map((at) => ({ text: String(number), at })));
+    const size = letterMm(bare, marks.length);
+    const taken: Box[] = [];
+    const numbers = marks.flatMap(({ text, at }) => beside(text, at, size, taken));
+    return { zone, numbers: marks.length, picture: { ...bare, items: [...bare.items, ...numbers] } };
   });
 }
 

@@ -5,9 +5,7 @@ import type { JobState } from '$core/job';
 import type { Model } from '$core/machine';
 import { DATA, MARKS, zoneName } from '$core/words';
 import type { Translate } from '$lib/words';
-import { headFacts, type JobHead } from './job-sheet';
-import { signatures } from './quote';
-import { letterhead, type Letterhead } from './report';
+import { headFacts, letterhead, signatures, type JobHead, type Letterhead } from './head';
 import { INK, PT, Sheet } from './sheet';
 
 /** What was asked, seen and agreed. */

@@ -4,14 +4,8 @@ import { alignLegs, brokenForGood, type Plan, type Step } from '$core/plan';
 import { jobWords, jointName, legName, SHEET, toolName } from '$core/words';
 import { duration } from '$lib/ui/format';
 import type { Translate } from '$lib/words';
+import { headFacts, type JobHead } from './head';
 import { INK, PT, Sheet, type Look } from './sheet';
-
-export interface JobHead {
-  number: number;
-  customer: string;
-  serial: string;
-  complaint: string;
-}
 
 /** Height of a step's number on the drawing of a face, as it is printed, mm. */
 const NUMBER_MM = 2.1;
@@ -21,14 +15,6 @@ const GAP = 6;
 /** Shades of depth between the two legs, the nearest first. */
 const DEPTHS = ['#eef3f4', '#d9e6e9', '#c2d6db', '#a9c3ca', '#8eafb8', '#7299a4'];
 const BOX = 13;
-
-/** What a sheet says of whose machine it is about. */
-export const headFacts = ({ t }: Translate, { machine }: Model, job: JobHead): [string, string][] => [
-  [t('report.for'), job.customer],
-  [t('report.machine'), `${machine.maker} ${machine.model} ${machine.revision}`],
-  [t('report.serialNumber'), job.serial || t('report.notNoted')],
-  [t('report.complaint'), job.complaint || t('report.noneNoted')]
-];
 
 /** The job on paper: what has to lie ready, each face with the steps' numbers on it, and both legs facing each other, to be ticked. */
 export function jobSheetPdf(words: Translate, model: Model, plan: Plan, job: JobHead): Promise<Buffer<ArrayBuffer>> {
@@ -70,7 +56,7 @@ function ready(sheet: Sheet, { told }: Translate, model: Model, plan: Plan): voi
   ];
   for (const [title, items] of lists.filter(([, all]) => all.length > 0)) {
     sheet.heading(2, title);
-    sheet.list(items, 'box');
+    sheet.list(items);
   }
 }
 
@@ -79,13 +65,7 @@ function faces(sheet: Sheet, { t, told }: Translate, model: Model, plan: Plan): 
   const wide = sheet.width;
   const half = (wide - GAP) / 2;
   const breadth = (numbers: number) => (numbers > FEW ? wide : half);
-  // The size of a number follows from how large its face will be, which follows from how many there are: laid out twice.
-  const count = new Map(numberedFaces(model, plan, told, () => 1).map((f) => [f.zone, f.numbers]));
-  const shown = [...count].flatMap(([zone, numbers]) =>
-    numberedFaces(model, plan, told, (bare) => (NUMBER_MM * PT * bare.width) / breadth(numbers)).filter(
-      (f) => f.zone === zone
-    )
-  );
+  const shown = numberedFaces(model, plan, told, (bare, numbers) => (NUMBER_MM * PT * bare.width) / breadth(numbers));
   if (shown.length === 0) return;
   sheet.heading(2, t('paper.faces'));
   let x = sheet.left;
@@ -145,8 +125,7 @@ function leg(sheet: Sheet, words: Translate, plan: Plan, leg: 'swap' | 'prove'):
       lines(words, plan, s)
         .map((l) => l.text)
         .join(' ')
-    ),
-    'box'
+    )
   );
 }
 
@@ -161,7 +140,7 @@ function legs(sheet: Sheet, words: Translate, plan: Plan): void {
     step ? lines(words, plan, step).reduce((sum, l) => sum + sheet.heightOf(l.text, l.look, width - BOX) + 1, 0) : 0;
   const write = (step: Step, x: number) => {
     let y = sheet.doc.y;
-    sheet.mark('box', x, y);
+    sheet.box(x, y);
     for (const { text, look } of lines(words, plan, step)) {
       sheet.at(text, x + BOX, y, width - BOX, look);
       y += sheet.heightOf(text, look, width - BOX) + 1;

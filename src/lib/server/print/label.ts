@@ -1,7 +1,7 @@
 import qrcode from 'qrcode-generator';
 import type { Model } from '$core/machine';
 import type { Translate } from '$lib/words';
-import type { JobHead } from './job-sheet';
+import type { JobHead } from './head';
 import { INK, PT, Sheet } from './sheet';
 
 /** A label of a common roll, mm. */

@@ -7,7 +7,9 @@ import { tray, type TrayStyle } from '$core/fasteners';
 import { plan, screwsTakenOut } from '$core/plan';
 import { DEMO_MACHINES, demoAccess } from '$core/testing/machines';
 import { singleGoals } from '../../../../demo/testing/goals';
-import { jobSheetPdf, reportPdf, trayPdf } from '.';
+import { jobSheetPdf } from './job-sheet';
+import { reportPdf } from './report';
+import { trayPdf } from './tray';
 
 const words = wordsIn('en');
 

@@ -5,8 +5,7 @@ import { answeredHow } from '$core/words';
 import type { Said } from '$core/language';
 import { duration } from '$lib/ui/format';
 import type { Translate } from '$lib/words';
-import { headFacts, type JobHead } from './job-sheet';
-import { letterhead, type Letterhead } from './report';
+import { headFacts, letterhead, signatures, type JobHead, type Letterhead } from './head';
 import { INK, Sheet } from './sheet';
 
 /** A quote as it was given, with the names of its parts by their numbers, and the answer if there is one. */
@@ -77,24 +76,4 @@ export function quotePdf(
     );
   else signatures(sheet, words, [t('paper.customerAgrees')]);
   return sheet.end(t('paper.footJob', { number: job.number, customer: job.customer }), t);
-}
-
-/** Lines to be signed by hand. */
-export function signatures(sheet: Sheet, { t }: Translate, who: readonly string[]): void {
-  sheet.need(70);
-  sheet.gap(44);
-  const column = sheet.width / 2;
-  const y = sheet.doc.y;
-  who.forEach((name, i) => {
-    const x = sheet.left + i * column;
-    sheet.ornament(() =>
-      sheet.doc
-        .moveTo(x, y)
-        .lineTo(x + column - 24, y)
-        .lineWidth(0.6)
-        .stroke(INK.black)
-    );
-    sheet.tagged('P', () => sheet.at(t('paper.dateAndSignature', { who: name }), x, y + 4, column - 24, { size: 8.5 }));
-  });
-  sheet.gap(24);
 }

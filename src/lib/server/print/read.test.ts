@@ -7,7 +7,12 @@ import { tray } from '$core/fasteners';
 import { plan, screwsTakenOut } from '$core/plan';
 import { demoAccess } from '$core/testing/machines';
 import { wordsIn } from '../http/here';
-import { intakePdf, jobSheetPdf, labelPdf, quotePdf, reportPdf, trayPdf } from '.';
+import { intakePdf } from './intake';
+import { jobSheetPdf } from './job-sheet';
+import { labelPdf } from './label';
+import { quotePdf } from './quote';
+import { reportPdf } from './report';
+import { trayPdf } from './tray';
 
 const access = demoAccess();
 const { model } = access;

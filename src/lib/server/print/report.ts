@@ -1,27 +1,16 @@
 import { stampText } from '$core/calendar';
-import type { ShopSettings } from '$core/job';
 import type { Model } from '$core/machine';
 import type { Plan } from '$core/plan';
 import { forCustomers, outcomeOf, reportSections, screwRows, type ReportLine, type RunState } from '$core/run';
 import { duration } from '$lib/ui/format';
 import type { Translate } from '$lib/words';
-import { headFacts, type JobHead } from './job-sheet';
+import { headFacts, letterhead, type JobHead, type Letterhead } from './head';
 import { INK, PT, Sheet } from './sheet';
 
 /** A small picture as JPEG, with what it shows. */
 export interface Photo {
   bytes: Uint8Array;
   caption: string;
-}
-
-export type Letterhead = Pick<ShopSettings, 'name' | 'place'>;
-
-/** The shop's name over what follows, with a line below it. */
-export function letterhead(sheet: Sheet, { name }: Letterhead): void {
-  if (!name) return;
-  sheet.paragraph(name, { size: 10, bold: true, colour: INK.soft });
-  sheet.rule(INK.black);
-  sheet.gap(10);
 }
 
 /** The report: first what came of it, in plain words; then what was found and measured, and photos; behind it the full record. */

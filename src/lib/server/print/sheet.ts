@@ -24,7 +24,7 @@ const FONTS = {
   bold: resolve('dejavu-fonts-ttf/ttf/DejaVuSansCondensed-Bold.ttf')
 };
 
-export type Doc = InstanceType<typeof PDFDocument>;
+type Doc = InstanceType<typeof PDFDocument>;
 type Tag = ReturnType<Doc['struct']>;
 
 export interface Look {
@@ -192,9 +192,10 @@ export class Sheet {
     for (const [called, is] of pairs.filter(isLong)) this.paragraph(`${called}: ${is}`);
   }
 
-  /** Lines with a mark before each. */
-  list(items: readonly string[], mark: 'box' | 'dot', look: Look = { size: 9.5 }): void {
+  /** Lines to be ticked. */
+  list(items: readonly string[]): void {
     const list = this.part('L');
+    const look: Look = { size: 9.5 };
     for (const text of items) {
       const width = this.width - 14;
       const height = this.heightOf(text, look, width);
@@ -204,7 +205,7 @@ export class Sheet {
       this.tagged(
         'LBody',
         () => {
-          this.mark(mark, this.left, y);
+          this.box(this.left, y);
           this.at(text, this.left + 14, y, width, look);
         },
         item
@@ -214,13 +215,12 @@ export class Sheet {
     }
     list.end();
   }
-  mark(kind: 'box' | 'dot', x: number, y: number): void {
-    if (kind === 'box')
-      this.doc
-        .rect(x, y + 1.5, 7.5, 7.5)
-        .lineWidth(0.6)
-        .stroke(INK.black);
-    else this.doc.circle(x + 4, y + 5.5, 1.6).fill(INK.soft);
+  /** A box to be ticked, before a line. */
+  box(x: number, y: number): void {
+    this.doc
+      .rect(x, y + 1.5, 7.5, 7.5)
+      .lineWidth(0.6)
+      .stroke(INK.black);
   }
 
   table(columns: readonly Column[], rows: readonly (readonly Cell[])[], size = 9): void {
