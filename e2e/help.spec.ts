@@ -73,6 +73,11 @@ test('a newcomer is shown round the bench once, by keys that record nothing, and
   await expect(tour).toContainText('2 of 4');
   await page.keyboard.press('ArrowLeft');
   await expect(tour).toContainText('1 of 4');
+  // The focus stays with it.
+  for (let i = 0; i < 4; i++) {
+    await page.keyboard.press('Tab');
+    expect(await tour.evaluate((el) => el.contains(document.activeElement))).toBe(true);
+  }
   // What the bench’s keys would do behind it.
   for (const key of ['n', 'p', 'u', '5']) await page.keyboard.press(key);
   await page.keyboard.press('Escape');

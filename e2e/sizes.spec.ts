@@ -1,8 +1,19 @@
+import type { Page } from '@playwright/test';
 import { leastTarget, SCREENS, WINDOWS } from '../scripts/screens/list.mjs';
 import { measure } from '../scripts/screens/measure.mjs';
 import { expect, signIn, test } from './fixtures';
 
 const NOTHING = { beyond: [], twoWays: [], cut: [], overlaps: [], small: [] };
+
+/** Finds nothing wrong with any screen, as whoever is signed in sees it. */
+async function lookThrough(page: Page, width: number): Promise<void> {
+  for (const screen of SCREENS) {
+    await page.goto(screen.path);
+    await expect(page.locator('h1').first()).toBeAttached();
+    const found = await page.evaluate(measure, { target: leastTarget(screen, width) });
+    expect(found, `${screen.name} at ${width} px`).toEqual(NOTHING);
+  }
+}
 
 // All of them, in every theme and as every role, are measured by hand: `npm run screens`.
 for (const [i, [width, height]] of WINDOWS.filter(([w]) => w !== 640 && w !== 1280).entries()) {
@@ -14,12 +25,7 @@ for (const [i, [width, height]] of WINDOWS.filter(([w]) => w !== 640 && w !== 12
     const context = await browser.newContext({ baseURL: app.address, viewport: { width, height }, locale: language });
     const page = await context.newPage();
     await signIn(page, 'ines');
-    for (const screen of SCREENS) {
-      await page.goto(screen.path);
-      await expect(page.locator('h1').first()).toBeAttached();
-      const found = await page.evaluate(measure, { target: leastTarget(screen, width) });
-      expect(found, `${screen.name} at ${width} px`).toEqual(NOTHING);
-    }
+    await lookThrough(page, width);
     await context.close();
   });
 }
@@ -38,12 +44,7 @@ for (const [language, width, height] of [
     const context = await browser.newContext({ baseURL: app.address, viewport: { width, height }, locale: 'en-GB' });
     const page = await context.newPage();
     await signIn(page, 'ines');
-    for (const screen of SCREENS) {
-      await page.goto(screen.path);
-      await expect(page.locator('h1').first()).toBeAttached();
-      const found = await page.evaluate(measure, { target: leastTarget(screen, width) });
-      expect(found, `${screen.name} at ${width} px`).toEqual(NOTHING);
-    }
+    await lookThrough(page, width);
     await expect(page.locator('html')).toHaveAttribute('dir', language === 'mirrored' ? 'rtl' : 'ltr');
     await page.goto('/jobs');
     // What is said is in the language; what somebody wrote stays as it is.

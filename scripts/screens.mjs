@@ -140,7 +140,7 @@ if (!asked.dry && !asked.trial && !asked.letters) {
   const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date());
   const text = readFileSync(path, 'utf8').replace(
     /(<!-- measured -->\n)[^]*?(<!-- \/measured -->)/,
-    `$1\n${day}, ${looks} looks: ${SCREENS.length} screens, ${asked.roles.split(',').length} roles, ${WINDOWS.length} widths, ${THEMES.length} themes, ${LANGUAGES.length} languages.\n\n${table}\n\n$2`
+    `$1\n${day}, ${looks} looks: ${SCREENS.length} screens, as ${asked.roles.replaceAll(',', ', ')}, ${WINDOWS.length} widths, ${THEMES.length} themes, ${LANGUAGES.length} languages.\n\n${table}\n\n$2`
   );
   writeFileSync(path, text);
 }

@@ -110,7 +110,7 @@ function refuse(event: RequestEvent, status: number, message: string): Response 
   // An enhanced form reads its answer as the outcome of an action.
   if (event.request.headers.get('x-sveltekit-action') === 'true')
     return json({ type: 'error', error: { message, request: event.locals.requestId } }, { status });
-  return refusal(status, message, event.locals.requestId, isForPrograms(event), event.locals.person !== undefined);
+  return refusal(status, message, event.locals.requestId, isForPrograms(event), event.locals.person?.role);
 }
 
 async function gate(event: RequestEvent): Promise<Response | undefined> {

@@ -8,18 +8,15 @@
   import ThemeSwitch from '$lib/ui/ThemeSwitch.svelte';
   import Working from '$lib/ui/Working.svelte';
   import LogOut from '@lucide/svelte/icons/log-out';
-  import { setWords, translator } from '$lib/words';
+  import { MANUAL, placesOf } from '$lib/places';
+  import { message, setWords, translator } from '$lib/words';
 
   let { data, children } = $props();
   // Another language is another page: it is loaded anew as a whole.
-  const { t } = untrack(() => setWords(translator(data.language, data.catalogue, data.place.language, data.trial)));
-  const places = $derived([
-    { href: '/jobs', name: t('common.jobs') },
-    { href: '/machines', name: t('common.machines') },
-    { href: '/spares', name: t('common.spares') },
-    ...(data.person?.role === 'lead' ? [{ href: '/people', name: t('common.people') }] : []),
-    { href: '/settings', name: t('common.settings') }
-  ]);
+  const { t, told } = untrack(() =>
+    setWords(translator(data.language, data.catalogue, data.place.language, data.trial))
+  );
+  const places = $derived(placesOf(data.person?.role ?? ''));
   const isHere = (href: string) => page.url.pathname.startsWith(href);
 
   // With a new build on the server one goes on in it, from page to page; a bench that is open stays with its own until it is left.
@@ -54,7 +51,7 @@
       <img src="/mark.svg" alt="" width="26" height="26" />
       {t('common.eagerWrench2')}
     </a>
-    <Fold name={places.find((p) => isHere(p.href))?.name ?? t('common.menu')} to="right">
+    <Fold name={told(places.find((p) => isHere(p.href))?.name ?? message('common.menu'))} to="right">
       <nav aria-label={t('common.menu')} class="lg:flex lg:gap-1">
         {#each places as place (place.href)}
           <a
@@ -62,15 +59,15 @@
             aria-current={isHere(place.href) ? 'page' : undefined}
             class="border-b-3 px-3 py-3 max-lg:block max-lg:border-s-3 max-lg:border-b-0 max-lg:px-4 {isHere(place.href)
               ? 'border-now font-semibold'
-              : 'border-transparent text-soft hover:text-ink'}">{place.name}</a
+              : 'border-transparent text-soft hover:text-ink'}">{told(place.name)}</a
           >
         {/each}
       </nav>
       <div
         class="ms-auto flex items-center gap-4 max-lg:mt-1.5 max-lg:border-t max-lg:border-rule max-lg:px-4 max-lg:pt-3 max-lg:pb-1.5"
       >
-        <a class="text-soft hover:text-ink" href="/help" aria-current={isHere('/help') ? 'page' : undefined}
-          >{t('common.manual')}</a
+        <a class="text-soft hover:text-ink" href={MANUAL.href} aria-current={isHere(MANUAL.href) ? 'page' : undefined}
+          >{told(MANUAL.name)}</a
         >
         <ThemeSwitch theme={data.theme} />
         <a class="text-soft hover:text-ink" href="/me"

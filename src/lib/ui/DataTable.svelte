@@ -1,29 +1,15 @@
 <script lang="ts" generics="Row extends object">
-  import {
-    createTable,
-    getCoreRowModel,
-    getFilteredRowModel,
-    getSortedRowModel,
-    type ColumnDef,
-    type TableState
-  } from '@tanstack/table-core';
   import { untrack } from 'svelte';
-  import { ListState } from './list-state.svelte';
-  import SortHead from './SortHead.svelte';
+  import { ListState, type ListColumn } from './list-state.svelte';
+  import SortHeads from './SortHeads.svelte';
   import { useWords } from '$lib/words';
 
-  const { t } = useWords();
+  const { t, language } = useWords();
 
   /** Rows to sort by any column and to filter by any word; a row may be chosen, and pointed at from elsewhere. */
   interface Props {
     rows: readonly Row[];
-    columns: readonly {
-      id: string;
-      name: string;
-      of: (row: Row) => string | number;
-      right?: boolean;
-      code?: boolean;
-    }[];
+    columns: readonly (ListColumn<Row> & { code?: boolean })[];
     caption: string;
     keyOf: (row: Row) => string;
     download?: string;
@@ -32,31 +18,15 @@
   }
   let { rows, columns, caption, keyOf, download, lit, onlit }: Props = $props();
 
-  const list = untrack(() => new ListState(columns.map((c) => c.id)));
-  const sorting = $derived(list.sorting ? [{ id: list.sorting.by, desc: list.sorting.desc }] : []);
-  const defs = $derived(
-    columns.map((c): ColumnDef<Row, string | number> => ({
-      id: c.id,
-      header: c.name,
-      accessorFn: c.of,
-      sortingFn: 'alphanumeric'
-    }))
+  const HEADING = 'border-b border-rule-strong py-1.5 pe-3 text-soft';
+  const list = untrack(
+    () =>
+      new ListState(
+        columns.map((c) => ({ ...c, class: HEADING })),
+        language
+      )
   );
-  const table = $derived(
-    createTable<Row>({
-      data: rows as Row[],
-      columns: defs,
-      state: { sorting, globalFilter: list.query, columnPinning: {}, columnVisibility: {} } as Partial<TableState>,
-      onStateChange: () => {},
-      globalFilterFn: 'includesString',
-      getColumnCanGlobalFilter: () => true,
-      renderFallbackValue: null,
-      getCoreRowModel: getCoreRowModel(),
-      getFilteredRowModel: getFilteredRowModel(),
-      getSortedRowModel: getSortedRowModel()
-    })
-  );
-  const shown = $derived(table.getRowModel().rows);
+  const shown = $derived(list.shown(rows));
 </script>
 
 <div class="flex h-full min-h-0 flex-col">
@@ -82,28 +52,20 @@
       <caption class="sr-only">{caption}</caption>
       <thead class="sticky top-0 bg-sheet">
         <tr>
-          {#each columns as c (c.id)}
-            <SortHead
-              {list}
-              column={c.id}
-              name={c.name}
-              isRight={c.right ?? false}
-              class="border-b border-rule-strong py-1.5 pe-3 text-soft"
-            />
-          {/each}
+          <SortHeads {list} />
         </tr>
       </thead>
       <tbody>
-        {#each shown as { original } (keyOf(original))}
+        {#each shown as row (keyOf(row))}
           <tr
-            class="border-b border-rule {lit !== undefined && keyOf(original) === lit ? 'bg-sunk' : ''}"
-            onpointerenter={() => onlit?.(original)}
+            class="border-b border-rule {lit !== undefined && keyOf(row) === lit ? 'bg-sunk' : ''}"
+            onpointerenter={() => onlit?.(row)}
             onpointerleave={() => onlit?.(undefined)}
           >
             {#each columns as c (c.id)}<td
-                class="py-1.5 pe-3 align-top {c.right ? 'figure text-end' : ''} {c.code
+                class="py-1.5 pe-3 align-top {c.isRight ? 'figure text-end' : ''} {c.code
                   ? 'code text-sm whitespace-nowrap'
-                  : ''}">{c.of(original)}</td
+                  : ''}">{c.of(row)}</td
               >{/each}
           </tr>
         {:else}

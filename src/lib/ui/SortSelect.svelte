@@ -1,12 +1,12 @@
-<script lang="ts" generics="Column extends string">
+<script lang="ts" generics="Row extends object">
   import { useWords } from '$lib/words';
   import type { ListState } from './list-state.svelte';
 
   const { t } = useWords();
 
   /** The same as the headings of the columns, where rows are cards and have none. */
+  let { list }: { list: ListState<Row> } = $props();
   const id = $props.id();
-  let { list, names }: { list: ListState<Column>; names: Readonly<Record<Column, string>> } = $props();
 </script>
 
 <div class="flex items-center gap-2 whitespace-nowrap md:hidden">
@@ -15,9 +15,9 @@
     {id}
     class="field"
     value={list.sorting?.by ?? ''}
-    onchange={(e) => list.sortBy(e.currentTarget.value === '' ? undefined : (e.currentTarget.value as Column))}
-    ><option value="">{t('common.asItComes')}</option>{#each list.columns as column (column)}<option value={column}
-        >{names[column]}</option
+    onchange={(e) => list.sortBy(e.currentTarget.value || undefined)}
+    ><option value="">{t('common.asItComes')}</option>{#each list.columns as column (column.id)}<option
+        value={column.id}>{column.name}</option
       >{/each}</select
   >
 </div>

@@ -1,6 +1,14 @@
-import { replaceState } from '$app/navigation';
 import { browser } from '$app/environment';
+import { replaceState } from '$app/navigation';
 import { page } from '$app/state';
+import {
+  createTable,
+  getCoreRowModel,
+  getFilteredRowModel,
+  getSortedRowModel,
+  type SortingState,
+  type TableState
+} from '@tanstack/table-core';
 
 /** Keeps what a page shows in its address, without asking the server: it is there again after a reload, and can be sent to somebody. */
 export function keepInAddress(changes: Readonly<Record<string, string>>): void {
@@ -17,38 +25,39 @@ export const fromAddress = (name: string): string =>
   (browser ? new URL(location.href) : page.url).searchParams.get(name) ?? '';
 
 /** What is sorted by, and which way. */
-export interface Sorting<Column extends string> {
-  by: Column;
+interface Sorting {
+  by: string;
   desc: boolean;
 }
 
-/** From one column's heading to the next state of the list: up, down, as it was. */
-export const nextSorting = <C extends string>(now: Sorting<C> | undefined, by: C): Sorting<C> | undefined =>
-  now?.by !== by ? { by, desc: false } : now.desc ? undefined : { by, desc: true };
-
-/** How a sorting stands in an address: a column, with a minus before it downwards. */
-export const sortingText = (sorting: Sorting<string> | undefined): string =>
-  sorting ? `${sorting.desc ? '-' : ''}${sorting.by}` : '';
-export function sortingFrom<C extends string>(text: string, columns: readonly C[]): Sorting<C> | undefined {
-  const by = columns.find((column) => column === text.replace(/^-/, ''));
-  return by && { by, desc: text.startsWith('-') };
+/** A column of a list: what it is called, and what its rows are sorted by. */
+export interface ListColumn<Row> {
+  id: string;
+  name: string;
+  of: (row: Row) => string | number;
+  isRight?: boolean;
+  /** Of its heading. */
+  class?: string;
 }
 
-/** Search and sorting of a list that is wholly on the page, kept in the address. */
-export class ListState<Column extends string> {
-  #query = $state('');
-  #sorting = $state.raw<Sorting<Column>>();
+/** Search and sorting of a list that is wholly on the page, kept in the address as `q` and `sort`: a column, with a minus downwards. */
+export class ListState<Row extends object> {
+  #query = $state(fromAddress('q'));
+  #sorting = $state.raw<Sorting>();
 
   /**
-   * @param columns that it may be sorted by
-   * @param names of its search and its sorting in the address
+   * @param columns in the order in which they stand
+   * @param language of the reader: its letters have an order of their own
+   * @param text that is searched for all words; what stands in the columns unless given otherwise
    */
   constructor(
-    readonly columns: readonly Column[],
-    readonly names: { query: string; sort: string } = { query: 'q', sort: 'sort' }
+    readonly columns: readonly ListColumn<Row>[],
+    private readonly language: string,
+    private readonly text: (row: Row) => string = (row) => columns.map((c) => c.of(row)).join(' ')
   ) {
-    this.#query = fromAddress(names.query);
-    this.#sorting = sortingFrom(fromAddress(names.sort), columns);
+    const asked = fromAddress('sort');
+    const by = columns.find(({ id }) => id === asked.replace(/^-/, ''))?.id;
+    if (by !== undefined) this.#sorting = { by, desc: asked.startsWith('-') };
   }
 
   get query(): string {
@@ -56,39 +65,44 @@ export class ListState<Column extends string> {
   }
   set query(query: string) {
     this.#query = query;
-    keepInAddress({ [this.names.query]: query.trim() });
+    keepInAddress({ q: query.trim() });
   }
-  get sorting(): Sorting<Column> | undefined {
+  get sorting(): Sorting | undefined {
     return this.#sorting;
   }
-  /** By a column, then the other way; by none as the rows come. */
-  sortBy(column: Column | undefined): void {
-    this.#sorting = column === undefined ? undefined : nextSorting(this.#sorting, column);
-    keepInAddress({ [this.names.sort]: sortingText(this.#sorting) });
+  /** By a column, then the other way, then as the rows come; as they come at once without one. */
+  sortBy(id: string | undefined): void {
+    const now = this.#sorting;
+    const isAgain = now !== undefined && now.by === id;
+    this.#sorting = id === undefined || (isAgain && now.desc) ? undefined : { by: id, desc: isAgain };
+    const next = this.#sorting;
+    keepInAddress({ sort: next ? `${next.desc ? '-' : ''}${next.by}` : '' });
   }
 
-  /** Whether all words that are searched for stand in a text. */
-  has(text: string): boolean {
-    const within = text.toLowerCase();
-    return this.#query
-      .toLowerCase()
-      .split(/\s+/)
-      .every((word) => within.includes(word));
-  }
-  /** The rows as they are sorted, in the order of the reader's language; those that are alike keep their order. */
-  sorted<Row>(
-    rows: readonly Row[],
-    of: Readonly<Record<Column, (row: Row) => string | number>>,
-    language: string
-  ): Row[] {
-    const now = this.#sorting;
-    if (!now) return [...rows];
-    const value = of[now.by];
-    const order = new Intl.Collator(language, { numeric: true });
-    const compare = (a: Row, b: Row) => {
-      const [x, y] = [value(a), value(b)];
-      return typeof x === 'number' && typeof y === 'number' ? x - y : order.compare(String(x), String(y));
-    };
-    return [...rows].sort((a, b) => (now.desc ? compare(b, a) : compare(a, b)));
+  /** The rows that hold all words that are searched for, as they are sorted. */
+  shown(rows: readonly Row[]): Row[] {
+    const words = this.#query.toLowerCase().split(/\s+/).filter(Boolean);
+    const { compare } = new Intl.Collator(this.language, { numeric: true });
+    const sorting: SortingState = this.#sorting ? [{ id: this.#sorting.by, desc: this.#sorting.desc }] : [];
+    const table = createTable<Row>({
+      data: rows as Row[],
+      columns: this.columns.map(({ id, of }) => ({
+        id,
+        accessorFn: of,
+        sortingFn: (a, b) => {
+          const [x, y] = [a.getValue<string | number>(id), b.getValue<string | number>(id)];
+          return typeof x === 'number' && typeof y === 'number' ? x - y : compare(String(x), String(y));
+        }
+      })),
+      state: { sorting, globalFilter: words, columnPinning: {}, columnVisibility: {} } as Partial<TableState>,
+      onStateChange: () => {},
+      globalFilterFn: (row) => words.every((word) => this.text(row.original).toLowerCase().includes(word)),
+      getColumnCanGlobalFilter: () => true,
+      renderFallbackValue: null,
+      getCoreRowModel: getCoreRowModel(),
+      getFilteredRowModel: getFilteredRowModel(),
+      getSortedRowModel: getSortedRowModel()
+    });
+    return table.getRowModel().rows.map((row) => row.original);
   }
 }

@@ -4,6 +4,7 @@
   import { settledAt, type Waits } from '$core/job';
   import { day, moment } from '$lib/ui/dates';
   import { duration } from '$lib/ui/format';
+  import { JOB_ORDERS, sortingOf, sortingWords, type JobOrder } from '$lib/job-sorting';
   import type { JobRow } from '$lib/server/jobs/jobs';
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
@@ -48,23 +49,17 @@
     }
     return `/jobs${params.size > 0 ? `?${params}` : ''}`;
   }
-  const usual = $derived(data.query.closed ? 'closed' : 'due');
-  const by = $derived(data.query.order ?? usual);
-  const isDown = $derived(data.query.desc ?? (data.query.closed === true && data.query.order === undefined));
-  const ORDERS = $derived({
-    [usual]: data.query.closed ? t('jobs.closed') : t('jobs.dueDate'),
+  const sorting = $derived(sortingOf(data.query));
+  const sortedBy = (by: JobOrder, isDown: boolean): string => to(sortingWords({ by, isDown }, data.query.closed));
+  const NAMES = {
+    due: t('jobs.dueDate'),
+    closed: t('jobs.closed'),
     age: t('jobs.age'),
     customer: t('jobs.customer'),
     machine: t('jobs.machine'),
     work: t('jobs.work'),
     status: t('jobs.status')
-  });
-  /** The list as it is by itself needs no words in its address. */
-  const sortedBy = (order: string, desc: boolean): string =>
-    to({
-      order: order === usual && desc === (data.query.closed === true) ? undefined : order,
-      desc: desc && !(order === usual && data.query.closed) ? '1' : undefined
-    });
+  } satisfies Record<JobOrder, string>;
   const here = $derived(to({}).replace(/^\/jobs\??/, ''));
   let typing: ReturnType<typeof setTimeout> | undefined;
   function search(event: Event & { currentTarget: HTMLInputElement }) {
@@ -75,8 +70,9 @@
   const age = (job: JobRow) => Math.max(0, Math.floor((Date.now() - Date.parse(job.createdAt)) / 86_400_000));
 </script>
 
-{#snippet heading(order: string, name: string, look = '')}
-  {@const isBy = by === order}
+{#snippet heading(order: JobOrder, name: string, look = '')}
+  {@const isBy = sorting.by === order}
+  {@const isDown = isBy && sorting.isDown}
   <th
     scope="col"
     role="columnheader"
@@ -130,8 +126,13 @@
       >
       <label class="flex items-center gap-2 whitespace-nowrap xl:hidden"
         >{t('jobs.sortBy')}
-        <select class="field w-32" value={by} onchange={(e) => void goto(sortedBy(e.currentTarget.value, false))}
-          >{#each Object.entries(ORDERS) as [order, name] (order)}<option value={order}>{name}</option>{/each}</select
+        <select
+          class="field w-32"
+          value={sorting.by}
+          onchange={(e) => void goto(sortedBy(e.currentTarget.value as JobOrder, false))}
+          >{#each JOB_ORDERS.filter((o) => data.query.closed || o !== 'closed') as order (order)}<option value={order}
+              >{NAMES[order]}</option
+            >{/each}</select
         ></label
       >
       <a class="button" href="/api/jobs.csv?{here}" download>{t('jobs.csv')}</a>

@@ -5,27 +5,25 @@
   import FileUp from '@lucide/svelte/icons/file-up';
   import type { Problem } from '$core/result';
   import { ListState } from '$lib/ui/list-state.svelte';
-  import SortHead from '$lib/ui/SortHead.svelte';
+  import SortHeads from '$lib/ui/SortHeads.svelte';
   import SortSelect from '$lib/ui/SortSelect.svelte';
   import { useWords } from '$lib/words';
 
   const { t, told, language } = useWords();
 
   let { data } = $props();
-  const list = new ListState(['machine', 'revision', 'files', 'jobs', 'newest'] as const);
-  const shown = $derived(
-    list.sorted(
-      data.machines.filter((m) => list.has(`${m.maker} ${m.model} ${m.revision} ${m.machineId}`)),
-      {
-        machine: (m) => `${m.maker} ${m.model}`,
-        revision: (m) => m.revision,
-        files: (m) => m.files,
-        jobs: (m) => m.openJobs,
-        newest: (m) => m.importedAt
-      },
-      language
-    )
+  const list = new ListState<(typeof data.machines)[number]>(
+    [
+      { id: 'machine', name: t('machines.machine'), of: (m) => `${m.maker} ${m.model}`, class: 'px-4 py-1.5' },
+      { id: 'revision', name: t('machines.revision'), of: (m) => m.revision, class: 'px-3' },
+      { id: 'files', name: t('machines.files'), of: (m) => m.files, isRight: true, class: 'px-3' },
+      { id: 'jobs', name: t('machines.openJobs'), of: (m) => m.openJobs, isRight: true, class: 'px-3' },
+      { id: 'newest', name: t('machines.newest'), of: (m) => m.importedAt, class: 'px-4' }
+    ],
+    language,
+    (m) => `${m.maker} ${m.model} ${m.revision} ${m.machineId}`
   );
+  const shown = $derived(list.shown(data.machines));
 
   let answer = $state<{ ok: boolean; fileId?: number; message: string; problems: Problem[] } | undefined>();
   let sending = $state(false);
@@ -106,34 +104,10 @@
       </div>
     {:else}
       <div class="mt-3">
-        <SortSelect
-          {list}
-          names={{
-            machine: t('machines.machine'),
-            revision: t('machines.revision'),
-            files: t('machines.files'),
-            jobs: t('machines.openJobs'),
-            newest: t('machines.newest')
-          }}
-        />
+        <SortSelect {list} />
       </div>
       <table class="cards sheet mt-4 w-full border-collapse">
-        <thead class="text-start text-sm text-soft"
-          ><tr
-            ><SortHead {list} column="machine" name={t('machines.machine')} class="px-4 py-1.5" /><SortHead
-              {list}
-              column="revision"
-              name={t('machines.revision')}
-              class="px-3"
-            /><SortHead {list} column="files" name={t('machines.files')} isRight class="px-3" /><SortHead
-              {list}
-              column="jobs"
-              name={t('machines.openJobs')}
-              isRight
-              class="px-3"
-            /><SortHead {list} column="newest" name={t('machines.newest')} class="px-4" /></tr
-          ></thead
-        >
+        <thead class="text-start text-sm text-soft"><tr><SortHeads {list} /></tr></thead>
         <tbody>
           {#each shown as m (m.fileId)}
             <tr class="border-t border-rule hover:bg-sunk">

@@ -4,26 +4,28 @@
   import { moment } from '$lib/ui/dates';
   import { word, type Said } from '$core/language';
   import { ListState } from '$lib/ui/list-state.svelte';
-  import SortHead from '$lib/ui/SortHead.svelte';
+  import SortHeads from '$lib/ui/SortHeads.svelte';
   import SortSelect from '$lib/ui/SortSelect.svelte';
   import { useWords } from '$lib/words';
 
   const { t, told, language } = useWords();
 
   let { data, form } = $props();
-  const list = new ListState(['name', 'signIn', 'seen', 'role'] as const);
-  const people = $derived(
-    list.sorted(
-      data.people,
+  const list = new ListState<(typeof data.people)[number]>(
+    [
+      { id: 'name', name: t('people.name'), of: (p) => p.name, class: 'py-1.5 ps-4' },
+      { id: 'signIn', name: t('people.signsInAs'), of: (p) => p.signIn, class: 'w-30' },
+      { id: 'seen', name: t('people.lastSeen'), of: (p) => p.seenAt ?? '', class: 'w-36' },
       {
-        name: (p) => p.name,
-        signIn: (p) => p.signIn,
-        seen: (p) => p.seenAt ?? '',
-        role: (p) => t('common.role', { role: p.role })
-      },
-      language
-    )
+        id: 'role',
+        name: t('people.roleAndAccount'),
+        of: (p) => t('common.role', { role: p.role }),
+        class: 'w-88 pe-4'
+      }
+    ],
+    language
   );
+  const people = $derived(list.shown(data.people));
   const message = $derived((form as { message?: Said } | null)?.message);
   const ROLES = ['technician', 'lead', 'trainee'] as const;
   const detail = (d: Record<string, unknown>) => (Object.keys(d).length === 0 ? '' : JSON.stringify(d).slice(0, 160));
@@ -42,32 +44,10 @@
   <div class="mt-4 grid grid-cols-1 items-start gap-5 xl:grid-cols-[minmax(0,1fr)_19rem]">
     <div class="sheet overflow-hidden">
       <div class="p-3 md:hidden">
-        <SortSelect
-          {list}
-          names={{
-            name: t('people.name'),
-            signIn: t('people.signsInAs'),
-            seen: t('people.lastSeen'),
-            role: t('people.role')
-          }}
-        />
+        <SortSelect {list} />
       </div>
       <table class="cards w-full">
-        <thead
-          ><tr class="border-b border-rule-strong text-start text-sm text-soft"
-            ><SortHead {list} column="name" name={t('people.name')} class="py-1.5 ps-4" /><SortHead
-              {list}
-              column="signIn"
-              name={t('people.signsInAs')}
-              class="w-30"
-            /><SortHead {list} column="seen" name={t('people.lastSeen')} class="w-36" /><SortHead
-              {list}
-              column="role"
-              name={t('people.roleAndAccount')}
-              class="w-88 pe-4"
-            /></tr
-          ></thead
-        >
+        <thead><tr class="border-b border-rule-strong text-start text-sm text-soft"><SortHeads {list} /></tr></thead>
         <tbody>
           {#each people as p (p.id)}
             <tr class="border-b border-rule align-top last:border-0 {p.disabledAt ? 'text-soft' : ''}">

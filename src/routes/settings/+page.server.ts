@@ -1,10 +1,11 @@
 import { fail } from '@sveltejs/kit';
 import { ShopSettings } from '$core/job';
-import { amountExample, readAmount } from '$core/money';
+import { amountExample } from '$core/money';
 import { pool, transaction } from '$lib/server/database/pool';
 import { dueToErase, saveSettings, settingsHistory, shopSettings } from '$lib/server/settings/shop';
 import type { Actions, PageServerLoad } from './$types';
 import { here } from '$lib/server/http/here';
+import { numberOf, ratesOf, shareOf } from './fields';
 import { settingName } from './names';
 
 export const load: PageServerLoad = async ({ locals }) => {
@@ -23,11 +24,6 @@ export const load: PageServerLoad = async ({ locals }) => {
   };
 };
 
-const number = (value: FormDataEntryValue | undefined) => Number(String(value ?? '').replace(',', '.'));
-
-/** Whole hundredths, without a float's last digits. */
-const hundredths = (value: FormDataEntryValue | undefined) => Math.round(number(value) * 100);
-
 export const actions: Actions = {
   default: async ({ request, locals }) => {
     const sent = Object.fromEntries(await request.formData());
@@ -40,31 +36,28 @@ export const actions: Actions = {
     });
     if (!valid.success)
       return fail(400, { message: here().t('server.theCurrency', { message: valid.error.issues[0]!.message }) });
-    const [hour, least] = [
-      readAmount(String(sent.hour ?? ''), currency),
-      readAmount(String(sent.least ?? ''), currency)
-    ];
-    if (hour === undefined || least === undefined)
+    const rates = ratesOf({ currency, hour: sent.hour, least: sent.least, tax: sent.tax });
+    if (!rates)
       return fail(400, {
         message: here().t('server.theLabourRatesCannotBeRead', { example: amountExample(currency) })
       });
     const pace = Object.fromEntries(
       Object.entries(sent).flatMap(([key, value]) =>
-        key.startsWith('pace ') && number(value) !== 100 && value !== '' ? [[key.slice(5), number(value) / 100]] : []
+        key.startsWith('pace ') && numberOf(value) !== 100 && value !== '' ? [[key.slice(5), shareOf(value)]] : []
       )
     );
     const wanted = ShopSettings.safeParse({
       name: String(sent.name ?? '').trim(),
       place: { timeZone: String(sent.timeZone ?? '').trim(), language: sent.language },
       secondSignature: sent.secondSignature === 'on',
-      keepMonths: String(sent.keepMonths ?? '').trim() === '' ? null : number(sent.keepMonths),
+      keepMonths: String(sent.keepMonths ?? '').trim() === '' ? null : numberOf(sent.keepMonths),
       cell: {
-        good: number(sent.good) / 100,
-        replace: number(sent.replace) / 100,
-        cycles: number(sent.cycles),
-        safeCharge: number(sent.safeCharge) / 100
+        good: shareOf(sent.good),
+        replace: shareOf(sent.replace),
+        cycles: numberOf(sent.cycles),
+        safeCharge: shareOf(sent.safeCharge)
       },
-      rates: { currency, hour, least, taxBp: hundredths(sent.tax) },
+      rates,
       pace
     });
     if (!wanted.success)

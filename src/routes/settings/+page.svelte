@@ -2,12 +2,13 @@
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
   import { LANGUAGES, momentText, type Place } from '$core/calendar';
-  import { makeQuote, minorDigits, readAmount, written } from '$core/money';
+  import { makeQuote, minorDigits, Rates, written } from '$core/money';
   import type { PaceKind } from '$core/job';
   import { moment } from '$lib/ui/dates';
   import { PACE_KINDS } from '$core/words';
   import { useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
+  import { ratesOf } from './fields';
   import History from './History.svelte';
   import Pace from './Pace.svelte';
   import Section from './Section.svelte';
@@ -18,7 +19,6 @@
   const s = $derived(data.settings);
   const plain = (minor: number) => (minor / 10 ** minorDigits(s.rates.currency)).toFixed(minorDigits(s.rates.currency));
   const percent = (share: number) => String(Math.round(share * 1000) / 10);
-  const read = (text: string) => Number(text.replace(',', '.'));
 
   // What stands in the fields, as it is in force until something is typed.
   let [good, replace, cycles, safeCharge] = $derived([
@@ -41,11 +41,14 @@
   /** What an hour and ten minutes of work would be quoted at; nothing while the fields cannot be read. */
   const quoted = $derived.by(() => {
     try {
-      const [perHour, minimum] = [readAmount(hour, currency), readAmount(least, currency)];
-      if (perHour === undefined || minimum === undefined || !(read(tax) >= 0)) return undefined;
-      const rates = { currency, hour: perHour, least: minimum, taxBp: Math.round(read(tax) * 100) };
+      const rates = Rates.safeParse(ratesOf({ currency, hour, least, tax }));
+      if (!rates.success) return undefined;
       const gross = (seconds: number) =>
-        written(makeQuote(rates, { p50: seconds, p80: seconds }, []).expected.gross, currency, data.place.language);
+        written(
+          makeQuote(rates.data, { p50: seconds, p80: seconds }, []).expected.gross,
+          rates.data.currency,
+          data.place.language
+        );
       return t('settings.effectOfRates', { hour: gross(HOUR_S), short: gross(SHORT_S) });
     } catch {
       return undefined;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { shareOf } from './fields';
   import { duration } from '$lib/ui/format';
   import { useWords } from '$lib/words';
 
@@ -7,7 +8,7 @@
   /** The pace of one kind of work, percent of the standard time, and what it makes of a minute. */
   let { name, kind, standing }: { name: string; kind: string; standing: string } = $props();
   let percent = $derived(standing);
-  const share = $derived(Number(percent.replace(',', '.')) / 100);
+  const share = $derived(shareOf(percent));
 </script>
 
 <label

@@ -6,7 +6,7 @@
   import type { SpareRow } from '$lib/server/stock/spares';
   import type { Said } from '$core/language';
   import { fromAddress, keepInAddress, ListState } from '$lib/ui/list-state.svelte';
-  import SortHead from '$lib/ui/SortHead.svelte';
+  import SortHeads from '$lib/ui/SortHeads.svelte';
   import SortSelect from '$lib/ui/SortSelect.svelte';
   import { useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
@@ -15,25 +15,23 @@
 
   let { data, form } = $props();
   const message = $derived((form as { message?: Said } | null)?.message);
-  const COLUMNS = ['number', 'name', 'location', 'free', 'reserved', 'price'] as const;
-  const list = new ListState(COLUMNS);
   let onlyOut = $state(fromAddress('free') === 'none');
   let chosen = $state(untrack(() => data.spares[0]?.number ?? ''));
   const count = (s: SpareRow) => s.places.reduce((sum, p) => sum + p.quantity, 0);
-  const found = $derived(
-    list.sorted(
-      data.spares.filter((s) => list.has(`${s.number} ${s.spare.name}`) && (!onlyOut || count(s) - s.held <= 0)),
-      {
-        number: (s) => s.number,
-        name: (s) => s.spare.name,
-        location: (s) => s.places[0]?.place ?? '',
-        free: (s) => count(s) - s.held,
-        reserved: (s) => s.held,
-        price: (s) => s.priceMinor ?? -1
-      },
-      language
-    )
+  const free = (s: SpareRow) => count(s) - s.held;
+  const list = new ListState<SpareRow>(
+    [
+      { id: 'number', name: t('spares.number'), of: (s) => s.number, class: 'w-32 py-1.5 ps-4' },
+      { id: 'name', name: t('spares.name'), of: (s) => s.spare.name },
+      { id: 'location', name: t('spares.location2'), of: (s) => s.places[0]?.place ?? '', class: 'w-52' },
+      { id: 'free', name: t('spares.free'), of: free, isRight: true, class: 'w-16' },
+      { id: 'reserved', name: t('spares.reserved'), of: (s) => s.held, isRight: true, class: 'w-24' },
+      { id: 'price', name: t('spares.price'), of: (s) => s.priceMinor ?? -1, isRight: true, class: 'w-24 pe-4' }
+    ],
+    language,
+    (s) => `${s.number} ${s.spare.name}`
   );
+  const found = $derived(list.shown(onlyOut ? data.spares.filter((s) => free(s) <= 0) : data.spares));
   /** More rows than anyone reads: the words above narrow them. */
   const MOST = 200;
   const spare = $derived(data.spares.find((s) => s.number === chosen));
@@ -109,45 +107,14 @@
     </section>
   {/if}
   <div class="mt-3">
-    <SortSelect
-      {list}
-      names={{
-        number: t('spares.number'),
-        name: t('spares.name'),
-        location: t('spares.location2'),
-        free: t('spares.free'),
-        reserved: t('spares.reserved'),
-        price: t('spares.price')
-      }}
-    />
+    <SortSelect {list} />
   </div>
   <div class="mt-4 grid grid-cols-1 items-start gap-5 xl:grid-cols-[minmax(0,1fr)_380px]">
     <div class="sheet overflow-hidden">
       <table class="cards w-full table-fixed">
-        <thead
-          ><tr class="border-b border-rule-strong text-start text-sm text-soft"
-            ><SortHead {list} column="number" name={t('spares.number')} class="w-32 py-1.5 ps-4" /><SortHead
-              {list}
-              column="name"
-              name={t('spares.name')}
-            /><SortHead {list} column="location" name={t('spares.location2')} class="w-52" /><SortHead
-              {list}
-              column="free"
-              name={t('spares.free')}
-              isRight
-              class="w-16"
-            /><SortHead {list} column="reserved" name={t('spares.reserved')} isRight class="w-24" /><SortHead
-              {list}
-              column="price"
-              name={t('spares.price')}
-              isRight
-              class="w-24 pe-4"
-            /></tr
-          ></thead
-        >
+        <thead><tr class="border-b border-rule-strong text-start text-sm text-soft"><SortHeads {list} /></tr></thead>
         <tbody>
           {#each found.slice(0, MOST) as s (s.number)}
-            {@const free = count(s) - s.held}
             <tr class="border-b border-rule last:border-0 {s.number === chosen ? 'bg-sunk' : ''}">
               <td class="py-1.5 ps-4"
                 ><button type="button" class="code link" onclick={() => (chosen = s.number)}>{s.number}</button></td
@@ -165,8 +132,8 @@
                     >{t('spares.onOrder3', { coming: s.coming })}</span
                   >{/if}</td
               >
-              <td class="figure text-end {free <= 0 ? 'font-semibold text-now' : ''}" data-label={t('spares.free')}
-                >{free}</td
+              <td class="figure text-end {free(s) <= 0 ? 'font-semibold text-now' : ''}" data-label={t('spares.free')}
+                >{free(s)}</td
               ><td class="figure text-end" data-label={t('spares.reserved')}>{s.held || ''}</td><td
                 class="figure pe-4 text-end"
                 data-label={t('spares.price')}

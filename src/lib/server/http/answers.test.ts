@@ -56,9 +56,11 @@ describe('refusals', () => {
     expect(html).not.toContain('%sveltekit');
     expect(html).not.toContain('<nav');
     // Who is signed in finds the ways on that every page has.
-    const known = await refusal(403, 'No.', 'r1', false, true).text();
+    const known = await refusal(403, 'No.', 'r1', false, 'technician').text();
     for (const place of ['/jobs', '/machines', '/spares', '/settings', '/help'])
       expect(known).toContain(`href="${place}"`);
+    expect(known).not.toContain('/people');
+    expect(await refusal(404, 'No.', 'r1', false, 'lead').text()).toContain('href="/people"');
     expect(page.headers.get('content-security-policy')).toContain("default-src 'none'");
   });
   it('for programs are JSON with the request\u2019s id', async () => {

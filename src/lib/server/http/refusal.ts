@@ -1,4 +1,5 @@
 import template from '../../../error.html?raw';
+import { MANUAL, placesOf } from '$lib/places';
 import { direction, here } from './here';
 
 /** As the page says it that is shown when nothing else can be. */
@@ -14,31 +15,19 @@ const titleOf = (status: number) => {
 const escaped = (text: string) =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
 
-/** Where one can go from here, as the menu of every page has it. */
-function places(): string {
-  const { t } = here();
-  return (
-    [
-      ['/jobs', t('common.jobs')],
-      ['/machines', t('common.machines')],
-      ['/spares', t('common.spares')],
-      ['/settings', t('common.settings')],
-      ['/help', t('common.manual')]
-    ] as const
-  )
-    .map(([href, name]) => `<a href="${href}">${escaped(name)}</a>`)
-    .join(' ');
-}
+/** The menu of every page, for who is signed in. */
+const menu = (role: string): string =>
+  [...placesOf(role), MANUAL].map(({ href, name }) => `<a href="${href}">${escaped(here().told(name))}</a>`).join(' ');
 
 /**
  * An answer that refuses: JSON for programs and the interface's own data requests, a plain page for people.
- * @param isKnown who asks is signed in, and finds the menu on it
+ * @param role of who asks, where that is known: the page has the menu then
  */
-export function refusal(status: number, message: string, request: string, asJson: boolean, isKnown = false): Response {
+export function refusal(status: number, message: string, request: string, asJson: boolean, role?: string): Response {
   if (asJson) return Response.json({ message, request }, { status });
   const html = template
     .replace('lang="en"', `lang="${here().language}" dir="${direction}"`)
-    .replace('<nav></nav>', isKnown ? `<nav>${places()}</nav>` : '')
+    .replace('<nav></nav>', role === undefined ? '' : `<nav>${menu(role)}</nav>`)
     .replaceAll(TITLE, escaped(titleOf(status)))
     .replace(WAY_ON, escaped(here().t('server.toTheJobs')))
     .replace('%sveltekit.status%', String(status))

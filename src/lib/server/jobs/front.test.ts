@@ -11,7 +11,8 @@ import { auditLog } from '../database/audit';
 import { pool, transaction } from '../database/pool';
 import { faultsFound, faultSetFor, importFaultSet } from '../library/faults';
 import { factsOf, learnSpare, needsOfJob, refreshNeeding, replanJob, sayOfJob, startProblem } from './facts';
-import { addJob, countJobs, findJob, JOB_ORDERS, listJobs } from './jobs';
+import { JOB_ORDERS } from '$lib/job-sorting';
+import { addJob, countJobs, findJob, listJobs } from './jobs';
 import { importMachine } from '../library/machines';
 import {
   accounts,

@@ -1,4 +1,5 @@
 import type { Said } from '$core/language';
+import { sortingOf, type JobOrder } from '$lib/job-sorting';
 import { message } from '$lib/words';
 import { wordsIn } from '../http/here';
 import type { Waits } from '$core/job';
@@ -93,8 +94,8 @@ export interface JobQuery {
   desc?: boolean | undefined;
 }
 
-/** What a list of jobs may be ordered by, and how the database has it. */
-const ORDERS = {
+/** What a list is sorted by, as the database has it. */
+const ORDERS: Readonly<Record<JobOrder, string>> = {
   due: 'j.due_on',
   age: 'j.number',
   customer: 'lower(j.customer)',
@@ -102,9 +103,7 @@ const ORDERS = {
   work: 'lower(j.work)',
   status: 'j.waits',
   closed: 'j.closed_at'
-} as const;
-export type JobOrder = keyof typeof ORDERS;
-export const JOB_ORDERS = Object.keys(ORDERS) as JobOrder[];
+};
 
 /** One screen of a list. */
 export const PAGE = 50;
@@ -124,9 +123,7 @@ function where({ waits, search, closed }: JobQuery): { text: string; values: unk
 /** Jobs of one screen: open ones by what is due first, closed ones the newest first, or as it is asked. */
 export async function listJobs(db: Queryable, query: JobQuery = {}, limit = PAGE, offset = 0): Promise<JobRow[]> {
   const { text, values } = where(query);
-  const by = query.order ?? (query.closed ? 'closed' : 'due');
-  // Closed jobs begin with the newest unless it is asked otherwise.
-  const isDown = query.desc ?? (query.closed && query.order === undefined);
+  const { by, isDown } = sortingOf(query);
   // Without a date a job comes last either way.
   const order = `${ORDERS[by]}${isDown ? ' desc' : ''}${by === 'due' ? ' nulls last' : ''}, j.number`;
   // The rows of the screen are found first: what each of them costs to describe is paid for these alone.

@@ -1,5 +1,6 @@
 import { type Waits } from '$core/job';
-import { JOB_ORDERS, type JobQuery } from './jobs';
+import { JOB_ORDERS } from '$lib/job-sorting';
+import type { JobQuery } from './jobs';
 import { WAITS } from '$core/words';
 
 /** What an address asks of the list of jobs; what it does not understand it leaves out. */

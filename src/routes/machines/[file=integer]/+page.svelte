@@ -66,7 +66,7 @@
   ];
   const screwColumns = [
     { id: 'name', name: t('machine.screws'), of: (j: Screws) => told(jointName(model, j)) },
-    { id: 'count', name: t('machine.count'), of: (j: Screws) => j.count, right: true },
+    { id: 'count', name: t('machine.count'), of: (j: Screws) => j.count, isRight: true },
     { id: 'size', name: t('machine.size'), of: (j: Screws) => sizeText(j.screw) },
     {
       id: 'head',
@@ -79,8 +79,8 @@
   const cableColumns = [
     { id: 'name', name: t('machine.cable'), of: (c: Cable) => told(partName(model, c.part)) },
     { id: 'form', name: t('machine.form'), of: (c: Cable) => t('machine.formOf', { form: c.form, colour: c.colour }) },
-    { id: 'length', name: t('machine.lengthMm'), of: (c: Cable) => c.lengthMm, right: true },
-    { id: 'bend', name: t('machine.bendMm'), of: (c: Cable) => c.minBendRadiusMm, right: true },
+    { id: 'length', name: t('machine.lengthMm'), of: (c: Cable) => c.lengthMm, isRight: true },
+    { id: 'bend', name: t('machine.bendMm'), of: (c: Cable) => c.minBendRadiusMm, isRight: true },
     {
       id: 'ends',
       name: t('machine.plugs'),
