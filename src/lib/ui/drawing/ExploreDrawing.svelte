@@ -106,7 +106,7 @@
   }
 </script>
 
-<div class="explore {withList || isListed ? 'with-list' : ''}">
+<div class="explore {withList ? 'with-list' : isListed ? 'with-list-below' : ''}">
   <div class="flex min-h-0 min-w-0 flex-col">
     <div class="flex flex-wrap gap-0.5 pb-1" role="group" aria-label={t('drawing.side')}>
       {#each zones as z (z.id)}
@@ -191,7 +191,7 @@
     </div>
   </div>
   {#if withList || isListed}
-    <div class="flex min-h-0 flex-col border-s border-rule ps-3">
+    <div class="flex min-h-0 flex-col {withList ? 'border-s border-rule ps-3' : 'border-t border-rule pt-1.5'}">
       <ThingList {things} bind:lit {goals} {canPick} {onpick} />
     </div>
   {/if}
@@ -204,6 +204,11 @@
     height: 100%;
     min-height: 0;
     gap: 12px;
+  }
+  /* Where there is no room beside the drawing the list is short, and the drawing keeps its breadth. */
+  .with-list-below {
+    grid-template-rows: minmax(0, 1fr) 118px;
+    gap: 6px;
   }
   .with-list {
     grid-template-columns: minmax(0, 1fr) 200px;

@@ -111,4 +111,12 @@
   .chosen .why {
     color: inherit;
   }
+  /* On paper no step is chosen. */
+  @media print {
+    .chosen {
+      background: none;
+      border-color: transparent;
+      color: inherit;
+    }
+  }
 </style>
