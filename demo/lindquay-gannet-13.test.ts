@@ -19,11 +19,11 @@ describe('what a technician would say of it', () => {
     m.inOrder(p, 'down/joint:cover-corner-screws', 'down/joint:cover-posts', 'down/move:bottom-cover/lift');
     m.inOrder(p, 'down/joint:cover-edge-screws', 'down/joint:cover-posts');
     const [corner, edge] = [group('cover-corner-screws'), group('cover-edge-screws')];
-    expect(fit(corner.screw, edge.screw.hole, edge.screw)).toMatchObject({
+    expect(fit(corner.screw, edge.screw.hole!, edge.screw)).toMatchObject({
       verdict: 'punches-through',
       into: 'battery'
     });
-    expect(fit(edge.screw, corner.screw.hole, corner.screw).verdict).toBe('works');
+    expect(fit(edge.screw, corner.screw.hole!, corner.screw).verdict).toBe('works');
     expect(mixUps([corner, edge])[0]).toMatchObject({ screw: 'cover-corner-screws', hole: 'cover-edge-screws' });
     expect(m.step(p, 'down/joint:cover-edge-screws').tool).toBe('driver P5');
   });

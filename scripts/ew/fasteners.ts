@@ -35,8 +35,10 @@ export function fitTable({ machine }: Read, part: string | undefined): string {
     throw new Refusal([`no part "${shown(part)}" in ${machine.id}`]);
   const groups = machine.joints.filter(isGroup).filter((j) => part === undefined || j.a === part || j.b === part);
   const own = groups.map((g) => {
+    const what = `${g.id.padEnd(28)} ${String(g.count).padStart(3)} x ${sizeText(g.screw).padEnd(18)} ${g.screw.drive.padEnd(5)}`;
+    if (!g.screw.hole) return `${what} its holes were not measured`;
     const { verdict, engagementMm, wantedMm } = fit(g.screw, g.screw.hole, g.screw);
-    return `${g.id.padEnd(28)} ${String(g.count).padStart(3)} x ${sizeText(g.screw).padEnd(18)} ${g.screw.drive.padEnd(5)} ${verdict}: grips ${engagementMm.toFixed(1)} mm, ${wantedMm.toFixed(1)} wanted`;
+    return `${what} ${verdict}: grips ${engagementMm.toFixed(1)} mm, ${wantedMm.toFixed(1)} wanted`;
   });
   const line = (m: MixUp) =>
     `${m.screw} in ${m.hole}: ${m.fit.verdict}${m.fit.beyondMm > 0 ? ` by ${m.fit.beyondMm.toFixed(1)} mm${m.fit.into ? ` into ${m.fit.into}` : ''}` : ''}`;

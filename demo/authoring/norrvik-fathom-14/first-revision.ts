@@ -8,7 +8,7 @@ export function norrvikFathom14First() {
   const screws = machine.joints.find((j) => j.id === 'fan-screws');
   if (screws?.kind !== 'screws') throw new Error('the Fathom has no fan screws');
   screws.screw.lengthMm = 4;
-  screws.screw.hole.depthMm = 3.5;
+  screws.screw.hole!.depthMm = 3.5;
   machine.joints = machine.joints.filter((j) => j.id !== 'fan-tape');
   return machine;
 }

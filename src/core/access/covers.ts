@@ -1,6 +1,15 @@
 import { exceeds } from '../tolerance';
 import Flatbush from 'flatbush';
-import { movedBy, type Joint, type Model, type Move, type Part, type Point, type Shape } from '../machine';
+import {
+  movedBy,
+  type ActionRef,
+  type Joint,
+  type Model,
+  type Move,
+  type Part,
+  type Point,
+  type Shape
+} from '../machine';
 import { areaOf, contains, discMeets, discWithin, shared, swept, within, type Area } from './geometry';
 
 /** Room that a tool or fingers need around the place, mm: bench rules of thumb, used where the file gives none. */
@@ -32,7 +41,8 @@ export interface Evidence {
 
 export interface Cover {
   part: Part;
-  evidence: Evidence;
+  /** Absent where the file says so and the drawing does not. */
+  evidence?: Evidence;
 }
 
 interface Layer {
@@ -53,6 +63,8 @@ export class Drawing {
   private readonly sheets = new Map<string, Sheet>();
   private readonly own = new Map<string, Layer[]>();
   private readonly exempt = new Set<string>();
+  /** What lies over an action although it is not drawn so, by the action. */
+  private readonly told = new Map<string, Part[]>();
   /** Asked again for every plan. */
   private readonly overExits = new Map<string, readonly Cover[]>();
   private readonly held: { joint: Joint; cable: string }[];
@@ -77,9 +89,12 @@ export class Drawing {
       this.sheets.set(zone, { layers, index });
     }
     for (const relation of model.machine.relations) {
-      if (relation.kind !== 'exempt') continue;
-      const { action } = relation;
-      this.exempt.add(`${relation.cover} ${'joint' in action ? action.joint : `${action.part}/${action.move}`}`);
+      if (relation.kind === 'exempt') this.exempt.add(`${relation.cover} ${whatOf(relation.action)}`);
+      if (relation.kind === 'covers')
+        this.told.set(whatOf(relation.action), [
+          ...(this.told.get(whatOf(relation.action)) ?? []),
+          model.part(relation.cover)
+        ]);
     }
     this.held = model.machine.cables.flatMap((cable) =>
       model
@@ -121,6 +136,9 @@ export class Drawing {
         });
       }
     }
+    for (const part of this.told.get(joint.id) ?? [])
+      if (!found.has(part.id) && part.id !== joint.a && part.id !== joint.b && !raised.has(part.id))
+        found.set(part.id, { part });
     return [...found.values()];
   }
 
@@ -163,6 +181,10 @@ export class Drawing {
         }
       }
     }
+    if (leaving === part)
+      for (const cover of this.told.get(`${part.id}/${move.id}`) ?? [])
+        if (!found.has(cover.id) && !taken.has(cover.id) && !carriers.includes(cover.id))
+          found.set(cover.id, { part: cover });
     return [...found.values()];
   }
 
@@ -231,6 +253,7 @@ export class Drawing {
     return this.held.flatMap(({ joint, cable }) => {
       // What is held to the part itself goes with it.
       if (taken.has(cable) || joint.zone !== zone || taken.has(joint.a) || taken.has(joint.b)) return [];
+      if (this.exempt.has(`${cable} ${part.id}/${move.id}`)) return [];
       for (const { shape, area } of own) {
         const at = joint.depth < shape.depth[0] ? joint.at.find((p) => contains(area, p)) : undefined;
         if (at) return [{ joint, evidence: { zone, at, coverMm: joint.depth, depthMm: shape.depth[0], travelMm: 0 } }];
@@ -283,3 +306,6 @@ export class Drawing {
       : [];
   }
 }
+
+/** An action by its joint, or by its part and move. */
+const whatOf = (action: ActionRef): string => ('joint' in action ? action.joint : `${action.part}/${action.move}`);

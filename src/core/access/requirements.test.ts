@@ -88,6 +88,85 @@ describe('covers', () => {
     );
     expect(needs(access, 'joint:fan-s')).toEqual([]);
   });
+
+  it('what the file says lies over something is cleared in any way that a drawn cover is, and is no cover of what rides with it', () => {
+    const access = accessTo(
+      machine(
+        [
+          part('frame', [0, 0, 20], [0, 1]),
+          part('shield', [10, 10, 10], [2, 3], 'frame'),
+          part('card', [60, 60, 20], [3, 6])
+        ],
+        [screw('frame-s', 'frame', 'base', [2, 2], 0), screw('card-s', 'card', 'base', [62, 62], 3)],
+        {
+          relations: [
+            { kind: 'covers', cover: 'shield', action: { joint: 'card-s' }, reason: 'seen so' },
+            { kind: 'covers', cover: 'shield', action: { part: 'card', move: 'lift' }, reason: 'seen so' },
+            { kind: 'covers', cover: 'shield', action: { part: 'frame', move: 'lift' }, reason: 'it rides there' }
+          ]
+        }
+      )
+    );
+    const either = ['covers', 'move:shield/lift', 'move:frame/lift'];
+    expect(needs(access, 'joint:card-s')).toEqual([either]);
+    expect(needs(access, 'move:card/lift')).toEqual([['holds', 'joint:card-s'], either]);
+    expect(needs(access, 'move:frame/lift')).toEqual([['holds', 'joint:frame-s']]);
+  });
+
+  it('a cable held over a part is drawn aside where the file exempts it', () => {
+    const held = (relations: Parameters<typeof machine>[2]) =>
+      needs(
+        accessTo(
+          machine(
+            [
+              part('card', [10, 10, 20], [3, 6]),
+              part('wire', [0, 0, 1], [0, 1], 'base', { shapes: [], kind: 'cable' })
+            ],
+            [
+              screw('card-s', 'card', 'base', [12, 12], 3),
+              plug('wire-p', 'wire', 'base', [80, 80], 1),
+              {
+                kind: 'tape',
+                id: 'wire-t',
+                name: 'tape',
+                a: 'wire',
+                b: 'base',
+                zone: 'face',
+                at: [[20, 20]],
+                depth: 1,
+                seconds: 4,
+                material: 'polyimide'
+              }
+            ],
+            {
+              cables: [
+                {
+                  part: 'wire',
+                  path: [
+                    { zone: 'face', at: [80, 80], depth: 1 },
+                    { zone: 'face', at: [0, 20], depth: 1 }
+                  ],
+                  lengthMm: 110,
+                  widthMm: 1,
+                  minBendRadiusMm: 1,
+                  form: 'round',
+                  colour: 'black',
+                  ends: [{ joint: 'wire-p' }]
+                }
+              ],
+              ...relations
+            }
+          )
+        ),
+        'move:card/lift'
+      ).map((n) => n[1]);
+    expect(held({})).toEqual(['joint:card-s', 'joint:wire-t']);
+    expect(
+      held({
+        relations: [{ kind: 'exempt', cover: 'wire', action: { part: 'card', move: 'lift' }, reason: 'it is long' }]
+      })
+    ).toEqual(['joint:card-s']);
+  });
 });
 
 describe('what holds a part', () => {

@@ -10,7 +10,7 @@ import { holdingsOf, type Holding } from './standing';
 export type Cause =
   | { kind: 'holds'; joint: string; part: string }
   /** @property with what the covered part leaves, where it rides on it */
-  | { kind: 'covers'; part: string; what: string; with?: string; evidence: Evidence }
+  | { kind: 'covers'; part: string; what: string; with?: string; evidence?: Evidence }
   | { kind: 'raised'; part: string; joint: string }
   | { kind: 'loose-cable'; cable: string; part: string }
   | { kind: 'relation'; reason: Said; leg: 'down' | 'both' }
@@ -103,7 +103,7 @@ function joint(model: Model, drawing: Drawing, j: Joint, need: Need): void {
   if (j.kind === 'connector' && j.family === 'blade') return;
   for (const { part: cover, evidence } of drawing.coversOfJoint(j)) {
     need(
-      { kind: 'covers', part: cover.id, what: j.id, evidence },
+      { kind: 'covers', part: cover.id, what: j.id, ...(evidence ? { evidence } : {}) },
       `cover ${cover.id}`,
       waysToClear(model, cover, [j.a, j.b])
     );
@@ -184,14 +184,14 @@ function move(model: Model, drawing: Drawing, action: Action & { kind: 'move' },
   }
   for (const { part: cover, evidence } of drawing.coversOfExit(part, action.move)) {
     need(
-      { kind: 'covers', part: cover.id, what: part.id, evidence },
+      { kind: 'covers', part: cover.id, what: part.id, ...(evidence ? { evidence } : {}) },
       `cover ${cover.id}`,
       waysToClear(model, cover, [part.id])
     );
   }
   for (const { part: cover, rider, evidence } of drawing.coversOfRiders(part, action.move)) {
     need(
-      { kind: 'covers', part: cover.id, what: rider.id, with: part.id, evidence },
+      { kind: 'covers', part: cover.id, what: rider.id, with: part.id, ...(evidence ? { evidence } : {}) },
       `cover ${cover.id} over ${rider.id}`,
       waysToClearRider(model, cover, rider, part, action.move)
     );

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { accessTo, demoAccess, machine, part } from '../testing/machines';
+import { accessTo, demoAccess, machine, part, screw } from '../testing/machines';
 import { plan, type Plan } from '../plan';
 import { Facts } from './facts';
 import { Reach } from './reach';
@@ -111,4 +111,16 @@ it('a cable is minded only while it is in the machine', () => {
   expect(checkPlan(access.model.machine, made)).toEqual([
     'up/move:board/tilt: minds fan-wire, which is not in the machine'
   ]);
+});
+
+it('reads what the file says lies over something as the planner does, and that a cable may be held over a part', () => {
+  const told = machine(
+    [part('shield', [10, 10, 10], [2, 3]), part('card', [60, 60, 20], [3, 6])],
+    [screw('shield-s', 'shield', 'base', [12, 12], 2), screw('card-s', 'card', 'base', [62, 62], 3)],
+    { relations: [{ kind: 'covers', cover: 'shield', action: { part: 'card', move: 'lift' }, reason: 'seen so' }] }
+  );
+  const { model } = accessTo(told);
+  const without = plan(accessTo({ ...told, relations: [] }), [{ do: 'remove', part: 'card' }]);
+  expect(checkPlan(model.machine, without).join()).toContain('needs shield out of the way of card');
+  expect(checkPlan(model.machine, plan(accessTo(told), [{ do: 'remove', part: 'card' }]))).toEqual([]);
 });

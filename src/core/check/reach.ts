@@ -101,7 +101,8 @@ export class Reach {
         const openings = s.openings.map(insideOf);
         return j.at.some((at) => inside(at) > SURE_MM - room && !openings.some((o) => o(at) > room - SURE_MM));
       });
-      if (hides) out.push(this.cleared(cover.id, [j.a, j.b], `${cover.id} out of the way of ${j.id}`));
+      if (hides || this.isTold(cover.id, openKey(j.id)))
+        out.push(this.cleared(cover.id, [j.a, j.b], `${cover.id} out of the way of ${j.id}`));
     }
     return out;
   }
@@ -175,6 +176,7 @@ export class Reach {
             j.zone === move.zone &&
             !riders.has(j.a) &&
             !riders.has(j.b) &&
+            !this.isExempt(cable, moveKey(part.id, move.id)) &&
             own.some(({ top, inside }) => j.depth < top && j.at.some((at) => inside(at) > SURE_MM))
         )
         .map((j): Demand => ({
@@ -188,7 +190,17 @@ export class Reach {
   exitCovers(part: Part, move: Move): Demand[] {
     const { facts } = this;
     const riders = facts.takenBy(part, move);
-    const own = this.over(part, move, part);
+    const drawn = this.over(part, move, part);
+    const told = facts.machine.parts
+      .map(({ id }) => id)
+      .filter(
+        (id) =>
+          this.isTold(id, moveKey(part.id, move.id)) &&
+          !drawn.includes(id) &&
+          !riders.has(id) &&
+          !facts.carriersOf(part.id).includes(id)
+      );
+    const own = [...drawn, ...told];
     const out = own.map((cover) => this.cleared(cover, [part.id], `${cover} out of the way of ${part.id}`));
     for (const rider of riders) {
       if (rider === part.id) continue;
@@ -293,9 +305,16 @@ export class Reach {
   }
 
   private isExempt(cover: string, key: string): boolean {
-    return this.facts.machine.relations.some(
-      (r) => r.kind === 'exempt' && r.cover === cover && refKey(r.action) === key
-    );
+    return this.says('exempt', cover, key);
+  }
+
+  /** It lies over it by the file's word, whatever is drawn. */
+  private isTold(cover: string, key: string): boolean {
+    return this.says('covers', cover, key);
+  }
+
+  private says(kind: 'exempt' | 'covers', cover: string, key: string): boolean {
+    return this.facts.machine.relations.some((r) => r.kind === kind && r.cover === cover && refKey(r.action) === key);
   }
 }
 

@@ -45,7 +45,7 @@ it.each(APPROVED_MACHINES)('what is worked out of the screws of %s is as approve
     const size = sizeText(screw);
     lines.push(`${group.id}: ${size} ${JSON.stringify(parseScrewSize(size))} ${JSON.stringify(how)}`);
     lines.push(
-      `  engages ${short(engagement(screw, screw.hole))}, length ${lengthOf(screw)}, ${digest(screwSide(screw))}`
+      `  engages ${short(engagement(screw, screw.hole!))}, length ${lengthOf(screw)}, ${digest(screwSide(screw))}`
     );
     lines.push(
       `  limits ${[0, 1].map((pass) => torqueLimits(how, pass).map(short).join('..'))} ${[0.5, 0.86, 1, 1.14, 1.2].map((x) => torqueVerdict(how, 1, how.torqueNm * x)).join(' ')}`
@@ -93,7 +93,7 @@ it.each(APPROVED_MACHINES)('what is worked out of the screws of %s is as approve
   lines.push(`worst ${told.told.length}, left out ${told.leftOut}, rows ${digest(inRows(groups, told.told))}`);
   lines.push(...grossMixUps(groups).map((m) => `gross ${m.screw} in ${m.hole} ${short(m.fit.beyondMm)}`));
   lines.push(...interchangeable(groups).map((same) => `same ${same.map((g) => g.id).join(' ')}`));
-  lines.push(...fitMatrix(groups).fits.map((row) => row.map((f) => `${f.verdict} ${short(f.beyondMm)}`).join(', ')));
+  lines.push(...fitMatrix(groups).fits.map((row) => row.map((f) => `${f!.verdict} ${short(f!.beyondMm)}`).join(', ')));
   for (const style of ['bin-per-step', 'map', 'in-the-part'] as const) {
     const sheet = tray(model, groups, style);
     lines.push(`tray ${style}: ${JSON.stringify(sheet.sheet)} ${sheet.sheets} apart ${sheet.apart.length}`);

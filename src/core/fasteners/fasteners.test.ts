@@ -5,11 +5,14 @@ import { screw } from '../testing/machines';
 import {
   emptyFates,
   fit,
+  fitMatrix,
   grossMixUps,
+  guidelineTorqueNm,
   interchangeable,
   isClosed,
   ledgerLine,
   mixUps,
+  tightening,
   worstMixUps,
   type ScrewGroup
 } from '.';
@@ -18,13 +21,29 @@ const group = (id: string, over: Record<string, unknown> = {}, hole: Record<stri
   const base = screw(id, 'x', 'y', [1, 1], 0) as { screw: Record<string, unknown> & { hole: object } };
   return Joint.parse({
     ...base,
-    screw: { ...base.screw, ...over, hole: { ...base.screw.hole, ...hole } }
+    screw: { ...base.screw, ...over, hole: { ...base.screw.hole!, ...hole } }
   }) as JointOf<'screws'>;
 };
 const verdict = (length: number, hole: Record<string, unknown> = {}, over: Record<string, unknown> = {}) => {
   const made = group('made', { lengthMm: 4 }, hole);
-  return fit(group('g', { lengthMm: length, ...over }).screw, made.screw.hole, made.screw);
+  return fit(group('g', { lengthMm: length, ...over }).screw, made.screw.hole!, made.screw);
 };
+
+describe('a hole that nobody has measured', () => {
+  const unmeasured = { ...group('unknown'), screw: { ...group('unknown').screw, hole: undefined } } as ScrewGroup;
+  const short = group('short', { lengthMm: 4 });
+  const long = group('long', { lengthMm: 9 });
+  it('takes part in no judgement: no mix-up, no like hole, no fit', () => {
+    expect(mixUps([unmeasured, long]).map((m) => m.hole)).toEqual([]);
+    expect(mixUps([unmeasured, long, short]).map((m) => [m.screw, m.hole])).toEqual(
+      mixUps([long, short]).map((m) => [m.screw, m.hole])
+    );
+    expect(interchangeable([unmeasured, short])).toEqual([]);
+    expect(fitMatrix([unmeasured, short]).fits[1]![0]).toBeUndefined();
+  });
+  it('is tightened by the guideline for the softer thread', () =>
+    expect(tightening(unmeasured).torqueNm).toBe(guidelineTorqueNm(2, 'plastic')));
+});
 
 describe('fit of a screw in a hole', () => {
   it('is right when it grips enough and does not reach the bottom', () =>
@@ -52,7 +71,7 @@ describe('fit of a screw in a hole', () => {
     ['plastic', 4]
   ])('in %s an M2 wants %s mm of thread', (material, wantedMm) => {
     const made = group('made', { lengthMm: 9 }, { material, depthMm: 8.5 });
-    expect(fit(made.screw, made.screw.hole, made.screw).wantedMm).toBe(wantedMm);
+    expect(fit(made.screw, made.screw.hole!, made.screw).wantedMm).toBe(wantedMm);
   });
   it('its own screw is right unless it is impossible', () => {
     const hundredth = fc.integer({ min: 20, max: 400 });
@@ -68,7 +87,7 @@ describe('fit of a screw in a hole', () => {
             { lengthMm: Math.max(1, length / 50) },
             { clampedMm: clamped / 100, depthMm: depth / 100, material }
           );
-          expect(['right', 'strips', 'punches-through']).toContain(fit(own.screw, own.screw.hole, own.screw).verdict);
+          expect(['right', 'strips', 'punches-through']).toContain(fit(own.screw, own.screw.hole!, own.screw).verdict);
         }
       )
     );
@@ -166,7 +185,7 @@ describe('what remains of adding and subtracting', () => {
           { lengthMm: 4 },
           { clampedMm: clamped / 100, depthMm: depth / 100, material: plastic ? 'plastic' : 'steel' }
         );
-        const is = fit(group('g', { lengthMm: length / 100 }).screw, made.screw.hole, made.screw);
+        const is = fit(group('g', { lengthMm: length / 100 }).screw, made.screw.hole!, made.screw);
         // In whole hundredths of a millimetre nothing is rounded.
         const engagement = length - clamped;
         const handbook = Math.min((plastic ? 2 : 1) * 200, depth);
@@ -202,7 +221,7 @@ describe('what remains of adding and subtracting', () => {
         expect(
           fit(
             group('g', { lengthMm: length }).screw,
-            group('m', { lengthMm: length }, { clampedMm: clamped / 100, depthMm: depth / 100 }).screw.hole,
+            group('m', { lengthMm: length }, { clampedMm: clamped / 100, depthMm: depth / 100 }).screw.hole!,
             group('m', { lengthMm: length }).screw
           ).verdict,
           `${length}`

@@ -74,8 +74,7 @@ export function grossMixUps(groups: readonly ScrewGroup[]): MixUp[] {
 /** Groups whose screws may be put into each other's holes as into their own: the same screw in like holes. In the order given. */
 export function interchangeable(groups: readonly ScrewGroup[]): ScrewGroup[][] {
   const loose = groups.filter((g) => !g.screw.captive);
-  const isRight = (a: ScrewGroup, b: ScrewGroup) =>
-    a.screw.drive === b.screw.drive && fit(a.screw, b.screw.hole, b.screw).verdict === 'right';
+  const isRight = (a: ScrewGroup, b: ScrewGroup) => a.screw.drive === b.screw.drive && fitIn(a, b)?.verdict === 'right';
   const out: ScrewGroup[][] = [];
   for (const group of loose) {
     const same = out.find((others) => others.every((other) => isRight(group, other) && isRight(other, group)));
@@ -85,6 +84,10 @@ export function interchangeable(groups: readonly ScrewGroup[]): ScrewGroup[][] {
   return out.filter((same) => same.length > 1);
 }
 
+/** How a group's screw does in another's holes; undefined where nobody has measured them. */
+const fitIn = (from: ScrewGroup, { screw }: ScrewGroup): Fit | undefined =>
+  screw.hole && fit(from.screw, screw.hole, screw);
+
 /** Every screw of one group in the holes of every other that its bit turns. */
 function pairs(groups: readonly ScrewGroup[]): MixUp[] {
   const loose = groups.filter((g) => !g.screw.captive);
@@ -92,18 +95,16 @@ function pairs(groups: readonly ScrewGroup[]): MixUp[] {
     loose.flatMap((to) => {
       if (to === from || from.screw.drive !== to.screw.drive) return [];
       const likeness = alike(from, to);
-      const result = fit(from.screw, to.screw.hole, to.screw);
+      const result = fitIn(from, to);
+      if (!result) return [];
       return [{ screw: from.id, hole: to.id, fit: result, likeness, rank: harmOf(result) * likeness }];
     })
   );
 }
 
-/** How every group's screw does in every group's hole. */
-export function fitMatrix(groups: readonly ScrewGroup[]): { groups: string[]; fits: Fit[][] } {
-  return {
-    groups: groups.map((g) => g.id),
-    fits: groups.map((from) => groups.map((to) => fit(from.screw, to.screw.hole, to.screw)))
-  };
+/** How every group's screw does in every group's hole; undefined where the hole was not measured. */
+export function fitMatrix(groups: readonly ScrewGroup[]): { groups: string[]; fits: (Fit | undefined)[][] } {
+  return { groups: groups.map((g) => g.id), fits: groups.map((from) => groups.map((to) => fitIn(from, to))) };
 }
 
 /** The eye tells lengths apart from about 2.5 mm, heads from 1.5 mm and threads from 0.5 mm: bench rule of thumb. */

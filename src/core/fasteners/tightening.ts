@@ -17,7 +17,7 @@ export interface Tightening {
 /** The order, passes and torque of a group of screws on the way up. */
 export function tightening(group: ScrewGroup): Tightening {
   const { screw, count } = group;
-  const torqueNm = screw.torqueNm ?? guidelineTorqueNm(screw.threadMm, screw.hole.material);
+  const torqueNm = screw.torqueNm ?? guidelineTorqueNm(screw.threadMm, screw.hole?.material);
   const order = screw.printedOrder ?? (count > 2 ? crossPattern(group.at) : Array.from({ length: count }, (_, i) => i));
   return {
     order,
@@ -30,10 +30,11 @@ export function tightening(group: ScrewGroup): Tightening {
 
 /**
  * Torque where the file gives none, N·m. For one strength of screw torque grows with the cube of the diameter; the factor
- * is that of small screws of common strength in metal (about 0.18 N·m for M2), half of it in plastic: bench rule of thumb.
+ * is that of small screws of common strength in metal (about 0.18 N·m for M2), half of it in plastic and where nobody knows what
+ * the thread is cut into: bench rule of thumb.
  */
-export function guidelineTorqueNm(threadMm: number, material: HoleSpec['material']): number {
-  const torque = 0.022 * threadMm ** 3 * (material === 'plastic' ? 0.5 : 1);
+export function guidelineTorqueNm(threadMm: number, material?: HoleSpec['material']): number {
+  const torque = 0.022 * threadMm ** 3 * (material === 'plastic' || material === undefined ? 0.5 : 1);
   return Math.round(torque * 100) / 100;
 }
 

@@ -25,9 +25,9 @@ const COLUMNS = {
   substitutes: (j: Group) => j.screw.substitutes.join(' '),
   captive: (j: Group) => (j.screw.captive ? 'yes' : 'no'),
   torque_nm: (j: Group) => j.screw.torqueNm ?? '',
-  clamped_mm: (j: Group) => j.screw.hole.clampedMm,
-  hole_depth_mm: (j: Group) => j.screw.hole.depthMm,
-  hole_material: (j: Group) => j.screw.hole.material
+  clamped_mm: (j: Group) => j.screw.hole?.clampedMm ?? '',
+  hole_depth_mm: (j: Group) => j.screw.hole?.depthMm ?? '',
+  hole_material: (j: Group) => j.screw.hole?.material ?? ''
 };
 type Group = JointOf<'screws'>;
 type Column = keyof typeof COLUMNS;
@@ -137,7 +137,8 @@ function changed(
   cells: ReadonlyMap<string, string>,
   say: (column: string, message: string) => void
 ): Group {
-  const { hole, ...screw } = structuredCloned(group.screw);
+  const { hole: known, ...screw } = structuredCloned(group.screw);
+  const hole: Partial<NonNullable<Screw['hole']>> = known ?? {};
   const number = (column: Column, set: (n: number) => void) => {
     const cell = cells.get(column);
     if (cell === undefined || cell === '') return;
@@ -159,13 +160,13 @@ function changed(
   text('measured', (s) => (screw.measured = s as Screw['measured']));
   text('head', (s) => (screw.head = s as Screw['head']));
   text('drive', (s) => (screw.drive = s as Drive));
-  text('hole_material', (s) => (hole.material = s as typeof hole.material));
+  text('hole_material', (s) => (hole.material = s as NonNullable<Screw['hole']>['material']));
   if (cells.has('substitutes')) screw.substitutes = cells.get('substitutes')!.split(/\s+/).filter(Boolean) as Drive[];
   text('captive', (s) => {
     if (s !== 'yes' && s !== 'no') say('captive', `is yes or no, not "${s.slice(0, 30)}"`);
     else screw.captive = s === 'yes';
   });
-  const checked = Screw.safeParse({ ...screw, hole });
+  const checked = Screw.safeParse({ ...screw, ...(Object.keys(hole).length > 0 ? { hole } : {}) });
   if (!checked.success) {
     for (const issue of checked.error.issues) say(columnOf(issue.path), issue.message);
     return group;

@@ -147,7 +147,7 @@ const jointChanges =
       if (a.count !== b.count) out.push(DIFFERENCE.count(a.count, b.count));
       if (sizeText(a.screw) !== sizeText(b.screw)) out.push(DIFFERENCE.size(sizeWords(a.screw), sizeWords(b.screw)));
       out.push(...fields(a.screw, b.screw, 'screw', machine));
-      out.push(...fields(a.screw.hole, b.screw.hole, 'hole', machine));
+      out.push(...fields(a.screw.hole ?? {}, b.screw.hole ?? {}, 'hole', machine));
     } else if (a.kind === 'connector' && b.kind === 'connector') {
       out.push(...fields(a, b, 'connector', machine));
     } else if (a.kind === 'adhesive' && b.kind === 'adhesive') {
@@ -172,8 +172,8 @@ const cableChanges =
 
 function relationChanges(before: Machine, after: Machine): Change[] {
   const text = (r: Machine['relations'][number]) =>
-    r.kind === 'exempt'
-      ? DIFFERENCE.exempt(r.cover, fileText(after, r.reason))
+    r.kind !== 'order'
+      ? DIFFERENCE[r.kind](r.cover, fileText(after, r.reason))
       : DIFFERENCE.relation(r.leg, fileText(after, r.reason));
   const key = (r: Machine['relations'][number]) => JSON.stringify(r);
   const old = new Set(before.relations.map(key));

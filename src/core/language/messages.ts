@@ -605,6 +605,7 @@ export interface Messages {
   'diff.path': Nothing;
   'diff.ends': Nothing;
   'diff.exempt': { cover: Arg; reason: Arg };
+  'diff.covers': { cover: Arg; reason: Arg };
   'diff.relation': { leg: string; reason: Arg };
   'diff.relationGone': { text: Arg };
   'diff.relationAdded': { text: Arg };

@@ -40,7 +40,8 @@ export const Screw = z.strictObject({
   underHead: z.enum(['washer', 'spacer', 'spring']).optional(),
   /** Holes in the printed order of loosening and tightening, by their index from 0. */
   printedOrder: z.array(z.int().min(0)).max(200).optional(),
-  hole: Hole
+  /** Absent where nobody has measured it: how a screw does in it cannot be judged then. */
+  hole: Hole.optional()
 });
 export type Screw = z.infer<typeof Screw>;
 

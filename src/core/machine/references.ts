@@ -115,7 +115,7 @@ export function referenceProblems(machine: Machine): Problem[] {
     known(parts, joint.reachedRaised, 'part', [...at, 'reachedRaised']);
     if (joint.a === joint.b) problems.push(problem(at, 'holds-itself', `holds "${joint.a}" onto itself`));
     if (joint.kind !== 'screws') return;
-    known(parts, joint.screw.hole.behind, 'part', [...at, 'screw', 'hole', 'behind']);
+    known(parts, joint.screw.hole?.behind, 'part', [...at, 'screw', 'hole', 'behind']);
     if (joint.at.length !== joint.count) {
       problems.push(
         problem([...at, 'at'], 'places-miscounted', `gives ${joint.at.length} places for ${joint.count} screws`)
@@ -154,7 +154,7 @@ export function referenceProblems(machine: Machine): Problem[] {
   known(joints, machine.isolation.joint, 'joint', ['isolation', 'joint']);
   machine.relations.forEach((relation, i) => {
     const at = ['relations', i];
-    if (relation.kind === 'exempt') {
+    if (relation.kind !== 'order') {
       known(parts, relation.cover, 'part', [...at, 'cover']);
       action(relation.action, [...at, 'action']);
     } else {

@@ -155,9 +155,30 @@ export const Relation = z.discriminatedUnion('kind', [
     /** ... this action, although the drawing says so. */
     action: ActionRef,
     reason: line(300)
+  }),
+  z.strictObject({
+    kind: z.literal('covers'),
+    /** This part lies over ... */
+    cover: Id,
+    /** ... this action, although the drawing does not say so: it is cleared as any cover is. */
+    action: ActionRef,
+    reason: line(300)
   })
 ]);
 export type Relation = z.infer<typeof Relation>;
+
+/**
+ * How something in the file is known: from a look at the machine and a rule, from a teardown that was recorded, from an answer,
+ * from a measurement, or from runs that followed it.
+ */
+export const Origin = z.strictObject({
+  how: z.enum(['guessed', 'recorded', 'answered', 'measured', 'confirmed']),
+  /** How sure a guess is, 0 to 1. */
+  sure: z.number().min(0).max(1).optional(),
+  /** Runs that followed it and found it so. */
+  runs: z.int().min(0).max(100_000).optional()
+});
+export type Origin = z.infer<typeof Origin>;
 
 /** What names and texts of a file are called in other languages: by language (`de`), by the text as it stands in the file. */
 export const Translations = z.record(
@@ -187,6 +208,10 @@ export const Machine = z.strictObject({
   }),
   relations: z.array(Relation).max(3000).default([]),
   notes: z.array(line(600)).max(100).default([]),
+  /** `order`: depths say only what lies over what. `scheme`: outlines stand for parts and are not theirs. Absent: all is drawn to measure. */
+  drawn: z.enum(['order', 'scheme']).optional(),
+  /** How it is known, by its place without numbers: `parts/fan/on`, `joints/fan-screws/b`. What is not named here was written by hand. */
+  origins: z.record(z.string().max(200), Origin).optional(),
   translations: Translations.optional()
 });
 export type Machine = z.infer<typeof Machine>;

@@ -194,7 +194,7 @@ function written(
         of: r.of,
         cause: r.cause.kind,
         text: causeWords(model, r.cause),
-        ...(r.cause.kind === 'covers' ? { figures: evidenceWords(model, r.cause.evidence) } : {})
+        ...(r.cause.kind === 'covers' && r.cause.evidence ? { figures: evidenceWords(model, r.cause.evidence) } : {})
       })),
     energised: [...live.down, ...live.up],
     loose: steps.filter((s) => s.unheld).map((s) => s.id),

@@ -9,9 +9,9 @@ const HARMFUL_MM = 0.3;
 export function screwProblems(machine: Machine): Problem[] {
   const problems: Problem[] = [];
   machine.joints.forEach((joint, i) => {
-    if (joint.kind !== 'screws') return;
+    if (joint.kind !== 'screws' || !joint.screw.hole) return;
     const { screw } = joint;
-    const result = fit(screw, screw.hole, screw);
+    const result = fit(screw, joint.screw.hole, screw);
     const at = ['joints', i, 'screw', 'hole'];
     if (result.verdict === 'punches-through')
       problems.push(

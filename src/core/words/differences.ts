@@ -25,6 +25,7 @@ export const DIFFERENCE = {
   path: say('diff.path'),
   ends: say('diff.ends'),
   exempt: (cover: string, reason: Said): Said => say('diff.exempt', { cover, reason }),
+  covers: (cover: string, reason: Said): Said => say('diff.covers', { cover, reason }),
   relation: (leg: string, reason: Said): Said => say('diff.relation', { leg, reason }),
   relationGone: (text: Said): Said => say('diff.relationGone', { text }),
   relationAdded: (text: Said): Said => say('diff.relationAdded', { text })

@@ -204,13 +204,13 @@ it('what the drawing says comes with its figures', () => {
   const over = access.requirements
     .get('joint:fan-screws')!
     .find((r) => r.cause.kind === 'covers' && r.cause.part === 'bottom-cover')!;
-  expect(inEnglish(over.cause.kind === 'covers' && evidenceWords(model, over.cause.evidence))).toBe(
+  expect(inEnglish(over.cause.kind === 'covers' && evidenceWords(model, over.cause.evidence!))).toBe(
     'Underside, 40 / 33 mm: it begins 0 mm below the face, what it covers lies at 2 mm and needs 2.5 mm of room.'
   );
   const out = access.requirements
     .get('move:fan/lift')!
     .find((r) => r.cause.kind === 'covers' && r.cause.part === 'bottom-cover')!;
-  expect(out.cause.kind === 'covers' && evidenceWords(model, out.cause.evidence)).toMatch(/comes straight out\.$/);
+  expect(out.cause.kind === 'covers' && evidenceWords(model, out.cause.evidence!)).toMatch(/comes straight out\.$/);
 });
 
 it('consumables come with amounts: area times film', () => {
