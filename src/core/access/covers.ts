@@ -25,6 +25,10 @@ const CLEAR_MM: Record<Joint['kind'], number> = {
   hook: 2
 };
 
+/** Room around each place that a joint needs clear, mm: what the file says, or the rule of thumb for its kind. */
+export const clearMmOf = ({ clearMm, kind }: { clearMm?: number | undefined; kind: Joint['kind'] }): number =>
+  clearMm ?? CLEAR_MM[kind];
+
 /** Where and by how much something lies in the way: the answer to "why?", with its figures. */
 export interface Evidence {
   zone: string;
@@ -109,7 +113,7 @@ export class Drawing {
    * The two parts that the joint holds together are never in its way.
    */
   coversOfJoint(joint: Joint): Cover[] {
-    const clearMm = joint.clearMm ?? CLEAR_MM[joint.kind];
+    const clearMm = clearMmOf(joint);
     const found = new Map<string, Cover>();
     // What rides on the part that is raised is raised with it.
     const raised = joint.reachedRaised === undefined ? new Set<string>() : this.model.riders(joint.reachedRaised);

@@ -1,5 +1,5 @@
 export { actionsOf, refId, type Action } from './actions';
-export { Drawing } from './covers';
+export { clearMmOf, Drawing } from './covers';
 export { areaOf, contains, discMeets, discWithin, overlap, shared, swept, within, type Area } from './geometry';
 export { waysToClear, type Alternative } from './clearing';
 export { accessOf, type Access, type Cause, type Requirement } from './requirements';

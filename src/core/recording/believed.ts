@@ -1,0 +1,107 @@
+import { areaOf, contains } from '../access';
+import { moveId, openId, type ActionId } from '../ids';
+import { NEVER, tookOut, type Moment, type RecordState, type SeenMove } from './fold';
+import { areasOf, carriersOf, endsOf, type Areas, type Ends } from './ends';
+import { Over, overQuestion, type Belief } from './over';
+import { ordersOf, orderQuestion, type Order } from './orders';
+import { raisesOf, type Raise } from './raised';
+import { togetherOf, type Together } from './together';
+import { CABLES } from './usual';
+
+/** All that is believed of a machine after a teardown: what the file is made of, and what can be asked. */
+export interface Believed {
+  state: RecordState;
+  together: Together;
+  areas: Areas;
+  ends: ReadonlyMap<string, Ends>;
+  on: ReadonlyMap<string, string>;
+  over: Over;
+  raises: readonly Raise[];
+  /** What may lie in the way of each action, by part. */
+  covers: ReadonlyMap<ActionId, ReadonlyMap<string, Belief>>;
+  orders: readonly Order[];
+  /** Tapes and guides that hold a cable over what is moved: by move, whether they have to be open. */
+  held: ReadonlyMap<ActionId, ReadonlyMap<string, Belief>>;
+  /** When each joint was opened at the latest; NEVER for what is still closed. */
+  opened(joint: string): Moment;
+}
+
+/** The first of each move that was recorded: done twice it is the same move. */
+export function movesOf(state: RecordState): SeenMove[] {
+  const seen = new Set<string>();
+  return state.moves.filter((m) => {
+    const id = moveId(m.part, m.move);
+    return seen.has(id) ? false : seen.add(id);
+  });
+}
+
+export function believe(state: RecordState): Believed {
+  const together = togetherOf(state);
+  const areas = areasOf(state);
+  const ends = endsOf(state, together, areas);
+  const on = carriersOf(state, together, ends);
+  const joints = new Map(state.joints.map((j) => [j.id, j]));
+  const raises = raisesOf(state, together, areas, ends);
+  const cleared = new Map(raises.filter((r) => r.clears).map((r) => [r.move.part, r.move.when]));
+  const rides = (rider: string, carrier: string) => {
+    const seen = new Set([rider]);
+    for (let up = on.get(rider); up !== undefined && !seen.has(up); up = on.get(up)) {
+      if (up === carrier) return true;
+      seen.add(up);
+    }
+    return false;
+  };
+  const over = new Over(state, together, areas, cleared, rides);
+  const answered = (id: string, belief: Belief): Belief => {
+    const answer = state.answers[id];
+    return answer === 'yes' || answer === 'no' ? { yes: answer === 'yes', sure: 1, why: 'answered' } : belief;
+  };
+  const asked = (action: ActionId, beliefs: ReadonlyMap<string, Belief>) =>
+    new Map([...beliefs].map(([cover, b]) => [cover, answered(overQuestion(cover, action), b)]));
+  const opened = (id: string): Moment => {
+    const e = ends.get(id);
+    return Math.min(e ? together.apart(e.a, e.b) : NEVER, joints.get(id)?.opened ?? NEVER);
+  };
+
+  const covers = new Map<ActionId, ReadonlyMap<string, Belief>>();
+  const held = new Map<ActionId, ReadonlyMap<string, Belief>>();
+  for (const joint of state.joints) {
+    const e = ends.get(joint.id);
+    if (!e) continue;
+    const raise = raises.find((r) => r.reached.includes(joint.id));
+    const goesAlong = (id: string) =>
+      raise !== undefined && (id === raise.move.part || together.taken(raise.move).has(id) || rides(id, raise.move.part));
+    covers.set(openId(joint.id), asked(openId(joint.id), over.overJoint(joint, e.a, e.b, goesAlong)));
+  }
+  for (const move of movesOf(state)) {
+    const action = moveId(move.part, move.move);
+    covers.set(action, asked(action, over.overMove(move)));
+    held.set(action, heldOver(move));
+  }
+  const isCovered = (joint: string) => [...(covers.get(openId(joint))?.values() ?? [])].some((b) => b.yes);
+  const orders = ordersOf(state, together, ends, isCovered).map((o) => ({
+    ...o,
+    belief: answered(orderQuestion(o.before, o.after), o.belief)
+  }));
+  return { state, together, areas, ends, on, over, raises, covers, orders, held, opened };
+
+  /** A cable is held over a part where its tape or guide was seen while the part lay there, and was opened before it moved. */
+  function heldOver(move: SeenMove): Map<string, Belief> {
+    const found = new Map<string, Belief>();
+    const own = state.parts.find((p) => p.id === move.part)?.outlines[move.face];
+    if (!own) return found;
+    const area = areaOf(own.outline);
+    const taken = together.taken(move);
+    for (const joint of state.joints) {
+      const e = ends.get(joint.id);
+      if (!e || (joint.fixing.kind !== 'tape' && joint.fixing.kind !== 'dressing') || joint.face !== move.face) continue;
+      if (!CABLES.has(state.parts.find((p) => p.id === e.a)?.kind ?? 'case') || taken.has(e.a) || taken.has(e.b)) continue;
+      if (!joint.places.some(({ at }) => contains(area, at))) continue;
+      const yes = joint.places.every(({ seen }) => seen < move.when) && opened(joint.id) < move.when;
+      found.set(joint.id, { yes, sure: yes ? 0.85 : 0.95, why: yes ? 'hidden-until' : 'still-there' });
+    }
+    return found;
+  }
+}
+
+export const tookOutOf = (state: RecordState): SeenMove[] => state.moves.filter(tookOut);

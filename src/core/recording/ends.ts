@@ -1,0 +1,192 @@
+import { areaOf, contains, discMeets, type Area } from '../access';
+import { area, flatten } from '../machine';
+import { NEVER, tookOut, type RecordState, type SeenJoint, type SeenPart } from './fold';
+import type { Together } from './together';
+import { BOARDS, CABLES, carries, FRAMES, ON_BOARD } from './usual';
+
+/** The two parts that a joint holds together, with how sure it is of the second. */
+export interface Ends {
+  a: string;
+  b: string;
+  sure: number;
+  told: boolean;
+  /** Other parts that it may as well hold onto, likeliest first. */
+  others: string[];
+}
+
+/** Places are tapped to about a millimetre. */
+const TAP_MM = 1.5;
+/** So much of a group's places have to lie on a part before it can be what they hold onto. */
+const MOST = 0.8;
+const HALF = 0.5;
+/** How often the rule below was right, by kind of joint, on recorded teardowns (docs/recording.md). */
+const SURE: Record<SeenJoint['fixing']['kind'], number> = {
+  screws: 0.98,
+  connector: 0.98,
+  adhesive: 0.96,
+  tape: 0.9,
+  dressing: 0.89,
+  clips: 0.93,
+  latch: 0.93,
+  hook: 0.89,
+  seal: 0.96
+};
+
+/** What lies where on which face, by part. */
+export type Areas = ReadonlyMap<string, ReadonlyMap<string, Area>>;
+
+export function areasOf(state: RecordState): Areas {
+  return new Map(
+    state.parts.map((p) => [p.id, new Map(Object.values(p.outlines).map((o) => [o.face, areaOf(o.outline)]))])
+  );
+}
+
+/** What answers are about a joint's second part. */
+export const ontoQuestion = (joint: string): string => `onto:${joint}`;
+
+export function endsOf(state: RecordState, together: Together, areas: Areas): Map<string, Ends> {
+  const parts = new Map(state.parts.map((p) => [p.id, p]));
+  const root = state.about?.rest.part;
+  const sizes = new Map(
+    state.parts.map((p) => [p.id, Math.min(...Object.values(p.outlines).map((o) => Math.abs(area(flatten(o.outline)))))])
+  );
+  return new Map(
+    state.joints.flatMap((joint): [string, Ends][] => {
+      const a = joint.holds ?? holderOf(joint);
+      if (a === undefined || !parts.has(a)) return [];
+      const ranked = candidates(joint, parts.get(a)!);
+      const answer = state.answers[ontoQuestion(joint.id)];
+      const told = answer !== undefined && parts.has(answer) && answer !== a ? answer : joint.onto;
+      const b = told !== undefined && told !== a ? told : (ranked[0] ?? (a === root ? undefined : root));
+      if (b === undefined) return [];
+      return [
+        [
+          joint.id,
+          {
+            a,
+            b,
+            told: b === told,
+            sure: b === told ? 1 : ranked.length > 1 ? SURE[joint.fixing.kind] : 0.99,
+            others: ranked.filter((id) => id !== b).slice(0, 4)
+          }
+        ]
+      ];
+    })
+  );
+
+  /** Where nobody said what a joint holds: the smallest part that came off with its places under it. */
+  function holderOf(joint: SeenJoint): string | undefined {
+    const on = state.parts.filter((p) => p.id !== root && shareOn(joint, p) >= MOST && together.left(p.id) < NEVER);
+    return on.sort((p, q) => sizes.get(p.id)! - sizes.get(q.id)!)[0]?.id;
+  }
+
+  function shareOn(joint: SeenJoint, part: SeenPart): number {
+    const on = areas.get(part.id)?.get(joint.face);
+    if (!on) return 0;
+    return joint.places.filter(({ at }) => contains(on, at) || discMeets(on, at, TAP_MM)).length / joint.places.length;
+  }
+
+  function candidates(joint: SeenJoint, a: SeenPart): string[] {
+    const seen = Math.min(...joint.places.map((p) => p.seen));
+    const fits = (part: SeenPart): number => {
+      const share = part.id === root && !part.outlines[joint.face] ? HALF : shareOn(joint, part);
+      return share >= MOST ? 2 : share >= HALF ? 1 : 0;
+    };
+    const possible = state.parts.filter((part) => {
+      if (part.id === a.id || CABLES.has(part.kind)) return false;
+      // They were together when it was seen, and have been parted since: by moving the one that is held, or the other.
+      const parting = together.parting(a.id, part.id);
+      if (!parting) return part.id === root || together.left(a.id) === NEVER ? fits(part) > 0 : false;
+      return parting.move.when > seen && fits(part) > 0;
+    });
+    const rank = (part: SeenPart): number[] => [
+      -suits(joint, a, part),
+      -fits(part),
+      // What lies right beneath goes before what lies under that; plugs sit on the smallest thing.
+      isWiring(joint) ? sizes.get(part.id)! : together.left(part.id),
+      sizes.get(part.id)!
+    ];
+    return possible
+      .map((part) => ({ id: part.id, rank: rank(part) }))
+      .sort((p, q) => compare(p.rank, q.rank) || (p.id < q.id ? -1 : 1))
+      .map((p) => p.id);
+  }
+
+  function isWiring({ fixing }: SeenJoint): boolean {
+    return fixing.kind === 'connector' && !carries(fixing);
+  }
+
+  /** How well a part suits as what such a joint holds such a thing onto: habits of the trade. */
+  function suits(joint: SeenJoint, a: SeenPart, b: SeenPart): number {
+    const { fixing } = joint;
+    const isBoard = BOARDS.has(b.kind);
+    const isUnder = together.parting(a.id, b.id)?.took !== b.id || together.parting(a.id, b.id)?.move.part === a.id;
+    if (fixing.kind === 'connector') {
+      if (fixing.family === 'antenna-snap') return b.kind === 'card' ? 3 : 0;
+      if (carries(fixing)) return b.kind === 'board' ? 3 : isBoard ? 2 : 0;
+      if (isBoard) return 3;
+      return ['panel', 'camera', 'touchpad', 'keyboard', 'reader', 'card', 'display', 'microphone'].includes(b.kind) ? 2 : 0;
+    }
+    if (fixing.kind === 'adhesive' && (fixing.adhesive === 'thermal-compound' || fixing.adhesive === 'thermal-pad'))
+      return b.kind === 'processor' ? 3 : isBoard ? 2 : 0;
+    if (CABLES.has(a.kind)) return FRAMES.has(b.kind) || isBoard ? 2 : 0;
+    if (fixing.kind === 'tape') return b.kind === 'heat-sink' && a.kind === 'fan' ? 3 : FRAMES.has(b.kind) || isBoard ? 2 : 1;
+    if (ON_BOARD.has(a.kind)) return isBoard ? 3 : FRAMES.has(b.kind) || b.kind === 'bracket' ? 1 : 0;
+    if (!isUnder) return 0;
+    if (FRAMES.has(b.kind)) return 3;
+    return isBoard ? (a.kind === 'bracket' ? 2 : 1) : 1;
+  }
+}
+
+const compare = (a: readonly number[], b: readonly number[]): number => {
+  const i = a.findIndex((x, k) => x !== b[k]);
+  return i < 0 ? 0 : a[i]! < b[i]! ? -1 : 1;
+};
+
+/**
+ * What carries each part: most of what its joints hold it onto, unless what came along and what stayed say otherwise.
+ * Absent for what remains, and for cables that are plugged at both ends and stay with either.
+ */
+export function carriersOf(state: RecordState, together: Together, ends: ReadonlyMap<string, Ends>): Map<string, string> {
+  const root = state.about?.rest.part;
+  const parts = new Map(state.parts.map((p) => [p.id, p]));
+  const joints = new Map(state.joints.map((j) => [j.id, j]));
+  const own = new Set(state.moves.filter(tookOut).map((m) => m.part));
+  const on = new Map<string, string>();
+  for (const part of state.parts) {
+    if (part.id === root || root === undefined) continue;
+    if (part.on !== undefined && part.on !== part.id && parts.has(part.on)) {
+      on.set(part.id, part.on);
+      continue;
+    }
+    const isCable = CABLES.has(part.kind);
+    if (isCable && own.has(part.id)) continue;
+    // A carrier is parted from it by its own move alone.
+    const isConsistent = (id: string) => {
+      const parting = together.parting(part.id, id);
+      return !parting || parting.move.part === part.id;
+    };
+    const votes = new Map<string, number>();
+    for (const [joint, { a, b }] of ends) {
+      if (a !== part.id || !carries(joints.get(joint)!.fixing) || !isConsistent(b) || b === part.id) continue;
+      votes.set(b, (votes.get(b) ?? 0) + joints.get(joint)!.places.length);
+    }
+    const most = [...votes].sort((p, q) => q[1] - p[1] || (p[0] < q[0] ? -1 : 1))[0]?.[0];
+    const lastWith = state.moves
+      .filter((m) => tookOut(m) && m.part !== part.id && together.taken(m).has(part.id) && isConsistent(m.part))
+      .at(-1)?.part;
+    on.set(part.id, most ?? lastWith ?? root);
+  }
+  // Nothing carries what carries it.
+  for (const id of on.keys()) {
+    const seen = new Set([id]);
+    for (let up = on.get(id); up !== undefined; up = on.get(up)) {
+      if (seen.has(up)) {
+        on.set(id, root!);
+        break;
+      }
+      seen.add(up);
+    }
+  }
+  return on;
+}

@@ -1,0 +1,310 @@
+import type { Machine, Outline, Point, Pose } from '../machine';
+import type { Fixing, RecordingEvent, Scale } from './events';
+
+type Started = Extract<RecordingEvent, { type: 'started' }>;
+type Moved = Extract<RecordingEvent, { type: 'moved' }>;
+
+/** When something happened: the number of the event among those that count, from 0. */
+export type Moment = number;
+export const NEVER: Moment = Infinity;
+
+export interface Face {
+  id: string;
+  name: string;
+  pose: Pose;
+  widthMm: number;
+  heightMm: number;
+  /** The back of this part, which is out. */
+  of?: string;
+}
+
+export interface SeenPlace {
+  at: Point;
+  seen: Moment;
+  noRoom: boolean;
+}
+
+export interface SeenJoint {
+  id: string;
+  face: string;
+  name?: string;
+  fixing: Fixing;
+  places: SeenPlace[];
+  holds?: string;
+  onto?: string;
+  /** Undone by itself. */
+  opened?: Moment;
+}
+
+export interface SeenOutline {
+  face: string;
+  outline: Outline;
+  drawn: 'traced' | 'box' | 'standard';
+  /** When it was drawn: when nothing lay over it any more. */
+  free: Moment;
+  thicknessMm?: number;
+}
+
+export interface SeenPart {
+  id: string;
+  name: string;
+  kind: Machine['parts'][number]['kind'];
+  number?: string;
+  on?: string;
+  /** By face. */
+  outlines: Record<string, SeenOutline>;
+  run?: Omit<Extract<RecordingEvent, { type: 'ran' }>, 'type' | 'id' | 'at' | 'by' | 'cable'>;
+}
+
+export interface SeenMove {
+  part: string;
+  move: string;
+  kind: Moved['kind'];
+  face: string;
+  directionDeg?: number;
+  travelMm?: number;
+  along: string[];
+  how?: string;
+  when: Moment;
+}
+
+export interface SeenPhoto {
+  photo: string;
+  face: string;
+  when: Moment;
+  note?: string;
+  scale?: Scale;
+}
+
+/** What a recording adds up to. Plain data, so that it can be sent and compared. */
+export interface RecordState {
+  about?: Omit<Started, 'type' | 'id' | 'at' | 'by'>;
+  faces: Face[];
+  /** The face that is looked at. */
+  facing?: string;
+  parts: SeenPart[];
+  joints: SeenJoint[];
+  moves: SeenMove[];
+  photos: SeenPhoto[];
+  /** By the question's id: the last word. */
+  answers: Record<string, string>;
+  resisted: { part: string; why: string; joint?: string; when: Moment }[];
+  notes: { text: string; part?: string; when: Moment }[];
+  /** Events that name what is not known, or do again what is done: kept, and left out of everything else. */
+  strange: { event: string; why: Strange; what: string }[];
+  /** Ids of the events that count, oldest first. */
+  counted: string[];
+}
+
+export type Strange = 'unknown-face' | 'unknown-part' | 'unknown-joint' | 'unknown-photo' | 'other-kind' | 'out-already';
+
+/** Events in the order in which they happened, each once, whatever order they came in. */
+export function inOrder(events: readonly RecordingEvent[]): RecordingEvent[] {
+  return [...new Map(events.map((e) => [e.id, e])).values()].sort((a, b) =>
+    a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1
+  );
+}
+
+/** Those that count: an undo takes back what it names, and an undone undo takes back nothing. */
+function counting(events: readonly RecordingEvent[]): RecordingEvent[] {
+  const undone = new Set<string>();
+  for (const event of [...events].reverse()) if (event.type === 'undo' && !undone.has(event.id)) undone.add(event.event);
+  return events.filter((e) => e.type !== 'undo' && !undone.has(e.id));
+}
+
+/** What was seen, done and said, from the events of a recording, whatever their order and however often each came. Never throws. */
+export function foldRecording(events: readonly RecordingEvent[]): RecordState {
+  const state: RecordState = {
+    faces: [],
+    parts: [],
+    joints: [],
+    moves: [],
+    photos: [],
+    answers: {},
+    resisted: [],
+    notes: [],
+    strange: [],
+    counted: []
+  };
+  const parts = new Map<string, SeenPart>();
+  const joints = new Map<string, SeenJoint>();
+  const out = new Set<string>();
+  const counted = counting(inOrder(events));
+  // What is named late may be spoken of early: a screw holds a part that nobody has named yet.
+  const willBeNamed = new Set(
+    counted.flatMap((e) => (e.type === 'named' ? [e.part] : e.type === 'started' ? [e.rest.part] : []))
+  );
+  counted.forEach((event, when) => {
+    const strange = (why: Strange, what: string) => void state.strange.push({ event: event.id, why, what });
+    const isPart = (id: string | undefined) => id === undefined || willBeNamed.has(id) || strange('unknown-part', id);
+    const isFace = (id: string) => state.faces.some((f) => f.id === id) || strange('unknown-face', id);
+    switch (event.type) {
+      case 'started': {
+        const { maker, model, revision, size, measuredBy, rest } = event;
+        state.about = { maker, model, ...(revision ? { revision } : {}), size, measuredBy, rest };
+        const known = parts.get(rest.part);
+        if (known) known.name = rest.name;
+        else parts.set(rest.part, { id: rest.part, name: rest.name, kind: 'case', outlines: {} });
+        break;
+      }
+      case 'faced': {
+        if (!isPart(event.of)) return;
+        const size = state.about?.size;
+        const face: Face = {
+          id: event.face,
+          name: event.name,
+          pose: event.pose,
+          widthMm: event.widthMm ?? size?.widthMm ?? 300,
+          heightMm: event.heightMm ?? size?.depthMm ?? 200,
+          ...(event.of === undefined ? {} : { of: event.of })
+        };
+        const i = state.faces.findIndex((f) => f.id === event.face);
+        if (i < 0) state.faces.push(face);
+        else state.faces[i] = face;
+        state.facing = event.face;
+        break;
+      }
+      case 'photo':
+        if (!isFace(event.face)) return;
+        if (!state.photos.some((p) => p.photo === event.photo))
+          state.photos.push({
+            photo: event.photo,
+            face: event.face,
+            when,
+            ...(event.note === undefined ? {} : { note: event.note })
+          });
+        break;
+      case 'scaled': {
+        const photo = state.photos.find((p) => p.photo === event.photo);
+        if (!photo) return strange('unknown-photo', event.photo);
+        photo.scale = event.scale;
+        break;
+      }
+      case 'named': {
+        if (!isPart(event.on)) return;
+        const { name, kind, number, on } = event;
+        const known = parts.get(event.part);
+        const said = { name, kind, ...(number === undefined ? {} : { number }), ...(on === undefined ? {} : { on }) };
+        if (known) Object.assign(known, said);
+        else parts.set(event.part, { id: event.part, ...said, outlines: {} });
+        break;
+      }
+      case 'outlined': {
+        const part = parts.get(event.part);
+        if (!part) return strange('unknown-part', event.part);
+        if (!isFace(event.face)) return;
+        const { face, outline, drawn, thicknessMm } = event;
+        // Drawn again it is the same look at it: what counts is when it was free to be drawn.
+        const free = part.outlines[face]?.free ?? when;
+        part.outlines[face] = { face, outline, drawn, free, ...(thicknessMm === undefined ? {} : { thicknessMm }) };
+        break;
+      }
+      case 'tapped': {
+        if (!isFace(event.face) || !isPart(event.holds) || !isPart(event.onto)) return;
+        const places = event.places.map(({ at, noRoom }) => ({ at, seen: when, noRoom: noRoom ?? false }));
+        const known = joints.get(event.joint);
+        if (!known) {
+          joints.set(event.joint, {
+            id: event.joint,
+            face: event.face,
+            fixing: event.fixing,
+            places,
+            ...(event.name === undefined ? {} : { name: event.name }),
+            ...(event.holds === undefined ? {} : { holds: event.holds }),
+            ...(event.onto === undefined ? {} : { onto: event.onto })
+          });
+          break;
+        }
+        if (known.fixing.kind !== event.fixing.kind || known.face !== event.face)
+          return strange('other-kind', event.joint);
+        // A place tapped once more is the same place: there is room for the tool now.
+        known.places.push(...places.filter((p) => !known.places.some((q) => q.at[0] === p.at[0] && q.at[1] === p.at[1])));
+        describe(known, event);
+        break;
+      }
+      case 'described': {
+        const known = joints.get(event.joint);
+        if (!known) return strange('unknown-joint', event.joint);
+        if (!isPart(event.holds) || !isPart(event.onto)) return;
+        if (event.fixing && event.fixing.kind !== known.fixing.kind) return strange('other-kind', event.joint);
+        describe(known, event);
+        break;
+      }
+      case 'ran': {
+        const part = parts.get(event.cable);
+        if (!part) return strange('unknown-part', event.cable);
+        const { path, form, widthMm, lengthMm, colour } = event;
+        part.run = {
+          path,
+          ...(form === undefined ? {} : { form }),
+          ...(widthMm === undefined ? {} : { widthMm }),
+          ...(lengthMm === undefined ? {} : { lengthMm }),
+          ...(colour === undefined ? {} : { colour })
+        };
+        break;
+      }
+      case 'opened': {
+        const joint = joints.get(event.joint);
+        if (!joint) return strange('unknown-joint', event.joint);
+        joint.opened ??= when;
+        break;
+      }
+      case 'moved': {
+        if (!parts.has(event.part)) return strange('unknown-part', event.part);
+        if (!isFace(event.face) || !event.along.every(isPart)) return;
+        if (out.has(event.part)) return strange('out-already', event.part);
+        const { part, move, kind, face, directionDeg, travelMm, along, how } = event;
+        if (kind === 'lift' || kind === 'slide' || kind === 'tilt') out.add(part);
+        state.moves.push({
+          part,
+          move,
+          kind,
+          face,
+          along: [...new Set(along)].filter((id) => id !== part),
+          when,
+          ...(directionDeg === undefined ? {} : { directionDeg }),
+          ...(travelMm === undefined ? {} : { travelMm }),
+          ...(how === undefined ? {} : { how })
+        });
+        break;
+      }
+      case 'resisted':
+        if (!parts.has(event.part)) return strange('unknown-part', event.part);
+        if (event.joint !== undefined && !joints.has(event.joint)) return strange('unknown-joint', event.joint);
+        state.resisted.push({
+          part: event.part,
+          why: event.why,
+          when,
+          ...(event.joint === undefined ? {} : { joint: event.joint })
+        });
+        break;
+      case 'note':
+        if (!isPart(event.part)) return;
+        state.notes.push({ text: event.text, when, ...(event.part === undefined ? {} : { part: event.part }) });
+        break;
+      case 'answered':
+        state.answers[event.question] = event.answer;
+        break;
+      case 'undo':
+        return;
+    }
+    state.counted.push(event.id);
+  });
+  state.parts = [...parts.values()];
+  state.joints = [...joints.values()];
+  return state;
+}
+
+function describe(
+  joint: SeenJoint,
+  said: { name?: string | undefined; fixing?: Fixing | undefined; holds?: string | undefined; onto?: string | undefined }
+): void {
+  if (said.name !== undefined) joint.name = said.name;
+  if (said.fixing) joint.fixing = { ...joint.fixing, ...said.fixing } as Fixing;
+  if (said.holds !== undefined) joint.holds = said.holds;
+  if (said.onto !== undefined) joint.onto = said.onto;
+}
+
+/** Whether a move took its part out of the machine. */
+export const tookOut = ({ kind }: Pick<SeenMove, 'kind'>): boolean =>
+  kind === 'lift' || kind === 'slide' || kind === 'tilt';

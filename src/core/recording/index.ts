@@ -1,0 +1,3 @@
+export { Fixing, Place, Recording, RECORDING_FORMAT, RecordingEvent, Scale } from './events';
+export { foldRecording, type RecordState, type SeenJoint, type SeenMove, type SeenPart } from './fold';
+export { machineFrom, type Drawn, type Missing } from './machine-from';

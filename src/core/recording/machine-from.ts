@@ -1,0 +1,230 @@
+import { accessOf, type Access } from '../access';
+import { moveId, openId, readAction, type ActionId } from '../ids';
+import { MACHINE_FORMAT, Machine, modelOf, removes, type ActionRef, type Joint, type Move, type Origin, type Part } from '../machine';
+import { believe, movesOf, type Believed } from './believed';
+import { depthKey, depthsOf, type Depths } from './layers';
+import { NEVER, tookOut, type RecordState } from './fold';
+import { jointOf } from './joints';
+import { replayed } from './replayed';
+import { CABLES, usualMoveSeconds } from './usual';
+
+/** A machine file made of a record, what it is made of, and what it lacks. */
+export interface Drawn {
+  machine: Machine;
+  access: Access;
+  believed: Believed;
+}
+
+/** What is missing before a file can be made at all. */
+export type Missing = 'not-started' | 'no-face' | 'no-part';
+
+export function machineFrom(state: RecordState): Drawn | { missing: Missing } {
+  if (!state.about) return { missing: 'not-started' };
+  if (state.faces.length === 0) return { missing: 'no-face' };
+  if (state.parts.length < 2) return { missing: 'no-part' };
+  const believed = believe(state);
+  const base = withoutRelations(believed);
+  const draw = (of: Believed): Machine => Machine.parse({ ...base, relations: relationsOf(of, base) });
+  // What the record did is never forbidden: whatever would forbid it is taken back.
+  const sound = replayed(believed, (of) => accessOf(modelOf(draw(of))));
+  const machine = draw(sound);
+  return { machine, access: accessOf(modelOf(machine)), believed: sound };
+}
+
+/** Zones, parts and joints as they were recorded. */
+function withoutRelations(believed: Believed): Machine {
+  const { state, ends, on, raises, together } = believed;
+  const about = state.about!;
+  const depths = depthsOf(believed);
+  const origins: Record<string, Origin> = {};
+  const mark = (place: string) => (field: string, origin: Origin) => void (origins[`${place}/${field}`] = origin);
+  const moves = movesOf(state);
+  const parts = state.parts.map((seen): Part => {
+    const note = mark(`parts/${seen.id}`);
+    const carrier = on.get(seen.id);
+    if (carrier !== undefined)
+      note('on', seen.on === carrier ? { how: 'answered' } : { how: 'guessed', sure: 0.98 });
+    if (Object.keys(seen.outlines).length > 0) {
+      note('shapes', { how: 'recorded' });
+      note('depth', { how: 'guessed', sure: 0.5 });
+    }
+    const own = moves.filter((m) => m.part === seen.id);
+    const kind = seen.kind;
+    return {
+      id: seen.id,
+      name: seen.name,
+      kind,
+      ...(carrier === undefined ? {} : { on: carrier }),
+      numbers: seen.number === undefined ? [] : [{ number: seen.number }],
+      spareIncludes: [],
+      functions: [],
+      care: careOf(kind),
+      shapes: Object.values(seen.outlines).map(({ face, outline }) => ({
+        zone: face,
+        outline,
+        depth: depths.get(depthKey(seen.id, face))!,
+        openings: []
+      })),
+      moves: own.map((m): Move => {
+        const raise = raises.find((r) => r.move === m);
+        note(`moves/${m.move}`, { how: 'recorded' });
+        return {
+          id: m.move,
+          kind: m.kind,
+          zone: m.face,
+          ...usualMoveSeconds(kind, m.kind),
+          leaves: raise?.leaves ?? [],
+          clears: raise?.clears ?? true,
+          ...(m.directionDeg === undefined ? {} : { directionDeg: m.directionDeg }),
+          ...(m.travelMm === undefined ? {} : { travelMm: m.travelMm }),
+          ...(m.how === undefined ? {} : { how: m.how })
+        };
+      })
+    };
+  });
+  const joints = state.joints.flatMap((seen): Joint[] => {
+    const e = ends.get(seen.id);
+    if (!e) return [];
+    const note = mark(`joints/${seen.id}`);
+    note('b', e.told ? { how: 'answered' } : { how: 'guessed', sure: e.sure });
+    note('at', { how: 'recorded' });
+    const raise = raises.find((r) => r.reached.includes(seen.id));
+    if (raise) note('reachedRaised', { how: 'guessed', sure: 0.9 });
+    return [jointOf(seen, e, depthOfJoint(believed, depths, seen.id), raise?.move.part, [], note)];
+  });
+  const isHeld = new Set(joints.flatMap((j) => [j.a, j.b]));
+  void together;
+  return Machine.parse({
+    format: MACHINE_FORMAT,
+    id: idOf(about),
+    maker: about.maker,
+    model: about.model,
+    revision: about.revision ?? 'r1',
+    variants: [],
+    size: about.size,
+    zones: state.faces.map((f) => ({
+      id: f.id,
+      name: f.name,
+      pose: f.pose,
+      outline: { form: 'rect', x: 0, y: 0, width: f.widthMm, height: f.heightMm }
+    })),
+    // What nothing is known to hold is not in the file yet: it would be no part of any plan.
+    parts: parts.filter((p) => isHeld.has(p.id) || parts.length === 1),
+    joints,
+    cables: [],
+    isolation: isolationOf(believed),
+    relations: [],
+    notes: [],
+    drawn: 'order',
+    origins
+  } satisfies Machine);
+}
+
+const careOf = (kind: Part['kind']): Part['care'] =>
+  kind === 'battery' || kind === 'coin-cell' ? ['cell'] : CABLES.has(kind) ? ['fragile'] : [];
+
+function idOf({ maker, model }: { maker: string; model: string }): string {
+  const id = `${maker} ${model}`
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 64)
+    .replace(/-+$/, '');
+  return id === '' ? 'machine' : id;
+}
+
+/** The plug that takes the power away: the battery's own, or that of its lead. */
+function isolationOf({ state, ends, on }: Believed): Machine['isolation'] {
+  const batteries = new Set(state.parts.filter((p) => p.kind === 'battery').map((p) => p.id));
+  const joint = state.joints.find((j) => {
+    const e = ends.get(j.id);
+    return (
+      j.fixing.kind === 'connector' &&
+      e !== undefined &&
+      (batteries.has(e.a) || batteries.has(on.get(e.a) ?? '')) &&
+      (j.fixing.carries === undefined || j.fixing.carries !== 'signal')
+    );
+  });
+  return { steps: [], ...(joint ? { joint: joint.id } : {}) };
+}
+
+/** Heads lie on the part that they hold, and beneath what covers them. */
+function depthOfJoint({ covers, ends }: Believed, depths: Depths, id: string): number {
+  const e = ends.get(id)!;
+  const own = [...depths].find(([key]) => key.startsWith(`${e.a} `));
+  void own;
+  const joint = id;
+  const beneath = [...(covers.get(openId(joint)) ?? [])].filter(([, b]) => b.yes).map(([part]) => part);
+  const tops = (part: string) => [...depths].filter(([key]) => key.startsWith(`${part} `)).map(([, d]) => d[0]);
+  return Math.max(0, ...tops(e.a).slice(0, 1), ...beneath.flatMap((p) => tops(p).map((mm) => mm + 0.1)));
+}
+
+/** Exemptions and covers where what is believed differs from what outlines and depths say, and orders. */
+export function relationsOf(believed: Believed, base: Machine): Machine['relations'] {
+  const { covers, held, orders } = believed;
+  const access = accessOf(modelOf(base));
+  const out: Machine['relations'] = [];
+  const ids = new Set(base.parts.map((p) => p.id));
+  const reason = 'As it was taken apart';
+  for (const action of access.actions.values()) {
+    const ref = refOf(action.id)!;
+    const wanted = wantedCovers(believed, access, action.id, covers);
+    const drawn = new Set(
+      access.requirements.get(action.id)!.flatMap((r) => (r.cause.kind === 'covers' && !isHold(r.id) ? [r.cause.part] : []))
+    );
+    for (const cover of drawn) if (!wanted.has(cover)) out.push({ kind: 'exempt', cover, action: ref, reason });
+    for (const cover of wanted)
+      if (!drawn.has(cover) && ids.has(cover)) out.push({ kind: 'covers', cover, action: ref, reason });
+    if (action.kind !== 'move') continue;
+    const wantedHolds = new Set([...(held.get(action.id) ?? [])].filter(([, b]) => b.yes).map(([joint]) => joint));
+    const drawnHolds = access.requirements
+      .get(action.id)!
+      .flatMap((r) => (isHold(r.id) ? [r.alternatives[0]![0]!.slice('joint:'.length)] : []));
+    const wrong = drawnHolds.filter((joint) => !wantedHolds.has(joint));
+    const cables = new Set(wrong.map((joint) => access.model.joint(joint).a));
+    for (const cable of cables) out.push({ kind: 'exempt', cover: cable, action: ref, reason });
+    for (const joint of wantedHolds)
+      if (access.model.hasJoint(joint) && (!drawnHolds.includes(joint) || cables.has(access.model.joint(joint).a)))
+        out.push({ kind: 'order', before: { joint }, after: ref, leg: 'down', reason });
+  }
+  for (const { before, after, belief } of orders) {
+    if (!belief.yes || !access.actions.has(before) || !access.actions.has(after)) continue;
+    out.push({ kind: 'order', before: refOf(before)!, after: refOf(after)!, leg: 'both', reason });
+  }
+  return out;
+}
+
+const isHold = (requirement: string) => / < cable /.test(requirement);
+
+/** What has to lie in the way of an action: for a move, of all that leaves with it. */
+function wantedCovers(
+  { state }: Believed,
+  access: Access,
+  id: ActionId,
+  covers: Believed['covers']
+): Set<string> {
+  const own = new Set([...(covers.get(id) ?? [])].filter(([, b]) => b.yes).map(([part]) => part));
+  const action = access.actions.get(id)!;
+  if (action.kind !== 'move') return own;
+  const { model } = access;
+  const taken = model.takes(action.part.id, action.move);
+  const carriers = model.carriers(action.part.id);
+  for (const rider of taken) {
+    if (rider === action.part.id) continue;
+    for (const move of model.part(rider).moves) {
+      if (move.zone !== action.move.zone) continue;
+      for (const [cover, belief] of covers.get(moveId(rider, move.id)) ?? [])
+        if (belief.yes && belief.why !== 'in-the-way-of-a-slide' && !taken.has(cover) && !carriers.includes(cover) && !own.has(cover))
+          own.add(cover);
+    }
+  }
+  void state;
+  return own;
+}
+
+function refOf(id: ActionId): ActionRef | undefined {
+  return readAction(id);
+}
+
+void [removes, NEVER, tookOut];

@@ -1,0 +1,159 @@
+import { areaOf, clearMmOf, contains, discMeets, overlap, swept, type Area } from '../access';
+import type { JointKind } from '../machine';
+import { NEVER, type Moment, type RecordState, type SeenJoint, type SeenMove } from './fold';
+import type { Areas } from './ends';
+import type { Together } from './together';
+
+/** What is believed of something that may lie in the way of an action, and how sure that is. */
+export interface Belief {
+  yes: boolean;
+  /** 0.5 (a guess) to 1 (seen). */
+  sure: number;
+  why: Why;
+}
+export type Why =
+  | 'still-there'
+  | 'free-before'
+  | 'hidden-until'
+  | 'carried-off'
+  | 'in-the-way-of-a-slide'
+  | 'no-room'
+  | 'room'
+  | 'seen-before'
+  | 'replayed'
+  | 'answered';
+
+/** Answers about covers, by what may cover and the action. */
+export const overQuestion = (cover: string, action: string): string => `over:${cover}>${action}`;
+
+/** Outlines drawn by hand overlap by so much where they do not at all, mm; those of standard shapes by less. */
+const DRAWN_MM = 1.6;
+const STANDARD_MM = 0.3;
+/** A tool's room is judged by eye: so much more is looked at, mm. */
+const ROOM_MM = 1.5;
+
+/** What lies over what, as far as it was seen. */
+export class Over {
+  private readonly shrunk = new Map<string, Area>();
+
+  constructor(
+    private readonly state: RecordState,
+    private readonly together: Together,
+    private readonly areas: Areas,
+    /** Whether what lay beneath a part came into view as it was raised, and when that was. */
+    private readonly cleared: ReadonlyMap<string, Moment>,
+    private readonly rides: (rider: string, on: string) => boolean
+  ) {}
+
+  /** When one stopped being over the other: parted, or raised clear of it. */
+  private gone(cover: string, thing: string): Moment {
+    const raised = this.cleared.get(cover) ?? NEVER;
+    return Math.min(this.together.apart(cover, thing), this.rides(thing, cover) ? NEVER : raised);
+  }
+
+  /** Whether one part lies nearer to the hand than another on a face; undefined where they do not meet there. */
+  partOverPart(cover: string, part: string, face: string): Belief | undefined {
+    const [over, under] = [this.outline(cover, face), this.outline(part, face)];
+    if (!over || !under || cover === part || !overlap(over, under)) return undefined;
+    return this.beliefOver(cover, part, face);
+  }
+
+  private beliefOver(cover: string, part: string, face: string): Belief {
+    const { together } = this;
+    const free = this.state.parts.find((p) => p.id === part)!.outlines[face]!.free;
+    const gone = this.gone(cover, part);
+    if (gone === NEVER) return { yes: false, sure: 1, why: 'still-there' };
+    if (free <= gone) return { yes: false, sure: 0.99, why: 'free-before' };
+    const parting = together.parting(cover, part);
+    if (parting && parting.move.when === gone && parting.took === part)
+      return parting.move.part === part
+        ? { yes: false, sure: 1, why: 'still-there' }
+        : { yes: false, sure: 0.8, why: 'carried-off' };
+    return { yes: true, sure: 0.97, why: 'hidden-until' };
+  }
+
+  /** What lies in the way of a move, as far as outlines tell, by part. */
+  overMove(move: SeenMove): Map<string, Belief> {
+    const found = new Map<string, Belief>();
+    const taken = this.together.taken(move);
+    for (const { id } of this.state.parts) {
+      if (taken.has(id) || this.rides(id, move.part) || this.rides(move.part, id)) continue;
+      const belief = this.partOverPart(id, move.part, move.face) ?? this.inTheWay(id, move);
+      if (belief) found.set(id, this.together.apart(id, move.part) >= move.when && !this.isClear(id, move.part, move.when) ? { yes: false, sure: 1, why: 'still-there' } : belief);
+    }
+    return found;
+  }
+
+  private isClear(cover: string, thing: string, when: Moment): boolean {
+    return this.gone(cover, thing) < when;
+  }
+
+  /** Only in the way that it slid or tilted, not over where it lay. */
+  private inTheWay(cover: string, move: SeenMove): Belief | undefined {
+    if (move.directionDeg === undefined || !move.travelMm) return undefined;
+    const [over, own] = [this.outline(cover, move.face), this.outline(move.part, move.face)];
+    if (!over || !own || this.gone(cover, move.part) >= move.when) return undefined;
+    const angle = (move.directionDeg * Math.PI) / 180;
+    const way = swept(own, Math.cos(angle) * move.travelMm, Math.sin(angle) * move.travelMm);
+    return way.some((place) => overlap(over, place))
+      ? { yes: true, sure: 0.5, why: 'in-the-way-of-a-slide' }
+      : undefined;
+  }
+
+  /** What lies in the way of a joint, by part. */
+  overJoint(joint: SeenJoint, a: string, b: string, raisedWith: (part: string) => boolean): Map<string, Belief> {
+    const found = new Map<string, Belief>();
+    const opened = Math.min(this.together.apart(a, b), joint.opened ?? NEVER);
+    const room = clearMmOf({ kind: joint.fixing.kind as JointKind });
+    for (const { id } of this.state.parts) {
+      if (id === a || id === b || raisedWith(id)) continue;
+      const over = this.areas.get(id)?.get(joint.face);
+      if (!over) continue;
+      const gone = Math.min(this.gone(id, a), this.gone(id, b));
+      let belief: Belief | undefined;
+      for (const { at, seen, noRoom } of joint.places) {
+        const isInside = contains(over, at);
+        if (!isInside && !discMeets(over, at, room + ROOM_MM)) continue;
+        const isIn = isInside || discMeets(over, at, room);
+        const next: Belief | undefined =
+          gone >= opened
+            ? { yes: false, sure: 1, why: 'still-there' }
+            : isInside && seen > gone
+              ? { yes: true, sure: 0.96, why: 'hidden-until' }
+              : noRoom && seen < gone
+                ? { yes: true, sure: 0.9, why: 'no-room' }
+                : isIn
+                  ? { yes: false, sure: isInside ? 0.98 : 0.97, why: isInside ? 'seen-before' : 'room' }
+                  : undefined;
+        if (next && (!belief || (next.yes && !belief.yes))) belief = next;
+      }
+      if (belief) found.set(id, belief);
+    }
+    return found;
+  }
+
+  /** An outline without what the hand may have drawn too much. */
+  private outline(part: string, face: string): Area | undefined {
+    const key = `${part} ${face}`;
+    const known = this.shrunk.get(key);
+    if (known) return known;
+    const drawn = this.state.parts.find((p) => p.id === part)?.outlines[face];
+    const whole = this.areas.get(part)?.get(face);
+    if (!drawn || !whole) return undefined;
+    const made = shrink(whole, drawn.drawn === 'standard' ? STANDARD_MM : DRAWN_MM / 2);
+    this.shrunk.set(key, made);
+    return made;
+  }
+}
+
+/** The outline drawn in towards its middle by so much on each side, mm; as good as an offset for what parts look like. */
+function shrink(area: Area, mm: number): Area {
+  const { minX, minY, maxX, maxY } = area.box;
+  const [cx, cy] = [(minX + maxX) / 2, (minY + maxY) / 2];
+  const by = (size: number) => (size > 4 * mm ? (size - 2 * mm) / size : 0.5);
+  const [kx, ky] = [by(maxX - minX), by(maxY - minY)];
+  return areaOf({
+    form: 'polygon',
+    points: area.points.map(([x, y]) => [cx + (x - cx) * kx, cy + (y - cy) * ky])
+  });
+}

@@ -1,0 +1,69 @@
+import { contains, overlap } from '../access';
+import { NEVER, tookOut, type Moment, type RecordState, type SeenMove } from './fold';
+import type { Areas, Ends } from './ends';
+import type { Together } from './together';
+
+/** What a raise, swing or fold did. */
+export interface Raise {
+  move: SeenMove;
+  /** What lay below came into view. */
+  clears: boolean;
+  /** Joints that are reached only with it raised. */
+  reached: string[];
+  /** Joints that stayed closed through it: its leash. */
+  leaves: string[];
+}
+
+/** What of what lay beneath has to come into view before a raise counts as clearing it. */
+const MOST = 0.5;
+
+export const clearsQuestion = (part: string, move: string): string => `clears:${part}/${move}`;
+
+export function raisesOf(
+  state: RecordState,
+  together: Together,
+  areas: Areas,
+  ends: ReadonlyMap<string, Ends>
+): Raise[] {
+  return state.moves
+    .filter((m) => !tookOut(m))
+    .map((move) => {
+      const until = state.moves.find((m) => m.when > move.when)?.when ?? NEVER;
+      const isSeenNow = (when: Moment) => when > move.when && when < until;
+      const group = together.taken(move);
+      const own = areas.get(move.part) ?? new Map();
+      const hasEnd = (joint: string) => {
+        const e = ends.get(joint);
+        return e !== undefined && (group.has(e.a) || group.has(e.b));
+      };
+      const under = state.joints.filter((j) => {
+        const area = own.get(j.face);
+        return area !== undefined && j.places.every(({ at, seen }) => contains(area, at) && seen > move.when);
+      });
+      const seenNow = under.filter((j) => j.places.some(({ seen }) => isSeenNow(seen)));
+      const beneath = [
+        ...state.parts.flatMap((p) => {
+          if (group.has(p.id)) return [];
+          const hidden = Object.values(p.outlines).filter((o) => {
+            const area = own.get(o.face);
+            return area !== undefined && o.free > move.when && overlap(area, areas.get(p.id)!.get(o.face)!);
+          });
+          return hidden.map((o) => isSeenNow(o.free));
+        }),
+        ...under.filter((j) => !hasEnd(j.id)).map((j) => j.places.some(({ seen }) => isSeenNow(seen)))
+      ];
+      const answer = state.answers[clearsQuestion(move.part, move.move)];
+      const clears =
+        answer === 'yes' || (answer !== 'no' && beneath.length > 0 && beneath.filter(Boolean).length >= MOST * beneath.length);
+      return {
+        move,
+        clears,
+        reached: seenNow.filter((j) => hasEnd(j.id) || !clears).map((j) => j.id),
+        leaves: [...ends].flatMap(([id, { a, b }]) => {
+          if (group.has(a) === group.has(b)) return [];
+          const opened = Math.min(together.apart(a, b), state.joints.find((j) => j.id === id)!.opened ?? NEVER);
+          return opened > move.when ? [id] : [];
+        })
+      };
+    });
+}

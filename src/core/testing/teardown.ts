@@ -1,0 +1,354 @@
+import { Facts, actOf, moveKey, openKey, takesOut } from '../check/facts';
+import { Reach, type Demand } from '../check/reach';
+import { insideOf } from '../check/shapes';
+import type { Access } from '../access';
+import { flatten, type Joint, type Outline, type Point } from '../machine';
+import type { Fixing, RecordingEvent } from '../recording';
+import { seeded } from '../solve';
+
+/** How a technician of tests records: as people do. */
+export interface Habits {
+  /** Places are off by so much along each axis, mm. */
+  placesMm: number;
+  /** Lengths are off by so much, mm. */
+  lengthsMm: number;
+  /** Shares of 1: outlines drawn as boxes, guides that are never tapped, joints tapped only when they are opened. */
+  boxes: number;
+  forgotten: number;
+  late: number;
+  /** The second part of each joint is put right when it is tapped. */
+  corrects: boolean;
+}
+export const HABITS: Habits = { placesMm: 1, lengthsMm: 0.1, boxes: 0.3, forgotten: 0.05, late: 0, corrects: false };
+
+export interface Teardown {
+  events: RecordingEvent[];
+  /** Every action as it was done, by its id. */
+  done: string[];
+  /** Joints that were never tapped. */
+  forgotten: Set<string>;
+}
+
+/** A part whose back has a face of its own, by that face: seen only once the part is out. */
+function backs(access: Access): Map<string, string> {
+  const { machine } = access.model;
+  return new Map(
+    machine.zones.flatMap((zone): [string, string][] => {
+      if (zone.pose.up !== 'either') return [];
+      const joints = new Set(machine.joints.filter((j) => j.zone === zone.id).map((j) => j.id));
+      const order = machine.relations.find(
+        (r) => r.kind === 'order' && 'joint' in r.after && joints.has(r.after.joint) && 'part' in r.before
+      );
+      return order?.kind === 'order' && 'part' in order.before && access.model.carriers(machine.joints.find((j) => joints.has(j.id))!.a).includes(order.before.part)
+        ? [[zone.id, order.before.part]]
+        : [];
+    })
+  );
+}
+
+/**
+ * For tests and benches only: takes a machine apart in a random order that works, looks at what lies open after every step, and
+ * records it. What it sees and what can be done is told by the reading of the file that checks plans, not by the one that makes them.
+ */
+export function tearDown(access: Access, seed: number, habits: Partial<Habits> = {}): Teardown {
+  const how = { ...HABITS, ...habits };
+  const random = seeded(seed);
+  const { machine } = access.model;
+  const reach = new Reach(new Facts(machine));
+  const { facts } = reach;
+  const root = facts.root;
+  const open = new Set<string>();
+  const events: RecordingEvent[] = [];
+  const done: string[] = [];
+  const named = new Set([root]);
+  const tapped = new Set<string>();
+  const outlined = new Set<string>();
+  const back = backs(access);
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+  const forgotten = new Set(
+    machine.joints.filter((j) => j.kind === 'dressing' && random() < how.forgotten).map((j) => j.id)
+  );
+  const late = new Set(machine.joints.filter(() => random() < how.late).map((j) => j.id));
+  let clock = Date.UTC(2026, 0, 5, 8);
+  const say = <E extends RecordingEvent['type']>(event: Omit<Extract<RecordingEvent, { type: E }>, 'id' | 'at'>) =>
+    void events.push({ id: uuid(random), at: new Date((clock += 1000)).toISOString(), ...event } as never);
+  const off = (mm: number) => (random() * 2 - 1) * mm;
+  const near = ([x, y]: Point): Point => [round(x + off(how.placesMm)), round(y + off(how.placesMm))];
+
+  say<'started'>({
+    type: 'started',
+    maker: machine.maker,
+    model: machine.model,
+    revision: machine.revision,
+    size: machine.size,
+    measuredBy: 'calliper',
+    rest: { part: root, name: facts.parts.get(root)!.name }
+  });
+  let facing = '';
+  // Once round the closed machine, then to work.
+  for (const zone of machine.zones) if (!back.has(zone.id)) face(zone.id);
+
+  for (;;) {
+    const ways = facts.machine.parts.flatMap((part) =>
+      isGone(part.id)
+        ? []
+        : part.moves.filter(takesOut).flatMap((move) => {
+            const way = wayTo(moveKey(part.id, move.id), new Set(open), new Set());
+            return way ? [way] : [];
+          })
+    );
+    if (ways.length === 0) break;
+    for (const key of pick(ways)) if (!open.has(key)) act(key);
+  }
+  return { events, done, forgotten };
+
+  /** Taken out by itself; what was carried off is still to be taken off what carried it. */
+  function isGone(id: string): boolean {
+    return facts.parts.get(id)!.moves.some((m) => takesOut(m) && open.has(moveKey(id, m.id)));
+  }
+
+  /** What has to be opened and raised before an action, and the action: nothing is taken out for it. */
+  function wayTo(key: string, from: Set<string>, trail: ReadonlySet<string>): string[] | undefined {
+    if (from.has(key)) return [];
+    if (trail.has(key)) return undefined;
+    const steps: string[] = [];
+    for (const r of access.requirements.get(key)!) {
+      if (r.alternatives.some((way) => way.every((a) => from.has(a)))) continue;
+      const ways = r.alternatives.flatMap((way) => {
+        const tried = new Set(from);
+        const all: string[] = [];
+        for (const need of way) {
+          const a = access.actions.get(need)!;
+          if (a.kind === 'move' && a.removes && !from.has(need)) return [];
+          const own = wayTo(need, tried, new Set([...trail, key]));
+          if (!own) return [];
+          for (const s of own) tried.add(s);
+          all.push(...own);
+        }
+        return [all];
+      });
+      if (ways.length === 0) return undefined;
+      const way = pick(ways);
+      for (const s of way) from.add(s);
+      steps.push(...way);
+    }
+    from.add(key);
+    return [...steps, key];
+  }
+
+  function act(key: string) {
+    const what = actOf(facts, key)!;
+    if (what.zone !== facing) face(what.zone);
+    if (what.joint) {
+      const { joint } = what;
+      if (!tapped.has(joint.id) && !forgotten.has(joint.id)) tap(joint, () => false);
+      open.add(key);
+    } else {
+      const { part, move } = what;
+      const taken = facts.takenBy(part, move);
+      const along = machine.parts
+        .map((p) => p.id)
+        .filter((id) => id !== part.id && (taken.has(id) ? !hasLeftAlone(id, part.id) : comesAlong(id, taken)));
+      name(part.id);
+      for (const id of along) name(id);
+      say<'moved'>({
+        type: 'moved',
+        part: part.id,
+        move: move.id,
+        kind: move.kind,
+        face: move.zone,
+        along,
+        ...(move.directionDeg === undefined ? {} : { directionDeg: move.directionDeg }),
+        ...(move.travelMm === undefined ? {} : { travelMm: move.travelMm })
+      });
+      open.add(key);
+    }
+    done.push(key);
+    look();
+  }
+
+  /** It left what carries it before that was moved. */
+  function hasLeftAlone(id: string, with_: string): boolean {
+    const chain = [id, ...facts.carriersOf(id)];
+    return chain.slice(0, chain.indexOf(with_) < 0 ? undefined : chain.indexOf(with_)).some((p) => isGone(p));
+  }
+
+  /** A loose cable hangs on what is moved by one end alone. */
+  function comesAlong(id: string, taken: ReadonlySet<string>): boolean {
+    if (!facts.isLoose(id) || isGone(id)) return false;
+    const closed = facts.jointsAt(new Set([id])).filter((j) => !open.has(openKey(j.id)));
+    return closed.length > 0 && closed.every((j) => taken.has(j.a) || taken.has(j.b));
+  }
+
+  function name(id: string) {
+    if (named.has(id)) return;
+    named.add(id);
+    const part = facts.parts.get(id)!;
+    const number = part.numbers[0]?.number;
+    say<'named'>({ type: 'named', part: id, name: part.name, kind: part.kind, ...(number ? { number } : {}) });
+  }
+
+  function face(id: string) {
+    facing = id;
+    const zone = machine.zones.find((z) => z.id === id)!;
+    const of = back.get(id);
+    say<'faced'>({ type: 'faced', face: id, name: zone.name, pose: zone.pose, ...(of === undefined ? {} : { of }) });
+    look();
+  }
+
+  /** What lies open on the face that is looked at: joints are tapped, and what is wholly free is outlined. */
+  function look() {
+    for (const joint of machine.joints) {
+      if (joint.zone !== facing || tapped.has(joint.id) || forgotten.has(joint.id) || late.has(joint.id)) continue;
+      const demands = demandsOf(joint);
+      if (demands.always.every((d) => d.isMet(open)) && joint.at.every((at) => demands.hiding(at).every((d) => d.isMet(open))))
+        tap(joint, (at) => demands.room(at).some((d) => !d.isMet(open)));
+    }
+    for (const part of machine.parts) {
+      const shape = part.shapes.find((s) => s.zone === facing);
+      if (!shape || part.id === root || outlined.has(`${part.id} ${facing}`)) continue;
+      const of = back.get(facing);
+      if (of !== undefined && !isGone(of)) continue;
+      const covers = reach
+        .exitCovers(part, { id: '(look)', kind: 'lift', zone: facing, seconds: 0, leaves: [], clears: false })
+        .filter((d) => d.text.endsWith(`out of the way of ${part.id}`));
+      if (!covers.every((d) => d.isMet(open))) continue;
+      outlined.add(`${part.id} ${facing}`);
+      name(part.id);
+      const isBox = random() < how.boxes;
+      say<'outlined'>({
+        type: 'outlined',
+        part: part.id,
+        face: facing,
+        outline: isBox ? boxed(shape.outline) : traced(shape.outline),
+        drawn: isBox ? 'box' : 'traced'
+      });
+    }
+  }
+
+  function demandsOf(joint: Joint) {
+    const all = reach.demands(actOf(facts, openKey(joint.id))!);
+    const covers = all.filter((d) => d.cover !== undefined && !d.raises);
+    const meets = (d: Demand, at: Point, by: number) =>
+      facts.parts
+        .get(d.cover!)!
+        .shapes.some(
+          (s) =>
+            s.zone === joint.zone &&
+            s.depth[0] < joint.depth &&
+            insideOf(s.outline)(at) > by &&
+            !s.openings.some((o) => insideOf(o)(at) > -by)
+        );
+    const isCarrier = (d: Demand) => facts.carriersOf(joint.a).some((c) => d.text.startsWith(`move:${c}/`));
+    return {
+      always: all.filter((d) => d.raises || (d.isOrder && isCarrier(d))),
+      hiding: (at: Point) => covers.filter((d) => meets(d, at, 0)),
+      room: (at: Point) => covers.filter((d) => meets(d, at, -6))
+    };
+  }
+
+  function tap(joint: Joint, noRoom: (at: Point) => boolean) {
+    tapped.add(joint.id);
+    name(joint.a);
+    if (how.corrects) name(joint.b);
+    say<'tapped'>({
+      type: 'tapped',
+      joint: joint.id,
+      face: joint.zone,
+      name: joint.name,
+      fixing: fixingOf(joint),
+      holds: joint.a,
+      places: joint.at.map((at) => ({ at: near(at), ...(noRoom(at) ? { noRoom: true } : {}) })),
+      ...(how.corrects ? { onto: joint.b } : {})
+    });
+  }
+
+  function fixingOf(joint: Joint): Fixing {
+    switch (joint.kind) {
+      case 'screws':
+        return {
+          kind: 'screws',
+          threadMm: joint.screw.threadMm,
+          lengthMm: round(Math.max(1, joint.screw.lengthMm + off(how.lengthsMm))),
+          head: joint.screw.head,
+          drive: joint.screw.drive,
+          captive: joint.screw.captive
+        };
+      case 'connector':
+        return { kind: 'connector', family: joint.family, carries: joint.carries, faces: joint.faces };
+      case 'adhesive':
+        return { kind: 'adhesive', adhesive: joint.adhesive };
+      case 'tape':
+        return { kind: 'tape', material: joint.material };
+      case 'dressing':
+        return { kind: 'dressing', guide: joint.guide };
+      default:
+        return { kind: joint.kind };
+    }
+  }
+
+  function boxed(outline: Outline): Outline {
+    const points = flatten(outline);
+    const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
+    const [x, y] = near([Math.min(...xs), Math.min(...ys)]);
+    const [right, bottom] = near([Math.max(...xs), Math.max(...ys)]);
+    return {
+      form: 'rect',
+      x,
+      y,
+      width: round(Math.max(1, right - x)),
+      height: round(Math.max(1, bottom - y))
+    };
+  }
+
+  function traced(outline: Outline): Outline {
+    if (outline.form === 'rect' || outline.form === 'circle') return boxedOrRound(outline);
+    return { form: 'polygon', points: flatten(outline).map(near) };
+  }
+
+  function boxedOrRound(outline: Outline & { form: 'rect' | 'circle' }): Outline {
+    if (outline.form === 'rect') return boxed(outline);
+    const [x, y] = near([outline.x, outline.y]);
+    return { form: 'circle', x, y, radius: round(Math.max(0.5, outline.radius + off(how.placesMm))) };
+  }
+}
+
+/**
+ * What the machine itself would answer to a question of a recording.
+ * @returns undefined for what it does not know either
+ */
+export function truth(access: Access, question: string): string | undefined {
+  const [kind, rest] = [question.slice(0, question.indexOf(':')), question.slice(question.indexOf(':') + 1)];
+  const { model } = access;
+  switch (kind) {
+    case 'onto':
+      return model.hasJoint(rest) ? model.joint(rest).b : undefined;
+    case 'over': {
+      const [cover, action] = rest.split('>') as [string, string];
+      const list = access.requirements.get(action);
+      return list && (list.some((r) => r.cause.kind === 'covers' && r.cause.part === cover) ? 'yes' : 'no');
+    }
+    case 'order': {
+      const [before, after] = rest.split('>') as [string, string];
+      const list = access.requirements.get(after);
+      return list && (list.some((r) => r.alternatives.length === 1 && r.alternatives[0]!.includes(before)) ? 'yes' : 'no');
+    }
+    case 'clears': {
+      const [part, move] = rest.split('/') as [string, string];
+      return model.move(part, move).clears ? 'yes' : 'no';
+    }
+    default:
+      return undefined;
+  }
+}
+
+const round = (mm: number) => Math.round(mm * 100) / 100;
+
+function uuid(random: () => number): string {
+  const hex = Array.from({ length: 32 }, () => Math.floor(random() * 16).toString(16));
+  hex[12] = '4';
+  hex[16] = '8';
+  const h = hex.join('');
+  return `${h.slice(0, 8)}-${h.slice(8, 12)}-${h.slice(12, 16)}-${h.slice(16, 20)}-${h.slice(20)}`;
+}
+
