@@ -40,3 +40,6 @@ for (const id of DEMO_MACHINES) { if (only && !id.includes(only)) continue;
  console.log(id, 'goals', goals.length, 'share', shares.map(s=>(100*s).toFixed(0)).join(' '), 'mean', (100*shares.reduce((a,b)=>a+b)/N).toFixed(1));
  console.log('   why', Object.entries(why).sort((a,b)=>b[1]-a[1]).slice(0,12).map(([k,v])=>k+' '+v).join(', '));
 }}, 600000);
+it('y',()=>{ if(!process.env.E) return; const [mid,jid]=process.env.E.split('/'); const a=demoAccess(DEMO_MACHINES.find(x=>x.includes(mid!))!); const t=tearDown(a,1,{forgotten:0}); 
+ let n=0; for (const e of t.events) { if(e.type==='moved'||e.type==='faced'||(e.type==='tapped'&&(jid==='*'||e.joint===jid))||(e.type==='outlined'&&process.env.O)) console.log(n, e.type, (e as any).part??(e as any).joint??(e as any).face, e.type==='moved'?e.kind+' along '+e.along.join(','):''); n++; }
+});

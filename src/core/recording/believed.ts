@@ -78,8 +78,7 @@ export function believe(state: RecordState): Believed {
     covers.set(action, asked(action, over.overMove(move)));
     held.set(action, heldOver(move));
   }
-  const isCovered = (joint: string) => [...(covers.get(openId(joint))?.values() ?? [])].some((b) => b.yes);
-  const orders = ordersOf(state, together, ends, isCovered).map((o) => ({
+  const orders = ordersOf(state, together, ends).map((o) => ({
     ...o,
     belief: answered(orderQuestion(o.before, o.after), o.belief)
   }));

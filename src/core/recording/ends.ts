@@ -16,6 +16,8 @@ export interface Ends {
 
 /** Places are tapped to about a millimetre. */
 const TAP_MM = 1.5;
+/** Tape lies across an edge. */
+const TAPE_MM = 5;
 /** So much of a group's places have to lie on a part before it can be what they hold onto. */
 const MOST = 0.8;
 const HALF = 0.5;
@@ -46,6 +48,7 @@ export const ontoQuestion = (joint: string): string => `onto:${joint}`;
 
 export function endsOf(state: RecordState, together: Together, areas: Areas): Map<string, Ends> {
   const parts = new Map(state.parts.map((p) => [p.id, p]));
+  const faces = new Map(state.faces.map((f) => [f.id, f]));
   const root = state.about?.rest.part;
   const sizes = new Map(
     state.parts.map((p) => [p.id, Math.min(...Object.values(p.outlines).map((o) => Math.abs(area(flatten(o.outline)))))])
@@ -81,30 +84,54 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
   }
 
   function shareOn(joint: SeenJoint, part: SeenPart): number {
+    if (faces.get(joint.face)?.of === part.id) return 1;
     const on = areas.get(part.id)?.get(joint.face);
     if (!on) return 0;
-    return joint.places.filter(({ at }) => contains(on, at) || discMeets(on, at, TAP_MM)).length / joint.places.length;
+    return joint.places.filter(({ at }) => contains(on, at) || discMeets(on, at, joint.fixing.kind === 'tape' ? TAPE_MM : TAP_MM)).length / joint.places.length;
+  }
+
+  /** How much of a group lies on a part; what is not outlined on that face may still lie there: the rest of the body, and boards in it. */
+  function fits(joint: SeenJoint, part: SeenPart): number {
+    const share = shareOn(joint, part);
+    if (share >= MOST) return 2;
+    const isInside = !part.outlines[joint.face] && (part.id === root || (part.kind === 'board' && isSocketed(joint)));
+    return share >= HALF || isInside ? 1 : 0;
+  }
+
+  /** A plug, or what holds a thing that sits in a socket. */
+  function isSocketed(joint: SeenJoint): boolean {
+    return (
+      joint.fixing.kind === 'connector' ||
+      state.joints.some(
+        (j) => j.holds === joint.holds && j.fixing.kind === 'connector' && j.fixing.family !== 'blade'
+      )
+    );
   }
 
   function candidates(joint: SeenJoint, a: SeenPart): string[] {
     const seen = Math.min(...joint.places.map((p) => p.seen));
-    const fits = (part: SeenPart): number => {
-      const share = part.id === root && !part.outlines[joint.face] ? HALF : shareOn(joint, part);
-      return share >= MOST ? 2 : share >= HALF ? 1 : 0;
-    };
     const possible = state.parts.filter((part) => {
-      if (part.id === a.id || CABLES.has(part.kind)) return false;
-      // They were together when it was seen, and have been parted since: by moving the one that is held, or the other.
-      const parting = together.parting(a.id, part.id);
-      if (!parting) return part.id === root || together.left(a.id) === NEVER ? fits(part) > 0 : false;
-      return parting.move.when > seen && fits(part) > 0;
+      if (part.id === a.id || CABLES.has(part.kind) || fits(joint, part) === 0) return false;
+      // What was raised to see it does not lie beneath it.
+      const raised = together.raised(part.id);
+      if (joint.fixing.kind !== 'connector' && raised && raised.when < seen && !together.taken(raised.move).has(a.id) && shareOn(joint, part) > 0) return false;
+      // They were together when it was seen.
+      return together.apart(a.id, part.id) > seen;
     });
+    /** How high it lies in the pile of those that are possible: one above what it was lifted off. */
+    const height = (id: string, trail: readonly string[] = []): number =>
+      Math.max(
+        0,
+        ...possible.flatMap(({ id: other }) => {
+          const parting = together.parting(id, other);
+          const isOff = parting?.took === id && parting.move.part === id && !trail.includes(other);
+          return isOff ? [1 + height(other, [...trail, id])] : [];
+        })
+      );
     const rank = (part: SeenPart): number[] => [
       -suits(joint, a, part),
-      -fits(part),
-      // What lies right beneath goes before what lies under that; plugs sit on the smallest thing.
-      isWiring(joint) ? sizes.get(part.id)! : together.left(part.id),
-      sizes.get(part.id)!
+      -fits(joint, part),
+      ...(isWiring(joint) ? [sizes.get(part.id)!] : [-height(part.id), sizes.get(part.id)!])
     ];
     return possible
       .map((part) => ({ id: part.id, rank: rank(part) }))
@@ -120,23 +147,54 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
   function suits(joint: SeenJoint, a: SeenPart, b: SeenPart): number {
     const { fixing } = joint;
     const isBoard = BOARDS.has(b.kind);
-    const isUnder = together.parting(a.id, b.id)?.took !== b.id || together.parting(a.id, b.id)?.move.part === a.id;
+    const isFrame = FRAMES.has(b.kind);
+    const parting = together.parting(a.id, b.id);
+    // What was taken off over it is not what it lies on; what it was never taken off it may be mounted on for good.
+    const isBetween = isWiring(joint) || CABLES.has(a.kind) || fixing.kind === 'tape';
+    if (parting?.took === b.id && parting.move.part === b.id && !isBetween) return -1;
+    const never = parting || b.id === root || together.out(a.id) === NEVER ? 0 : -1;
     if (fixing.kind === 'connector') {
       if (fixing.family === 'antenna-snap') return b.kind === 'card' ? 3 : 0;
       if (carries(fixing)) return b.kind === 'board' ? 3 : isBoard ? 2 : 0;
-      if (isBoard) return 3;
-      return ['panel', 'camera', 'touchpad', 'keyboard', 'reader', 'card', 'display', 'microphone'].includes(b.kind) ? 2 : 0;
+      // A wire is plugged into the other end, not into what it is fixed to for good.
+      const fixed = parting ? 0 : -2;
+      if (isBoard) return (fits(joint, b) === 2 ? 3 : 1.5) + fixed;
+      return (PLUGGED.has(b.kind) ? 2 : 0) + fixed;
     }
     if (fixing.kind === 'adhesive' && (fixing.adhesive === 'thermal-compound' || fixing.adhesive === 'thermal-pad'))
       return b.kind === 'processor' ? 3 : isBoard ? 2 : 0;
-    if (CABLES.has(a.kind)) return FRAMES.has(b.kind) || isBoard ? 2 : 0;
-    if (fixing.kind === 'tape') return b.kind === 'heat-sink' && a.kind === 'fan' ? 3 : FRAMES.has(b.kind) || isBoard ? 2 : 1;
-    if (ON_BOARD.has(a.kind)) return isBoard ? 3 : FRAMES.has(b.kind) || b.kind === 'bracket' ? 1 : 0;
-    if (!isUnder) return 0;
-    if (FRAMES.has(b.kind)) return 3;
-    return isBoard ? (a.kind === 'bracket' ? 2 : 1) : 1;
+    if (fixing.kind === 'tape' && a.kind === 'fan') return b.kind === 'heat-sink' ? 3 : 0;
+    // Channels and clips are moulded into bodies; tape goes onto whatever lies there.
+    if (CABLES.has(a.kind)) return BODIES.has(b.kind) ? 2 : isBoard ? (fixing.kind === 'tape' ? 2 : 1) : isFrame ? 1 : 0;
+    const isShallow = fixing.kind !== 'screws';
+    if (ON_BOARD.has(a.kind) && (isSocketed(joint) || fits(joint, b) === 2))
+      return (isBoard ? 3 : isFrame || b.kind === 'bracket' ? 1 : 0) + never;
+    if (a.kind === 'bracket' && a.id !== b.id && !slides(a.id)) return (isBoard || isFrame || b.kind === 'storage' ? 3 : 1) + never;
+    if (isFrame) return (BODIES.has(b.kind) || THIN.has(a.kind) || isShallow ? 3 : 2) + never;
+    return (isBoard ? 0.5 : THIN.has(a.kind) ? 1.5 : 1) + never;
+  }
+
+  /** It goes into a bay, and so is held to the body. */
+  function slides(part: string): boolean {
+    return state.moves.some((m) => m.part === part && m.kind === 'slide');
   }
 }
+
+/** What a wire is plugged into, besides boards. */
+const PLUGGED: ReadonlySet<SeenPart['kind']> = new Set([
+  'panel',
+  'camera',
+  'touchpad',
+  'keyboard',
+  'reader',
+  'card',
+  'display',
+  'microphone'
+]);
+/** Bodies, of the base and of the lid. */
+const BODIES: ReadonlySet<SeenPart['kind']> = new Set(['case', 'frame', 'display']);
+/** What is put onto whatever lies right beneath it, be that a cover. */
+const THIN: ReadonlySet<SeenPart['kind']> = new Set(['keyboard', 'touchpad', 'foot', 'film', 'bezel', 'camera', 'panel', 'shield']);
 
 const compare = (a: readonly number[], b: readonly number[]): number => {
   const i = a.findIndex((x, k) => x !== b[k]);

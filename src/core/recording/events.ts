@@ -184,6 +184,8 @@ export const RecordingEvent = z.discriminatedUnion('type', [
     travelMm: Mm.optional(),
     /** Parts and cables that came along. */
     along: z.array(Id).max(300).default([]),
+    /** Raised, swung or folded: joints that still hold it so. */
+    stays: z.array(Id).max(100).default([]),
     how: line(300).optional()
   }),
   /** It did not come at first, and this was why. */

@@ -64,6 +64,7 @@ export interface SeenMove {
   directionDeg?: number;
   travelMm?: number;
   along: string[];
+  stays: string[];
   how?: string;
   when: Moment;
 }
@@ -253,7 +254,7 @@ export function foldRecording(events: readonly RecordingEvent[]): RecordState {
         if (!parts.has(event.part)) return strange('unknown-part', event.part);
         if (!isFace(event.face) || !event.along.every(isPart)) return;
         if (out.has(event.part)) return strange('out-already', event.part);
-        const { part, move, kind, face, directionDeg, travelMm, along, how } = event;
+        const { part, move, kind, face, directionDeg, travelMm, along, stays, how } = event;
         if (kind === 'lift' || kind === 'slide' || kind === 'tilt') out.add(part);
         state.moves.push({
           part,
@@ -261,6 +262,7 @@ export function foldRecording(events: readonly RecordingEvent[]): RecordState {
           kind,
           face,
           along: [...new Set(along)].filter((id) => id !== part),
+          stays: [...new Set(stays)].filter((id) => joints.has(id)),
           when,
           ...(directionDeg === undefined ? {} : { directionDeg }),
           ...(travelMm === undefined ? {} : { travelMm }),

@@ -1,5 +1,5 @@
 import { accessOf, type Access } from '../access';
-import { moveId, openId, readAction, type ActionId } from '../ids';
+import { openId, readAction, type ActionId } from '../ids';
 import { MACHINE_FORMAT, Machine, modelOf, removes, type ActionRef, type Joint, type Move, type Origin, type Part } from '../machine';
 import { believe, movesOf, type Believed } from './believed';
 import { depthKey, depthsOf, type Depths } from './layers';
@@ -146,7 +146,19 @@ function isolationOf({ state, ends, on }: Believed): Machine['isolation'] {
       (j.fixing.carries === undefined || j.fixing.carries !== 'signal')
     );
   });
-  return { steps: [], ...(joint ? { joint: joint.id } : {}) };
+  if (!joint) return { steps: [] };
+  // Contacts part only as the battery leaves its bay, from outside.
+  const isWhole = joint.fixing.kind === 'connector' && joint.fixing.family === 'blade';
+  return {
+    joint: joint.id,
+    steps: [
+      { id: 'shut-down', kind: 'shut-down', text: 'Shut down fully', seconds: 40 },
+      { id: 'adapter-out', kind: 'unplug-adapter', text: 'Unplug the adapter', seconds: 5 },
+      isWhole
+        ? { id: 'battery-out', kind: 'remove-battery', joint: joint.id, text: 'Take the battery out', seconds: 9 }
+        : { id: 'battery-plug', kind: 'open-joint', joint: joint.id, text: 'Open the battery plug first', seconds: 9 }
+    ]
+  };
 }
 
 /** Heads lie on the part that they hold, and beneath what covers them. */
@@ -199,7 +211,7 @@ const isHold = (requirement: string) => / < cable /.test(requirement);
 
 /** What has to lie in the way of an action: for a move, of all that leaves with it. */
 function wantedCovers(
-  { state }: Believed,
+  { over }: Believed,
   access: Access,
   id: ActionId,
   covers: Believed['covers']
@@ -210,16 +222,15 @@ function wantedCovers(
   const { model } = access;
   const taken = model.takes(action.part.id, action.move);
   const carriers = model.carriers(action.part.id);
+  // What was recorded as lying clear of the move does not lie over what rides along either.
+  const clear = new Set([...(covers.get(id) ?? [])].filter(([, b]) => !b.yes && b.sure === 1).map(([part]) => part));
   for (const rider of taken) {
     if (rider === action.part.id) continue;
-    for (const move of model.part(rider).moves) {
-      if (move.zone !== action.move.zone) continue;
-      for (const [cover, belief] of covers.get(moveId(rider, move.id)) ?? [])
-        if (belief.yes && belief.why !== 'in-the-way-of-a-slide' && !taken.has(cover) && !carriers.includes(cover) && !own.has(cover))
-          own.add(cover);
+    for (const { id: cover } of access.model.machine.parts) {
+      if (taken.has(cover) || carriers.includes(cover) || own.has(cover) || clear.has(cover)) continue;
+      if (over.partOverPart(cover, rider, action.move.zone)?.yes) own.add(cover);
     }
   }
-  void state;
   return own;
 }
 

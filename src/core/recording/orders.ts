@@ -26,8 +26,7 @@ const DOUBTFUL = { yes: true, sure: 0.5, why: 'hidden-until' } as const;
 export function ordersOf(
   state: RecordState,
   together: Together,
-  ends: ReadonlyMap<string, Ends>,
-  isCovered: (joint: string) => boolean
+  ends: ReadonlyMap<string, Ends>
 ): Order[] {
   const out: Order[] = [];
   const parts = new Map(state.parts.map((p) => [p.id, p]));
@@ -40,18 +39,22 @@ export function ordersOf(
     const e = ends.get(joint.id);
     if (!e) continue;
     const first = Math.min(...joint.places.map((p) => p.seen));
-    // The face is the back of something, or it was seen only after both ends had left the body together.
+    // The face is the back of something, or it came into view as both its ends left the body together.
     const back = faces.get(joint.face)?.of;
-    const carried = moves
-      .filter((m) => m.part !== e.a && together.taken(m).has(e.a) && together.taken(m).has(e.b) && m.when < first)
-      .at(-1);
-    const of = back !== undefined ? moves.find((m) => m.part === back && m.when < first) : carried;
-    if (of && (back !== undefined || !isCovered(joint.id)))
+    const last = moves.filter((m) => m.when < first).at(-1);
+    const taken = last && together.taken(last);
+    const of =
+      back !== undefined
+        ? moves.find((m) => m.part === back && m.when < first)
+        : last && last.part !== e.a && taken!.has(e.a) && taken!.has(e.b)
+          ? last
+          : undefined;
+    if (of)
       out.push({
         before: id(of),
         after: openId(joint.id),
         why: 'seen-only-then',
-        belief: { yes: true, sure: back === undefined ? 0.9 : 0.98, why: 'hidden-until' }
+        belief: { yes: true, sure: back === undefined ? 0.8 : 0.98, why: 'hidden-until' }
       });
   }
 
@@ -61,11 +64,15 @@ export function ordersOf(
     const isBoard = kind(m) === 'board';
     if (isBoard)
       for (const tray of moves)
-        if (tray.when < m.when && faces.get(tray.face)?.pose.up === 'either') doubt(id(tray), id(m), 'tray-and-board');
+        if (tray.when < m.when && isEdge(tray.face)) doubt(id(tray), id(m), 'tray-and-board');
     if (isBoard || kind(m) === 'cover' || kind(m) === 'frame')
       for (const keyboard of moves)
         if (kind(keyboard) === 'keyboard' && keyboard.when < m.when && !isOther(keyboard, m))
           doubt(id(keyboard), id(m), 'keyboard-and-turning');
+  }
+  function isEdge(face: string): boolean {
+    const f = faces.get(face);
+    return f?.pose.up === 'either' && f.of === undefined;
   }
   /** A cover of another face, or what was carried off with it, has nothing to do with the keyboard. */
   function isOther(keyboard: SeenMove, m: SeenMove): boolean {

@@ -69,7 +69,13 @@ export class Over {
       return parting.move.part === part
         ? { yes: false, sure: 1, why: 'still-there' }
         : { yes: false, sure: 0.8, why: 'carried-off' };
-    return { yes: true, sure: 0.97, why: 'hidden-until' };
+    // A box around something crooked overlaps what stands in its corner.
+    const isBoxed = [cover, part].some((id) => this.drawnAs(id, face) === 'box');
+    return { yes: true, sure: isBoxed ? 0.9 : 0.97, why: 'hidden-until' };
+  }
+
+  private drawnAs(part: string, face: string) {
+    return this.state.parts.find((p) => p.id === part)?.outlines[face]?.drawn;
   }
 
   /** What lies in the way of a move, as far as outlines tell, by part. */
@@ -123,7 +129,9 @@ export class Over {
               : noRoom && seen < gone
                 ? { yes: true, sure: 0.9, why: 'no-room' }
                 : isIn
-                  ? { yes: false, sure: isInside ? 0.98 : 0.97, why: isInside ? 'seen-before' : 'room' }
+                  ? seen < gone
+                    ? { yes: false, sure: isInside ? 0.98 : 0.97, why: isInside ? 'seen-before' : 'room' }
+                    : { yes: false, sure: 0.8, why: 'room' }
                   : undefined;
         if (next && (!belief || (next.yes && !belief.yes))) belief = next;
       }

@@ -59,10 +59,11 @@ export function raisesOf(
         move,
         clears,
         reached: seenNow.filter((j) => hasEnd(j.id) || !clears).map((j) => j.id),
-        leaves: [...ends].flatMap(([id, { a, b }]) => {
-          if (group.has(a) === group.has(b)) return [];
-          const opened = Math.min(together.apart(a, b), state.joints.find((j) => j.id === id)!.opened ?? NEVER);
-          return opened > move.when ? [id] : [];
+        // What still held it so, and what came into view only then and holds it.
+        leaves: state.joints.map((j) => j.id).filter((id) => {
+          const e = ends.get(id);
+          if (!e || group.has(e.a) === group.has(e.b)) return false;
+          return move.stays.includes(id) || seenNow.some((j) => j.id === id);
         })
       };
     });

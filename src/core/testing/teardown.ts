@@ -2,7 +2,7 @@ import { Facts, actOf, moveKey, openKey, takesOut } from '../check/facts';
 import { Reach, type Demand } from '../check/reach';
 import { insideOf } from '../check/shapes';
 import type { Access } from '../access';
-import { flatten, type Joint, type Outline, type Point } from '../machine';
+import { flatten, type Joint, type Outline, type Part, type Point } from '../machine';
 import type { Fixing, RecordingEvent } from '../recording';
 import { seeded } from '../solve';
 
@@ -27,6 +27,16 @@ export interface Teardown {
   done: string[];
   /** Joints that were never tapped. */
   forgotten: Set<string>;
+}
+
+/** Nothing of a tool is wider than this around its place, mm. */
+const ROOM_MM = 6;
+
+interface Sight {
+  always: Demand[];
+  hiding: Demand[];
+  /** By place. */
+  room: Demand[][];
 }
 
 /** A part whose back has a face of its own, by that face: seen only once the part is out. */
@@ -64,6 +74,8 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
   const tapped = new Set<string>();
   const outlined = new Set<string>();
   const back = backs(access);
+  const covers = new Map<string, Demand[]>();
+  const sights = new Map<string, Sight>();
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
   const forgotten = new Set(
     machine.joints.filter((j) => j.kind === 'dressing' && random() < how.forgotten).map((j) => j.id)
@@ -158,6 +170,12 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
         kind: move.kind,
         face: move.zone,
         along,
+        stays: takesOut(move)
+          ? []
+          : facts
+              .jointsAt(taken)
+              .filter((j) => tapped.has(j.id) && !open.has(openKey(j.id)))
+              .map((j) => j.id),
         ...(move.directionDeg === undefined ? {} : { directionDeg: move.directionDeg }),
         ...(move.travelMm === undefined ? {} : { travelMm: move.travelMm })
       });
@@ -200,19 +218,16 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
   function look() {
     for (const joint of machine.joints) {
       if (joint.zone !== facing || tapped.has(joint.id) || forgotten.has(joint.id) || late.has(joint.id)) continue;
-      const demands = demandsOf(joint);
-      if (demands.always.every((d) => d.isMet(open)) && joint.at.every((at) => demands.hiding(at).every((d) => d.isMet(open))))
-        tap(joint, (at) => demands.room(at).some((d) => !d.isMet(open)));
+      const { always, hiding, room } = sightOf(joint);
+      if ([...always, ...hiding].every((d) => d.isMet(open)))
+        tap(joint, (i) => room[i]!.some((d) => !d.isMet(open)));
     }
     for (const part of machine.parts) {
       const shape = part.shapes.find((s) => s.zone === facing);
       if (!shape || part.id === root || outlined.has(`${part.id} ${facing}`)) continue;
       const of = back.get(facing);
       if (of !== undefined && !isGone(of)) continue;
-      const covers = reach
-        .exitCovers(part, { id: '(look)', kind: 'lift', zone: facing, seconds: 0, leaves: [], clears: false })
-        .filter((d) => d.text.endsWith(`out of the way of ${part.id}`));
-      if (!covers.every((d) => d.isMet(open))) continue;
+      if (!coversOf(part, facing).every((d) => d.isMet(open))) continue;
       outlined.add(`${part.id} ${facing}`);
       name(part.id);
       const isBox = random() < how.boxes;
@@ -226,28 +241,49 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
     }
   }
 
-  function demandsOf(joint: Joint) {
-    const all = reach.demands(actOf(facts, openKey(joint.id))!);
-    const covers = all.filter((d) => d.cover !== undefined && !d.raises);
-    const meets = (d: Demand, at: Point, by: number) =>
-      facts.parts
-        .get(d.cover!)!
-        .shapes.some(
-          (s) =>
-            s.zone === joint.zone &&
-            s.depth[0] < joint.depth &&
-            insideOf(s.outline)(at) > by &&
-            !s.openings.some((o) => insideOf(o)(at) > -by)
-        );
-    const isCarrier = (d: Demand) => facts.carriersOf(joint.a).some((c) => d.text.startsWith(`move:${c}/`));
-    return {
-      always: all.filter((d) => d.raises || (d.isOrder && isCarrier(d))),
-      hiding: (at: Point) => covers.filter((d) => meets(d, at, 0)),
-      room: (at: Point) => covers.filter((d) => meets(d, at, -6))
-    };
+  /** What lies over a part on a face. */
+  function coversOf(part: Part, zone: string): Demand[] {
+    const key = `${part.id} ${zone}`;
+    const known = covers.get(key);
+    if (known) return known;
+    const made = reach
+      .exitCovers(part, { id: '(look)', kind: 'lift', zone, seconds: 0, leaves: [], clears: false })
+      .filter((d) => d.text.endsWith(`out of the way of ${part.id}`));
+    covers.set(key, made);
+    return made;
   }
 
-  function tap(joint: Joint, noRoom: (at: Point) => boolean) {
+  /** What hides a joint, and what leaves no room for the tool at each of its places. */
+  function sightOf(joint: Joint): Sight {
+    const known = sights.get(joint.id);
+    if (known) return known;
+    const all = reach.demands(actOf(facts, openKey(joint.id))!);
+    const over = all
+      .filter((d) => d.cover !== undefined && !d.raises)
+      .map((d) => ({
+        d,
+        shapes: facts.parts
+          .get(d.cover!)!
+          .shapes.filter((s) => s.zone === joint.zone && s.depth[0] < joint.depth)
+          .map((s) => ({ inside: insideOf(s.outline), openings: s.openings.map(insideOf) }))
+      }));
+    const meeting = (at: Point, by: number) =>
+      over
+        .filter(({ shapes }) =>
+          shapes.some(({ inside, openings }) => inside(at) > by && !openings.some((o) => o(at) > -by))
+        )
+        .map(({ d }) => d);
+    const isCarrier = (d: Demand) => facts.carriersOf(joint.a).some((c) => d.text.startsWith(`move:${c}/`));
+    const made = {
+      always: all.filter((d) => d.raises || (d.isOrder && isCarrier(d))),
+      hiding: [...new Set(joint.at.flatMap((at) => meeting(at, 0)))],
+      room: joint.at.map((at) => meeting(at, -ROOM_MM))
+    };
+    sights.set(joint.id, made);
+    return made;
+  }
+
+  function tap(joint: Joint, noRoom: (place: number) => boolean) {
     tapped.add(joint.id);
     name(joint.a);
     if (how.corrects) name(joint.b);
@@ -258,7 +294,7 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
       name: joint.name,
       fixing: fixingOf(joint),
       holds: joint.a,
-      places: joint.at.map((at) => ({ at: near(at), ...(noRoom(at) ? { noRoom: true } : {}) })),
+      places: joint.at.map((at, i) => ({ at: near(at), ...(noRoom(i) ? { noRoom: true } : {}) })),
       ...(how.corrects ? { onto: joint.b } : {})
     });
   }
