@@ -1,7 +1,7 @@
 import { areaOf, contains } from '../access';
 import { moveId, openId, type ActionId } from '../ids';
 import { NEVER, tookOut, type Moment, type RecordState, type SeenMove } from './fold';
-import { areasOf, carriersOf, endsOf, type Areas, type Ends } from './ends';
+import { areasOf, carriersOf, endsOf, type Areas, type Carrier, type Ends } from './ends';
 import { Over, overQuestion, type Belief } from './over';
 import { ordersOf, orderQuestion, type Order } from './orders';
 import { raisesOf, type Raise } from './raised';
@@ -15,6 +15,7 @@ export interface Believed {
   areas: Areas;
   ends: ReadonlyMap<string, Ends>;
   on: ReadonlyMap<string, string>;
+  carriers: ReadonlyMap<string, Carrier>;
   over: Over;
   raises: readonly Raise[];
   /** What may lie in the way of each action, by part. */
@@ -39,7 +40,8 @@ export function believe(state: RecordState): Believed {
   const together = togetherOf(state);
   const areas = areasOf(state);
   const ends = endsOf(state, together, areas);
-  const on = carriersOf(state, together, ends);
+  const carriers = carriersOf(state, together, ends);
+  const on = new Map([...carriers].map(([part, c]) => [part, c.on]));
   const joints = new Map(state.joints.map((j) => [j.id, j]));
   const raises = raisesOf(state, together, areas, ends);
   const cleared = new Map(raises.filter((r) => r.clears).map((r) => [r.move.part, r.move.when]));
@@ -78,11 +80,12 @@ export function believe(state: RecordState): Believed {
     covers.set(action, asked(action, over.overMove(move)));
     held.set(action, heldOver(move));
   }
-  const orders = ordersOf(state, together, ends).map((o) => ({
+  const isCovered = (joint: string) => [...(covers.get(openId(joint))?.values() ?? [])].some((c) => c.yes);
+  const orders = ordersOf(state, together, ends, isCovered).map((o) => ({
     ...o,
-    belief: answered(orderQuestion(o.before, o.after), o.belief)
+    belief: answered(orderQuestion(o), o.belief)
   }));
-  return { state, together, areas, ends, on, over, raises, covers, orders, held, opened };
+  return { state, together, areas, ends, on, carriers, over, raises, covers, orders, held, opened };
 
   /** A cable is held over a part where its tape or guide was seen while the part lay there, and was opened before it moved. */
   function heldOver(move: SeenMove): Map<string, Belief> {
@@ -96,7 +99,11 @@ export function believe(state: RecordState): Believed {
       if (!e || (joint.fixing.kind !== 'tape' && joint.fixing.kind !== 'dressing') || joint.face !== move.face) continue;
       if (!CABLES.has(state.parts.find((p) => p.id === e.a)?.kind ?? 'case') || taken.has(e.a) || taken.has(e.b)) continue;
       if (!joint.places.some(({ at }) => contains(area, at))) continue;
-      const yes = joint.places.every(({ seen }) => seen < move.when) && opened(joint.id) < move.when;
+      // What was seen only with the part raised lies beneath it.
+      if (raises.some((r) => r.move.part === move.part && r.reached.includes(joint.id))) continue;
+      // They were still together when it was seen, and when it was opened.
+      const until = Math.min(move.when, together.apart(move.part, e.a), together.apart(move.part, e.b));
+      const yes = joint.places.every(({ seen }) => seen < until) && opened(joint.id) < until;
       found.set(joint.id, { yes, sure: yes ? 0.85 : 0.95, why: yes ? 'hidden-until' : 'still-there' });
     }
     return found;

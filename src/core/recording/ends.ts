@@ -21,18 +21,29 @@ const TAPE_MM = 5;
 /** So much of a group's places have to lie on a part before it can be what they hold onto. */
 const MOST = 0.8;
 const HALF = 0.5;
-/** How often the rule below was right, by kind of joint, on recorded teardowns (docs/recording.md). */
-const SURE: Record<SeenJoint['fixing']['kind'], number> = {
-  screws: 0.98,
-  connector: 0.98,
-  adhesive: 0.96,
-  tape: 0.9,
-  dressing: 0.89,
-  clips: 0.93,
-  latch: 0.93,
-  hook: 0.89,
-  seal: 0.96
-};
+/** How often the rule below is right, on recorded teardowns: where another part suits as well, nearly as well, and where none does. */
+const SURE = { bracket: 0.7, shallow: 0.8, alike: 0.9, near: 0.97, alone: 0.995 };
+
+function sureOf(ranked: readonly Candidate[], kind: SeenPart['kind'], fixing: SeenJoint['fixing']['kind']): number {
+  const [first, second] = ranked;
+  if (!first || !second) return SURE.alone;
+  const [suits, fits] = [second.rank[0]! - first.rank[0]!, second.rank[1]! - first.rank[1]!];
+  // Brackets hold plugs down on boards, and boards down in bodies.
+  if (kind === 'bracket' && suits < 0.5) return SURE.bracket;
+  // Clips and glue do not reach far: something that lies nearer may be what they hold to, whatever it is.
+  const isShallow = (fixing === 'clips' || fixing === 'adhesive' || fixing === 'hook') && !ON_BOARD.has(kind);
+  if (isShallow && ranked.some((r) => r.rank[1]! <= first.rank[1]! && r.height > first.height)) return SURE.shallow;
+  if (fixing === 'connector' && first.rank[1] === -2) return SURE.alone;
+  if (suits < 0.5) return fits > 0 ? SURE.alone : first.height > second.height ? SURE.near : SURE.alike;
+  return suits <= 1.5 ? SURE.near : SURE.alone;
+}
+
+/** A part that a joint may hold onto: ranked the lower the likelier, and how high it lies in the pile. */
+interface Candidate {
+  id: string;
+  rank: readonly number[];
+  height: number;
+}
 
 /** What lies where on which face, by part. */
 export type Areas = ReadonlyMap<string, ReadonlyMap<string, Area>>;
@@ -53,14 +64,13 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
   const sizes = new Map(
     state.parts.map((p) => [p.id, Math.min(...Object.values(p.outlines).map((o) => Math.abs(area(flatten(o.outline)))))])
   );
-  return new Map(
+  const guessed = new Map(
     state.joints.flatMap((joint): [string, Ends][] => {
       const a = joint.holds ?? holderOf(joint);
       if (a === undefined || !parts.has(a)) return [];
       const ranked = candidates(joint, parts.get(a)!);
-      const answer = state.answers[ontoQuestion(joint.id)];
-      const told = answer !== undefined && parts.has(answer) && answer !== a ? answer : joint.onto;
-      const b = told !== undefined && told !== a ? told : (ranked[0] ?? (a === root ? undefined : root));
+      const told = joint.onto;
+      const b = told !== undefined && told !== a ? told : (ranked[0]?.id ?? (a === root ? undefined : root));
       if (b === undefined) return [];
       return [
         [
@@ -69,13 +79,26 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
             a,
             b,
             told: b === told,
-            sure: b === told ? 1 : ranked.length > 1 ? SURE[joint.fixing.kind] : 0.99,
-            others: ranked.filter((id) => id !== b).slice(0, 4)
+            sure: b === told ? 1 : sureOf(ranked, parts.get(a)!.kind, joint.fixing.kind),
+            others: ranked.flatMap(({ id }) => (id === b ? [] : [id])).slice(0, 4)
           }
         ]
       ];
     })
   );
+  return answered(guessed);
+
+  /** An answer counts for all that holds the part onto what was guessed of the joint that was asked about. */
+  function answered(all: ReadonlyMap<string, Ends>): Map<string, Ends> {
+    const out = new Map(all);
+    for (const joint of state.joints) {
+      const answer = state.answers[ontoQuestion(joint.id)];
+      const asked = all.get(joint.id);
+      if (!asked || answer === undefined || !parts.has(answer) || answer === asked.a) continue;
+      for (const other of sameHold(state, all, joint)) out.set(other.id, { ...all.get(other.id)!, b: answer, sure: 1, told: true });
+    }
+    return out;
+  }
 
   /** Where nobody said what a joint holds: the smallest part that came off with its places under it. */
   function holderOf(joint: SeenJoint): string | undefined {
@@ -108,7 +131,7 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
     );
   }
 
-  function candidates(joint: SeenJoint, a: SeenPart): string[] {
+  function candidates(joint: SeenJoint, a: SeenPart): Candidate[] {
     const seen = Math.min(...joint.places.map((p) => p.seen));
     const possible = state.parts.filter((part) => {
       if (part.id === a.id || CABLES.has(part.kind) || fits(joint, part) === 0) return false;
@@ -134,9 +157,8 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
       ...(isWiring(joint) ? [sizes.get(part.id)!] : [-height(part.id), sizes.get(part.id)!])
     ];
     return possible
-      .map((part) => ({ id: part.id, rank: rank(part) }))
-      .sort((p, q) => compare(p.rank, q.rank) || (p.id < q.id ? -1 : 1))
-      .map((p) => p.id);
+      .map((part) => ({ id: part.id, rank: rank(part), height: height(part.id) }))
+      .sort((p, q) => compare(p.rank, q.rank) || (p.id < q.id ? -1 : 1));
   }
 
   function isWiring({ fixing }: SeenJoint): boolean {
@@ -196,25 +218,53 @@ const BODIES: ReadonlySet<SeenPart['kind']> = new Set(['case', 'frame', 'display
 /** What is put onto whatever lies right beneath it, be that a cover. */
 const THIN: ReadonlySet<SeenPart['kind']> = new Set(['keyboard', 'touchpad', 'foot', 'film', 'bezel', 'camera', 'panel', 'shield']);
 
+/** All that holds a part onto the same thing as this joint does, as far as is guessed; a plug stands for itself. */
+export function sameHold(state: RecordState, ends: ReadonlyMap<string, Ends>, joint: SeenJoint): SeenJoint[] {
+  const own = ends.get(joint.id);
+  if (!carries(joint.fixing)) return [joint];
+  return state.joints.filter((j) => {
+    const e = ends.get(j.id);
+    return j.id === joint.id || (carries(j.fixing) && e !== undefined && !e.told && e.a === own?.a && e.b === own.b);
+  });
+}
+
 const compare = (a: readonly number[], b: readonly number[]): number => {
   const i = a.findIndex((x, k) => x !== b[k]);
   return i < 0 ? 0 : a[i]! < b[i]! ? -1 : 1;
 };
 
+/** What carries a part, and what it may stand on as well. */
+export interface Carrier {
+  on: string;
+  sure: number;
+  others: string[];
+}
+
+export const carrierQuestion = (part: string): string => `on:${part}`;
+
+/** Hinges leave with the lid. */
+const habit = (part: SeenPart, carrier: SeenPart | undefined): number =>
+  part.kind === 'hinge' && carrier?.kind === 'display' ? 1 : 0;
+
 /**
  * What carries each part: most of what its joints hold it onto, unless what came along and what stayed say otherwise.
  * Absent for what remains, and for cables that are plugged at both ends and stay with either.
  */
-export function carriersOf(state: RecordState, together: Together, ends: ReadonlyMap<string, Ends>): Map<string, string> {
+export function carriersOf(
+  state: RecordState,
+  together: Together,
+  ends: ReadonlyMap<string, Ends>
+): Map<string, Carrier> {
   const root = state.about?.rest.part;
   const parts = new Map(state.parts.map((p) => [p.id, p]));
   const joints = new Map(state.joints.map((j) => [j.id, j]));
   const own = new Set(state.moves.filter(tookOut).map((m) => m.part));
-  const on = new Map<string, string>();
+  const on = new Map<string, Carrier>();
   for (const part of state.parts) {
     if (part.id === root || root === undefined) continue;
-    if (part.on !== undefined && part.on !== part.id && parts.has(part.on)) {
-      on.set(part.id, part.on);
+    const told = state.answers[carrierQuestion(part.id)] ?? part.on;
+    if (told !== undefined && told !== part.id && parts.has(told)) {
+      on.set(part.id, { on: told, sure: 1, others: [] });
       continue;
     }
     const isCable = CABLES.has(part.kind);
@@ -225,22 +275,34 @@ export function carriersOf(state: RecordState, together: Together, ends: Readonl
       return !parting || parting.move.part === part.id;
     };
     const votes = new Map<string, number>();
+    const besides = new Map<string, number>();
     for (const [joint, { a, b }] of ends) {
-      if (a !== part.id || !carries(joints.get(joint)!.fixing) || !isConsistent(b) || b === part.id) continue;
-      votes.set(b, (votes.get(b) ?? 0) + joints.get(joint)!.places.length);
+      if (a !== part.id || !carries(joints.get(joint)!.fixing) || b === part.id) continue;
+      const { places, fixing } = joints.get(joint)!;
+      if (isConsistent(b)) votes.set(b, (votes.get(b) ?? 0) + places.length);
+      else if (fixing.kind === 'screws') besides.set(b, (besides.get(b) ?? 0) + places.length);
     }
-    const most = [...votes].sort((p, q) => q[1] - p[1] || (p[0] < q[0] ? -1 : 1))[0]?.[0];
+    // What only screws to something that stayed held came along beside the other, not on it.
+    const most = [...(votes.size > 0 ? votes : besides)].sort(
+      (p, q) => habit(part, parts.get(q[0])) - habit(part, parts.get(p[0])) || q[1] - p[1] || (p[0] < q[0] ? -1 : 1)
+    );
     const lastWith = state.moves
       .filter((m) => tookOut(m) && m.part !== part.id && together.taken(m).has(part.id) && isConsistent(m.part))
       .at(-1)?.part;
-    on.set(part.id, most ?? lastWith ?? root);
+    const [first, ...others] = most.map(([id]) => id);
+    on.set(part.id, {
+      on: first ?? lastWith ?? root,
+      // Held onto two things that it was taken off alike: which of them it goes along with nobody has seen.
+      sure: others.length > 0 ? 0.8 : 0.99,
+      others
+    });
   }
   // Nothing carries what carries it.
   for (const id of on.keys()) {
     const seen = new Set([id]);
-    for (let up = on.get(id); up !== undefined; up = on.get(up)) {
+    for (let up = on.get(id)?.on; up !== undefined; up = on.get(up)?.on) {
       if (seen.has(up)) {
-        on.set(id, root!);
+        on.set(id, { on: root!, sure: 0.5, others: [] });
         break;
       }
       seen.add(up);

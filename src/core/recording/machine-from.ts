@@ -1,9 +1,9 @@
 import { accessOf, type Access } from '../access';
 import { openId, readAction, type ActionId } from '../ids';
-import { MACHINE_FORMAT, Machine, modelOf, removes, type ActionRef, type Joint, type Move, type Origin, type Part } from '../machine';
+import { MACHINE_FORMAT, Machine, modelOf, type ActionRef, type Joint, type Move, type Origin, type Part } from '../machine';
 import { believe, movesOf, type Believed } from './believed';
 import { depthKey, depthsOf, type Depths } from './layers';
-import { NEVER, tookOut, type RecordState } from './fold';
+import { tookOut, type RecordState, type SeenMove } from './fold';
 import { jointOf } from './joints';
 import { replayed } from './replayed';
 import { CABLES, usualMoveSeconds } from './usual';
@@ -33,7 +33,7 @@ export function machineFrom(state: RecordState): Drawn | { missing: Missing } {
 
 /** Zones, parts and joints as they were recorded. */
 function withoutRelations(believed: Believed): Machine {
-  const { state, ends, on, raises, together } = believed;
+  const { state, ends, on, carriers, raises } = believed;
   const about = state.about!;
   const depths = depthsOf(believed);
   const origins: Record<string, Origin> = {};
@@ -43,12 +43,13 @@ function withoutRelations(believed: Believed): Machine {
     const note = mark(`parts/${seen.id}`);
     const carrier = on.get(seen.id);
     if (carrier !== undefined)
-      note('on', seen.on === carrier ? { how: 'answered' } : { how: 'guessed', sure: 0.98 });
+      note('on', carriers.get(seen.id)!.sure === 1 ? { how: 'answered' } : { how: 'guessed', sure: carriers.get(seen.id)!.sure });
     if (Object.keys(seen.outlines).length > 0) {
       note('shapes', { how: 'recorded' });
       note('depth', { how: 'guessed', sure: 0.5 });
     }
     const own = moves.filter((m) => m.part === seen.id);
+    const apart = own.filter((m) => state.answers[aloneQuestion(m)] === 'yes');
     const kind = seen.kind;
     return {
       id: seen.id,
@@ -65,8 +66,9 @@ function withoutRelations(believed: Believed): Machine {
         depth: depths.get(depthKey(seen.id, face))!,
         openings: []
       })),
-      moves: own.map((m): Move => {
+      moves: [...own, ...apart.map((m) => ({ ...m, move: `${m.move}-alone`, along: [] as string[] }))].map((m): Move => {
         const raise = raises.find((r) => r.move === m);
+        const beside = apart.length > 0 && m.move.endsWith('-alone') ? [] : besideIn(believed, m);
         note(`moves/${m.move}`, { how: 'recorded' });
         return {
           id: m.move,
@@ -74,6 +76,7 @@ function withoutRelations(believed: Believed): Machine {
           zone: m.face,
           ...usualMoveSeconds(kind, m.kind),
           leaves: raise?.leaves ?? [],
+          ...(beside.length > 0 ? { with: beside } : {}),
           clears: raise?.clears ?? true,
           ...(m.directionDeg === undefined ? {} : { directionDeg: m.directionDeg }),
           ...(m.travelMm === undefined ? {} : { travelMm: m.travelMm }),
@@ -93,7 +96,6 @@ function withoutRelations(believed: Believed): Machine {
     return [jointOf(seen, e, depthOfJoint(believed, depths, seen.id), raise?.move.part, [], note)];
   });
   const isHeld = new Set(joints.flatMap((j) => [j.a, j.b]));
-  void together;
   return Machine.parse({
     format: MACHINE_FORMAT,
     id: idOf(about),
@@ -118,6 +120,18 @@ function withoutRelations(believed: Believed): Machine {
     drawn: 'order',
     origins
   } satisfies Machine);
+}
+
+/** Whether a part could have left without what stood beside it. */
+export const aloneQuestion = (move: Pick<SeenMove, 'part' | 'move'>): string => `alone:${move.part}/${move.move}`;
+
+/** What came along with a move without riding on its part: it stood beside it and was freed as well. */
+export function besideIn({ together, on, state }: Believed, move: SeenMove): string[] {
+  if (!tookOut(move)) return [];
+  const taken = together.taken(move);
+  const ridesOnTaken = (id: string) => taken.has(on.get(id) ?? '');
+  const loose = new Set(state.parts.filter((p) => on.get(p.id) === undefined).map((p) => p.id));
+  return [...taken].filter((id) => id !== move.part && !ridesOnTaken(id) && !loose.has(id));
 }
 
 const careOf = (kind: Part['kind']): Part['care'] =>
@@ -238,4 +252,4 @@ function refOf(id: ActionId): ActionRef | undefined {
   return readAction(id);
 }
 
-void [removes, NEVER, tookOut];
+

@@ -10,10 +10,13 @@ export interface Order {
   before: ActionId;
   after: ActionId;
   belief: Belief;
+  /** For what was seen only then: its face. What is seen with it on that face is one question. */
+  face?: string;
   why: 'seen-only-then' | 'tray-and-board' | 'keyboard-and-turning' | 'tape-and-plug' | 'battery-and-drives';
 }
 
-export const orderQuestion = (before: string, after: string): string => `order:${before}>${after}`;
+export const orderQuestion = ({ before, after, face }: Pick<Order, 'before' | 'after' | 'face'>): string =>
+  face === undefined ? `order:${before}>${after}` : `seen:${before}>${face}`;
 
 /** A tape on the same cable so near to its plug lies over it or pulls at it, mm: bench rule of thumb. */
 const TAPED_MM = 15;
@@ -26,7 +29,8 @@ const DOUBTFUL = { yes: true, sure: 0.5, why: 'hidden-until' } as const;
 export function ordersOf(
   state: RecordState,
   together: Together,
-  ends: ReadonlyMap<string, Ends>
+  ends: ReadonlyMap<string, Ends>,
+  isCovered: (joint: string) => boolean
 ): Order[] {
   const out: Order[] = [];
   const parts = new Map(state.parts.map((p) => [p.id, p]));
@@ -41,12 +45,12 @@ export function ordersOf(
     const first = Math.min(...joint.places.map((p) => p.seen));
     // The face is the back of something, or it came into view as both its ends left the body together.
     const back = faces.get(joint.face)?.of;
-    const last = moves.filter((m) => m.when < first).at(-1);
+    const last = state.moves.filter((m) => m.when < first).at(-1);
     const taken = last && together.taken(last);
     const of =
       back !== undefined
         ? moves.find((m) => m.part === back && m.when < first)
-        : last && last.part !== e.a && taken!.has(e.a) && taken!.has(e.b)
+        : last && tookOut(last) && last.part !== e.a && taken!.has(e.a) && taken!.has(e.b)
           ? last
           : undefined;
     if (of)
@@ -54,7 +58,9 @@ export function ordersOf(
         before: id(of),
         after: openId(joint.id),
         why: 'seen-only-then',
-        belief: { yes: true, sure: back === undefined ? 0.8 : 0.98, why: 'hidden-until' }
+        face: joint.face,
+        // Something else on its face may have hidden it as well: a door that nobody opened.
+        belief: { yes: true, sure: back !== undefined ? 0.99 : isCovered(joint.id) ? 0.5 : 0.8, why: 'hidden-until' }
       });
   }
 

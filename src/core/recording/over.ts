@@ -1,6 +1,6 @@
-import { areaOf, clearMmOf, contains, discMeets, overlap, swept, type Area } from '../access';
+import { areaOf, clearMmOf, contains, discMeets, overlap, swept, within, type Area } from '../access';
 import type { JointKind } from '../machine';
-import { NEVER, type Moment, type RecordState, type SeenJoint, type SeenMove } from './fold';
+import { NEVER, type Moment, type RecordState, type SeenJoint, type SeenMove, type SeenPart } from './fold';
 import type { Areas } from './ends';
 import type { Together } from './together';
 
@@ -31,6 +31,9 @@ const DRAWN_MM = 1.6;
 const STANDARD_MM = 0.3;
 /** A tool's room is judged by eye: so much more is looked at, mm. */
 const ROOM_MM = 1.5;
+
+/** What is seldom a rectangle. */
+const CROOKED: ReadonlySet<SeenPart['kind']> = new Set(['board', 'small-board', 'heat-sink', 'frame', 'bracket', 'shield']);
 
 /** What lies over what, as far as it was seen. */
 export class Over {
@@ -70,12 +73,15 @@ export class Over {
         ? { yes: false, sure: 1, why: 'still-there' }
         : { yes: false, sure: 0.8, why: 'carried-off' };
     // A box around something crooked overlaps what stands in its corner.
-    const isBoxed = [cover, part].some((id) => this.drawnAs(id, face) === 'box');
-    return { yes: true, sure: isBoxed ? 0.9 : 0.97, why: 'hidden-until' };
+    const [over, under] = [this.areas.get(cover)!.get(face)!, this.areas.get(part)!.get(face)!];
+    const isDoubtful =
+      (this.isBoxed(cover, face) && !within(under, over)) || (this.isBoxed(part, face) && !within(over, under));
+    return { yes: true, sure: isDoubtful ? 0.8 : 0.99, why: 'hidden-until' };
   }
 
-  private drawnAs(part: string, face: string) {
-    return this.state.parts.find((p) => p.id === part)?.outlines[face]?.drawn;
+  private isBoxed(id: string, face: string): boolean {
+    const part = this.state.parts.find((p) => p.id === id);
+    return part !== undefined && part.outlines[face]?.drawn === 'box' && CROOKED.has(part.kind);
   }
 
   /** What lies in the way of a move, as far as outlines tell, by part. */
@@ -84,7 +90,8 @@ export class Over {
     const taken = this.together.taken(move);
     for (const { id } of this.state.parts) {
       if (taken.has(id) || this.rides(id, move.part) || this.rides(move.part, id)) continue;
-      const belief = this.partOverPart(id, move.part, move.face) ?? this.inTheWay(id, move);
+      const over = this.partOverPart(id, move.part, move.face);
+      const belief = over?.yes ? over : (this.inTheWay(id, move) ?? over);
       if (belief) found.set(id, this.together.apart(id, move.part) >= move.when && !this.isClear(id, move.part, move.when) ? { yes: false, sure: 1, why: 'still-there' } : belief);
     }
     return found;
@@ -97,7 +104,8 @@ export class Over {
   /** Only in the way that it slid or tilted, not over where it lay. */
   private inTheWay(cover: string, move: SeenMove): Belief | undefined {
     if (move.directionDeg === undefined || !move.travelMm) return undefined;
-    const [over, own] = [this.outline(cover, move.face), this.outline(move.part, move.face)];
+    // As they were drawn: what is missed here is bent as the part comes out.
+    const [over, own] = [this.areas.get(cover)?.get(move.face), this.areas.get(move.part)?.get(move.face)];
     if (!over || !own || this.gone(cover, move.part) >= move.when) return undefined;
     const angle = (move.directionDeg * Math.PI) / 180;
     const way = swept(own, Math.cos(angle) * move.travelMm, Math.sin(angle) * move.travelMm);
@@ -109,6 +117,8 @@ export class Over {
   /** What lies in the way of a joint, by part. */
   overJoint(joint: SeenJoint, a: string, b: string, raisedWith: (part: string) => boolean): Map<string, Belief> {
     const found = new Map<string, Belief>();
+    // Contacts that part as something slides out of its bay are in nobody's reach.
+    if (joint.fixing.kind === 'connector' && joint.fixing.family === 'blade') return found;
     const opened = Math.min(this.together.apart(a, b), joint.opened ?? NEVER);
     const room = clearMmOf({ kind: joint.fixing.kind as JointKind });
     for (const { id } of this.state.parts) {
@@ -130,8 +140,8 @@ export class Over {
                 ? { yes: true, sure: 0.9, why: 'no-room' }
                 : isIn
                   ? seen < gone
-                    ? { yes: false, sure: isInside ? 0.98 : 0.97, why: isInside ? 'seen-before' : 'room' }
-                    : { yes: false, sure: 0.8, why: 'room' }
+                    ? { yes: false, sure: 0.995, why: isInside ? 'seen-before' : 'room' }
+                    : { yes: isIn && !isInside, sure: 0.6, why: 'room' }
                   : undefined;
         if (next && (!belief || (next.yes && !belief.yes))) belief = next;
       }

@@ -1,23 +1,30 @@
 import { contains, overlap } from '../access';
-import { NEVER, tookOut, type Moment, type RecordState, type SeenMove } from './fold';
+import { NEVER, tookOut, type Moment, type RecordState, type SeenJoint, type SeenMove } from './fold';
 import type { Areas, Ends } from './ends';
 import type { Together } from './together';
+import { carries } from './usual';
 
 /** What a raise, swing or fold did. */
 export interface Raise {
   move: SeenMove;
   /** What lay below came into view. */
   clears: boolean;
+  /** Whether anything lay below that could tell. */
+  told: boolean;
   /** Joints that are reached only with it raised. */
   reached: string[];
   /** Joints that stayed closed through it: its leash. */
   leaves: string[];
+  /** Joints that may as well have stayed closed: they had been parted by something else before. */
+  mayLeave: string[];
 }
 
 /** What of what lay beneath has to come into view before a raise counts as clearing it. */
 const MOST = 0.5;
 
 export const clearsQuestion = (part: string, move: string): string => `clears:${part}/${move}`;
+
+export const leashQuestion = (joint: string, part: string, move: string): string => `leash:${joint}>${part}/${move}`;
 
 export function raisesOf(
   state: RecordState,
@@ -55,16 +62,30 @@ export function raisesOf(
       const answer = state.answers[clearsQuestion(move.part, move.move)];
       const clears =
         answer === 'yes' || (answer !== 'no' && beneath.length > 0 && beneath.filter(Boolean).length >= MOST * beneath.length);
+      // Parted before by what left with its other end: whether it had to be open nobody has seen.
+      const gone = state.joints.filter((j) => {
+        const e = ends.get(j.id);
+        return e !== undefined && group.has(e.a) !== group.has(e.b) && together.apart(e.a, e.b) < move.when;
+      });
+      const across = state.joints.filter((j) => {
+        const e = ends.get(j.id);
+        return e !== undefined && group.has(e.a) !== group.has(e.b);
+      });
+      const isLeft = (j: SeenJoint) => {
+        const said = state.answers[leashQuestion(j.id, move.part, move.move)];
+        if (said === 'yes' || said === 'no') return said === 'yes';
+        // What still held it so, and what came into view only then and holds it.
+        return move.stays.includes(j.id) || seenNow.includes(j);
+      };
       return {
         move,
         clears,
+        told: beneath.length > 0,
         reached: seenNow.filter((j) => hasEnd(j.id) || !clears).map((j) => j.id),
-        // What still held it so, and what came into view only then and holds it.
-        leaves: state.joints.map((j) => j.id).filter((id) => {
-          const e = ends.get(id);
-          if (!e || group.has(e.a) === group.has(e.b)) return false;
-          return move.stays.includes(id) || seenNow.some((j) => j.id === id);
-        })
+        leaves: across.filter(isLeft).map((j) => j.id),
+        mayLeave: gone
+          .filter((j) => !carries(j.fixing) && state.answers[leashQuestion(j.id, move.part, move.move)] === undefined)
+          .map((j) => j.id)
       };
     });
 }

@@ -107,6 +107,27 @@ export function usualPitchMm(threadMm: number): number {
 /** Heads are about so many times as wide as their thread: pan heads of ISO 7045 1.9, of small flat screws more. */
 export const usualHeadMm = (threadMm: number): number => Math.round(threadMm * 19) / 10;
 
+/** How often a part is what a job is about, against a part that is hardly ever asked for: bench rule of thumb. */
+const JOBS: Partial<Record<PartKind, number>> = {
+  battery: 4,
+  storage: 4,
+  keyboard: 4,
+  fan: 4,
+  memory: 3,
+  display: 3,
+  panel: 3,
+  'heat-sink': 3,
+  board: 3,
+  'small-board': 2,
+  touchpad: 2,
+  jack: 2,
+  speaker: 2,
+  cover: 2,
+  card: 2,
+  hinge: 2
+};
+export const usualJobs = (kind: PartKind): number => JOBS[kind] ?? 1;
+
 /** What sits on the main board, and so is held to it. */
 export const ON_BOARD: ReadonlySet<PartKind> = new Set([
   'card',

@@ -154,6 +154,9 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
     if (what.joint) {
       const { joint } = what;
       if (!tapped.has(joint.id) && !forgotten.has(joint.id)) tap(joint, () => false);
+      // A guide or a tape of a cable is undone by hand, and tapped for it.
+      if ((joint.kind === 'dressing' || joint.kind === 'tape') && facts.cables.has(joint.a) && tapped.has(joint.id))
+        say<'opened'>({ type: 'opened', joint: joint.id });
       open.add(key);
     } else {
       const { part, move } = what;
@@ -368,6 +371,30 @@ export function truth(access: Access, question: string): string | undefined {
       const [before, after] = rest.split('>') as [string, string];
       const list = access.requirements.get(after);
       return list && (list.some((r) => r.alternatives.length === 1 && r.alternatives[0]!.includes(before)) ? 'yes' : 'no');
+    }
+    case 'seen': {
+      // Of all that is on that face and comes after it: one answer for them together.
+      const [before, face] = rest.split('>') as [string, string];
+      const after = model.machine.joints.filter((j) => {
+        const move = model.machine.parts.flatMap((p) => p.moves.map((m) => [p.id, `move:${p.id}/${m.id}`] as const));
+        const by = move.find(([, id]) => id === before)?.[0];
+        return j.zone === face && by !== undefined && model.carriers(j.a).includes(by) && model.riders(by).has(j.b);
+      });
+      const is = after.filter((j) =>
+        access.requirements.get(`joint:${j.id}`)!.some((r) => r.alternatives.length === 1 && r.alternatives[0]!.includes(before))
+      );
+      return is.length > 0 ? 'yes' : 'no';
+    }
+    case 'on':
+      return model.hasPart(rest) ? model.part(rest).on : undefined;
+    case 'leash': {
+      const [joint, way] = rest.split('>') as [string, string];
+      const [part, move] = way.split('/') as [string, string];
+      return model.move(part, move).leaves.includes(joint) ? 'yes' : 'no';
+    }
+    case 'alone': {
+      const [part] = rest.split('/') as [string, string];
+      return model.part(part).moves.some((m) => takesOut(m) && !m.with) ? 'yes' : 'no';
     }
     case 'clears': {
       const [part, move] = rest.split('/') as [string, string];

@@ -1,0 +1,224 @@
+import type { Access } from '../access';
+import { goalId, type Goal } from '../goals';
+import { moveId, openId, type ActionId } from '../ids';
+import { removes } from '../machine';
+import { removalSet } from '../plan';
+import { carrierQuestion, ontoQuestion, sameHold } from './ends';
+import { orderQuestion } from './orders';
+import { overQuestion } from './over';
+import { clearsQuestion, leashQuestion } from './raised';
+import { aloneQuestion, besideIn, type Drawn } from './machine-from';
+import { movesOf as movesIn } from './believed';
+import { usualJobs } from './usual';
+
+/** Something that a record leaves open, whose answer would change plans. */
+export interface Question {
+  id: string;
+  about:
+    | { kind: 'onto'; joint: string; joints: readonly string[] }
+    | { kind: 'over'; cover: string; action: ActionId }
+    | { kind: 'order'; before: ActionId; after: readonly ActionId[] }
+    | { kind: 'on'; part: string }
+    | { kind: 'leash'; joint: string; part: string; move: string }
+    | { kind: 'alone'; part: string; move: string; beside: readonly string[] }
+    | { kind: 'clears'; part: string; move: string };
+  /** What can be answered: parts, or yes and no. */
+  options: readonly string[];
+  /** What the file says until it is answered. */
+  guess: string;
+  sure: number;
+  /** Goals whose plan may change with the answer. */
+  goals: readonly string[];
+  /** Jobs that would be planned wrongly for each thousand, by what is believed now. */
+  score: number;
+}
+
+/** An answer that nobody knows is one: it is not asked again. */
+export const DO_NOT_KNOW = 'unknown';
+/** Less than so many jobs of a thousand: it is not worth asking. */
+const WORTH = 0.05;
+
+/** The goals that jobs have one at a time: plugs that are reached, parts that are taken out. */
+export function singleGoals(access: Access): Goal[] {
+  const { joints, parts } = access.model.machine;
+  return [
+    ...joints.filter((j) => j.kind === 'connector').map((j): Goal => ({ do: 'reach', joint: j.id })),
+    ...parts.filter((p) => p.moves.some(removes)).map((p): Goal => ({ do: 'remove', part: p.id }))
+  ];
+}
+
+/** What would be worth asking, the best first; empty when nothing that is left matters. */
+export function questionsOf({ access, believed }: Drawn): Question[] {
+  const { state } = believed;
+  const sets = setsOf(access);
+  const whole = sets.reduce((sum, s) => sum + s.weight, 0);
+  const out: Question[] = [];
+  const add = (
+    question: Pick<Question, 'id' | 'about' | 'options' | 'guess' | 'sure'>,
+    isTouched: (of: GoalSet) => boolean
+  ) => {
+    if (state.answers[question.id] !== undefined || question.sure >= 1) return;
+    const touched = sets.filter(isTouched);
+    const weight = touched.reduce((sum, s) => sum + s.weight, 0);
+    const score = (1000 * (1 - question.sure) * weight) / whole;
+    if (score >= WORTH) out.push({ ...question, goals: touched.map((s) => s.goal), score });
+  };
+  const movesOf = (part: string) =>
+    access.model.hasPart(part) ? access.model.part(part).moves.map((m) => moveId(part, m.id)) : [];
+  /** All that takes a part out of the way: its own moves and those of what carries it. */
+  const waysOff = (part: string) =>
+    access.model.hasPart(part)
+      ? [part, ...access.model.carriers(part)].flatMap((id) => movesOf(id))
+      : [];
+
+  const asked = new Set<string>();
+  for (const joint of state.joints) {
+    const e = believed.ends.get(joint.id);
+    if (!e || e.told || e.others.length === 0) continue;
+    // All that holds a part onto the same thing is one question.
+    if (asked.has(joint.id)) continue;
+    const group = sameHold(state, believed.ends, joint);
+    for (const j of group) asked.add(j.id);
+    const isMoved = (part: string, actions: ReadonlySet<ActionId>) => waysOff(part).some((a) => actions.has(a));
+    add(
+      {
+        id: ontoQuestion(joint.id),
+        about: { kind: 'onto', joint: joint.id, joints: group.map((j) => j.id) },
+        options: [e.b, ...e.others],
+        guess: e.b,
+        sure: Math.min(...group.map((j) => believed.ends.get(j.id)!.sure))
+      },
+      // Where the part itself is what comes off all that holds it is open, whatever it holds it onto.
+      ({ actions, goal }) =>
+        goal !== `remove:${e.a}` && e.others.some((o) => isMoved(o, actions) !== isMoved(e.b, actions))
+    );
+  }
+  for (const [part, { on, sure, others }] of believed.carriers) {
+    if (others.length === 0) continue;
+    add(
+      { id: carrierQuestion(part), about: { kind: 'on', part }, options: [on, ...others], guess: on, sure },
+      ({ actions, goal }) =>
+        goal !== `remove:${part}` &&
+        others.some((o) => waysOff(o).some((a) => actions.has(a)) !== waysOff(on).some((a) => actions.has(a)))
+    );
+  }
+  for (const [action, covers] of believed.covers) {
+    if (!access.actions.has(action)) continue;
+    for (const [cover, belief] of covers) {
+      if (!access.model.hasPart(cover)) continue;
+      const off = waysOff(cover);
+      add(
+        {
+          id: overQuestion(cover, action),
+          about: { kind: 'over', cover, action },
+          options: ['yes', 'no'],
+          guess: belief.yes ? 'yes' : 'no',
+          sure: belief.sure
+        },
+        // Where it is cleared anyway the answer changes nothing.
+        ({ actions, relies }) =>
+          actions.has(action) &&
+          (belief.yes
+            ? off.some((a) => actions.has(a)) && off.every((a) => (relies.get(a) ?? 0) <= 1)
+            : !off.some((a) => actions.has(a)))
+      );
+    }
+  }
+  const orders = believed.orders.filter((o) => access.actions.has(o.before) && access.actions.has(o.after));
+  for (const order of orders) {
+    const id = orderQuestion(order);
+    if (asked.has(id)) continue;
+    asked.add(id);
+    const { before, belief } = order;
+    const all = orders.filter((o) => orderQuestion(o) === id);
+    add(
+      {
+        id,
+        about: { kind: 'order', before, after: all.map((o) => o.after) },
+        options: ['yes', 'no'],
+        guess: belief.yes ? 'yes' : 'no',
+        sure: Math.min(...all.map((o) => o.belief.sure))
+      },
+      ({ actions, relies }) =>
+        all.some((o) => actions.has(o.after)) &&
+        (belief.yes ? (relies.get(before) ?? 0) <= all.filter((o) => actions.has(o.after)).length : !actions.has(before))
+    );
+  }
+  for (const move of movesIn(state)) {
+    const beside = besideIn(believed, move);
+    if (beside.length === 0) continue;
+    const action = moveId(move.part, move.move);
+    add(
+      {
+        id: aloneQuestion(move),
+        about: { kind: 'alone', part: move.part, move: move.move, beside },
+        options: ['yes', 'no'],
+        guess: 'no',
+        sure: 0.5
+      },
+      ({ actions }) => actions.has(action)
+    );
+  }
+  for (const raise of believed.raises) {
+    const { part, move } = raise.move;
+    for (const joint of raise.mayLeave)
+      add(
+        {
+          id: leashQuestion(joint, part, move),
+          about: { kind: 'leash', joint, part, move },
+          options: ['yes', 'no'],
+          guess: raise.leaves.includes(joint) ? 'yes' : 'no',
+          sure: 0.6
+        },
+        ({ actions }) => actions.has(moveId(part, move)) && actions.has(openId(joint))
+      );
+    const id = clearsQuestion(part, move);
+    if (!raise.told || !access.actions.has(moveId(part, move))) continue;
+    add(
+      {
+        id,
+        about: { kind: 'clears', part, move },
+        options: ['yes', 'no'],
+        guess: raise.clears ? 'yes' : 'no',
+        sure: 0.97
+      },
+      ({ actions }) => movesOf(part).some((a) => actions.has(a))
+    );
+  }
+  return out.sort((a, b) => b.score - a.score || (a.id < b.id ? -1 : 1));
+}
+
+interface GoalSet {
+  goal: string;
+  actions: ReadonlySet<ActionId>;
+  /** How many requirements of the set are met by an action alone. */
+  relies: ReadonlyMap<ActionId, number>;
+  /** How often such a job comes. */
+  weight: number;
+}
+
+/** The set of actions of each single goal as the file has it now. */
+function setsOf(access: Access): GoalSet[] {
+  const { model } = access;
+  return singleGoals(access).flatMap((goal) => {
+    const kind = goal.do === 'reach' ? undefined : model.part(goal.part).kind;
+    try {
+      const { actions } = removalSet(access, [goal]);
+      const relies = new Map<ActionId, number>();
+      for (const id of actions)
+        for (const { alternatives } of access.requirements.get(id)!) {
+          const met = alternatives.filter((way) => way.every((a) => actions.has(a)));
+          for (const a of met[0] ?? []) if (met.every((way) => way.includes(a))) relies.set(a, (relies.get(a) ?? 0) + 1);
+        }
+      // What is asked for is relied on by who asks.
+      const own = goal.do === 'reach' ? openId(goal.joint) : undefined;
+      for (const id of actions)
+        if (id === own || (goal.do === 'remove' && id.startsWith(`move:${goal.part}/`)))
+          relies.set(id, (relies.get(id) ?? 0) + 1);
+      return [{ goal: goalId(goal), actions, relies, weight: kind ? usualJobs(kind) : 1 }];
+    } catch {
+      // What cannot be planned now is asked about through what stands in its way.
+      return [];
+    }
+  });
+}
