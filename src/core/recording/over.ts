@@ -67,6 +67,8 @@ export class Over {
     const gone = this.gone(cover, part);
     if (gone === NEVER) return { yes: false, sure: 1, why: 'still-there' };
     if (free <= gone) return { yes: false, sure: 0.99, why: 'free-before' };
+    if (this.isSeenThrough(cover, part, this.outline(part, face)!, face, free))
+      return { yes: false, sure: 0.9, why: 'free-before' };
     const parting = together.parting(cover, part);
     if (parting && parting.move.when === gone && parting.took === part)
       return parting.move.part === part
@@ -77,6 +79,21 @@ export class Over {
     const isDoubtful =
       (this.isBoxed(cover, face) && !within(under, over)) || (this.isBoxed(part, face) && !within(over, under));
     return { yes: true, sure: isDoubtful ? 0.8 : 0.99, why: 'hidden-until' };
+  }
+
+  /**
+   * Something else that hid all of a place was itself free to see before the cover went, and went after it: the cover does not lie
+   * over that place.
+   */
+  private isSeenThrough(cover: string, thing: string, place: Area, face: string, seen: Moment): boolean {
+    const gone = this.gone(cover, thing);
+    return this.state.parts.some(({ id, outlines }) => {
+      const drawn = outlines[face];
+      if (!drawn || id === cover || id === thing || drawn.free > gone) return false;
+      if (this.rides(cover, id) || this.rides(id, cover) || this.rides(thing, id)) return false;
+      const went = this.gone(id, thing);
+      return went > gone && went < seen && within(this.areas.get(id)!.get(face)!, place);
+    });
   }
 
   private isBoxed(id: string, face: string): boolean {
@@ -107,6 +124,8 @@ export class Over {
     // As they were drawn: what is missed here is bent as the part comes out.
     const [over, own] = [this.areas.get(cover)?.get(move.face), this.areas.get(move.part)?.get(move.face)];
     if (!over || !own || this.gone(cover, move.part) >= move.when) return undefined;
+    // What was carried off and drawn out on the mat says nothing of what would have been in its way before.
+    if (this.together.parting(cover, move.part)?.took === move.part) return { yes: false, sure: 0.8, why: 'carried-off' };
     const angle = (move.directionDeg * Math.PI) / 180;
     const way = swept(own, Math.cos(angle) * move.travelMm, Math.sin(angle) * move.travelMm);
     return way.some((place) => overlap(over, place))

@@ -191,7 +191,7 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
 interface GoalSet {
   goal: string;
   actions: ReadonlySet<ActionId>;
-  /** How many requirements of the set are met by an action alone. */
+  /** How many requirements of the set nothing else would meet. */
   relies: ReadonlyMap<ActionId, number>;
   /** How often such a job comes. */
   weight: number;
@@ -207,8 +207,8 @@ function setsOf(access: Access): GoalSet[] {
       const relies = new Map<ActionId, number>();
       for (const id of actions)
         for (const { alternatives } of access.requirements.get(id)!) {
-          const met = alternatives.filter((way) => way.every((a) => actions.has(a)));
-          for (const a of met[0] ?? []) if (met.every((way) => way.includes(a))) relies.set(a, (relies.get(a) ?? 0) + 1);
+          const [first, ...others] = alternatives;
+          for (const a of first ?? []) if (others.every((way) => way.includes(a))) relies.set(a, (relies.get(a) ?? 0) + 1);
         }
       // What is asked for is relied on by who asks.
       const own = goal.do === 'reach' ? openId(goal.joint) : undefined;
