@@ -1,6 +1,6 @@
 import { areaOf, contains } from '../access';
 import { moveId, openId, type ActionId } from '../ids';
-import { NEVER, tookOut, type Moment, type RecordState, type SeenMove } from './fold';
+import { NEVER, type Moment, type RecordState, type SeenMove } from './fold';
 import { areasOf, carriersOf, endsOf, type Areas, type Carrier, type Ends } from './ends';
 import { Over, overQuestion, type Belief } from './over';
 import { ordersOf, orderQuestion, type Order } from './orders';
@@ -104,10 +104,29 @@ export function believe(state: RecordState): Believed {
       // They were still together when it was seen, and when it was opened.
       const until = Math.min(move.when, together.apart(move.part, e.a), together.apart(move.part, e.b));
       const yes = joint.places.every(({ seen }) => seen < until) && opened(joint.id) < until;
-      found.set(joint.id, { yes, sure: yes ? 0.85 : 0.95, why: yes ? 'hidden-until' : 'still-there' });
+      found.set(joint.id, { yes, sure: yes ? (e.b === move.part ? 0.95 : 0.8) : 0.95, why: yes ? 'hidden-until' : 'still-there' });
+    }
+    return answeredTogether(moveId(move.part, move.move), found);
+  }
+
+  /** One answer counts for all of a kind that are stuck or clipped to the same thing. */
+  function answeredTogether(action: ActionId, found: Map<string, Belief>): Map<string, Belief> {
+    for (const id of [...found.keys()]) {
+      const answer = state.answers[heldQuestion(id, action)];
+      if (answer !== 'yes' && answer !== 'no') continue;
+      for (const other of sameGuide(id, [...found.keys()]))
+        found.set(other, { yes: answer === 'yes', sure: 1, why: 'answered' });
     }
     return found;
   }
+
+  function sameGuide(id: string, among: readonly string[]): string[] {
+    return among.filter(
+      (other) =>
+        joints.get(other)!.fixing.kind === joints.get(id)!.fixing.kind && ends.get(other)!.b === ends.get(id)!.b
+    );
+  }
 }
 
-export const tookOutOf = (state: RecordState): SeenMove[] => state.moves.filter(tookOut);
+/** Whether a cable has to be loose before something moves, by the tape or guide that holds it. */
+export const heldQuestion = (joint: string, action: string): string => `held:${joint}>${action}`;

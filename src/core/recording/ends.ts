@@ -34,6 +34,7 @@ function sureOf(ranked: readonly Candidate[], kind: SeenPart['kind'], fixing: Se
   const isShallow = (fixing === 'clips' || fixing === 'adhesive' || fixing === 'hook') && !ON_BOARD.has(kind);
   if (isShallow && ranked.some((r) => r.rank[1]! <= first.rank[1]! && r.height > first.height)) return SURE.shallow;
   if (fixing === 'connector' && first.rank[1] === -2) return SURE.alone;
+  if (fixing === 'tape' && suits < 0.5 && fits === 0) return SURE.shallow;
   if (suits < 0.5) return fits > 0 ? SURE.alone : first.height > second.height ? SURE.near : SURE.alike;
   return suits <= 1.5 ? SURE.near : SURE.alone;
 }
@@ -114,9 +115,11 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
   }
 
   /** How much of a group lies on a part; what is not outlined on that face may still lie there: the rest of the body, and boards in it. */
-  function fits(joint: SeenJoint, part: SeenPart): number {
+  function fits(joint: SeenJoint, part: SeenPart, a: SeenPart): number {
     const share = shareOn(joint, part);
     if (share >= MOST) return 2;
+    // What remains lies beneath everything that was taken off it directly.
+    if (part.id === root && (CABLES.has(a.kind) || together.parting(a.id, root)?.move.part === a.id)) return 2;
     const isInside = !part.outlines[joint.face] && (part.id === root || (part.kind === 'board' && isSocketed(joint)));
     return share >= HALF || isInside ? 1 : 0;
   }
@@ -134,12 +137,12 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
   function candidates(joint: SeenJoint, a: SeenPart): Candidate[] {
     const seen = Math.min(...joint.places.map((p) => p.seen));
     const possible = state.parts.filter((part) => {
-      if (part.id === a.id || CABLES.has(part.kind) || fits(joint, part) === 0) return false;
+      if (part.id === a.id || CABLES.has(part.kind) || fits(joint, part, a) === 0) return false;
       // What was raised to see it does not lie beneath it.
       const raised = together.raised(part.id);
       if (joint.fixing.kind !== 'connector' && raised && raised.when < seen && !together.taken(raised.move).has(a.id) && shareOn(joint, part) > 0) return false;
-      // They were together when it was seen.
-      return together.apart(a.id, part.id) > seen;
+      // They were together when it was seen, and when it was undone.
+      return together.apart(a.id, part.id) > Math.max(seen, joint.opened ?? 0);
     });
     /** How high it lies in the pile of those that are possible: one above what it was lifted off. */
     const height = (id: string, trail: readonly string[] = []): number =>
@@ -153,7 +156,7 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
       );
     const rank = (part: SeenPart): number[] => [
       -suits(joint, a, part),
-      -fits(joint, part),
+      -fits(joint, part, a),
       ...(isWiring(joint) ? [sizes.get(part.id)!] : [-height(part.id), sizes.get(part.id)!])
     ];
     return possible
@@ -180,7 +183,7 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
       if (carries(fixing)) return b.kind === 'board' ? 3 : isBoard ? 2 : 0;
       // A wire is plugged into the other end, not into what it is fixed to for good.
       const fixed = parting ? 0 : -2;
-      if (isBoard) return (fits(joint, b) === 2 ? 3 : 1.5) + fixed;
+      if (isBoard) return (fits(joint, b, a) === 2 ? 3 : 1.5) + fixed;
       return (PLUGGED.has(b.kind) ? 2 : 0) + fixed;
     }
     if (fixing.kind === 'adhesive' && (fixing.adhesive === 'thermal-compound' || fixing.adhesive === 'thermal-pad'))
@@ -189,9 +192,11 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
     // Channels and clips are moulded into bodies; tape goes onto whatever lies there.
     if (CABLES.has(a.kind)) return BODIES.has(b.kind) ? 2 : isBoard ? (fixing.kind === 'tape' ? 2 : 1) : isFrame ? 1 : 0;
     const isShallow = fixing.kind !== 'screws';
-    if (ON_BOARD.has(a.kind) && (isSocketed(joint) || fits(joint, b) === 2))
+    if (ON_BOARD.has(a.kind) && (isSocketed(joint) || fits(joint, b, a) === 2))
       return (isBoard ? 3 : isFrame || b.kind === 'bracket' ? 1 : 0) + never;
     if (a.kind === 'bracket' && a.id !== b.id && !slides(a.id)) return (isBoard || isFrame || b.kind === 'storage' ? 3 : 1) + never;
+    // The case itself goes before a frame that stands in it.
+    if (b.kind === 'frame' && !THIN.has(a.kind) && !isShallow) return 2.7 + never;
     if (isFrame) return (BODIES.has(b.kind) || THIN.has(a.kind) || isShallow ? 3 : 2) + never;
     return (isBoard ? 0.5 : THIN.has(a.kind) ? 1.5 : 1) + never;
   }
@@ -218,9 +223,25 @@ const BODIES: ReadonlySet<SeenPart['kind']> = new Set(['case', 'frame', 'display
 /** What is put onto whatever lies right beneath it, be that a cover. */
 const THIN: ReadonlySet<SeenPart['kind']> = new Set(['keyboard', 'touchpad', 'foot', 'film', 'bezel', 'camera', 'panel', 'shield']);
 
-/** All that holds a part onto the same thing as this joint does, as far as is guessed; a plug stands for itself. */
+/** Tapes and guides so near to each other are stuck to the same thing, mm: bench rule of thumb. */
+const BESIDE_MM = 40;
+
+/**
+ * All that holds a part onto the same thing as this joint does, as far as is guessed; tapes and guides that lie side by side; a plug
+ * stands for itself.
+ */
 export function sameHold(state: RecordState, ends: ReadonlyMap<string, Ends>, joint: SeenJoint): SeenJoint[] {
   const own = ends.get(joint.id);
+  if (joint.fixing.kind === 'tape' || joint.fixing.kind === 'dressing')
+    return state.joints.filter((j) => {
+      const e = ends.get(j.id);
+      const isSame = j.fixing.kind === joint.fixing.kind && j.face === joint.face && e?.b === own?.b && !e?.told;
+      const isNear = () =>
+        j.places.some(({ at }) =>
+          joint.places.some((p) => Math.hypot(p.at[0] - at[0], p.at[1] - at[1]) <= BESIDE_MM)
+        );
+      return j.id === joint.id || (isSame && isNear());
+    });
   if (!carries(joint.fixing)) return [joint];
   return state.joints.filter((j) => {
     const e = ends.get(j.id);

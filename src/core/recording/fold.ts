@@ -21,7 +21,10 @@ export interface Face {
 export interface SeenPlace {
   at: Point;
   seen: Moment;
+  /** There was no room for the tool when it was seen ... */
   noRoom: boolean;
+  /** ... and then there was. */
+  room?: Moment;
 }
 
 export interface SeenJoint {
@@ -219,7 +222,11 @@ export function foldRecording(events: readonly RecordingEvent[]): RecordState {
         if (known.fixing.kind !== event.fixing.kind || known.face !== event.face)
           return strange('other-kind', event.joint);
         // A place tapped once more is the same place: there is room for the tool now.
-        known.places.push(...places.filter((p) => !known.places.some((q) => q.at[0] === p.at[0] && q.at[1] === p.at[1])));
+        for (const place of places) {
+          const same = known.places.find((q) => q.at[0] === place.at[0] && q.at[1] === place.at[1]);
+          if (!same) known.places.push(place);
+          else if (same.noRoom && !place.noRoom) same.room ??= when;
+        }
         describe(known, event);
         break;
       }

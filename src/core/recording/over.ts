@@ -1,6 +1,6 @@
 import { areaOf, clearMmOf, contains, discMeets, overlap, swept, within, type Area } from '../access';
 import type { JointKind } from '../machine';
-import { NEVER, type Moment, type RecordState, type SeenJoint, type SeenMove, type SeenPart } from './fold';
+import { NEVER, type Moment, type RecordState, type SeenJoint, type SeenMove, type SeenPart, type SeenPlace } from './fold';
 import type { Areas } from './ends';
 import type { Together } from './together';
 
@@ -107,11 +107,19 @@ export class Over {
     const taken = this.together.taken(move);
     for (const { id } of this.state.parts) {
       if (taken.has(id) || this.rides(id, move.part) || this.rides(move.part, id)) continue;
-      const over = this.partOverPart(id, move.part, move.face);
-      const belief = over?.yes ? over : (this.inTheWay(id, move) ?? over);
-      if (belief) found.set(id, this.together.apart(id, move.part) >= move.when && !this.isClear(id, move.part, move.when) ? { yes: false, sure: 1, why: 'still-there' } : belief);
+      const beliefs = [...taken].flatMap((leaving) => this.overLeaving(id, leaving, move) ?? []);
+      const belief = beliefs.find((b) => b.yes) ?? beliefs[0];
+      if (!belief) continue;
+      const isThere = this.together.apart(id, move.part) >= move.when && !this.isClear(id, move.part, move.when);
+      found.set(id, isThere ? { yes: false, sure: 1, why: 'still-there' } : belief);
     }
     return found;
+  }
+
+  /** Over what leaves with a move, or in the way that it takes. */
+  private overLeaving(cover: string, leaving: string, move: SeenMove): Belief | undefined {
+    const over = this.partOverPart(cover, leaving, move.face);
+    return over?.yes ? over : (this.inTheWay(cover, { ...move, part: leaving }) ?? over);
   }
 
   private isClear(cover: string, thing: string, when: Moment): boolean {
@@ -146,27 +154,33 @@ export class Over {
       if (!over) continue;
       const gone = Math.min(this.gone(id, a), this.gone(id, b));
       let belief: Belief | undefined;
-      for (const { at, seen, noRoom } of joint.places) {
-        const isInside = contains(over, at);
-        if (!isInside && !discMeets(over, at, room + ROOM_MM)) continue;
-        const isIn = isInside || discMeets(over, at, room);
-        const next: Belief | undefined =
-          gone >= opened
-            ? { yes: false, sure: 1, why: 'still-there' }
-            : isInside && seen > gone
-              ? { yes: true, sure: 0.96, why: 'hidden-until' }
-              : noRoom && seen < gone
-                ? { yes: true, sure: 0.9, why: 'no-room' }
-                : isIn
-                  ? seen < gone
-                    ? { yes: false, sure: 0.995, why: isInside ? 'seen-before' : 'room' }
-                    : { yes: isIn && !isInside, sure: 0.6, why: 'room' }
-                  : undefined;
+      for (const place of joint.places) {
+        const next = this.overPlace(place, over, room, gone, opened);
         if (next && (!belief || (next.yes && !belief.yes))) belief = next;
       }
       if (belief) found.set(id, belief);
     }
     return found;
+  }
+
+  /** @param gone when what may lie over the place went; @param opened when the joint was */
+  private overPlace(place: SeenPlace, over: Area, roomMm: number, gone: Moment, opened: Moment): Belief | undefined {
+    const { at, seen, noRoom, room } = place;
+    const isInside = contains(over, at);
+    if (!isInside && !discMeets(over, at, roomMm + ROOM_MM)) return undefined;
+    if (gone >= opened) return { yes: false, sure: 1, why: 'still-there' };
+    if (isInside && seen > gone) return { yes: true, sure: 0.96, why: 'hidden-until' };
+    const isNear = isInside || discMeets(over, at, roomMm);
+    if (noRoom && seen < gone) {
+      if (room === undefined) return { yes: true, sure: isNear ? 0.85 : 0.6, why: 'no-room' };
+      // There was room as soon as the last of what was in the way had gone.
+      if (gone > room) return { yes: false, sure: 0.97, why: 'room' };
+      const isLast = this.state.moves.filter((m) => m.when <= room).at(-1)?.when === gone;
+      return { yes: true, sure: isLast ? 0.97 : 0.6, why: 'no-room' };
+    }
+    if (!isNear) return undefined;
+    // Seen while it lay there, and there was room; seen only later nobody knows.
+    return seen < gone ? { yes: false, sure: 0.995, why: isInside ? 'seen-before' : 'room' } : { yes: true, sure: 0.6, why: 'room' };
   }
 
   /** An outline without what the hand may have drawn too much. */

@@ -8,7 +8,7 @@ import { orderQuestion } from './orders';
 import { overQuestion } from './over';
 import { clearsQuestion, leashQuestion } from './raised';
 import { aloneQuestion, besideIn, type Drawn } from './machine-from';
-import { movesOf as movesIn } from './believed';
+import { heldQuestion, movesOf as movesIn } from './believed';
 import { usualJobs } from './usual';
 
 /** Something that a record leaves open, whose answer would change plans. */
@@ -18,6 +18,7 @@ export interface Question {
     | { kind: 'onto'; joint: string; joints: readonly string[] }
     | { kind: 'over'; cover: string; action: ActionId }
     | { kind: 'order'; before: ActionId; after: readonly ActionId[] }
+    | { kind: 'held'; joints: readonly string[]; action: ActionId }
     | { kind: 'on'; part: string }
     | { kind: 'leash'; joint: string; part: string; move: string }
     | { kind: 'alone'; part: string; move: string; beside: readonly string[] }
@@ -121,6 +122,31 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
           (belief.yes
             ? off.some((a) => actions.has(a)) && off.every((a) => (relies.get(a) ?? 0) <= 1)
             : !off.some((a) => actions.has(a)))
+      );
+    }
+  }
+  for (const [action, held] of believed.held) {
+    if (!access.actions.has(action)) continue;
+    const groups = new Map<string, string[]>();
+    for (const [joint, belief] of held) {
+      if (belief.sure >= 1) continue;
+      const e = believed.ends.get(joint)!;
+      const key = `${state.joints.find((j) => j.id === joint)!.fixing.kind} ${e.b} ${belief.yes}`;
+      groups.set(key, [...(groups.get(key) ?? []), joint]);
+    }
+    for (const joints of groups.values()) {
+      const belief = held.get(joints[0]!)!;
+      add(
+        {
+          id: heldQuestion(joints[0]!, action),
+          about: { kind: 'held', joints, action },
+          options: ['yes', 'no'],
+          guess: belief.yes ? 'yes' : 'no',
+          sure: Math.min(...joints.map((j) => held.get(j)!.sure))
+        },
+        ({ actions, relies }) =>
+          actions.has(action) &&
+          joints.some((j) => (belief.yes ? (relies.get(openId(j)) ?? 0) <= 1 : !actions.has(openId(j))))
       );
     }
   }

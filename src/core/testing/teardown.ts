@@ -73,6 +73,8 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
   const named = new Set([root]);
   const tapped = new Set<string>();
   const outlined = new Set<string>();
+  /** Places where there was no room for the tool, by joint. */
+  const crowded = new Map<string, { at: Point; place: number; noRoom: boolean }[]>();
   const back = backs(access);
   const covers = new Map<string, Demand[]>();
   const sights = new Map<string, Sight>();
@@ -225,6 +227,22 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
       if ([...always, ...hiding].every((d) => d.isMet(open)))
         tap(joint, (i) => room[i]!.some((d) => !d.isMet(open)));
     }
+    // Where there was no room there may be some now.
+    for (const [id, tight] of crowded) {
+      const joint = facts.joints.get(id)!;
+      if (joint.zone !== facing) continue;
+      const { room } = sightOf(joint);
+      const free = tight.filter(({ place }) => room[place]!.every((d) => d.isMet(open)));
+      if (free.length === 0) continue;
+      crowded.set(id, tight.filter((p) => !free.includes(p)));
+      say<'tapped'>({
+        type: 'tapped',
+        joint: id,
+        face: joint.zone,
+        fixing: fixingOf(joint),
+        places: free.map(({ at }) => ({ at }))
+      });
+    }
     for (const part of machine.parts) {
       const shape = part.shapes.find((s) => s.zone === facing);
       if (!shape || part.id === root || outlined.has(`${part.id} ${facing}`)) continue;
@@ -288,8 +306,11 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
 
   function tap(joint: Joint, noRoom: (place: number) => boolean) {
     tapped.add(joint.id);
+    const corrects = how.corrects || facts.cables.has(joint.b);
     name(joint.a);
-    if (how.corrects) name(joint.b);
+    if (corrects) name(joint.b);
+    const places = joint.at.map((at, place) => ({ at: near(at), place, noRoom: noRoom(place) }));
+    crowded.set(joint.id, places.filter((p) => p.noRoom));
     say<'tapped'>({
       type: 'tapped',
       joint: joint.id,
@@ -297,8 +318,9 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
       name: joint.name,
       fixing: fixingOf(joint),
       holds: joint.a,
-      places: joint.at.map((at, i) => ({ at: near(at), ...(noRoom(i) ? { noRoom: true } : {}) })),
-      ...(how.corrects ? { onto: joint.b } : {})
+      places: places.map((p) => ({ at: p.at, ...(p.noRoom ? { noRoom: true } : {}) })),
+      // A plug into another cable is picked by hand: no outline tells.
+      ...(corrects ? { onto: joint.b } : {})
     });
   }
 
@@ -371,6 +393,11 @@ export function truth(access: Access, question: string): string | undefined {
       const [before, after] = rest.split('>') as [string, string];
       const list = access.requirements.get(after);
       return list && (list.some((r) => r.alternatives.length === 1 && r.alternatives[0]!.includes(before)) ? 'yes' : 'no');
+    }
+    case 'held': {
+      const [joint, action] = rest.split('>') as [string, string];
+      const list = access.requirements.get(action);
+      return list && (list.some((r) => r.id.endsWith(` < cable ${joint}`)) ? 'yes' : 'no');
     }
     case 'seen': {
       // Of all that is on that face and comes after it: one answer for them together.
