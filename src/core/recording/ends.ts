@@ -301,7 +301,8 @@ export function carriersOf(
       if (a !== part.id || !carries(joints.get(joint)!.fixing) || b === part.id) continue;
       const { places, fixing } = joints.get(joint)!;
       if (isConsistent(b)) votes.set(b, (votes.get(b) ?? 0) + places.length);
-      else if (fixing.kind === 'screws') besides.set(b, (besides.get(b) ?? 0) + places.length);
+      // What never comes off by itself is fixed for good to what it leaves with.
+      else if (fixing.kind === 'screws' && own.has(part.id)) besides.set(b, (besides.get(b) ?? 0) + places.length);
     }
     // What only screws to something that stayed held came along beside the other, not on it.
     const most = [...(votes.size > 0 ? votes : besides)].sort(

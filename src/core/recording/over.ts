@@ -31,6 +31,8 @@ const DRAWN_MM = 1.6;
 const STANDARD_MM = 0.3;
 /** A tool's room is judged by eye: so much more is looked at, mm. */
 const ROOM_MM = 1.5;
+/** Where somebody said that there was none, what went as it came is looked for so much farther, mm. */
+const CROWDED_MM = 4;
 
 /** What is seldom a rectangle. */
 const CROOKED: ReadonlySet<SeenPart['kind']> = new Set(['board', 'small-board', 'heat-sink', 'frame', 'bracket', 'shield']);
@@ -73,7 +75,7 @@ export class Over {
     if (parting && parting.move.when === gone && parting.took === part)
       return parting.move.part === part
         ? { yes: false, sure: 1, why: 'still-there' }
-        : { yes: false, sure: 0.8, why: 'carried-off' };
+        : carriedOff(parting.move, face);
     // A box around something crooked overlaps what stands in its corner.
     const [over, under] = [this.areas.get(cover)!.get(face)!, this.areas.get(part)!.get(face)!];
     const isDoubtful =
@@ -152,7 +154,12 @@ export class Over {
       if (id === a || id === b || raisedWith(id)) continue;
       const over = this.areas.get(id)?.get(joint.face);
       if (!over) continue;
-      const gone = Math.min(this.gone(id, a), this.gone(id, b));
+      const [gone, end] = this.gone(id, a) <= this.gone(id, b) ? [this.gone(id, a), a] : [this.gone(id, b), b];
+      const parting = this.together.parting(id, end);
+      if (parting?.took === end && parting.move.when === gone && parting.move.face === joint.face && gone < opened) {
+        found.set(id, carriedOff(parting.move, joint.face));
+        continue;
+      }
       let belief: Belief | undefined;
       for (const place of joint.places) {
         const next = this.overPlace(place, over, room, gone, opened);
@@ -167,7 +174,7 @@ export class Over {
   private overPlace(place: SeenPlace, over: Area, roomMm: number, gone: Moment, opened: Moment): Belief | undefined {
     const { at, seen, noRoom, room } = place;
     const isInside = contains(over, at);
-    if (!isInside && !discMeets(over, at, roomMm + ROOM_MM)) return undefined;
+    if (!isInside && !discMeets(over, at, roomMm + (noRoom ? CROWDED_MM : ROOM_MM))) return undefined;
     if (gone >= opened) return { yes: false, sure: 1, why: 'still-there' };
     if (isInside && seen > gone) return { yes: true, sure: 0.96, why: 'hidden-until' };
     const isNear = isInside || discMeets(over, at, roomMm);
@@ -176,7 +183,7 @@ export class Over {
       // There was room as soon as the last of what was in the way had gone.
       if (gone > room) return { yes: false, sure: 0.97, why: 'room' };
       const isLast = this.state.moves.filter((m) => m.when <= room).at(-1)?.when === gone;
-      return { yes: true, sure: isLast ? 0.97 : 0.6, why: 'no-room' };
+      return isLast || isNear ? { yes: true, sure: isLast ? 0.97 : 0.6, why: 'no-room' } : undefined;
     }
     if (!isNear) return undefined;
     // Seen while it lay there, and there was room; seen only later nobody knows.
@@ -196,6 +203,13 @@ export class Over {
     return made;
   }
 }
+
+/** What was carried off from beside something that stayed lay under it only where it left by another face. */
+const carriedOff = (move: SeenMove, face: string): Belief => ({
+  yes: false,
+  sure: move.face === face ? 0.95 : 0.7,
+  why: 'carried-off'
+});
 
 /** The outline drawn in towards its middle by so much on each side, mm; as good as an offset for what parts look like. */
 function shrink(area: Area, mm: number): Area {

@@ -1,0 +1,146 @@
+import type { Access } from '../access';
+import { actOf, Facts } from '../check/facts';
+import { Reach } from '../check/reach';
+import { goalId } from '../goals';
+import type { ActionId } from '../ids';
+import { removes } from '../machine';
+import { removalSet } from '../plan';
+import { DO_NOT_KNOW, foldRecording, machineFrom, questionsOf, singleGoals, type Drawn } from '../recording';
+import { seeded } from '../solve';
+import { tearDown, truth, type Habits } from './teardown';
+
+/** How one recorded teardown did after so many questions. */
+export interface Score {
+  questions: number;
+  /** Share of the single goals whose removal set is that of the true machine. */
+  equal: number;
+  /** Goals whose set cannot be carried out on the true machine, with the first thing that it lacks. */
+  refused: string[];
+  /** Goals whose set differs, with what is missing and what is too much. */
+  differs: { goal: string; missing: string[]; extra: string[] }[];
+}
+
+export interface Trial {
+  scores: Score[];
+  /** By kind of question: asked, and of those guessed wrongly before. */
+  asked: Record<string, { asked: number; wrong: number }>;
+  drawn: Drawn;
+}
+
+export interface TrialOptions {
+  habits?: Partial<Habits>;
+  /** Numbers of questions after which it is judged. */
+  after: readonly number[];
+  ranking?: 'ours' | 'random';
+  /** Share of questions that are answered with "do not know". */
+  unknown?: number;
+}
+
+/** What is true of a machine, worked out once for many trials. */
+export class True {
+  readonly goals;
+  readonly reach: Reach;
+
+  constructor(readonly access: Access) {
+    this.reach = new Reach(new Facts(access.model.machine));
+    this.goals = singleGoals(access).flatMap((goal) => {
+      const set = setFor(access, goal);
+      return set ? [{ goal, set }] : [];
+    });
+  }
+
+  /** What a set lacks to be carried out on this machine, told by the reading of the file that checks plans. */
+  lacks(set: Iterable<ActionId>): string | undefined {
+    const acts = [...set].flatMap((id) => actOf(this.reach.facts, id) ?? []);
+    const open = new Set<string>();
+    for (let left = acts; left.length > 0;) {
+      const can = left.filter((a) => this.reach.demands(a).every((d) => d.isMet(open)));
+      if (can.length === 0)
+        return `${left[0]!.key} needs ${this.reach.demands(left[0]!).find((d) => !d.isMet(open))!.text}`;
+      for (const a of can) open.add(a.key);
+      left = left.filter((a) => !open.has(a.key));
+    }
+    return undefined;
+  }
+}
+
+/** Takes a machine apart, draws what was recorded, asks, and judges what came of it. */
+export function trial(of: True, seed: number, options: TrialOptions): Trial {
+  const { after, ranking = 'ours', unknown = 0.1 } = options;
+  const random = seeded(seed * 7919 + 13);
+  const { events, forgotten } = tearDown(of.access, seed, options.habits);
+  const state = foldRecording(events);
+  const draw = (): Drawn => {
+    const drawn = machineFrom(state);
+    if ('missing' in drawn) throw new Error(`nothing could be drawn: ${drawn.missing}`);
+    return drawn;
+  };
+  let drawn = draw();
+  const scores: Score[] = [];
+  const asked: Trial['asked'] = {};
+  const most = Math.max(...after);
+  for (let n = 0; ; n++) {
+    if (after.includes(n)) scores.push(judged(of, drawn, forgotten, n));
+    if (n >= most) break;
+    const list = questionsOf(drawn);
+    if (list.length === 0) {
+      // Nothing that is left matters: what it is now it stays.
+      for (const later of after) if (later > n) scores.push({ ...judged(of, drawn, forgotten, later) });
+      break;
+    }
+    const question = ranking === 'ours' ? list[0]! : list[Math.floor(random() * list.length)]!;
+    const right = truth(of.access, question.id);
+    const count = (asked[question.about.kind] ??= { asked: 0, wrong: 0 });
+    count.asked++;
+    if (right !== undefined && right !== question.guess) count.wrong++;
+    state.answers[question.id] = right === undefined || random() < unknown ? DO_NOT_KNOW : right;
+    drawn = draw();
+  }
+  return { scores, asked, drawn };
+}
+
+function judged(of: True, drawn: Drawn, forgotten: ReadonlySet<string>, questions: number): Score {
+  const refused: string[] = [];
+  const differs: Score['differs'] = [];
+  for (const { goal, set } of of.goals) {
+    const raw = rawSet(drawn.access, goal);
+    const mine = raw && named(drawn.access, raw);
+    // What was never tapped can be in no plan.
+    const wanted = [...set].filter((a) => !forgotten.has(a.slice('joint:'.length)));
+    const missing = wanted.filter((a) => !mine?.has(a));
+    const extra = [...(mine ?? [])].filter((a) => !set.has(a));
+    if (missing.length === 0 && extra.length === 0) continue;
+    differs.push({ goal: goalId(goal), missing, extra });
+    const lacks = raw && of.lacks([...raw, ...[...forgotten].map((id) => `joint:${id}`)]);
+    if (lacks) refused.push(`${goalId(goal)}: ${lacks}`);
+  }
+  return { questions, equal: 1 - differs.length / of.goals.length, refused, differs };
+}
+
+/** A move is known by what it moves: what the file calls it is its own affair. */
+function named(access: Access, set: ReadonlySet<ActionId>): Set<string> {
+  return new Set(
+    [...set].map((id) => {
+      const action = access.actions.get(id)!;
+      return action.kind === 'open' || !removes(action.move)
+        ? id
+        : ['move', action.part.id, ...[...(action.move.with ?? [])].sort()].join(' ');
+    })
+  );
+}
+
+type Goal = ReturnType<typeof singleGoals>[number];
+
+function rawSet(access: Access, goal: Goal): ReadonlySet<ActionId> | undefined {
+  try {
+    return removalSet(access, [goal]).actions;
+  } catch {
+    return undefined;
+  }
+}
+
+function setFor(access: Access, goal: Goal): Set<string> | undefined {
+  const set = rawSet(access, goal);
+  return set && named(access, set);
+}
+
