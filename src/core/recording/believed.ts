@@ -62,7 +62,13 @@ export function believe(state: RecordState): Believed {
     new Map([...beliefs].map(([cover, b]) => [cover, answered(overQuestion(cover, action), b)]));
   const opened = (id: string): Moment => {
     const e = ends.get(id);
-    return Math.min(e ? together.apart(e.a, e.b) : NEVER, joints.get(id)?.opened ?? NEVER);
+    if (!e) return joints.get(id)?.opened ?? NEVER;
+    // What was moved aside was held by its leash alone.
+    const aside = raises.find((r) => {
+      const group = together.taken(r.move);
+      return group.has(e.a) !== group.has(e.b) && !r.leaves.includes(id);
+    });
+    return Math.min(together.apart(e.a, e.b), joints.get(id)?.opened ?? NEVER, aside?.move.when ?? NEVER);
   };
 
   const covers = new Map<ActionId, ReadonlyMap<string, Belief>>();

@@ -23,8 +23,10 @@ export function machineFrom(state: RecordState): Drawn | { missing: Missing } {
   if (state.faces.length === 0) return { missing: 'no-face' };
   if (state.parts.length < 2) return { missing: 'no-part' };
   const believed = believe(state);
-  const base = withoutRelations(believed);
-  const draw = (of: Believed): Machine => Machine.parse({ ...base, relations: relationsOf(of, base) });
+  const draw = (of: Believed): Machine => {
+    const base = withoutRelations(of);
+    return Machine.parse({ ...base, relations: relationsOf(of, base) });
+  };
   // What the record did is never forbidden: whatever would forbid it is taken back.
   const sound = replayed(believed, (of) => accessOf(modelOf(draw(of))));
   const machine = draw(sound);

@@ -185,9 +185,9 @@ export class Over {
       const isLast = this.state.moves.filter((m) => m.when <= room).at(-1)?.when === gone;
       return isLast || isNear ? { yes: true, sure: isLast ? 0.97 : 0.6, why: 'no-room' } : undefined;
     }
-    if (!isNear) return undefined;
     // Seen while it lay there, and there was room; seen only later nobody knows.
-    return seen < gone ? { yes: false, sure: 0.995, why: isInside ? 'seen-before' : 'room' } : { yes: true, sure: 0.6, why: 'room' };
+    if (seen > gone) return { yes: true, sure: 0.6, why: 'room' };
+    return isNear ? { yes: false, sure: 0.995, why: isInside ? 'seen-before' : 'room' } : undefined;
   }
 
   /** An outline without what the hand may have drawn too much. */

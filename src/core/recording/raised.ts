@@ -74,14 +74,15 @@ export function raisesOf(
       const isLeft = (j: SeenJoint) => {
         const said = state.answers[leashQuestion(j.id, move.part, move.move)];
         if (said === 'yes' || said === 'no') return said === 'yes';
-        // What still held it so, and what came into view only then and holds it.
-        return move.stays.includes(j.id) || seenNow.includes(j);
+        // What still held it so, and what came into view only later and holds it.
+        return move.stays.includes(j.id) || j.places.every(({ seen }) => seen > move.when);
       };
       return {
         move,
         clears,
         told: beneath.length > 0,
-        reached: seenNow.filter((j) => hasEnd(j.id) || !clears).map((j) => j.id),
+        // What holds the part itself and was hidden until then is reached so, whenever it was tapped.
+        reached: under.filter((j) => hasEnd(j.id) || (!clears && seenNow.includes(j))).map((j) => j.id),
         leaves: across.filter(isLeft).map((j) => j.id),
         mayLeave: gone
           .filter((j) => !carries(j.fixing) && state.answers[leashQuestion(j.id, move.part, move.move)] === undefined)
