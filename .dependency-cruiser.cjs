@@ -76,7 +76,7 @@ module.exports = {
     {
       name: 'narrow-faces-inside',
       severity: 'error',
-      from: { path: '^src/core/([^/]+)/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^src/core/([^/]+)/', pathNot: '\\.test\\.ts$|/testing/' },
       to: { path: '^src/core/[^/]+/(?!index\\.ts)', pathNot: '^src/core/$1/' }
     }
   ],

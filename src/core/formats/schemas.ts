@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { FaultSet, FAULTS_FORMAT } from '../faults';
 import { Machine } from '../machine';
 import { Plan } from '../plan';
+import { Recording, RECORDING_FORMAT } from '../recording';
 import { RunEvent } from '../run';
 
 /** The published formats by name, each as JSON Schema (draft 2020-12) made from the schema that checks it. */
@@ -9,6 +10,7 @@ export const PUBLISHED = {
   machine: { title: 'eager-wrench/machine@1', schema: Machine },
   plan: { title: 'eager-wrench/plan@1', schema: Plan },
   faults: { title: FAULTS_FORMAT, schema: FaultSet },
+  recording: { title: RECORDING_FORMAT, schema: Recording },
   'run-event': { title: 'eager-wrench/run@1, one event', schema: RunEvent }
 } as const;
 export type Published = keyof typeof PUBLISHED;

@@ -609,6 +609,15 @@ export interface Messages {
   'diff.relation': { leg: string; reason: Arg };
   'diff.relationGone': { text: Arg };
   'diff.relationAdded': { text: Arg };
+  'recorded.start': Nothing;
+  'recorded.hookDirection': Nothing;
+  'recorded.peel': Nothing;
+  'recorded.twist': Nothing;
+  'recorded.shutDown': Nothing;
+  'recorded.adapterOut': Nothing;
+  'recorded.batteryOut': Nothing;
+  'recorded.batteryPlug': Nothing;
+  'recorded.reason': Nothing;
   'field.isolation.text': Nothing;
   'field.isolation.joint': Nothing;
   'field.isolation.undo': Nothing;

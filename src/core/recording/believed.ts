@@ -1,7 +1,8 @@
 import { areaOf, contains } from '../access';
 import { moveId, openId, type ActionId } from '../ids';
 import { NEVER, type Moment, type RecordState, type SeenMove } from './fold';
-import { areasOf, carriersOf, endsOf, type Areas, type Carrier, type Ends } from './ends';
+import { carriersOf, type Carrier } from './carriers';
+import { areasOf, endsOf, type Areas, type Ends } from './ends';
 import { Over, overQuestion, type Belief } from './over';
 import { ordersOf, orderQuestion, type Order } from './orders';
 import { raisesOf, type Raise } from './raised';
@@ -78,7 +79,8 @@ export function believe(state: RecordState): Believed {
     if (!e) continue;
     const raise = raises.find((r) => r.reached.includes(joint.id));
     const goesAlong = (id: string) =>
-      raise !== undefined && (id === raise.move.part || together.taken(raise.move).has(id) || rides(id, raise.move.part));
+      raise !== undefined &&
+      (id === raise.move.part || together.taken(raise.move).has(id) || rides(id, raise.move.part));
     covers.set(openId(joint.id), asked(openId(joint.id), over.overJoint(joint, e.a, e.b, goesAlong)));
   }
   for (const move of movesOf(state)) {
@@ -102,15 +104,21 @@ export function believe(state: RecordState): Believed {
     const taken = together.taken(move);
     for (const joint of state.joints) {
       const e = ends.get(joint.id);
-      if (!e || (joint.fixing.kind !== 'tape' && joint.fixing.kind !== 'dressing') || joint.face !== move.face) continue;
-      if (!CABLES.has(state.parts.find((p) => p.id === e.a)?.kind ?? 'case') || taken.has(e.a) || taken.has(e.b)) continue;
+      if (!e || (joint.fixing.kind !== 'tape' && joint.fixing.kind !== 'dressing') || joint.face !== move.face)
+        continue;
+      if (!CABLES.has(state.parts.find((p) => p.id === e.a)?.kind ?? 'case') || taken.has(e.a) || taken.has(e.b))
+        continue;
       if (!joint.places.some(({ at }) => contains(area, at))) continue;
       // What was seen only with the part raised lies beneath it.
       if (raises.some((r) => r.move.part === move.part && r.reached.includes(joint.id))) continue;
       // They were still together when it was seen, and when it was opened.
       const until = Math.min(move.when, together.apart(move.part, e.a), together.apart(move.part, e.b));
       const yes = joint.places.every(({ seen }) => seen < until) && opened(joint.id) < until;
-      found.set(joint.id, { yes, sure: yes ? (e.b === move.part ? 0.95 : 0.8) : 0.95, why: yes ? 'hidden-until' : 'still-there' });
+      found.set(joint.id, {
+        yes,
+        sure: yes ? (e.b === move.part ? 0.95 : 0.8) : 0.95,
+        why: yes ? 'hidden-until' : 'still-there'
+      });
     }
     return answeredTogether(moveId(move.part, move.move), found);
   }

@@ -63,7 +63,10 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
   const faces = new Map(state.faces.map((f) => [f.id, f]));
   const root = state.about?.rest.part;
   const sizes = new Map(
-    state.parts.map((p) => [p.id, Math.min(...Object.values(p.outlines).map((o) => Math.abs(area(flatten(o.outline)))))])
+    state.parts.map((p) => [
+      p.id,
+      Math.min(...Object.values(p.outlines).map((o) => Math.abs(area(flatten(o.outline)))))
+    ])
   );
   const guessed = new Map(
     state.joints.flatMap((joint): [string, Ends][] => {
@@ -96,7 +99,8 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
       const answer = state.answers[ontoQuestion(joint.id)];
       const asked = all.get(joint.id);
       if (!asked || answer === undefined || !parts.has(answer) || answer === asked.a) continue;
-      for (const other of sameHold(state, all, joint)) out.set(other.id, { ...all.get(other.id)!, b: answer, sure: 1, told: true });
+      for (const other of sameHold(state, all, joint))
+        out.set(other.id, { ...all.get(other.id)!, b: answer, sure: 1, told: true });
     }
     return out;
   }
@@ -111,7 +115,11 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
     if (faces.get(joint.face)?.of === part.id) return 1;
     const on = areas.get(part.id)?.get(joint.face);
     if (!on) return 0;
-    return joint.places.filter(({ at }) => contains(on, at) || discMeets(on, at, joint.fixing.kind === 'tape' ? TAPE_MM : TAP_MM)).length / joint.places.length;
+    return (
+      joint.places.filter(
+        ({ at }) => contains(on, at) || discMeets(on, at, joint.fixing.kind === 'tape' ? TAPE_MM : TAP_MM)
+      ).length / joint.places.length
+    );
   }
 
   /** How much of a group lies on a part; what is not outlined on that face may still lie there: the rest of the body, and boards in it. */
@@ -128,9 +136,7 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
   function isSocketed(joint: SeenJoint): boolean {
     return (
       joint.fixing.kind === 'connector' ||
-      state.joints.some(
-        (j) => j.holds === joint.holds && j.fixing.kind === 'connector' && j.fixing.family !== 'blade'
-      )
+      state.joints.some((j) => j.holds === joint.holds && j.fixing.kind === 'connector' && j.fixing.family !== 'blade')
     );
   }
 
@@ -140,7 +146,14 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
       if (part.id === a.id || CABLES.has(part.kind) || fits(joint, part, a) === 0) return false;
       // What was raised to see it does not lie beneath it.
       const raised = together.raised(part.id);
-      if (joint.fixing.kind !== 'connector' && raised && raised.when < seen && !together.taken(raised.move).has(a.id) && shareOn(joint, part) > 0) return false;
+      if (
+        joint.fixing.kind !== 'connector' &&
+        raised &&
+        raised.when < seen &&
+        !together.taken(raised.move).has(a.id) &&
+        shareOn(joint, part) > 0
+      )
+        return false;
       // They were together when it was seen, and when it was undone.
       return together.apart(a.id, part.id) > Math.max(seen, joint.opened ?? 0);
     });
@@ -190,11 +203,13 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
       return b.kind === 'processor' ? 3 : isBoard ? 2 : 0;
     if (fixing.kind === 'tape' && a.kind === 'fan') return b.kind === 'heat-sink' ? 3 : 0;
     // Channels and clips are moulded into bodies; tape goes onto whatever lies there.
-    if (CABLES.has(a.kind)) return BODIES.has(b.kind) ? 2 : isBoard ? (fixing.kind === 'tape' ? 2 : 1) : isFrame ? 1 : 0;
+    if (CABLES.has(a.kind))
+      return BODIES.has(b.kind) ? 2 : isBoard ? (fixing.kind === 'tape' ? 2 : 1) : isFrame ? 1 : 0;
     const isShallow = fixing.kind !== 'screws';
     if (ON_BOARD.has(a.kind) && (isSocketed(joint) || fits(joint, b, a) === 2))
       return (isBoard ? 3 : isFrame || b.kind === 'bracket' ? 1 : 0) + never;
-    if (a.kind === 'bracket' && a.id !== b.id && !slides(a.id)) return (isBoard || isFrame || b.kind === 'storage' ? 3 : 1) + never;
+    if (a.kind === 'bracket' && a.id !== b.id && !slides(a.id))
+      return (isBoard || isFrame || b.kind === 'storage' ? 3 : 1) + never;
     // The case itself goes before a frame that stands in it.
     if (b.kind === 'frame' && !THIN.has(a.kind) && !isShallow) return 2.7 + never;
     if (isFrame) return (BODIES.has(b.kind) || THIN.has(a.kind) || isShallow ? 3 : 2) + never;
@@ -221,7 +236,16 @@ const PLUGGED: ReadonlySet<SeenPart['kind']> = new Set([
 /** Bodies, of the base and of the lid. */
 const BODIES: ReadonlySet<SeenPart['kind']> = new Set(['case', 'frame', 'display']);
 /** What is put onto whatever lies right beneath it, be that a cover. */
-const THIN: ReadonlySet<SeenPart['kind']> = new Set(['keyboard', 'touchpad', 'foot', 'film', 'bezel', 'camera', 'panel', 'shield']);
+const THIN: ReadonlySet<SeenPart['kind']> = new Set([
+  'keyboard',
+  'touchpad',
+  'foot',
+  'film',
+  'bezel',
+  'camera',
+  'panel',
+  'shield'
+]);
 
 /** Tapes and guides so near to each other are stuck to the same thing, mm: bench rule of thumb. */
 const BESIDE_MM = 40;
@@ -237,9 +261,7 @@ export function sameHold(state: RecordState, ends: ReadonlyMap<string, Ends>, jo
       const e = ends.get(j.id);
       const isSame = j.fixing.kind === joint.fixing.kind && j.face === joint.face && e?.b === own?.b && !e?.told;
       const isNear = () =>
-        j.places.some(({ at }) =>
-          joint.places.some((p) => Math.hypot(p.at[0] - at[0], p.at[1] - at[1]) <= BESIDE_MM)
-        );
+        j.places.some(({ at }) => joint.places.some((p) => Math.hypot(p.at[0] - at[0], p.at[1] - at[1]) <= BESIDE_MM));
       return j.id === joint.id || (isSame && isNear());
     });
   if (!carries(joint.fixing)) return [joint];
@@ -253,82 +275,3 @@ const compare = (a: readonly number[], b: readonly number[]): number => {
   const i = a.findIndex((x, k) => x !== b[k]);
   return i < 0 ? 0 : a[i]! < b[i]! ? -1 : 1;
 };
-
-/** What carries a part, and what it may stand on as well. */
-export interface Carrier {
-  on: string;
-  sure: number;
-  others: string[];
-}
-
-export const carrierQuestion = (part: string): string => `on:${part}`;
-
-/** Hinges leave with the lid. */
-const habit = (part: SeenPart, carrier: SeenPart | undefined): number =>
-  part.kind === 'hinge' && carrier?.kind === 'display' ? 1 : 0;
-
-/**
- * What carries each part: most of what its joints hold it onto, unless what came along and what stayed say otherwise.
- * Absent for what remains, and for cables that are plugged at both ends and stay with either.
- */
-export function carriersOf(
-  state: RecordState,
-  together: Together,
-  ends: ReadonlyMap<string, Ends>
-): Map<string, Carrier> {
-  const root = state.about?.rest.part;
-  const parts = new Map(state.parts.map((p) => [p.id, p]));
-  const joints = new Map(state.joints.map((j) => [j.id, j]));
-  const own = new Set(state.moves.filter(tookOut).map((m) => m.part));
-  const on = new Map<string, Carrier>();
-  for (const part of state.parts) {
-    if (part.id === root || root === undefined) continue;
-    const told = state.answers[carrierQuestion(part.id)] ?? part.on;
-    if (told !== undefined && told !== part.id && parts.has(told)) {
-      on.set(part.id, { on: told, sure: 1, others: [] });
-      continue;
-    }
-    const isCable = CABLES.has(part.kind);
-    if (isCable && own.has(part.id)) continue;
-    // A carrier is parted from it by its own move alone.
-    const isConsistent = (id: string) => {
-      const parting = together.parting(part.id, id);
-      return !parting || parting.move.part === part.id;
-    };
-    const votes = new Map<string, number>();
-    const besides = new Map<string, number>();
-    for (const [joint, { a, b }] of ends) {
-      if (a !== part.id || !carries(joints.get(joint)!.fixing) || b === part.id) continue;
-      const { places, fixing } = joints.get(joint)!;
-      if (isConsistent(b)) votes.set(b, (votes.get(b) ?? 0) + places.length);
-      // What never comes off by itself is fixed for good to what it leaves with.
-      else if (fixing.kind === 'screws' && own.has(part.id)) besides.set(b, (besides.get(b) ?? 0) + places.length);
-    }
-    // What only screws to something that stayed held came along beside the other, not on it.
-    const most = [...(votes.size > 0 ? votes : besides)].sort(
-      (p, q) => habit(part, parts.get(q[0])) - habit(part, parts.get(p[0])) || q[1] - p[1] || (p[0] < q[0] ? -1 : 1)
-    );
-    const lastWith = state.moves
-      .filter((m) => tookOut(m) && m.part !== part.id && together.taken(m).has(part.id) && isConsistent(m.part))
-      .at(-1)?.part;
-    const [first, ...others] = most.map(([id]) => id);
-    on.set(part.id, {
-      on: first ?? lastWith ?? root,
-      // Held onto two things that it was taken off alike: which of them it goes along with nobody has seen.
-      sure: others.length > 0 ? 0.8 : 0.99,
-      others
-    });
-  }
-  // Nothing carries what carries it.
-  for (const id of on.keys()) {
-    const seen = new Set([id]);
-    for (let up = on.get(id)?.on; up !== undefined; up = on.get(up)?.on) {
-      if (seen.has(up)) {
-        on.set(id, { on: root!, sure: 0.5, others: [] });
-        break;
-      }
-      seen.add(up);
-    }
-  }
-  return on;
-}

@@ -189,13 +189,7 @@ export const RecordingEvent = z.discriminatedUnion('type', [
     how: line(300).optional()
   }),
   /** It did not come at first, and this was why. */
-  z.strictObject({
-    type: z.literal('resisted'),
-    ...common,
-    part: Id,
-    why: prose(2000).min(1),
-    joint: Id.optional()
-  }),
+  z.strictObject({ type: z.literal('resisted'), ...common, part: Id, why: prose(2000).min(1), joint: Id.optional() }),
   z.strictObject({ type: z.literal('note'), ...common, text: prose(2000).min(1), part: Id.optional() }),
   /** A question was answered; `unknown` where nobody knows. */
   z.strictObject({

@@ -100,7 +100,8 @@ export interface RecordState {
   counted: string[];
 }
 
-export type Strange = 'unknown-face' | 'unknown-part' | 'unknown-joint' | 'unknown-photo' | 'other-kind' | 'out-already';
+export type Strange =
+  'unknown-face' | 'unknown-part' | 'unknown-joint' | 'unknown-photo' | 'other-kind' | 'out-already';
 
 /** Events in the order in which they happened, each once, whatever order they came in. */
 export function inOrder(events: readonly RecordingEvent[]): RecordingEvent[] {
@@ -112,7 +113,8 @@ export function inOrder(events: readonly RecordingEvent[]): RecordingEvent[] {
 /** Those that count: an undo takes back what it names, and an undone undo takes back nothing. */
 function counting(events: readonly RecordingEvent[]): RecordingEvent[] {
   const undone = new Set<string>();
-  for (const event of [...events].reverse()) if (event.type === 'undo' && !undone.has(event.id)) undone.add(event.event);
+  for (const event of [...events].reverse())
+    if (event.type === 'undo' && !undone.has(event.id)) undone.add(event.event);
   return events.filter((e) => e.type !== 'undo' && !undone.has(e.id));
 }
 
@@ -306,7 +308,12 @@ export function foldRecording(events: readonly RecordingEvent[]): RecordState {
 
 function describe(
   joint: SeenJoint,
-  said: { name?: string | undefined; fixing?: Fixing | undefined; holds?: string | undefined; onto?: string | undefined }
+  said: {
+    name?: string | undefined;
+    fixing?: Fixing | undefined;
+    holds?: string | undefined;
+    onto?: string | undefined;
+  }
 ): void {
   if (said.name !== undefined) joint.name = said.name;
   if (said.fixing) joint.fixing = { ...joint.fixing, ...said.fixing } as Fixing;

@@ -1,4 +1,6 @@
 import type { Joint, Origin, Screw } from '../machine';
+import type { Speak } from '../language';
+import { RECORDED } from '../words';
 import type { Ends } from './ends';
 import type { SeenJoint } from './fold';
 import { USUAL_SCREW, usualHeadMm, usualPitchMm, usualSeconds } from './usual';
@@ -9,7 +11,7 @@ export function jointOf(
   { a, b }: Ends,
   depth: number,
   reachedRaised: string | undefined,
-  functions: readonly string[],
+  speak: Speak,
   mark: (field: string, origin: Origin) => void
 ): Joint {
   const { fixing } = seen;
@@ -26,7 +28,7 @@ export function jointOf(
     seconds,
     ...(closeSeconds === seconds ? {} : { closeSeconds }),
     ...(reachedRaised === undefined ? {} : { reachedRaised }),
-    functions: [...functions]
+    functions: []
   };
   switch (fixing.kind) {
     case 'screws':
@@ -48,7 +50,7 @@ export function jointOf(
         kind: 'clips',
         ...common,
         seam: at.length > 1 ? at : [at[0]!, [at[0]![0] + 1, at[0]![1]]],
-        start: 'Where it gives first',
+        start: speak(RECORDED.start),
         hooked: fixing.hooked ?? []
       };
     }
@@ -60,7 +62,7 @@ export function jointOf(
         ...common,
         adhesive: fixing.adhesive,
         singleUse: fixing.adhesive !== 'thermal-pad',
-        method: isPaste ? 'Twist gently until it gives' : 'Draw slowly, flat to the surface',
+        method: speak(isPaste ? RECORDED.twist : RECORDED.peel),
         settingSeconds: 0
       };
     }
@@ -76,11 +78,14 @@ export function jointOf(
       return { kind: 'latch', ...common, held: false };
     case 'hook':
       if (fixing.direction === undefined) mark('direction', { how: 'guessed', sure: 0.3 });
-      return { kind: 'hook', ...common, direction: fixing.direction ?? 'Away from its hooks' };
+      return { kind: 'hook', ...common, direction: fixing.direction ?? speak(RECORDED.hookDirection) };
   }
 }
 
-function screwOf(fixing: Extract<SeenJoint['fixing'], { kind: 'screws' }>, mark: (field: string, origin: Origin) => void): Screw {
+function screwOf(
+  fixing: Extract<SeenJoint['fixing'], { kind: 'screws' }>,
+  mark: (field: string, origin: Origin) => void
+): Screw {
   for (const field of ['threadMm', 'lengthMm', 'drive', 'head'] as const)
     mark(`screw/${field}`, fixing[field] === undefined ? { how: 'guessed', sure: 0.3 } : { how: 'measured' });
   const threadMm = fixing.threadMm ?? USUAL_SCREW.threadMm;

@@ -1,4 +1,3 @@
-
 import type { Believed } from './believed';
 import { NEVER } from './fold';
 import { usualThicknessMm } from './usual';

@@ -1,6 +1,17 @@
 import { accessOf, type Access } from '../access';
+import type { Speak } from '../language';
+import { RECORDED } from '../words';
 import { openId, readAction, type ActionId } from '../ids';
-import { MACHINE_FORMAT, Machine, modelOf, type ActionRef, type Joint, type Move, type Origin, type Part } from '../machine';
+import {
+  MACHINE_FORMAT,
+  Machine,
+  modelOf,
+  type ActionRef,
+  type Joint,
+  type Move,
+  type Origin,
+  type Part
+} from '../machine';
 import { believe, movesOf, type Believed } from './believed';
 import { depthKey, depthsOf, type Depths } from './layers';
 import { tookOut, type RecordState, type SeenMove } from './fold';
@@ -18,14 +29,18 @@ export interface Drawn {
 /** What is missing before a file can be made at all. */
 export type Missing = 'not-started' | 'no-face' | 'no-part';
 
-export function machineFrom(state: RecordState): Drawn | { missing: Missing } {
+/**
+ * Draws what a recording says.
+ * @param speak the language of what the file says by itself
+ */
+export function machineFrom(state: RecordState, speak: Speak): Drawn | { missing: Missing } {
   if (!state.about) return { missing: 'not-started' };
   if (state.faces.length === 0) return { missing: 'no-face' };
   if (state.parts.length < 2) return { missing: 'no-part' };
   const believed = believe(state);
   const draw = (of: Believed): Machine => {
-    const base = withoutRelations(of);
-    return Machine.parse({ ...base, relations: relationsOf(of, base) });
+    const base = withoutRelations(of, speak);
+    return Machine.parse({ ...base, relations: relationsOf(of, base, speak(RECORDED.reason)) });
   };
   // What the record did is never forbidden: whatever would forbid it is taken back.
   const sound = replayed(believed, (of) => accessOf(modelOf(draw(of))));
@@ -34,7 +49,7 @@ export function machineFrom(state: RecordState): Drawn | { missing: Missing } {
 }
 
 /** Zones, parts and joints as they were recorded. */
-function withoutRelations(believed: Believed): Machine {
+function withoutRelations(believed: Believed, speak: Speak): Machine {
   const { state, ends, on, carriers, raises } = believed;
   const about = state.about!;
   const depths = depthsOf(believed);
@@ -45,7 +60,10 @@ function withoutRelations(believed: Believed): Machine {
     const note = mark(`parts/${seen.id}`);
     const carrier = on.get(seen.id);
     if (carrier !== undefined)
-      note('on', carriers.get(seen.id)!.sure === 1 ? { how: 'answered' } : { how: 'guessed', sure: carriers.get(seen.id)!.sure });
+      note(
+        'on',
+        carriers.get(seen.id)!.sure === 1 ? { how: 'answered' } : { how: 'guessed', sure: carriers.get(seen.id)!.sure }
+      );
     if (Object.keys(seen.outlines).length > 0) {
       note('shapes', { how: 'recorded' });
       note('depth', { how: 'guessed', sure: 0.5 });
@@ -68,23 +86,25 @@ function withoutRelations(believed: Believed): Machine {
         depth: depths.get(depthKey(seen.id, face))!,
         openings: []
       })),
-      moves: [...own, ...apart.map((m) => ({ ...m, move: `${m.move}-alone`, along: [] as string[] }))].map((m): Move => {
-        const raise = raises.find((r) => r.move === m);
-        const beside = apart.length > 0 && m.move.endsWith('-alone') ? [] : besideIn(believed, m);
-        note(`moves/${m.move}`, { how: 'recorded' });
-        return {
-          id: m.move,
-          kind: m.kind,
-          zone: m.face,
-          ...usualMoveSeconds(kind, m.kind),
-          leaves: raise?.leaves ?? [],
-          ...(beside.length > 0 ? { with: beside } : {}),
-          clears: raise?.clears ?? true,
-          ...(m.directionDeg === undefined ? {} : { directionDeg: m.directionDeg }),
-          ...(m.travelMm === undefined ? {} : { travelMm: m.travelMm }),
-          ...(m.how === undefined ? {} : { how: m.how })
-        };
-      })
+      moves: [...own, ...apart.map((m) => ({ ...m, move: `${m.move}-alone`, along: [] as string[] }))].map(
+        (m): Move => {
+          const raise = raises.find((r) => r.move === m);
+          const beside = apart.length > 0 && m.move.endsWith('-alone') ? [] : besideIn(believed, m);
+          note(`moves/${m.move}`, { how: 'recorded' });
+          return {
+            id: m.move,
+            kind: m.kind,
+            zone: m.face,
+            ...usualMoveSeconds(kind, m.kind),
+            leaves: raise?.leaves ?? [],
+            ...(beside.length > 0 ? { with: beside } : {}),
+            clears: raise?.clears ?? true,
+            ...(m.directionDeg === undefined ? {} : { directionDeg: m.directionDeg }),
+            ...(m.travelMm === undefined ? {} : { travelMm: m.travelMm }),
+            ...(m.how === undefined ? {} : { how: m.how })
+          };
+        }
+      )
     };
   });
   const joints = state.joints.flatMap((seen): Joint[] => {
@@ -95,7 +115,7 @@ function withoutRelations(believed: Believed): Machine {
     note('at', { how: 'recorded' });
     const raise = raises.find((r) => r.reached.includes(seen.id));
     if (raise) note('reachedRaised', { how: 'guessed', sure: 0.9 });
-    return [jointOf(seen, e, depthOfJoint(believed, depths, seen.id), raise?.move.part, [], note)];
+    return [jointOf(seen, e, depthOfJoint(believed, depths, seen.id), raise?.move.part, speak, note)];
   });
   const isHeld = new Set(joints.flatMap((j) => [j.a, j.b]));
   return Machine.parse({
@@ -116,7 +136,7 @@ function withoutRelations(believed: Believed): Machine {
     parts: parts.filter((p) => isHeld.has(p.id) || parts.length === 1),
     joints,
     cables: [],
-    isolation: isolationOf(believed),
+    isolation: isolationOf(believed, speak),
     relations: [],
     notes: [],
     drawn: 'order',
@@ -151,7 +171,7 @@ function idOf({ maker, model }: { maker: string; model: string }): string {
 }
 
 /** The plug that takes the power away: the battery's own, or that of its lead. */
-function isolationOf({ state, ends, on }: Believed): Machine['isolation'] {
+function isolationOf({ state, ends, on }: Believed, speak: Speak): Machine['isolation'] {
   const batteries = new Set(state.parts.filter((p) => p.kind === 'battery').map((p) => p.id));
   const joint = state.joints.find((j) => {
     const e = ends.get(j.id);
@@ -168,11 +188,11 @@ function isolationOf({ state, ends, on }: Believed): Machine['isolation'] {
   return {
     joint: joint.id,
     steps: [
-      { id: 'shut-down', kind: 'shut-down', text: 'Shut down fully', seconds: 40 },
-      { id: 'adapter-out', kind: 'unplug-adapter', text: 'Unplug the adapter', seconds: 5 },
+      { id: 'shut-down', kind: 'shut-down', text: speak(RECORDED.shutDown), seconds: 40 },
+      { id: 'adapter-out', kind: 'unplug-adapter', text: speak(RECORDED.adapterOut), seconds: 5 },
       isWhole
-        ? { id: 'battery-out', kind: 'remove-battery', joint: joint.id, text: 'Take the battery out', seconds: 9 }
-        : { id: 'battery-plug', kind: 'open-joint', joint: joint.id, text: 'Open the battery plug first', seconds: 9 }
+        ? { id: 'battery-out', kind: 'remove-battery', joint: joint.id, text: speak(RECORDED.batteryOut), seconds: 9 }
+        : { id: 'battery-plug', kind: 'open-joint', joint: joint.id, text: speak(RECORDED.batteryPlug), seconds: 9 }
     ]
   };
 }
@@ -180,26 +200,24 @@ function isolationOf({ state, ends, on }: Believed): Machine['isolation'] {
 /** Heads lie on the part that they hold, and beneath what covers them. */
 function depthOfJoint({ covers, ends }: Believed, depths: Depths, id: string): number {
   const e = ends.get(id)!;
-  const own = [...depths].find(([key]) => key.startsWith(`${e.a} `));
-  void own;
-  const joint = id;
-  const beneath = [...(covers.get(openId(joint)) ?? [])].filter(([, b]) => b.yes).map(([part]) => part);
+  const beneath = [...(covers.get(openId(id)) ?? [])].filter(([, b]) => b.yes).map(([part]) => part);
   const tops = (part: string) => [...depths].filter(([key]) => key.startsWith(`${part} `)).map(([, d]) => d[0]);
   return Math.max(0, ...tops(e.a).slice(0, 1), ...beneath.flatMap((p) => tops(p).map((mm) => mm + 0.1)));
 }
 
 /** Exemptions and covers where what is believed differs from what outlines and depths say, and orders. */
-export function relationsOf(believed: Believed, base: Machine): Machine['relations'] {
+function relationsOf(believed: Believed, base: Machine, reason: string): Machine['relations'] {
   const { covers, held, orders } = believed;
   const access = accessOf(modelOf(base));
   const out: Machine['relations'] = [];
   const ids = new Set(base.parts.map((p) => p.id));
-  const reason = 'As it was taken apart';
   for (const action of access.actions.values()) {
     const ref = refOf(action.id)!;
     const wanted = wantedCovers(believed, access, action.id, covers);
     const drawn = new Set(
-      access.requirements.get(action.id)!.flatMap((r) => (r.cause.kind === 'covers' && !isHold(r.id) ? [r.cause.part] : []))
+      access.requirements
+        .get(action.id)!
+        .flatMap((r) => (r.cause.kind === 'covers' && !isHold(r.id) ? [r.cause.part] : []))
     );
     for (const cover of drawn) if (!wanted.has(cover)) out.push({ kind: 'exempt', cover, action: ref, reason });
     for (const cover of wanted)
@@ -226,12 +244,7 @@ export function relationsOf(believed: Believed, base: Machine): Machine['relatio
 const isHold = (requirement: string) => / < cable /.test(requirement);
 
 /** What has to lie in the way of an action: for a move, of all that leaves with it. */
-function wantedCovers(
-  { over }: Believed,
-  access: Access,
-  id: ActionId,
-  covers: Believed['covers']
-): Set<string> {
+function wantedCovers({ over }: Believed, access: Access, id: ActionId, covers: Believed['covers']): Set<string> {
   const own = new Set([...(covers.get(id) ?? [])].filter(([, b]) => b.yes).map(([part]) => part));
   const action = access.actions.get(id)!;
   if (action.kind !== 'move') return own;
@@ -253,5 +266,3 @@ function wantedCovers(
 function refOf(id: ActionId): ActionRef | undefined {
   return readAction(id);
 }
-
-

@@ -69,8 +69,7 @@ export function ordersOf(
   for (const m of moves) {
     const isBoard = kind(m) === 'board';
     if (isBoard)
-      for (const tray of moves)
-        if (tray.when < m.when && isEdge(tray.face)) doubt(id(tray), id(m), 'tray-and-board');
+      for (const tray of moves) if (tray.when < m.when && isEdge(tray.face)) doubt(id(tray), id(m), 'tray-and-board');
     if (isBoard || kind(m) === 'cover' || kind(m) === 'frame')
       for (const keyboard of moves)
         if (kind(keyboard) === 'keyboard' && keyboard.when < m.when && !isOther(keyboard, m))
@@ -98,7 +97,9 @@ export function ordersOf(
   }
   // A battery that comes out from outside goes first; drives beside it are undone after it.
   for (const battery of moves.filter((m) => kind(m) === 'battery' && isFromOutside(state, m)))
-    for (const drive of moves.filter((m) => m.when > battery.when && ['storage', 'bracket'].includes(kind(m)) && m.kind === 'slide'))
+    for (const drive of moves.filter(
+      (m) => m.when > battery.when && ['storage', 'bracket'].includes(kind(m)) && m.kind === 'slide'
+    ))
       for (const [joint, { a }] of ends)
         if (a === drive.part && state.joints.find((j) => j.id === joint)!.fixing.kind === 'screws')
           doubt(id(battery), openId(joint), 'battery-and-drives');
@@ -109,7 +110,10 @@ export function ordersOf(
     const e = ends.get(order.after.slice('joint:'.length));
     if (!order.after.startsWith('joint:') || !e) return true;
     const before = moves.find((m) => id(m) === order.before);
-    const opened = Math.min(together.apart(e.a, e.b), state.joints.find((j) => openId(j.id) === order.after)?.opened ?? NEVER);
+    const opened = Math.min(
+      together.apart(e.a, e.b),
+      state.joints.find((j) => openId(j.id) === order.after)?.opened ?? NEVER
+    );
     return before === undefined || before.when <= opened;
   }
 }

@@ -1,6 +1,14 @@
 import { areaOf, clearMmOf, contains, discMeets, overlap, swept, within, type Area } from '../access';
 import type { JointKind } from '../machine';
-import { NEVER, type Moment, type RecordState, type SeenJoint, type SeenMove, type SeenPart, type SeenPlace } from './fold';
+import {
+  NEVER,
+  type Moment,
+  type RecordState,
+  type SeenJoint,
+  type SeenMove,
+  type SeenPart,
+  type SeenPlace
+} from './fold';
 import type { Areas } from './ends';
 import type { Together } from './together';
 
@@ -35,7 +43,14 @@ const ROOM_MM = 1.5;
 const CROWDED_MM = 4;
 
 /** What is seldom a rectangle. */
-const CROOKED: ReadonlySet<SeenPart['kind']> = new Set(['board', 'small-board', 'heat-sink', 'frame', 'bracket', 'shield']);
+const CROOKED: ReadonlySet<SeenPart['kind']> = new Set([
+  'board',
+  'small-board',
+  'heat-sink',
+  'frame',
+  'bracket',
+  'shield'
+]);
 
 /** What lies over what, as far as it was seen. */
 export class Over {
@@ -73,9 +88,7 @@ export class Over {
       return { yes: false, sure: 0.9, why: 'free-before' };
     const parting = together.parting(cover, part);
     if (parting && parting.move.when === gone && parting.took === part)
-      return parting.move.part === part
-        ? { yes: false, sure: 1, why: 'still-there' }
-        : carriedOff(parting.move, face);
+      return parting.move.part === part ? { yes: false, sure: 1, why: 'still-there' } : carriedOff(parting.move, face);
     // A box around something crooked overlaps what stands in its corner.
     const [over, under] = [this.areas.get(cover)!.get(face)!, this.areas.get(part)!.get(face)!];
     const isDoubtful =
@@ -135,7 +148,8 @@ export class Over {
     const [over, own] = [this.areas.get(cover)?.get(move.face), this.areas.get(move.part)?.get(move.face)];
     if (!over || !own || this.gone(cover, move.part) >= move.when) return undefined;
     // What was carried off and drawn out on the mat says nothing of what would have been in its way before.
-    if (this.together.parting(cover, move.part)?.took === move.part) return { yes: false, sure: 0.8, why: 'carried-off' };
+    if (this.together.parting(cover, move.part)?.took === move.part)
+      return { yes: false, sure: 0.8, why: 'carried-off' };
     const angle = (move.directionDeg * Math.PI) / 180;
     const way = swept(own, Math.cos(angle) * move.travelMm, Math.sin(angle) * move.travelMm);
     return way.some((place) => overlap(over, place))
@@ -217,8 +231,5 @@ function shrink(area: Area, mm: number): Area {
   const [cx, cy] = [(minX + maxX) / 2, (minY + maxY) / 2];
   const by = (size: number) => (size > 4 * mm ? (size - 2 * mm) / size : 0.5);
   const [kx, ky] = [by(maxX - minX), by(maxY - minY)];
-  return areaOf({
-    form: 'polygon',
-    points: area.points.map(([x, y]) => [cx + (x - cx) * kx, cy + (y - cy) * ky])
-  });
+  return areaOf({ form: 'polygon', points: area.points.map(([x, y]) => [cx + (x - cx) * kx, cy + (y - cy) * ky]) });
 }

@@ -1,9 +1,10 @@
 import type { Access } from '../access';
 import { goalId, type Goal } from '../goals';
-import { moveId, openId, type ActionId } from '../ids';
+import { movedPart, moveId, openId, type ActionId } from '../ids';
 import { removes } from '../machine';
 import { removalSet } from '../plan';
-import { carrierQuestion, ontoQuestion, sameHold } from './ends';
+import { carrierQuestion } from './carriers';
+import { ontoQuestion, sameHold } from './ends';
 import { orderQuestion } from './orders';
 import { overQuestion } from './over';
 import { clearsQuestion, leashQuestion } from './raised';
@@ -68,9 +69,7 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
     access.model.hasPart(part) ? access.model.part(part).moves.map((m) => moveId(part, m.id)) : [];
   /** All that takes a part out of the way: its own moves and those of what carries it. */
   const waysOff = (part: string) =>
-    access.model.hasPart(part)
-      ? [part, ...access.model.carriers(part)].flatMap((id) => movesOf(id))
-      : [];
+    access.model.hasPart(part) ? [part, ...access.model.carriers(part)].flatMap((id) => movesOf(id)) : [];
 
   const asked = new Set<string>();
   for (const joint of state.joints) {
@@ -91,7 +90,7 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
       },
       // Where the part itself is what comes off all that holds it is open, whatever it holds it onto.
       ({ actions, goal }) =>
-        goal !== `remove:${e.a}` && e.others.some((o) => isMoved(o, actions) !== isMoved(e.b, actions))
+        goal !== removal(e.a) && e.others.some((o) => isMoved(o, actions) !== isMoved(e.b, actions))
     );
   }
   for (const [part, { on, sure, others }] of believed.carriers) {
@@ -99,7 +98,7 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
     add(
       { id: carrierQuestion(part), about: { kind: 'on', part }, options: [on, ...others], guess: on, sure },
       ({ actions, goal }) =>
-        goal !== `remove:${part}` &&
+        goal !== removal(part) &&
         others.some((o) => waysOff(o).some((a) => actions.has(a)) !== waysOff(on).some((a) => actions.has(a)))
     );
   }
@@ -167,7 +166,9 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
       },
       ({ actions, relies }) =>
         all.some((o) => actions.has(o.after)) &&
-        (belief.yes ? (relies.get(before) ?? 0) <= all.filter((o) => actions.has(o.after)).length : !actions.has(before))
+        (belief.yes
+          ? (relies.get(before) ?? 0) <= all.filter((o) => actions.has(o.after)).length
+          : !actions.has(before))
     );
   }
   for (const move of movesIn(state)) {
@@ -214,6 +215,8 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
   return out.sort((a, b) => b.score - a.score || (a.id < b.id ? -1 : 1));
 }
 
+const removal = (part: string): string => goalId({ do: 'remove', part });
+
 interface GoalSet {
   goal: string;
   actions: ReadonlySet<ActionId>;
@@ -234,12 +237,13 @@ function setsOf(access: Access): GoalSet[] {
       for (const id of actions)
         for (const { alternatives } of access.requirements.get(id)!) {
           const [first, ...others] = alternatives;
-          for (const a of first ?? []) if (others.every((way) => way.includes(a))) relies.set(a, (relies.get(a) ?? 0) + 1);
+          for (const a of first ?? [])
+            if (others.every((way) => way.includes(a))) relies.set(a, (relies.get(a) ?? 0) + 1);
         }
       // What is asked for is relied on by who asks.
       const own = goal.do === 'reach' ? openId(goal.joint) : undefined;
       for (const id of actions)
-        if (id === own || (goal.do === 'remove' && id.startsWith(`move:${goal.part}/`)))
+        if (id === own || (goal.do === 'remove' && movedPart(id) === goal.part))
           relies.set(id, (relies.get(id) ?? 0) + 1);
       return [{ goal: goalId(goal), actions, relies, weight: kind ? usualJobs(kind) : 1 }];
     } catch {

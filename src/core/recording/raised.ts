@@ -61,7 +61,8 @@ export function raisesOf(
       ];
       const answer = state.answers[clearsQuestion(move.part, move.move)];
       const clears =
-        answer === 'yes' || (answer !== 'no' && beneath.length > 0 && beneath.filter(Boolean).length >= MOST * beneath.length);
+        answer === 'yes' ||
+        (answer !== 'no' && beneath.length > 0 && beneath.filter(Boolean).length >= MOST * beneath.length);
       // Parted before by what left with its other end: whether it had to be open nobody has seen.
       const gone = state.joints.filter((j) => {
         const e = ends.get(j.id);

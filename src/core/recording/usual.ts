@@ -100,9 +100,7 @@ const PITCH_MM: readonly (readonly [threadMm: number, pitchMm: number])[] = [
   [6, 1]
 ];
 export function usualPitchMm(threadMm: number): number {
-  return PITCH_MM.reduce((best, row) =>
-    Math.abs(row[0] - threadMm) < Math.abs(best[0] - threadMm) ? row : best
-  )[1];
+  return PITCH_MM.reduce((best, row) => (Math.abs(row[0] - threadMm) < Math.abs(best[0] - threadMm) ? row : best))[1];
 }
 /** Heads are about so many times as wide as their thread: pan heads of ISO 7045 1.9, of small flat screws more. */
 export const usualHeadMm = (threadMm: number): number => Math.round(threadMm * 19) / 10;

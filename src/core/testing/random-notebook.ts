@@ -9,7 +9,14 @@ type Joint = Input['joints'][number];
 const WIDTH = 320;
 const DEPTH = 220;
 const DRIVES = ['PH0', 'PH00', 'T5', 'P5'] as const;
-const PLUGS = ['wire-along-board', 'flip-lock-front', 'flip-lock-back', 'slide-lock', 'lift-straight', 'pull-tab'] as const;
+const PLUGS = [
+  'wire-along-board',
+  'flip-lock-front',
+  'flip-lock-back',
+  'slide-lock',
+  'lift-straight',
+  'pull-tab'
+] as const;
 
 /**
  * For tests and benches only: a notebook such as nobody drew by hand, from a seed. It opens from below or from above; what it has,
@@ -78,7 +85,15 @@ export function randomNotebook(seed: number): Machine {
         drive
       }
     });
-  const plug = (id: string, a: string, b: string, place: Point, depth: number, more: Partial<Joint> = {}, zone = main) =>
+  const plug = (
+    id: string,
+    a: string,
+    b: string,
+    place: Point,
+    depth: number,
+    more: Partial<Joint> = {},
+    zone = main
+  ) =>
     joints.push({
       kind: 'connector',
       id,
@@ -146,7 +161,14 @@ export function randomNotebook(seed: number): Machine {
       seam: places,
       start: 'a corner'
     });
-  const cable = (id: string, kind: Part['kind'], on: string | undefined, path: Point[], depth: number, ends: string[]) => {
+  const cable = (
+    id: string,
+    kind: Part['kind'],
+    on: string | undefined,
+    path: Point[],
+    depth: number,
+    ends: string[]
+  ) => {
     part(id, kind, on, undefined, [0, 1], on === undefined ? {} : { moves: [] });
     const length = path.slice(1).reduce((sum, p, i) => sum + Math.hypot(p[0] - path[i]![0], p[1] - path[i]![1]), 0);
     cables.push({
@@ -199,7 +221,14 @@ export function randomNotebook(seed: number): Machine {
     'body',
     {
       form: 'polygon',
-      points: [at(bx, by), at(bx + bw, by), at(bx + bw, by + bh), at(bx + notch, by + bh), at(bx + notch, by + bh - 30), at(bx, by + bh - 30)]
+      points: [
+        at(bx, by),
+        at(bx + bw, by),
+        at(bx + bw, by + bh),
+        at(bx + notch, by + bh),
+        at(bx + notch, by + bh - 30),
+        at(bx, by + bh - 30)
+      ]
     },
     [7, 8.4],
     {
@@ -218,7 +247,13 @@ export function randomNotebook(seed: number): Machine {
       ]
     }
   );
-  screws('board-screws', 'board', 'body', [at(bx + 5, by + 5), at(bx + bw - 5, by + 5), at(bx + bw - 5, by + bh - 5)], 7);
+  screws(
+    'board-screws',
+    'board',
+    'body',
+    [at(bx + 5, by + 5), at(bx + bw - 5, by + 5), at(bx + bw - 5, by + bh - 5)],
+    7
+  );
   const hasSink = chance(0.9);
   if (hasSink) {
     part('sink', 'heat-sink', 'board', rect(bx + 20, by + 8, around(80), around(32)), [4.5, 6.5]);
@@ -233,9 +268,14 @@ export function randomNotebook(seed: number): Machine {
     part(id, 'fan', 'body', rect(fx, by + 4, 50, around(52)), [4, 9]);
     screws(`${id}-screws`, id, 'body', [at(fx + 4, by + 8), at(fx + 46, by + 50)], 4);
     plug(`${id}-plug`, `${id}-wire`, 'board', i === 0 ? at(bx + 8, by + 44) : at(bx + bw - 8, by + 44), 7.2);
-    cable(`${id}-wire`, 'cable', id, [at(fx + 30, by + 44), i === 0 ? at(bx + 8, by + 44) : at(bx + bw - 8, by + 44)], 6.5, [
-      `${id}-plug`
-    ]);
+    cable(
+      `${id}-wire`,
+      'cable',
+      id,
+      [at(fx + 30, by + 44), i === 0 ? at(bx + 8, by + 44) : at(bx + bw - 8, by + 44)],
+      6.5,
+      [`${id}-plug`]
+    );
     if (hasSink && i === 0 && chance(0.5)) held(`${id}-foil`, 'tape', id, 'sink', at(bx + 21, by + 24), 3.9);
   }
   const sockets = [
@@ -309,18 +349,36 @@ export function randomNotebook(seed: number): Machine {
     part('touchpad', 'touchpad', 'body', rect(around(112), 142, 96, 54), [12, 13.4]);
     screws('touchpad-screws', 'touchpad', 'body', [at(116, 147), at(200, 147), at(158, 192)], 12);
     plug('touchpad-plug', 'touchpad-cable', 'board', at(bx + bw / 2 - 30, by + bh - 6), 7.2);
-    cable('touchpad-cable', 'flat-cable', 'touchpad', [at(130, 144), at(bx + bw / 2 - 30, by + bh - 6)], 11.5, ['touchpad-plug']);
+    cable('touchpad-cable', 'flat-cable', 'touchpad', [at(130, 144), at(bx + bw / 2 - 30, by + bh - 6)], 11.5, [
+      'touchpad-plug'
+    ]);
   }
   if (chance(0.6)) {
     part('keyboard', 'keyboard', 'body', rect(20, 26, 280, 100), [10, 13]);
-    screws('keyboard-screws', 'keyboard', 'body', [at(30, 34), at(160, 32), at(290, 34), at(40, 118), at(280, 118)], 10);
+    screws(
+      'keyboard-screws',
+      'keyboard',
+      'body',
+      [at(30, 34), at(160, 32), at(290, 34), at(40, 118), at(280, 118)],
+      10
+    );
     plug('keyboard-plug', 'keyboard-cable', 'board', at(bx + 60, by + bh - 8), 7.2);
-    cable('keyboard-cable', 'flat-cable', 'keyboard', [at(bx + 60, 124), at(bx + 60, by + bh - 8)], 9, ['keyboard-plug']);
+    cable('keyboard-cable', 'flat-cable', 'keyboard', [at(bx + 60, 124), at(bx + 60, by + bh - 8)], 9, [
+      'keyboard-plug'
+    ]);
   }
 
   // The lid.
   const lid = rect(0, 0, WIDTH, 210);
-  part('display', 'display', 'body', lid, [6, 8], { moves: [{ id: 'lift', kind: 'lift', zone: main, seconds: 25, returnSeconds: 40 }] }, 'display-front');
+  part(
+    'display',
+    'display',
+    'body',
+    lid,
+    [6, 8],
+    { moves: [{ id: 'lift', kind: 'lift', zone: main, seconds: 25, returnSeconds: 40 }] },
+    'display-front'
+  );
   for (const [id, x] of [
     ['hinge-1', 20],
     ['hinge-2', 276]
@@ -329,7 +387,9 @@ export function randomNotebook(seed: number): Machine {
     screws(`${id}-screws`, id, 'body', [at(x + 5, 7), at(x + 19, 12)], 3);
   }
   plug('display-plug', 'display-cable', 'board', at(bx + 120, by + 8), 7.2);
-  cable('display-cable', 'cable', 'display', [at(40, 6), at(bx + 110, 14), at(bx + 120, by + 8)], 6.6, ['display-plug']);
+  cable('display-cable', 'cable', 'display', [at(40, 6), at(bx + 110, 14), at(bx + 120, by + 8)], 6.6, [
+    'display-plug'
+  ]);
   if (chance(0.5)) {
     part('display-bracket', 'bracket', 'board', rect(bx + 112, by + 2, 18, 12), [6, 6.6]);
     screws('display-bracket-screw', 'display-bracket', 'board', [at(bx + 115, by + 4)], 6);
@@ -338,14 +398,22 @@ export function randomNotebook(seed: number): Machine {
     for (const i of [1, 2]) {
       const id = `antenna-${i}`;
       const snap = at(bx + bw - 36 + i * 8, by + 14);
-      plug(`${id}-snap`, id, 'wlan', snap, 4.9, { family: 'antenna-snap', carries: 'radio', seconds: 6, closeSeconds: 9, clearMm: 2 } as never);
+      plug(`${id}-snap`, id, 'wlan', snap, 4.9, {
+        family: 'antenna-snap',
+        carries: 'radio',
+        seconds: 6,
+        closeSeconds: 9,
+        clearMm: 2
+      } as never);
       cable(id, 'antenna', 'display', [at(292, 6), at(240, 14 + i), snap], 3.5, [`${id}-snap`]);
       if (chance(0.7)) held(`${id}-clip`, 'dressing', id, 'body', at(bx + bw + 8, 22 + 3 * i), 3.6);
       else if (chance(0.5)) held(`${id}-tape`, 'tape', id, 'board', at(bx + bw - 20, by + 4 + 2 * i), 4.4);
     }
   part('bezel', 'bezel', 'display', lid, [0.4, 1.6], {}, 'display-front');
-  if (chance(0.5)) clips('bezel-clips', 'bezel', 'display', [at(4, 100), at(316, 100), at(160, 4), at(160, 206)], 1, 'display-front');
-  else glue('bezel-tape', 'bezel', 'display', [at(4, 100), at(316, 100), at(160, 206)], 1, 'foam-tape', 'display-front');
+  if (chance(0.5))
+    clips('bezel-clips', 'bezel', 'display', [at(4, 100), at(316, 100), at(160, 4), at(160, 206)], 1, 'display-front');
+  else
+    glue('bezel-tape', 'bezel', 'display', [at(4, 100), at(316, 100), at(160, 206)], 1, 'foam-tape', 'display-front');
   part(
     'panel',
     'panel',
@@ -361,7 +429,15 @@ export function randomNotebook(seed: number): Machine {
     'display-front'
   );
   screws('panel-screws', 'panel', 'display', [at(14, 12), at(306, 12), at(14, 184), at(306, 184)], 2, 'display-front');
-  plug('panel-plug', 'display-cable', 'panel', at(160, 150), 4, { reachedRaised: 'panel', faces: 'down' } as never, 'display-front');
+  plug(
+    'panel-plug',
+    'display-cable',
+    'panel',
+    at(160, 150),
+    4,
+    { reachedRaised: 'panel', faces: 'down' } as never,
+    'display-front'
+  );
   if (chance(0.6)) {
     part('camera', 'camera', 'display', rect(140, 192, 40, 8), [2, 3.4], {}, 'display-front');
     glue('camera-tape', 'camera', 'display', [at(150, 196)], 3, 'foam-tape', 'display-front');
@@ -393,7 +469,9 @@ export function randomNotebook(seed: number): Machine {
     cables,
     isolation: {
       joint: 'battery-plug',
-      steps: [{ id: 'battery-plug', kind: 'open-joint', joint: 'battery-plug', text: 'Open the battery plug', seconds: 9 }]
+      steps: [
+        { id: 'battery-plug', kind: 'open-joint', joint: 'battery-plug', text: 'Open the battery plug', seconds: 9 }
+      ]
     },
     relations: []
   } satisfies Input);

@@ -1,13 +1,15 @@
-import type { Access } from '../access';
+import { english } from './english';
+import { accessOf, type Access } from '../access';
 import { actOf, Facts } from '../check/facts';
 import { Reach } from '../check/reach';
 import { goalId } from '../goals';
 import type { ActionId } from '../ids';
-import { removes } from '../machine';
-import { removalSet } from '../plan';
+import { modelOf, removes } from '../machine';
+import { actionOf, plan, removalSet } from '../plan';
 import { DO_NOT_KNOW, foldRecording, machineFrom, questionsOf, singleGoals, type Drawn } from '../recording';
 import { seeded } from '../solve';
-import { tearDown, truth, type Habits } from './teardown';
+import { tearDown, type Habits } from './teardown';
+import { truth } from './truth';
 
 /** How one recorded teardown did after so many questions. */
 export interface Score {
@@ -16,12 +18,16 @@ export interface Score {
   equal: number;
   /** Goals whose set cannot be carried out on the true machine, with the first thing that it lacks. */
   refused: string[];
+  /** The same against the machine with what was never tapped: guides that somebody overlooked are in no plan. */
+  equalWithForgotten: number;
   /** Goals whose set differs, with what is missing and what is too much. */
   differs: { goal: string; missing: string[]; extra: string[] }[];
 }
 
 export interface Trial {
   scores: Score[];
+  /** What the true machine says against the way up of all that was taken apart, as it is worked out from the record; none: it works. */
+  wayUp: string[];
   /** By kind of question: asked, and of those guessed wrongly before. */
   asked: Record<string, { asked: number; wrong: number }>;
   drawn: Drawn;
@@ -69,9 +75,14 @@ export function trial(of: True, seed: number, options: TrialOptions): Trial {
   const { after, ranking = 'ours', unknown = 0.1 } = options;
   const random = seeded(seed * 7919 + 13);
   const { events, forgotten } = tearDown(of.access, seed, options.habits);
+  const seenOf = forgotten.size > 0 ? new True(without(of.access, forgotten)) : of;
+  const judge = (drawn: Drawn, questions: number): Score => ({
+    ...judged(seenOf, drawn, questions),
+    equalWithForgotten: forgotten.size > 0 ? judged(of, drawn, questions).equal : 1
+  });
   const state = foldRecording(events);
   const draw = (): Drawn => {
-    const drawn = machineFrom(state);
+    const drawn = machineFrom(state, english);
     if ('missing' in drawn) throw new Error(`nothing could be drawn: ${drawn.missing}`);
     return drawn;
   };
@@ -80,12 +91,12 @@ export function trial(of: True, seed: number, options: TrialOptions): Trial {
   const asked: Trial['asked'] = {};
   const most = Math.max(...after);
   for (let n = 0; ; n++) {
-    if (after.includes(n)) scores.push(judged(of, drawn, forgotten, n));
+    if (after.includes(n)) scores.push(judge(drawn, n));
     if (n >= most) break;
     const list = questionsOf(drawn);
     if (list.length === 0) {
       // Nothing that is left matters: what it is now it stays.
-      for (const later of after) if (later > n) scores.push({ ...judged(of, drawn, forgotten, later) });
+      for (const later of after) if (later > n) scores.push(judge(drawn, later));
       break;
     }
     const question = ranking === 'ours' ? list[0]! : list[Math.floor(random() * list.length)]!;
@@ -96,25 +107,50 @@ export function trial(of: True, seed: number, options: TrialOptions): Trial {
     state.answers[question.id] = right === undefined || random() < unknown ? DO_NOT_KNOW : right;
     drawn = draw();
   }
-  return { scores, asked, drawn };
+  return { scores, asked, drawn, wayUp: wayUpProblems(seenOf, drawn) };
 }
 
-function judged(of: True, drawn: Drawn, forgotten: ReadonlySet<string>, questions: number): Score {
+/** The machine as somebody saw it who overlooked some of its joints. */
+function without(access: Access, joints: ReadonlySet<string>): Access {
+  const { machine } = access.model;
+  return accessOf(modelOf({ ...machine, joints: machine.joints.filter((j) => !joints.has(j.id)) }));
+}
+
+function judged(of: True, drawn: Drawn, questions: number): Omit<Score, 'equalWithForgotten'> {
   const refused: string[] = [];
   const differs: Score['differs'] = [];
   for (const { goal, set } of of.goals) {
     const raw = rawSet(drawn.access, goal);
     const mine = raw && named(drawn.access, raw);
-    // What was never tapped can be in no plan.
-    const wanted = [...set].filter((a) => !forgotten.has(a.slice('joint:'.length)));
-    const missing = wanted.filter((a) => !mine?.has(a));
+    const missing = [...set].filter((a) => !mine?.has(a));
     const extra = [...(mine ?? [])].filter((a) => !set.has(a));
     if (missing.length === 0 && extra.length === 0) continue;
     differs.push({ goal: goalId(goal), missing, extra });
-    const lacks = raw && of.lacks([...raw, ...[...forgotten].map((id) => `joint:${id}`)]);
+    const lacks = raw && of.lacks(raw);
     if (lacks) refused.push(`${goalId(goal)}: ${lacks}`);
   }
   return { questions, equal: 1 - differs.length / of.goals.length, refused, differs };
+}
+
+/**
+ * Everything that was taken apart is put together again as the record says, on the true machine. Its orders for the way up alone are
+ * left out: no teardown shows them.
+ */
+function wayUpProblems(of: True, { access, believed }: Drawn): string[] {
+  const parts = new Set(believed.state.moves.filter((m) => removes(m)).map((m) => m.part));
+  const goals = singleGoals(access).filter((g) => g.do === 'remove' && parts.has(g.part));
+  const { steps } = plan(access, goals, { budget: 0 });
+  const keys = (leg: 'down' | 'up') => steps.flatMap((s) => (s.leg === leg ? (actionOf(s) ?? []) : []));
+  const open = new Set(keys('down'));
+  const problems: string[] = [];
+  for (const key of keys('up')) {
+    const act = actOf(of.reach.facts, key);
+    if (!act) continue;
+    const demand = of.reach.demands(act).find((d) => !d.onlyDown && !d.isMet(open));
+    if (demand) problems.push(`${key}: ${demand.text}`);
+    open.delete(key);
+  }
+  return problems;
 }
 
 /** A move is known by what it moves: what the file calls it is its own affair. */
@@ -143,4 +179,3 @@ function setFor(access: Access, goal: Goal): Set<string> | undefined {
   const set = rawSet(access, goal);
   return set && named(access, set);
 }
-

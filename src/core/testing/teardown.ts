@@ -49,7 +49,9 @@ function backs(access: Access): Map<string, string> {
       const order = machine.relations.find(
         (r) => r.kind === 'order' && 'joint' in r.after && joints.has(r.after.joint) && 'part' in r.before
       );
-      return order?.kind === 'order' && 'part' in order.before && access.model.carriers(machine.joints.find((j) => joints.has(j.id))!.a).includes(order.before.part)
+      return order?.kind === 'order' &&
+        'part' in order.before &&
+        access.model.carriers(machine.joints.find((j) => joints.has(j.id))!.a).includes(order.before.part)
         ? [[zone.id, order.before.part]]
         : [];
     })
@@ -224,8 +226,7 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
     for (const joint of machine.joints) {
       if (joint.zone !== facing || tapped.has(joint.id) || forgotten.has(joint.id) || late.has(joint.id)) continue;
       const { always, hiding, room } = sightOf(joint);
-      if ([...always, ...hiding].every((d) => d.isMet(open)))
-        tap(joint, (i) => room[i]!.some((d) => !d.isMet(open)));
+      if ([...always, ...hiding].every((d) => d.isMet(open))) tap(joint, (i) => room[i]!.some((d) => !d.isMet(open)));
     }
     // Where there was no room there may be some now.
     for (const [id, tight] of crowded) {
@@ -234,7 +235,10 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
       const { room } = sightOf(joint);
       const free = tight.filter(({ place }) => room[place]!.every((d) => d.isMet(open)));
       if (free.length === 0) continue;
-      crowded.set(id, tight.filter((p) => !free.includes(p)));
+      crowded.set(
+        id,
+        tight.filter((p) => !free.includes(p))
+      );
       say<'tapped'>({
         type: 'tapped',
         joint: id,
@@ -310,7 +314,10 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
     name(joint.a);
     if (corrects) name(joint.b);
     const places = joint.at.map((at, place) => ({ at: near(at), place, noRoom: noRoom(place) }));
-    crowded.set(joint.id, places.filter((p) => p.noRoom));
+    crowded.set(
+      joint.id,
+      places.filter((p) => p.noRoom)
+    );
     say<'tapped'>({
       type: 'tapped',
       joint: joint.id,
@@ -353,13 +360,7 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
     const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
     const [x, y] = near([Math.min(...xs), Math.min(...ys)]);
     const [right, bottom] = near([Math.max(...xs), Math.max(...ys)]);
-    return {
-      form: 'rect',
-      x,
-      y,
-      width: round(Math.max(1, right - x)),
-      height: round(Math.max(1, bottom - y))
-    };
+    return { form: 'rect', x, y, width: round(Math.max(1, right - x)), height: round(Math.max(1, bottom - y)) };
   }
 
   function traced(outline: Outline): Outline {
@@ -374,64 +375,6 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
   }
 }
 
-/**
- * What the machine itself would answer to a question of a recording.
- * @returns undefined for what it does not know either
- */
-export function truth(access: Access, question: string): string | undefined {
-  const [kind, rest] = [question.slice(0, question.indexOf(':')), question.slice(question.indexOf(':') + 1)];
-  const { model } = access;
-  switch (kind) {
-    case 'onto':
-      return model.hasJoint(rest) ? model.joint(rest).b : undefined;
-    case 'over': {
-      const [cover, action] = rest.split('>') as [string, string];
-      const list = access.requirements.get(action);
-      return list && (list.some((r) => r.cause.kind === 'covers' && r.cause.part === cover) ? 'yes' : 'no');
-    }
-    case 'order': {
-      const [before, after] = rest.split('>') as [string, string];
-      const list = access.requirements.get(after);
-      return list && (list.some((r) => r.alternatives.length === 1 && r.alternatives[0]!.includes(before)) ? 'yes' : 'no');
-    }
-    case 'held': {
-      const [joint, action] = rest.split('>') as [string, string];
-      const list = access.requirements.get(action);
-      return list && (list.some((r) => r.id.endsWith(` < cable ${joint}`)) ? 'yes' : 'no');
-    }
-    case 'seen': {
-      // Of all that is on that face and comes after it: one answer for them together.
-      const [before, face] = rest.split('>') as [string, string];
-      const after = model.machine.joints.filter((j) => {
-        const move = model.machine.parts.flatMap((p) => p.moves.map((m) => [p.id, `move:${p.id}/${m.id}`] as const));
-        const by = move.find(([, id]) => id === before)?.[0];
-        return j.zone === face && by !== undefined && model.carriers(j.a).includes(by) && model.riders(by).has(j.b);
-      });
-      const is = after.filter((j) =>
-        access.requirements.get(`joint:${j.id}`)!.some((r) => r.alternatives.length === 1 && r.alternatives[0]!.includes(before))
-      );
-      return is.length > 0 ? 'yes' : 'no';
-    }
-    case 'on':
-      return model.hasPart(rest) ? model.part(rest).on : undefined;
-    case 'leash': {
-      const [joint, way] = rest.split('>') as [string, string];
-      const [part, move] = way.split('/') as [string, string];
-      return model.move(part, move).leaves.includes(joint) ? 'yes' : 'no';
-    }
-    case 'alone': {
-      const [part] = rest.split('/') as [string, string];
-      return model.part(part).moves.some((m) => takesOut(m) && !m.with) ? 'yes' : 'no';
-    }
-    case 'clears': {
-      const [part, move] = rest.split('/') as [string, string];
-      return model.move(part, move).clears ? 'yes' : 'no';
-    }
-    default:
-      return undefined;
-  }
-}
-
 const round = (mm: number) => Math.round(mm * 100) / 100;
 
 function uuid(random: () => number): string {
@@ -441,4 +384,3 @@ function uuid(random: () => number): string {
   const h = hex.join('');
   return `${h.slice(0, 8)}-${h.slice(8, 12)}-${h.slice(12, 16)}-${h.slice(16, 20)}-${h.slice(20)}`;
 }
-

@@ -1,0 +1,14 @@
+import { say } from '../language';
+
+/** What a file says that was made of a recorded teardown, where nobody said it better. */
+export const RECORDED = {
+  start: say('recorded.start'),
+  hookDirection: say('recorded.hookDirection'),
+  peel: say('recorded.peel'),
+  twist: say('recorded.twist'),
+  shutDown: say('recorded.shutDown'),
+  adapterOut: say('recorded.adapterOut'),
+  batteryOut: say('recorded.batteryOut'),
+  batteryPlug: say('recorded.batteryPlug'),
+  reason: say('recorded.reason')
+};
