@@ -617,6 +617,7 @@ export interface Messages {
   'recorded.adapterOut': Nothing;
   'recorded.batteryOut': Nothing;
   'recorded.batteryPlug': Nothing;
+  'recorded.colour': Nothing;
   'recorded.reason': Nothing;
   'field.isolation.text': Nothing;
   'field.isolation.joint': Nothing;

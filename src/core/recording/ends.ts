@@ -1,6 +1,6 @@
 import { areaOf, contains, discMeets, type Area } from '../access';
 import { area, flatten } from '../machine';
-import { NEVER, tookOut, type RecordState, type SeenJoint, type SeenPart } from './fold';
+import { NEVER, type RecordState, type SeenJoint, type SeenPart } from './fold';
 import type { Together } from './together';
 import { BOARDS, CABLES, carries, FRAMES, ON_BOARD } from './usual';
 

@@ -149,7 +149,8 @@ export function foldRecording(events: readonly RecordingEvent[]): RecordState {
         const { maker, model, revision, size, measuredBy, rest } = event;
         state.about = { maker, model, ...(revision ? { revision } : {}), size, measuredBy, rest };
         const known = parts.get(rest.part);
-        if (known) known.name = rest.name;
+        // What carries everything is a case, whatever else it was called.
+        if (known) Object.assign(known, { name: rest.name, kind: 'case' });
         else parts.set(rest.part, { id: rest.part, name: rest.name, kind: 'case', outlines: {} });
         break;
       }
@@ -191,7 +192,7 @@ export function foldRecording(events: readonly RecordingEvent[]): RecordState {
         const { name, kind, number, on } = event;
         const known = parts.get(event.part);
         const said = { name, kind, ...(number === undefined ? {} : { number }), ...(on === undefined ? {} : { on }) };
-        if (known) Object.assign(known, said);
+        if (known) Object.assign(known, said, event.part === state.about?.rest.part ? { kind: 'case' } : {});
         else parts.set(event.part, { id: event.part, ...said, outlines: {} });
         break;
       }

@@ -1,4 +1,4 @@
 export { Fixing, Place, Recording, RECORDING_FORMAT, RecordingEvent, Scale } from './events';
-export { foldRecording, type RecordState, type SeenJoint, type SeenMove, type SeenPart } from './fold';
+export { foldRecording, tookOut, type RecordState, type SeenJoint, type SeenMove, type SeenPart } from './fold';
 export { DO_NOT_KNOW, questionsOf, singleGoals, type Question } from './questions';
-export { machineFrom, type Drawn, type Missing } from './machine-from';
+export { machineFrom, type Drawn, type Lacking, type Missing } from './machine-from';

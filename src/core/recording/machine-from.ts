@@ -15,6 +15,7 @@ import {
 import { believe, movesOf, type Believed } from './believed';
 import { depthKey, depthsOf, type Depths } from './layers';
 import { tookOut, type RecordState, type SeenMove } from './fold';
+import { cableOf, isPlugged } from './cables';
 import { jointOf } from './joints';
 import { replayed } from './replayed';
 import { CABLES, usualMoveSeconds } from './usual';
@@ -24,10 +25,15 @@ export interface Drawn {
   machine: Machine;
   access: Access;
   believed: Believed;
+  /** What was recorded and is not in the file yet, by place, with what it lacks. */
+  lacking: readonly Lacking[];
 }
 
+/** A part that no joint holds is in no plan; a joint without a part that it holds neither. */
+export type Lacking = { part: string; why: 'nothing-holds-it' } | { joint: string; why: 'holds-nothing' };
+
 /** What is missing before a file can be made at all. */
-export type Missing = 'not-started' | 'no-face' | 'no-part';
+export type Missing = 'not-started' | 'no-face' | 'no-part' | 'no-joint';
 
 /**
  * Draws what a recording says.
@@ -38,6 +44,9 @@ export function machineFrom(state: RecordState, speak: Speak): Drawn | { missing
   if (state.faces.length === 0) return { missing: 'no-face' };
   if (state.parts.length < 2) return { missing: 'no-part' };
   const believed = believe(state);
+  // What carries everything has to be held by something: else there is no machine yet.
+  const root = state.about.rest.part;
+  if (![...believed.ends.values()].some((e) => e.a === root || e.b === root)) return { missing: 'no-joint' };
   const draw = (of: Believed): Machine => {
     const base = withoutRelations(of, speak);
     return Machine.parse({ ...base, relations: relationsOf(of, base, speak(RECORDED.reason)) });
@@ -45,7 +54,16 @@ export function machineFrom(state: RecordState, speak: Speak): Drawn | { missing
   // What the record did is never forbidden: whatever would forbid it is taken back.
   const sound = replayed(believed, (of) => accessOf(modelOf(draw(of))));
   const machine = draw(sound);
-  return { machine, access: accessOf(modelOf(machine)), believed: sound };
+  return { machine, access: accessOf(modelOf(machine)), believed: sound, lacking: lackingIn(machine, state) };
+}
+
+function lackingIn(machine: Machine, state: RecordState): Lacking[] {
+  const parts = new Set(machine.parts.map((p) => p.id));
+  const joints = new Set(machine.joints.map((j) => j.id));
+  return [
+    ...state.parts.flatMap((p): Lacking[] => (parts.has(p.id) ? [] : [{ part: p.id, why: 'nothing-holds-it' }])),
+    ...state.joints.flatMap((j): Lacking[] => (joints.has(j.id) ? [] : [{ joint: j.id, why: 'holds-nothing' }]))
+  ];
 }
 
 /** Zones, parts and joints as they were recorded. */
@@ -56,68 +74,65 @@ function withoutRelations(believed: Believed, speak: Speak): Machine {
   const origins: Record<string, Origin> = {};
   const mark = (place: string) => (field: string, origin: Origin) => void (origins[`${place}/${field}`] = origin);
   const moves = movesOf(state);
-  const parts = state.parts.map((seen): Part => {
-    const note = mark(`parts/${seen.id}`);
-    const carrier = on.get(seen.id);
-    if (carrier !== undefined)
-      note(
-        'on',
-        carriers.get(seen.id)!.sure === 1 ? { how: 'answered' } : { how: 'guessed', sure: carriers.get(seen.id)!.sure }
-      );
-    if (Object.keys(seen.outlines).length > 0) {
-      note('shapes', { how: 'recorded' });
-      note('depth', { how: 'guessed', sure: 0.5 });
-    }
-    const own = moves.filter((m) => m.part === seen.id);
-    const apart = own.filter((m) => state.answers[aloneQuestion(m)] === 'yes');
-    const kind = seen.kind;
-    return {
-      id: seen.id,
-      name: seen.name,
-      kind,
-      ...(carrier === undefined ? {} : { on: carrier }),
-      numbers: seen.number === undefined ? [] : [{ number: seen.number }],
-      spareIncludes: [],
-      functions: [],
-      care: careOf(kind),
-      shapes: Object.values(seen.outlines).map(({ face, outline }) => ({
-        zone: face,
-        outline,
-        depth: depths.get(depthKey(seen.id, face))!,
-        openings: []
-      })),
-      moves: [...own, ...apart.map((m) => ({ ...m, move: `${m.move}-alone`, along: [] as string[] }))].map(
-        (m): Move => {
-          const raise = raises.find((r) => r.move === m);
-          const beside = apart.length > 0 && m.move.endsWith('-alone') ? [] : besideIn(believed, m);
-          note(`moves/${m.move}`, { how: 'recorded' });
-          return {
-            id: m.move,
-            kind: m.kind,
-            zone: m.face,
-            ...usualMoveSeconds(kind, m.kind),
-            leaves: raise?.leaves ?? [],
-            ...(beside.length > 0 ? { with: beside } : {}),
-            clears: raise?.clears ?? true,
-            ...(m.directionDeg === undefined ? {} : { directionDeg: m.directionDeg }),
-            ...(m.travelMm === undefined ? {} : { travelMm: m.travelMm }),
-            ...(m.how === undefined ? {} : { how: m.how })
-          };
-        }
-      )
-    };
-  });
-  const joints = state.joints.flatMap((seen): Joint[] => {
-    const e = ends.get(seen.id);
-    if (!e) return [];
-    const note = mark(`joints/${seen.id}`);
-    note('b', e.told ? { how: 'answered' } : { how: 'guessed', sure: e.sure });
-    note('at', { how: 'recorded' });
-    const raise = raises.find((r) => r.reached.includes(seen.id));
-    if (raise) note('reachedRaised', { how: 'guessed', sure: 0.9 });
-    return [jointOf(seen, e, depthOfJoint(believed, depths, seen.id), raise?.move.part, speak, note)];
-  });
-  const isHeld = new Set(joints.flatMap((j) => [j.a, j.b]));
+  // What nothing is known to hold is not in the file yet: it would be no part of any plan.
+  const isHeld = new Set([...ends.values()].flatMap((e) => [e.a, e.b]));
+  const joints = jointsOf(believed, depths, speak, mark);
+  const cables = state.parts.filter((p) => isHeld.has(p.id) && isPlugged(p, joints));
+  const plugged = new Set(cables.map((p) => p.id));
+  const parts = state.parts
+    .filter((p) => isHeld.has(p.id))
+    .map((seen): Part => {
+      const note = mark(`parts/${seen.id}`);
+      const told = on.get(seen.id);
+      // Only a cable that is plugged somewhere may lie loose.
+      const isLoose = seen.id === about.rest.part || (told === undefined && plugged.has(seen.id));
+      const carrier = isLoose ? undefined : told !== undefined && isHeld.has(told) ? told : about.rest.part;
+      const sure = carriers.get(seen.id)?.sure ?? 0.5;
+      if (carrier !== undefined) note('on', sure === 1 ? { how: 'answered' } : { how: 'guessed', sure });
+      if (Object.keys(seen.outlines).length > 0) {
+        note('shapes', { how: 'recorded' });
+        note('depth', { how: 'guessed', sure: 0.5 });
+      }
+      const own = moves.filter((m) => m.part === seen.id);
+      const apart = own.filter((m) => state.answers[aloneQuestion(m)] === 'yes');
+      const kind = seen.kind;
+      return {
+        id: seen.id,
+        name: seen.name,
+        kind,
+        ...(carrier === undefined ? {} : { on: carrier }),
+        numbers: seen.number === undefined ? [] : [{ number: seen.number }],
+        spareIncludes: [],
+        functions: [],
+        care: careOf(kind),
+        shapes: Object.values(seen.outlines).map(({ face, outline }) => ({
+          zone: face,
+          outline,
+          depth: depths.get(depthKey(seen.id, face))!,
+          openings: []
+        })),
+        moves: [...own, ...apart.map((m) => ({ ...m, move: `${m.move}-alone`, along: [] as string[] }))].map(
+          (m): Move => {
+            const raise = raises.find((r) => r.move === m);
+            const beside =
+              apart.length > 0 && m.move.endsWith('-alone') ? [] : besideIn(believed, m).filter((id) => isHeld.has(id));
+            note(`moves/${m.move}`, { how: 'recorded' });
+            return {
+              id: m.move,
+              kind: m.kind,
+              zone: m.face,
+              ...usualMoveSeconds(kind, m.kind),
+              leaves: raise?.leaves ?? [],
+              ...(beside.length > 0 ? { with: beside } : {}),
+              clears: raise?.clears ?? true,
+              ...(m.directionDeg === undefined ? {} : { directionDeg: m.directionDeg }),
+              ...(m.travelMm === undefined ? {} : { travelMm: m.travelMm }),
+              ...(m.how === undefined ? {} : { how: m.how })
+            };
+          }
+        )
+      };
+    });
   return Machine.parse({
     format: MACHINE_FORMAT,
     id: idOf(about),
@@ -132,10 +147,9 @@ function withoutRelations(believed: Believed, speak: Speak): Machine {
       pose: f.pose,
       outline: { form: 'rect', x: 0, y: 0, width: f.widthMm, height: f.heightMm }
     })),
-    // What nothing is known to hold is not in the file yet: it would be no part of any plan.
-    parts: parts.filter((p) => isHeld.has(p.id) || parts.length === 1),
+    parts,
     joints,
-    cables: [],
+    cables: cables.map((p) => cableOf(p, joints, speak, mark(`cables/${p.id}`))),
     isolation: isolationOf(believed, speak),
     relations: [],
     notes: [],
@@ -144,16 +158,37 @@ function withoutRelations(believed: Believed, speak: Speak): Machine {
   } satisfies Machine);
 }
 
+function jointsOf(
+  believed: Believed,
+  depths: Depths,
+  speak: Speak,
+  mark: (place: string) => (field: string, origin: Origin) => void
+): Joint[] {
+  const { state, ends, raises } = believed;
+  return state.joints.flatMap((seen): Joint[] => {
+    const e = ends.get(seen.id);
+    if (!e) return [];
+    const note = mark(`joints/${seen.id}`);
+    note('b', e.told ? { how: 'answered' } : { how: 'guessed', sure: e.sure });
+    note('at', { how: 'recorded' });
+    const raise = raises.find((r) => r.reached.includes(seen.id));
+    if (raise) note('reachedRaised', { how: 'guessed', sure: 0.9 });
+    return [jointOf(seen, e, depthOfJoint(believed, depths, seen.id), raise?.move.part, speak, note)];
+  });
+}
+
 /** Whether a part could have left without what stood beside it. */
 export const aloneQuestion = (move: Pick<SeenMove, 'part' | 'move'>): string => `alone:${move.part}/${move.move}`;
 
 /** What came along with a move without riding on its part: it stood beside it and was freed as well. */
-export function besideIn({ together, on, state }: Believed, move: SeenMove): string[] {
+export function besideIn({ together, on, over, state }: Believed, move: SeenMove): string[] {
   if (!tookOut(move)) return [];
   const taken = together.taken(move);
   const ridesOnTaken = (id: string) => taken.has(on.get(id) ?? '');
   const loose = new Set(state.parts.filter((p) => on.get(p.id) === undefined).map((p) => p.id));
-  return [...taken].filter((id) => id !== move.part && !ridesOnTaken(id) && !loose.has(id));
+  return [...taken].filter(
+    (id) => id !== move.part && !ridesOnTaken(id) && !loose.has(id) && !over.isOn(move.part, id)
+  );
 }
 
 const careOf = (kind: Part['kind']): Part['care'] =>

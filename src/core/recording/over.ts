@@ -65,6 +65,11 @@ export class Over {
     private readonly rides: (rider: string, on: string) => boolean
   ) {}
 
+  /** Whether one part rides on another, by whatever lies between. */
+  isOn(rider: string, carrier: string): boolean {
+    return this.rides(rider, carrier);
+  }
+
   /** When one stopped being over the other: parted, or raised clear of it. */
   private gone(cover: string, thing: string): Moment {
     const raised = this.cleared.get(cover) ?? NEVER;

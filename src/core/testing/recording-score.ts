@@ -137,7 +137,7 @@ function judged(of: True, drawn: Drawn, questions: number): Omit<Score, 'equalWi
  * left out: no teardown shows them.
  */
 function wayUpProblems(of: True, { access, believed }: Drawn): string[] {
-  const parts = new Set(believed.state.moves.filter((m) => removes(m)).map((m) => m.part));
+  const parts = new Set(believed.state.moves.filter(tookOut).map((m) => m.part));
   const goals = singleGoals(access).filter((g) => g.do === 'remove' && parts.has(g.part));
   const { steps } = plan(access, goals, { budget: 0 });
   const keys = (leg: 'down' | 'up') => steps.flatMap((s) => (s.leg === leg ? (actionOf(s) ?? []) : []));

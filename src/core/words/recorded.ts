@@ -10,5 +10,6 @@ export const RECORDED = {
   adapterOut: say('recorded.adapterOut'),
   batteryOut: say('recorded.batteryOut'),
   batteryPlug: say('recorded.batteryPlug'),
+  colour: say('recorded.colour'),
   reason: say('recorded.reason')
 };
