@@ -6,7 +6,7 @@ import { goalId } from '../goals';
 import type { ActionId } from '../ids';
 import { modelOf, removes } from '../machine';
 import { actionOf, plan, removalSet } from '../plan';
-import { DO_NOT_KNOW, foldRecording, machineFrom, questionsOf, singleGoals, type Drawn } from '../recording';
+import { DO_NOT_KNOW, foldRecording, machineFrom, questionsOf, singleGoals, tookOut, type Drawn } from '../recording';
 import { seeded } from '../solve';
 import { tearDown, type Habits } from './teardown';
 import { truth } from './truth';
