@@ -5,6 +5,8 @@ import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, it } from 'vitest';
 import { Machine } from '$core/machine';
 import { Plan } from '$core/plan';
+import { demoAccess } from '$core/testing/machines';
+import { tearDown } from '$core/testing/teardown';
 import { run } from './commands';
 
 const folder = mkdtempSync(join(tmpdir(), 'ew-commands-'));
@@ -146,4 +148,26 @@ it('diff tells what changed in the trade\u2019s words', () => {
   expect(out('diff', demo, file('r3.json', JSON.stringify(next)))).toBe('Revision r2 became r3');
   expect(out('diff', demo, demo)).toBe('no difference');
   expect(() => out('diff', demo)).toThrow(/diff takes 2 files/);
+});
+
+describe('draw', () => {
+  const { events } = tearDown(demoAccess('lindquay-slip-11'), 1);
+  const recording = (list: unknown[]) =>
+    file(
+      'recording.json',
+      JSON.stringify({ format: 'eager-wrench/recording@1', id: '00000000-0000-4000-8000-000000000000', events: list })
+    );
+  it('makes a machine file of a recording that every other command reads, and says what is worth asking', () => {
+    const { out: text, notes } = run(['draw', recording(events)]);
+    const machine = file('drawn.json', text);
+    expect(Machine.parse(JSON.parse(text))).toMatchObject({ id: 'lindquay-slip-11', drawn: 'order' });
+    expect(out('validate', machine)).toMatch(/35 parts/);
+    expect(out('plan', machine, '--remove', 'battery')).toMatch(/Lift out the battery/);
+    expect(notes.length).toBeGreaterThan(3);
+    expect(notes.join('\n')).toMatch(/onto:.*hold .* onto\?.*taken: /i);
+  });
+  it('says what is missing, and names what is wrong by its place', () => {
+    expect(() => run(['draw', recording([])])).toThrow(/no machine can be drawn of it yet: not-started/);
+    expect(() => run(['draw', recording([{ ...events[0], size: { widthMm: -1 } }])])).toThrow(/events\[0\]\.size/);
+  });
 });

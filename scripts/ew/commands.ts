@@ -10,6 +10,7 @@ import {
   type Published
 } from '$core/formats';
 import { checkPlan } from '$core/check';
+import { drawn } from './drawing';
 import { fitTable, trayFor, which } from './fasteners';
 import { problemLine, Refusal, machineAt, textAt } from './files';
 import { parsed } from './options';
@@ -35,6 +36,7 @@ ew which FILE [--length MM±MM] [--thread MM±MM] [--head-diameter MM±MM] [--he
 ew tray FILE --replace ID[,ID] [--style bin-per-step|map|in-the-part] [--svg OUT]
 ew screws FILE [--from CSV]
 ew diff A B
+ew draw RECORDING
 ew schema ${Object.keys(PUBLISHED).join('|')}`;
 
 /** How many files each command takes. */
@@ -47,6 +49,7 @@ const FILES: Record<string, number> = {
   tray: 1,
   screws: 1,
   diff: 2,
+  draw: 1,
   schema: 1
 };
 
@@ -91,6 +94,8 @@ export function run(argv: string[]): Said {
       return said(which(machineAt(first), values));
     case 'tray':
       return said(trayFor(machineAt(first), values));
+    case 'draw':
+      return drawn(first);
     case 'screws': {
       const { machine } = machineAt(first);
       if (values.from === undefined) return said(screwTable(machine));

@@ -27,6 +27,7 @@ export {
   waitsWords,
   type Service
 } from './reasons';
+export { ASK } from './questions';
 export { RECORDED } from './recorded';
 export { OUTCOME, REPORT, REPORT_TITLES } from './report';
 export { mixUpWords, sizeWords } from './screws';

@@ -1,0 +1,39 @@
+import type { Said } from '../language';
+import { readAction, type ActionId } from '../ids';
+import type { Model } from '../machine';
+import { ASK, jointName, partName } from '../words';
+import type { Question } from './questions';
+
+/** A question as it is put to whoever took the machine apart. */
+export function questionWords(model: Model, { about }: Pick<Question, 'about'>): Said {
+  const part = (id: string) => partName(model, id);
+  const joint = (id: string) => jointName(model, model.joint(id));
+  const thing = (action: ActionId): Said => {
+    const named = readAction(action)!;
+    return 'joint' in named ? joint(named.joint) : part(named.part);
+  };
+  switch (about.kind) {
+    case 'onto':
+      return ASK.onto(about.joints.map(joint), part(model.joint(about.joint).a));
+    case 'over': {
+      const isJoint = 'joint' in readAction(about.action)!;
+      return (isJoint ? ASK.overJoint : ASK.overPart)(part(about.cover), thing(about.action));
+    }
+    case 'held':
+      return ASK.held(about.joints.map(joint), thing(about.action));
+    case 'on':
+      return ASK.on(part(about.part));
+    case 'order':
+      return ASK.order(thing(about.before), about.after.map(thing));
+    case 'leash':
+      return ASK.leash(joint(about.joint), part(about.part));
+    case 'alone':
+      return ASK.alone(part(about.part), about.beside.map(part));
+    case 'clears':
+      return ASK.clears(part(about.part));
+  }
+}
+
+/** What can be answered, in the order of the options, with "do not know" last; yes and no are the screen's own words. */
+export const optionName = (model: Model, option: string): Said | undefined =>
+  model.hasPart(option) ? partName(model, option) : undefined;
