@@ -7,7 +7,7 @@ import { trial, True, type Trial, type TrialOptions } from '$core/testing/record
 /**
  * What a recorded teardown is enough for: machines are taken apart in random orders, recorded as people do, drawn from the record,
  * and compared with what they are. Prints Markdown tables. `--records 20` for how many of each machine, `--others 50` for how many
- * notebooks drawn by lot.
+ * notebooks drawn by lot, `--only plain,late,corrected,random` for some of the tables.
  */
 const option = (name: string, otherwise: number): number => {
   const at = process.argv.indexOf(`--${name}`);
@@ -68,10 +68,15 @@ say(
   `# Recording: ${RECORDS} records of each machine, ${OTHERS} machines drawn by lot; shares of single goals with equal sets, %`
 );
 say();
-table('As people record', {});
-table('A tenth of the joints tapped only when they are opened', { habits: { late: 0.1 } });
-table('The second part of each joint put right', { habits: { corrects: true } });
-table('Questions in random order', { ranking: 'random' });
+const TABLES: Record<string, [title: string, options: Partial<TrialOptions>]> = {
+  plain: ['As people record', {}],
+  late: ['A tenth of the joints tapped only when they are opened', { habits: { late: 0.1 } }],
+  corrected: ['The second part of each joint put right', { habits: { corrects: true } }],
+  random: ['Questions in random order', { ranking: 'random' }]
+};
+const only = process.argv[process.argv.indexOf('--only') + 1]?.split(',');
+for (const [name, [title, options]] of Object.entries(TABLES))
+  if (!process.argv.includes('--only') || only?.includes(name)) table(title, options);
 say('## How often the guess was wrong, by what was asked');
 say();
 say('| question | asked | guessed wrongly |');

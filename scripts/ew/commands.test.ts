@@ -171,3 +171,14 @@ describe('draw', () => {
     expect(() => run(['draw', recording([{ ...events[0], size: { widthMm: -1 } }])])).toThrow(/events\[0\]\.size/);
   });
 });
+
+it('a table from paper becomes a machine that can be planned', () => {
+  const sheet = fileURLToPath(new URL('../../docs/examples/sheet-sample.csv', import.meta.url));
+  const machine = file('table.json', out('sheet', sheet, '--maker', 'Norrvik', '--model', 'Table 13'));
+  expect(out('plan', machine, '--remove', 'fan')).toMatch(/Remove the 2 fan screws[\s\S]*Lift out the fan/);
+  expect(() => out('sheet', sheet)).toThrow(/wants --maker and --model/);
+  expect(() => out('sheet', file('bad.csv', 'part,size\nFan,big'), '--maker', 'a', '--model', 'b')).not.toThrow();
+  expect(() =>
+    out('sheet', file('bad.csv', 'part,held by,size\nFan,screws,big'), '--maker', 'a', '--model', 'b')
+  ).toThrow(/row 2\.size: "big" is no size like M2x4/);
+});

@@ -10,7 +10,7 @@ import {
   type Published
 } from '$core/formats';
 import { checkPlan } from '$core/check';
-import { drawn } from './drawing';
+import { drawn, fromSheet } from './drawing';
 import { fitTable, trayFor, which } from './fasteners';
 import { problemLine, Refusal, machineAt, textAt } from './files';
 import { parsed } from './options';
@@ -37,6 +37,7 @@ ew tray FILE --replace ID[,ID] [--style bin-per-step|map|in-the-part] [--svg OUT
 ew screws FILE [--from CSV]
 ew diff A B
 ew draw RECORDING
+ew sheet CSV --maker NAME --model NAME [--body NAME]
 ew schema ${Object.keys(PUBLISHED).join('|')}`;
 
 /** How many files each command takes. */
@@ -50,6 +51,7 @@ const FILES: Record<string, number> = {
   screws: 1,
   diff: 2,
   draw: 1,
+  sheet: 1,
   schema: 1
 };
 
@@ -96,6 +98,8 @@ export function run(argv: string[]): Said {
       return said(trayFor(machineAt(first), values));
     case 'draw':
       return drawn(first);
+    case 'sheet':
+      return fromSheet(first, values);
     case 'screws': {
       const { machine } = machineAt(first);
       if (values.from === undefined) return said(screwTable(machine));

@@ -1,6 +1,9 @@
 import { foldRecording, machineFrom, optionName, parseRecording, questionsOf, questionWords } from '$core/recording';
 import { writeMachineFile } from '$core/formats';
+import { machineFromSheet } from '$core/sheet';
+import { checkMachine } from '$core/validate';
 import { problemLine, Refusal, textAt } from './files';
+import type { Options } from './options';
 import { told } from './words';
 
 /** Questions that are listed: nobody answers more at once. */
@@ -27,4 +30,13 @@ export function drawn(path: string): { out: string; notes: string[] } {
         )
     ]
   };
+}
+
+/** The machine without a drawing that a table makes. */
+export function fromSheet(path: string, { maker, model, body }: Options): { out: string; notes: string[] } {
+  if (maker === undefined || model === undefined) throw new Refusal(['sheet wants --maker and --model']);
+  const made = machineFromSheet(textAt(path), { maker, model, body: body ?? 'Body' }, told);
+  const checked = made.ok ? checkMachine(made.machine) : made;
+  if (!checked.ok) throw new Refusal(checked.problems.map((f) => problemLine(path, f)));
+  return { out: writeMachineFile(checked.machine), notes: checked.warnings.map((f) => problemLine(path, f)) };
 }

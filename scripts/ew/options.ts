@@ -24,7 +24,10 @@ const OPTIONS = {
   'over-all': { type: 'boolean' },
   style: { type: 'string' },
   svg: { type: 'string' },
-  from: { type: 'string' }
+  from: { type: 'string' },
+  maker: { type: 'string' },
+  model: { type: 'string' },
+  body: { type: 'string' }
 } as const;
 export type Options = ReturnType<typeof parsed>['values'];
 

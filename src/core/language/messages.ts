@@ -628,6 +628,9 @@ export interface Messages {
   'recorded.batteryPlug': Nothing;
   'recorded.colour': Nothing;
   'recorded.reason': Nothing;
+  'recorded.scheme': Nothing;
+  'recorded.sheetReason': Nothing;
+  'recorded.heldBy': { by: string };
   'field.isolation.text': Nothing;
   'field.isolation.joint': Nothing;
   'field.isolation.undo': Nothing;

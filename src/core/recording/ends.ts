@@ -208,8 +208,8 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
     const isShallow = fixing.kind !== 'screws';
     if (ON_BOARD.has(a.kind) && (isSocketed(joint) || fits(joint, b, a) === 2))
       return (isBoard ? 3 : isFrame || b.kind === 'bracket' ? 1 : 0) + never;
-    if (a.kind === 'bracket' && a.id !== b.id && !slides(a.id))
-      return (isBoard || isFrame || b.kind === 'storage' ? 3 : 1) + never;
+    // Taken to be held to the body it has to go before the board does: who doubts loses a step, and breaks nothing.
+    if (a.kind === 'bracket' && !slides(a.id)) return (isBoard ? 2.9 : isFrame || b.kind === 'storage' ? 3 : 1) + never;
     // The case itself goes before a frame that stands in it.
     if (b.kind === 'frame' && !THIN.has(a.kind) && !isShallow) return 2.7 + never;
     if (isFrame) return (BODIES.has(b.kind) || THIN.has(a.kind) || isShallow ? 3 : 2) + never;

@@ -337,7 +337,7 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
         return {
           kind: 'screws',
           threadMm: joint.screw.threadMm,
-          lengthMm: round(Math.max(1, joint.screw.lengthMm + off(how.lengthsMm))),
+          lengthMm: tenth(Math.max(1, joint.screw.lengthMm + off(how.lengthsMm))),
           head: joint.screw.head,
           drive: joint.screw.drive,
           captive: joint.screw.captive
@@ -384,3 +384,5 @@ function uuid(random: () => number): string {
   const h = hex.join('');
   return `${h.slice(0, 8)}-${h.slice(8, 12)}-${h.slice(12, 16)}-${h.slice(16, 20)}-${h.slice(20)}`;
 }
+/** What a ruler or calliper is read to. */
+const tenth = (mm: number) => Math.round(mm * 10) / 10;

@@ -1,4 +1,4 @@
-import { say } from '../language';
+import { say, type Said } from '../language';
 
 /** What a file says that was made of a recorded teardown, where nobody said it better. */
 export const RECORDED = {
@@ -11,5 +11,8 @@ export const RECORDED = {
   batteryOut: say('recorded.batteryOut'),
   batteryPlug: say('recorded.batteryPlug'),
   colour: say('recorded.colour'),
-  reason: say('recorded.reason')
+  reason: say('recorded.reason'),
+  scheme: say('recorded.scheme'),
+  sheetReason: say('recorded.sheetReason'),
+  heldBy: (by: string): Said => say('recorded.heldBy', { by })
 };
