@@ -10,10 +10,11 @@ import { holdingsOf, type Holding } from './standing';
 export type Cause =
   | { kind: 'holds'; joint: string; part: string }
   /** @property with what the covered part leaves, where it rides on it */
-  | { kind: 'covers'; part: string; what: string; with?: string; evidence?: Evidence }
+  /** @property joint the tape or guide that holds a cable over what is covered */
+  | { kind: 'covers'; part: string; what: string; with?: string; joint?: string; evidence?: Evidence }
   | { kind: 'raised'; part: string; joint: string }
   | { kind: 'loose-cable'; cable: string; part: string }
-  | { kind: 'relation'; reason: Said; leg: 'down' | 'both' }
+  | { kind: 'relation'; before?: ActionId; reason: Said; leg: 'down' | 'both' }
   | { kind: 'goal'; goal: string }
   | { kind: 'isolation'; joint: string }
   | { kind: 'rider'; part: string; of: string }
@@ -67,7 +68,7 @@ export function accessOf(model: Model): Access {
         id: `${of} < relation ${before}`,
         of,
         alternatives: [[before]],
-        cause: { kind: 'relation', reason: relation.reason, leg: relation.leg }
+        cause: { kind: 'relation', before, reason: relation.reason, leg: relation.leg }
       });
   }
   let holdings: readonly Holding[] | undefined;
@@ -180,7 +181,9 @@ function move(model: Model, drawing: Drawing, action: Action & { kind: 'move' },
     }
   }
   for (const { joint: held, evidence } of drawing.heldOver(part, action.move)) {
-    need({ kind: 'covers', part: held.a, what: part.id, evidence }, `cable ${held.id}`, [[openId(held.id)]]);
+    need({ kind: 'covers', part: held.a, what: part.id, joint: held.id, evidence }, `cable ${held.id}`, [
+      [openId(held.id)]
+    ]);
   }
   for (const { part: cover, evidence } of drawing.coversOfExit(part, action.move)) {
     need(

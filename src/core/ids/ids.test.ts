@@ -9,15 +9,18 @@ import {
   openId,
   partThing,
   poseId,
+  questionId,
   readAction,
   readGoalKey,
   readPose,
+  readQuestion,
   readThing,
   roundOf,
   stepId,
   suspectId,
   suspectJoint,
-  UNDOCUMENTED
+  UNDOCUMENTED,
+  type QuestionKey
 } from '.';
 
 /** As a machine file names things. */
@@ -53,6 +56,32 @@ describe('ids are read as they were made', () => {
     expect(readPose(poseId({ lid: 'open' }))).toEqual({ up: 'any', lid: 'open' });
     expect(poseId({ up: 'topside' })).toBe('topside/any');
   });
+
+  it('questions, whatever they are about', () =>
+    fc.assert(
+      fc.property(name, name, name, (a, b, c) => {
+        const [opening, moving] = [openId(a), moveId(b, c)];
+        const keys: QuestionKey[] = [
+          { kind: 'onto', joint: a },
+          { kind: 'on', part: b },
+          { kind: 'over', cover: c, action: opening },
+          { kind: 'over', cover: c, action: moving },
+          { kind: 'held', joint: a, action: moving },
+          { kind: 'order', before: moving, after: opening },
+          { kind: 'seen', before: moving, face: c },
+          { kind: 'leash', joint: a, action: moving },
+          { kind: 'clears', action: moving },
+          { kind: 'alone', action: moving }
+        ];
+        expect(keys.map((key) => readQuestion(questionId(key)))).toEqual(keys);
+        expect(new Set(keys.map(questionId)).size).toBe(keys.length);
+        expect([readQuestion(a), readQuestion(`over:${a}`), readQuestion(`why:${a}>${b}`)]).toEqual([
+          undefined,
+          undefined,
+          undefined
+        ]);
+      })
+    ));
 
   it('suspects, by the joint that they are about', () => {
     expect(suspectJoint(suspectId('cover-clips', 'hooks'))).toBe('cover-clips');

@@ -1,5 +1,20 @@
 export * from './schema';
-export { Joint, Screw, Cable, CablePoint, ConnectorFamily, Drive, HeadStyle, Hole } from './joints';
+export {
+  Adhesive,
+  Cable,
+  CablePoint,
+  Carries,
+  ConnectorFamily,
+  Drive,
+  Faces,
+  Guide,
+  HeadStyle,
+  Hole,
+  Joint,
+  Screw,
+  SealOwner,
+  TapeMaterial
+} from './joints';
 export type { JointKind, JointOf } from './joints';
 export { Outline, Point } from './shapes';
 export { area, boxOf, distance, flatten, type Box } from './outline';
@@ -8,4 +23,4 @@ export { referenceProblems } from './references';
 export { modelOf, type Model, type PartMove } from './model';
 export type { MachineState } from './state';
 export { contentHash } from './hash';
-export { cleaned, Id, line, prose } from './text';
+export { cleaned, Id, idFor, line, prose } from './text';

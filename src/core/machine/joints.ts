@@ -64,6 +64,13 @@ export const ConnectorFamily = z.enum([
 ]);
 export type ConnectorFamily = z.infer<typeof ConnectorFamily>;
 
+export const Adhesive = z.enum(['thermal-compound', 'thermal-pad', 'foam-tape', 'pull-strips', 'glue', 'film']);
+export const TapeMaterial = z.enum(['polyimide', 'polyester-film', 'cloth', 'foil']);
+export const Guide = z.enum(['channel', 'clip', 'tab', 'loop', 'foam']);
+export const SealOwner = z.enum(['maker', 'seller', 'owner']);
+export const Carries = z.enum(['power', 'signal', 'both', 'radio']);
+export const Faces = z.enum(['up', 'down', 'side']);
+
 const common = {
   id: Id,
   /** What the technician calls it: "bottom cover screws", "fan plug". */
@@ -96,8 +103,8 @@ export const Joint = z.discriminatedUnion('kind', [
     kind: z.literal('connector'),
     ...common,
     family: ConnectorFamily,
-    carries: z.enum(['power', 'signal', 'both', 'radio']),
-    faces: z.enum(['up', 'down', 'side']).default('up'),
+    carries: Carries,
+    faces: Faces.default('up'),
     /** Marks printed on the two ends, the plug's first. */
     marks: z.tuple([line(40), line(40)]).optional(),
     /** Degrees from the board along which an edge card or a module comes out. */
@@ -120,7 +127,7 @@ export const Joint = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('adhesive'),
     ...common,
-    adhesive: z.enum(['thermal-compound', 'thermal-pad', 'foam-tape', 'pull-strips', 'glue', 'film']),
+    adhesive: Adhesive,
     singleUse: z.boolean(),
     method: line(200),
     /** Area to be covered, mm². */
@@ -136,15 +143,10 @@ export const Joint = z.discriminatedUnion('kind', [
     /** Time before it may be loaded, s. */
     settingSeconds: Seconds.default(0)
   }),
-  z.strictObject({
-    kind: z.literal('tape'),
-    ...common,
-    material: z.enum(['polyimide', 'polyester-film', 'cloth', 'foil']),
-    singleUse: z.boolean().default(false)
-  }),
-  z.strictObject({ kind: z.literal('dressing'), ...common, guide: z.enum(['channel', 'clip', 'tab', 'loop', 'foam']) }),
+  z.strictObject({ kind: z.literal('tape'), ...common, material: TapeMaterial, singleUse: z.boolean().default(false) }),
+  z.strictObject({ kind: z.literal('dressing'), ...common, guide: Guide }),
   /** A seal that tells whether somebody was inside: broken with the owner's word, recorded, and not renewed. */
-  z.strictObject({ kind: z.literal('seal'), ...common, of: z.enum(['maker', 'seller', 'owner']) }),
+  z.strictObject({ kind: z.literal('seal'), ...common, of: SealOwner }),
   z.strictObject({ kind: z.literal('latch'), ...common, held: z.boolean().default(false) }),
   z.strictObject({ kind: z.literal('hook'), ...common, direction: line(120) })
 ]);

@@ -34,6 +34,17 @@ export const Id = z
   .max(64, 'is longer than 64 characters')
   .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'must be lower case letters, digits and single hyphens');
 
+/** An identifier for what people call something: `Fan screws` gives `fan-screws`. @param otherwise for what has no letter in it */
+export function idFor(name: string, otherwise: string): string {
+  const id = name
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .slice(0, 60)
+    .replace(/^-+|-+$/g, '');
+  return id === '' ? otherwise : id;
+}
+
 /** Several lines that people wrote: notes. Line breaks and tabs are fine, other controls are not. */
 export function prose(max: number) {
   return z

@@ -34,6 +34,6 @@ export function questionWords(model: Model, { about }: Pick<Question, 'about'>):
   }
 }
 
-/** What can be answered, in the order of the options, with "do not know" last; yes and no are the screen's own words. */
+/** What an option is called, where it is a part; yes and no are the screen's own words. */
 export const optionName = (model: Model, option: string): Said | undefined =>
   model.hasPart(option) ? partName(model, option) : undefined;

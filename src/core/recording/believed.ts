@@ -1,13 +1,13 @@
 import { areaOf, contains } from '../access';
-import { moveId, openId, type ActionId } from '../ids';
-import { NEVER, type Moment, type RecordState, type SeenMove } from './fold';
-import { carriersOf, type Carrier } from './carriers';
+import { moveId, openId, questionId, type ActionId } from '../ids';
+import { NEVER, type Moment, type RecordState, type SeenMove } from './state';
+import { carriersOf, carriersUp, type Carrier } from './carriers';
 import { areasOf, endsOf, type Areas, type Ends } from './ends';
-import { Over, overQuestion, type Belief } from './over';
+import { Over, type Belief } from './over';
 import { ordersOf, orderQuestion, type Order } from './orders';
 import { raisesOf, type Raise } from './raised';
 import { togetherOf, type Together } from './together';
-import { CABLES } from './usual';
+import { CABLES } from './habits';
 
 /** All that is believed of a machine after a teardown: what the file is made of, and what can be asked. */
 export interface Believed {
@@ -46,21 +46,14 @@ export function believe(state: RecordState): Believed {
   const joints = new Map(state.joints.map((j) => [j.id, j]));
   const raises = raisesOf(state, together, areas, ends);
   const cleared = new Map(raises.filter((r) => r.clears).map((r) => [r.move.part, r.move.when]));
-  const rides = (rider: string, carrier: string) => {
-    const seen = new Set([rider]);
-    for (let up = on.get(rider); up !== undefined && !seen.has(up); up = on.get(up)) {
-      if (up === carrier) return true;
-      seen.add(up);
-    }
-    return false;
-  };
+  const rides = (rider: string, carrier: string) => carriersUp(on, rider).includes(carrier);
   const over = new Over(state, together, areas, cleared, rides);
   const answered = (id: string, belief: Belief): Belief => {
     const answer = state.answers[id];
     return answer === 'yes' || answer === 'no' ? { yes: answer === 'yes', sure: 1, why: 'answered' } : belief;
   };
   const asked = (action: ActionId, beliefs: ReadonlyMap<string, Belief>) =>
-    new Map([...beliefs].map(([cover, b]) => [cover, answered(overQuestion(cover, action), b)]));
+    new Map([...beliefs].map(([cover, b]) => [cover, answered(questionId({ kind: 'over', cover, action }), b)]));
   const opened = (id: string): Moment => {
     const e = ends.get(id);
     if (!e) return joints.get(id)?.opened ?? NEVER;
@@ -126,7 +119,7 @@ export function believe(state: RecordState): Believed {
   /** One answer counts for all of a kind that are stuck or clipped to the same thing. */
   function answeredTogether(action: ActionId, found: Map<string, Belief>): Map<string, Belief> {
     for (const id of [...found.keys()]) {
-      const answer = state.answers[heldQuestion(id, action)];
+      const answer = state.answers[questionId({ kind: 'held', joint: id, action })];
       if (answer !== 'yes' && answer !== 'no') continue;
       for (const other of sameGuide(id, [...found.keys()]))
         found.set(other, { yes: answer === 'yes', sure: 1, why: 'answered' });
@@ -141,6 +134,3 @@ export function believe(state: RecordState): Believed {
     );
   }
 }
-
-/** Whether a cable has to be loose before something moves, by the tape or guide that holds it. */
-export const heldQuestion = (joint: string, action: string): string => `held:${joint}>${action}`;

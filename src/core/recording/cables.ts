@@ -1,8 +1,8 @@
 import { distance, type Cable, type Joint, type Origin } from '../machine';
 import type { Speak } from '../language';
 import { RECORDED } from '../words';
-import type { SeenPart } from './fold';
-import { CABLES } from './usual';
+import type { SeenPart } from './state';
+import { CABLES } from './habits';
 
 /** A cable is drawn a little longer than the way that was tapped: it lies in bends. */
 const SLACK = 1.1;

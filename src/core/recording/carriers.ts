@@ -1,7 +1,8 @@
-import { tookOut, type RecordState, type SeenPart } from './fold';
+import { questionId } from '../ids';
+import { tookOut, type RecordState, type SeenPart } from './state';
 import type { Ends } from './ends';
 import type { Together } from './together';
-import { CABLES, carries } from './usual';
+import { CABLES, carries } from './habits';
 
 /** What carries a part, and what it may stand on as well. */
 export interface Carrier {
@@ -10,7 +11,12 @@ export interface Carrier {
   others: string[];
 }
 
-export const carrierQuestion = (part: string): string => `on:${part}`;
+/** What a part rides on, nearest first. */
+export function carriersUp(on: ReadonlyMap<string, string>, part: string): string[] {
+  const out: string[] = [];
+  for (let up = on.get(part); up !== undefined && up !== part && !out.includes(up); up = on.get(up)) out.push(up);
+  return out;
+}
 
 /** Hinges leave with the lid. */
 const habit = (part: SeenPart, carrier: SeenPart | undefined): number =>
@@ -32,7 +38,7 @@ export function carriersOf(
   const on = new Map<string, Carrier>();
   for (const part of state.parts) {
     if (part.id === root || root === undefined) continue;
-    const told = state.answers[carrierQuestion(part.id)] ?? part.on;
+    const told = state.answers[questionId({ kind: 'on', part: part.id })] ?? part.on;
     if (told !== undefined && told !== part.id && parts.has(told)) {
       on.set(part.id, { on: told, sure: 1, others: [] });
       continue;

@@ -1,8 +1,9 @@
+import { questionId } from '../ids';
 import { areaOf, contains, discMeets, type Area } from '../access';
 import { area, flatten } from '../machine';
-import { NEVER, type RecordState, type SeenJoint, type SeenPart } from './fold';
+import { NEVER, type RecordState, type SeenJoint, type SeenPart } from './state';
 import type { Together } from './together';
-import { BOARDS, CABLES, carries, FRAMES, ON_BOARD } from './usual';
+import { BOARDS, CABLES, carries, FRAMES, ON_BOARD } from './habits';
 
 /** The two parts that a joint holds together, with how sure it is of the second. */
 export interface Ends {
@@ -55,9 +56,6 @@ export function areasOf(state: RecordState): Areas {
   );
 }
 
-/** What answers are about a joint's second part. */
-export const ontoQuestion = (joint: string): string => `onto:${joint}`;
-
 export function endsOf(state: RecordState, together: Together, areas: Areas): Map<string, Ends> {
   const parts = new Map(state.parts.map((p) => [p.id, p]));
   const faces = new Map(state.faces.map((f) => [f.id, f]));
@@ -96,7 +94,7 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
   function answered(all: ReadonlyMap<string, Ends>): Map<string, Ends> {
     const out = new Map(all);
     for (const joint of state.joints) {
-      const answer = state.answers[ontoQuestion(joint.id)];
+      const answer = state.answers[questionId({ kind: 'onto', joint: joint.id })];
       const asked = all.get(joint.id);
       if (!asked || answer === undefined || !parts.has(answer) || answer === asked.a) continue;
       for (const other of sameHold(state, all, joint))
@@ -158,15 +156,19 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
       return together.apart(a.id, part.id) > Math.max(seen, joint.opened ?? 0);
     });
     /** How high it lies in the pile of those that are possible: one above what it was lifted off. */
-    const height = (id: string, trail: readonly string[] = []): number =>
-      Math.max(
-        0,
-        ...possible.flatMap(({ id: other }) => {
-          const parting = together.parting(id, other);
-          const isOff = parting?.took === id && parting.move.part === id && !trail.includes(other);
-          return isOff ? [1 + height(other, [...trail, id])] : [];
-        })
-      );
+    const heights = new Map<string, number>();
+    const height = (id: string): number => {
+      const known = heights.get(id);
+      if (known !== undefined) return known;
+      heights.set(id, 0);
+      const below = possible.filter(({ id: other }) => {
+        const parting = together.parting(id, other);
+        return parting?.took === id && parting.move.part === id;
+      });
+      const made = Math.max(0, ...below.map((other) => 1 + height(other.id)));
+      heights.set(id, made);
+      return made;
+    };
     const rank = (part: SeenPart): number[] => [
       -suits(joint, a, part),
       -fits(joint, part, a),

@@ -1,5 +1,22 @@
 import { z } from 'zod';
-import { ConnectorFamily, Drive, HeadStyle, Id, line, Outline, PartKind, Point, Pose, prose } from '../machine';
+import {
+  Adhesive,
+  Carries,
+  ConnectorFamily,
+  Drive,
+  Faces,
+  Guide,
+  HeadStyle,
+  Id,
+  line,
+  Outline,
+  PartKind,
+  Point,
+  Pose,
+  prose,
+  SealOwner,
+  TapeMaterial
+} from '../machine';
 
 export const RECORDING_FORMAT = 'eager-wrench/recording@1';
 
@@ -32,22 +49,16 @@ export const Fixing = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('connector'),
     family: ConnectorFamily,
-    carries: z.enum(['power', 'signal', 'both', 'radio']).optional(),
-    faces: z.enum(['up', 'down', 'side']).optional(),
+    carries: Carries.optional(),
+    faces: Faces.optional(),
     /** Marks printed on the two ends, the plug's first. */
     marks: z.tuple([line(40), line(40)]).optional()
   }),
   z.strictObject({ kind: z.literal('clips'), hooked: z.array(line(80)).max(6).optional() }),
-  z.strictObject({
-    kind: z.literal('adhesive'),
-    adhesive: z.enum(['thermal-compound', 'thermal-pad', 'foam-tape', 'pull-strips', 'glue', 'film'])
-  }),
-  z.strictObject({
-    kind: z.literal('tape'),
-    material: z.enum(['polyimide', 'polyester-film', 'cloth', 'foil']).optional()
-  }),
-  z.strictObject({ kind: z.literal('dressing'), guide: z.enum(['channel', 'clip', 'tab', 'loop', 'foam']).optional() }),
-  z.strictObject({ kind: z.literal('seal'), of: z.enum(['maker', 'seller', 'owner']).optional() }),
+  z.strictObject({ kind: z.literal('adhesive'), adhesive: Adhesive }),
+  z.strictObject({ kind: z.literal('tape'), material: TapeMaterial.optional() }),
+  z.strictObject({ kind: z.literal('dressing'), guide: Guide.optional() }),
+  z.strictObject({ kind: z.literal('seal'), of: SealOwner.optional() }),
   z.strictObject({ kind: z.literal('latch') }),
   z.strictObject({ kind: z.literal('hook'), direction: line(120).optional() })
 ]);

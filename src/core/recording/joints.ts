@@ -2,8 +2,8 @@ import type { Joint, Origin, Screw } from '../machine';
 import type { Speak } from '../language';
 import { RECORDED } from '../words';
 import type { Ends } from './ends';
-import type { SeenJoint } from './fold';
-import { USUAL_SCREW, usualHeadMm, usualPitchMm, usualSeconds } from './usual';
+import type { SeenJoint } from './state';
+import { USUAL_SCREW, usualHeadMm, usualPitchMm, usualSeconds } from '../usual';
 
 /** How each joint of the record stands in a file; what was not told is as it usually is, and marked so. */
 export function jointOf(

@@ -1,6 +1,6 @@
 import type { Believed } from './believed';
-import { NEVER } from './fold';
-import { usualThicknessMm } from './usual';
+import { NEVER } from './state';
+import { usualThicknessMm } from '../usual';
 
 /** Nearest and farthest from the hand of each part on each face, mm: `part face`. */
 export type Depths = ReadonlyMap<string, [number, number]>;
@@ -29,19 +29,22 @@ export function depthsOf({ state, over, together, on }: Believed): Depths {
       ])
     );
     const known = new Map<string, [number, number]>();
-    const depthOf = (id: string, trail: ReadonlySet<string>): [number, number] => {
+    const open = new Set<string>();
+    const depthOf = (id: string): [number, number] => {
       const done = known.get(id);
       if (done) return done;
+      open.add(id);
       const part = here.find((p) => p.id === id)!;
       // A loop of "over" is a drawing's fault; it is cut where it closes.
-      const above = overs.get(id)!.filter((q) => !trail.has(q));
-      const top = Math.max(0, ...above.map((q) => depthOf(q, new Set([...trail, id]))[1]));
+      const above = overs.get(id)!.filter((q) => !open.has(q));
+      const top = Math.max(0, ...above.map((q) => depthOf(q)[1]));
       const thick = part.outlines[face.id]!.thicknessMm ?? usualThicknessMm(part.kind);
       const made: [number, number] = [round(top), round(top + thick)];
-      if (trail.size === 0 || above.length === overs.get(id)!.length) known.set(id, made);
+      open.delete(id);
+      known.set(id, made);
       return made;
     };
-    for (const part of here) depths.set(depthKey(part.id, face.id), depthOf(part.id, new Set()));
+    for (const part of here) depths.set(depthKey(part.id, face.id), depthOf(part.id));
   }
   // What carries everything lies beneath everything.
   const root = state.about?.rest.part;

@@ -1,24 +1,17 @@
 import { accessOf, type Access } from '../access';
 import type { Speak } from '../language';
 import { RECORDED } from '../words';
-import { openId, readAction, type ActionId } from '../ids';
-import {
-  MACHINE_FORMAT,
-  Machine,
-  modelOf,
-  type ActionRef,
-  type Joint,
-  type Move,
-  type Origin,
-  type Part
-} from '../machine';
+import { moveId, openId, questionId } from '../ids';
+import { idFor, MACHINE_FORMAT, Machine, modelOf, type Joint, type Move, type Origin, type Part } from '../machine';
 import { believe, movesOf, type Believed } from './believed';
 import { depthKey, depthsOf, type Depths } from './layers';
-import { tookOut, type RecordState, type SeenMove } from './fold';
+import { tookOut, type RecordState, type SeenMove } from './state';
 import { cableOf, isPlugged } from './cables';
 import { jointOf } from './joints';
+import { relationsOf } from './relations';
 import { replayed } from './replayed';
-import { CABLES, usualMoveSeconds } from './usual';
+import { usualMoveSeconds } from '../usual';
+import { CABLES } from './habits';
 
 /** A machine file made of a record, what it is made of, and what it lacks. */
 export interface Drawn {
@@ -135,7 +128,7 @@ function withoutRelations(believed: Believed, speak: Speak): Machine {
     });
   return Machine.parse({
     format: MACHINE_FORMAT,
-    id: idOf(about),
+    id: idFor(`${about.maker} ${about.model}`, 'machine'),
     maker: about.maker,
     model: about.model,
     revision: about.revision ?? 'r1',
@@ -145,7 +138,13 @@ function withoutRelations(believed: Believed, speak: Speak): Machine {
       id: f.id,
       name: f.name,
       pose: f.pose,
-      outline: { form: 'rect', x: 0, y: 0, width: f.widthMm, height: f.heightMm }
+      outline: {
+        form: 'rect',
+        x: 0,
+        y: 0,
+        width: f.widthMm ?? about.size.widthMm,
+        height: f.heightMm ?? about.size.depthMm
+      }
     })),
     parts,
     joints,
@@ -178,7 +177,8 @@ function jointsOf(
 }
 
 /** Whether a part could have left without what stood beside it. */
-export const aloneQuestion = (move: Pick<SeenMove, 'part' | 'move'>): string => `alone:${move.part}/${move.move}`;
+export const aloneQuestion = ({ part, move }: Pick<SeenMove, 'part' | 'move'>): string =>
+  questionId({ kind: 'alone', action: moveId(part, move) });
 
 /** What came along with a move without riding on its part: it stood beside it and was freed as well. */
 export function besideIn({ together, on, over, state }: Believed, move: SeenMove): string[] {
@@ -193,17 +193,6 @@ export function besideIn({ together, on, over, state }: Believed, move: SeenMove
 
 const careOf = (kind: Part['kind']): Part['care'] =>
   kind === 'battery' || kind === 'coin-cell' ? ['cell'] : CABLES.has(kind) ? ['fragile'] : [];
-
-function idOf({ maker, model }: { maker: string; model: string }): string {
-  const id = `${maker} ${model}`
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 64)
-    .replace(/-+$/, '');
-  return id === '' ? 'machine' : id;
-}
 
 /** The plug that takes the power away: the battery's own, or that of its lead. */
 function isolationOf({ state, ends, on }: Believed, speak: Speak): Machine['isolation'] {
@@ -238,66 +227,4 @@ function depthOfJoint({ covers, ends }: Believed, depths: Depths, id: string): n
   const beneath = [...(covers.get(openId(id)) ?? [])].filter(([, b]) => b.yes).map(([part]) => part);
   const tops = (part: string) => [...depths].filter(([key]) => key.startsWith(`${part} `)).map(([, d]) => d[0]);
   return Math.max(0, ...tops(e.a).slice(0, 1), ...beneath.flatMap((p) => tops(p).map((mm) => mm + 0.1)));
-}
-
-/** Exemptions and covers where what is believed differs from what outlines and depths say, and orders. */
-function relationsOf(believed: Believed, base: Machine, reason: string): Machine['relations'] {
-  const { covers, held, orders } = believed;
-  const access = accessOf(modelOf(base));
-  const out: Machine['relations'] = [];
-  const ids = new Set(base.parts.map((p) => p.id));
-  for (const action of access.actions.values()) {
-    const ref = refOf(action.id)!;
-    const wanted = wantedCovers(believed, access, action.id, covers);
-    const drawn = new Set(
-      access.requirements
-        .get(action.id)!
-        .flatMap((r) => (r.cause.kind === 'covers' && !isHold(r.id) ? [r.cause.part] : []))
-    );
-    for (const cover of drawn) if (!wanted.has(cover)) out.push({ kind: 'exempt', cover, action: ref, reason });
-    for (const cover of wanted)
-      if (!drawn.has(cover) && ids.has(cover)) out.push({ kind: 'covers', cover, action: ref, reason });
-    if (action.kind !== 'move') continue;
-    const wantedHolds = new Set([...(held.get(action.id) ?? [])].filter(([, b]) => b.yes).map(([joint]) => joint));
-    const drawnHolds = access.requirements
-      .get(action.id)!
-      .flatMap((r) => (isHold(r.id) ? [r.alternatives[0]![0]!.slice('joint:'.length)] : []));
-    const wrong = drawnHolds.filter((joint) => !wantedHolds.has(joint));
-    const cables = new Set(wrong.map((joint) => access.model.joint(joint).a));
-    for (const cable of cables) out.push({ kind: 'exempt', cover: cable, action: ref, reason });
-    for (const joint of wantedHolds)
-      if (access.model.hasJoint(joint) && (!drawnHolds.includes(joint) || cables.has(access.model.joint(joint).a)))
-        out.push({ kind: 'order', before: { joint }, after: ref, leg: 'down', reason });
-  }
-  for (const { before, after, belief } of orders) {
-    if (!belief.yes || !access.actions.has(before) || !access.actions.has(after)) continue;
-    out.push({ kind: 'order', before: refOf(before)!, after: refOf(after)!, leg: 'both', reason });
-  }
-  return out;
-}
-
-const isHold = (requirement: string) => / < cable /.test(requirement);
-
-/** What has to lie in the way of an action: for a move, of all that leaves with it. */
-function wantedCovers({ over }: Believed, access: Access, id: ActionId, covers: Believed['covers']): Set<string> {
-  const own = new Set([...(covers.get(id) ?? [])].filter(([, b]) => b.yes).map(([part]) => part));
-  const action = access.actions.get(id)!;
-  if (action.kind !== 'move') return own;
-  const { model } = access;
-  const taken = model.takes(action.part.id, action.move);
-  const carriers = model.carriers(action.part.id);
-  // What was recorded as lying clear of the move does not lie over what rides along either.
-  const clear = new Set([...(covers.get(id) ?? [])].filter(([, b]) => !b.yes && b.sure === 1).map(([part]) => part));
-  for (const rider of taken) {
-    if (rider === action.part.id) continue;
-    for (const { id: cover } of access.model.machine.parts) {
-      if (taken.has(cover) || carriers.includes(cover) || own.has(cover) || clear.has(cover)) continue;
-      if (over.partOverPart(cover, rider, action.move.zone)?.yes) own.add(cover);
-    }
-  }
-  return own;
-}
-
-function refOf(id: ActionId): ActionRef | undefined {
-  return readAction(id);
 }

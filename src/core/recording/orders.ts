@@ -1,9 +1,9 @@
-import { openId, moveId, type ActionId } from '../ids';
-import { NEVER, tookOut, type RecordState, type SeenMove } from './fold';
+import { moveId, openId, questionId, readAction, type ActionId } from '../ids';
+import { NEVER, tookOut, type RecordState, type SeenMove } from './state';
 import type { Belief } from './over';
 import type { Ends } from './ends';
 import type { Together } from './together';
-import { BOARDS, CABLES } from './usual';
+import { BOARDS, CABLES } from './habits';
 
 /** Something that may have to come before something else, although nothing lies over anything. */
 export interface Order {
@@ -16,7 +16,7 @@ export interface Order {
 }
 
 export const orderQuestion = ({ before, after, face }: Pick<Order, 'before' | 'after' | 'face'>): string =>
-  face === undefined ? `order:${before}>${after}` : `seen:${before}>${face}`;
+  questionId(face === undefined ? { kind: 'order', before, after } : { kind: 'seen', before, face });
 
 /** A tape on the same cable so near to its plug lies over it or pulls at it, mm: bench rule of thumb. */
 const TAPED_MM = 15;
@@ -107,19 +107,16 @@ export function ordersOf(
 
   /** What was recorded the other way round is no order. */
   function happened(order: Order): boolean {
-    const e = ends.get(order.after.slice('joint:'.length));
-    if (!order.after.startsWith('joint:') || !e) return true;
+    const after = readAction(order.after)!;
+    const e = 'joint' in after ? ends.get(after.joint) : undefined;
+    if (!('joint' in after) || !e) return true;
     const before = moves.find((m) => id(m) === order.before);
-    const opened = Math.min(
-      together.apart(e.a, e.b),
-      state.joints.find((j) => openId(j.id) === order.after)?.opened ?? NEVER
-    );
+    const opened = Math.min(together.apart(e.a, e.b), state.joints.find((j) => j.id === after.joint)!.opened ?? NEVER);
     return before === undefined || before.when <= opened;
   }
 }
 
-/** Nothing had come off before it but what is on its own face, and no cover of the body was off. */
+/** It slides out of a bay: no cover of the body has to come off for it. */
 function isFromOutside(state: RecordState, battery: SeenMove): boolean {
-  const parts = new Map(state.parts.map((p) => [p.id, p]));
-  return battery.kind === 'slide' && parts.get(battery.part)!.kind === 'battery';
+  return battery.kind === 'slide' && state.parts.find((p) => p.id === battery.part)!.kind === 'battery';
 }

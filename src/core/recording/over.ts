@@ -8,7 +8,7 @@ import {
   type SeenMove,
   type SeenPart,
   type SeenPlace
-} from './fold';
+} from './state';
 import type { Areas } from './ends';
 import type { Together } from './together';
 
@@ -30,9 +30,6 @@ export type Why =
   | 'seen-before'
   | 'replayed'
   | 'answered';
-
-/** Answers about covers, by what may cover and the action. */
-export const overQuestion = (cover: string, action: string): string => `over:${cover}>${action}`;
 
 /** Outlines drawn by hand overlap by so much where they do not at all, mm; those of standard shapes by less. */
 const DRAWN_MM = 1.6;

@@ -1,16 +1,12 @@
 import type { Access } from '../access';
-import { goalId, type Goal } from '../goals';
-import { movedPart, moveId, openId, type ActionId } from '../ids';
-import { removes } from '../machine';
+import { goalId, offeredGoals, type Goal } from '../goals';
+import { movedPart, moveId, openId, questionId, type ActionId } from '../ids';
 import { removalSet } from '../plan';
-import { carrierQuestion } from './carriers';
-import { ontoQuestion, sameHold } from './ends';
+import { sameHold } from './ends';
 import { orderQuestion } from './orders';
-import { overQuestion } from './over';
-import { clearsQuestion, leashQuestion } from './raised';
 import { aloneQuestion, besideIn, type Drawn } from './machine-from';
-import { heldQuestion, movesOf as movesIn } from './believed';
-import { usualJobs } from './usual';
+import { movesOf as movesIn } from './believed';
+import { usualJobs } from '../usual';
 
 /** Something that a record leaves open, whose answer would change plans. */
 export interface Question {
@@ -41,13 +37,8 @@ export const DO_NOT_KNOW = 'unknown';
 const WORTH = 0.05;
 
 /** The goals that jobs have one at a time: plugs that are reached, parts that are taken out. */
-export function singleGoals(access: Access): Goal[] {
-  const { joints, parts } = access.model.machine;
-  return [
-    ...joints.filter((j) => j.kind === 'connector').map((j): Goal => ({ do: 'reach', joint: j.id })),
-    ...parts.filter((p) => p.moves.some(removes)).map((p): Goal => ({ do: 'remove', part: p.id }))
-  ];
-}
+export const singleGoals = ({ model }: Access): Goal[] =>
+  [...offeredGoals(model, 'reach'), ...offeredGoals(model, 'remove')].map((offered) => offered.goal);
 
 /** What would be worth asking, the best first; empty when nothing that is left matters. */
 export function questionsOf({ access, believed }: Drawn): Question[] {
@@ -82,7 +73,7 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
     const isMoved = (part: string, actions: ReadonlySet<ActionId>) => waysOff(part).some((a) => actions.has(a));
     add(
       {
-        id: ontoQuestion(joint.id),
+        id: questionId({ kind: 'onto', joint: joint.id }),
         about: { kind: 'onto', joint: joint.id, joints: group.map((j) => j.id) },
         options: [e.b, ...e.others],
         guess: e.b,
@@ -96,7 +87,7 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
   for (const [part, { on, sure, others }] of believed.carriers) {
     if (others.length === 0) continue;
     add(
-      { id: carrierQuestion(part), about: { kind: 'on', part }, options: [on, ...others], guess: on, sure },
+      { id: questionId({ kind: 'on', part }), about: { kind: 'on', part }, options: [on, ...others], guess: on, sure },
       ({ actions, goal }) =>
         goal !== removal(part) &&
         others.some((o) => waysOff(o).some((a) => actions.has(a)) !== waysOff(on).some((a) => actions.has(a)))
@@ -109,7 +100,7 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
       const off = waysOff(cover);
       add(
         {
-          id: overQuestion(cover, action),
+          id: questionId({ kind: 'over', cover, action }),
           about: { kind: 'over', cover, action },
           options: ['yes', 'no'],
           guess: belief.yes ? 'yes' : 'no',
@@ -137,7 +128,7 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
       const belief = held.get(joints[0]!)!;
       add(
         {
-          id: heldQuestion(joints[0]!, action),
+          id: questionId({ kind: 'held', joint: joints[0]!, action }),
           about: { kind: 'held', joints, action },
           options: ['yes', 'no'],
           guess: belief.yes ? 'yes' : 'no',
@@ -191,7 +182,7 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
     for (const joint of raise.mayLeave)
       add(
         {
-          id: leashQuestion(joint, part, move),
+          id: questionId({ kind: 'leash', joint, action: moveId(part, move) }),
           about: { kind: 'leash', joint, part, move },
           options: ['yes', 'no'],
           guess: raise.leaves.includes(joint) ? 'yes' : 'no',
@@ -199,7 +190,7 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
         },
         ({ actions }) => actions.has(moveId(part, move)) && actions.has(openId(joint))
       );
-    const id = clearsQuestion(part, move);
+    const id = questionId({ kind: 'clears', action: moveId(part, move) });
     if (!raise.told || !access.actions.has(moveId(part, move))) continue;
     add(
       {

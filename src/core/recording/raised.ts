@@ -1,8 +1,9 @@
+import { moveId, questionId } from '../ids';
 import { contains, overlap } from '../access';
-import { NEVER, tookOut, type Moment, type RecordState, type SeenJoint, type SeenMove } from './fold';
+import { NEVER, tookOut, type Moment, type RecordState, type SeenJoint, type SeenMove } from './state';
 import type { Areas, Ends } from './ends';
 import type { Together } from './together';
-import { carries } from './usual';
+import { carries } from './habits';
 
 /** What a raise, swing or fold did. */
 export interface Raise {
@@ -21,10 +22,6 @@ export interface Raise {
 
 /** What of what lay beneath has to come into view before a raise counts as clearing it. */
 const MOST = 0.5;
-
-export const clearsQuestion = (part: string, move: string): string => `clears:${part}/${move}`;
-
-export const leashQuestion = (joint: string, part: string, move: string): string => `leash:${joint}>${part}/${move}`;
 
 export function raisesOf(
   state: RecordState,
@@ -59,7 +56,7 @@ export function raisesOf(
         }),
         ...under.filter((j) => !hasEnd(j.id)).map((j) => j.places.some(({ seen }) => isSeenNow(seen)))
       ];
-      const answer = state.answers[clearsQuestion(move.part, move.move)];
+      const answer = state.answers[questionId({ kind: 'clears', action: moveId(move.part, move.move) })];
       const clears =
         answer === 'yes' ||
         (answer !== 'no' && beneath.length > 0 && beneath.filter(Boolean).length >= MOST * beneath.length);
@@ -73,7 +70,7 @@ export function raisesOf(
         return e !== undefined && group.has(e.a) !== group.has(e.b);
       });
       const isLeft = (j: SeenJoint) => {
-        const said = state.answers[leashQuestion(j.id, move.part, move.move)];
+        const said = state.answers[questionId({ kind: 'leash', joint: j.id, action: moveId(move.part, move.move) })];
         if (said === 'yes' || said === 'no') return said === 'yes';
         // What still held it so, and what came into view only later and holds it.
         return move.stays.includes(j.id) || j.places.every(({ seen }) => seen > move.when);
@@ -86,7 +83,12 @@ export function raisesOf(
         reached: under.filter((j) => hasEnd(j.id) || (!clears && seenNow.includes(j))).map((j) => j.id),
         leaves: across.filter(isLeft).map((j) => j.id),
         mayLeave: gone
-          .filter((j) => !carries(j.fixing) && state.answers[leashQuestion(j.id, move.part, move.move)] === undefined)
+          .filter(
+            (j) =>
+              !carries(j.fixing) &&
+              state.answers[questionId({ kind: 'leash', joint: j.id, action: moveId(move.part, move.move) })] ===
+                undefined
+          )
           .map((j) => j.id)
       };
     });

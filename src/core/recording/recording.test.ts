@@ -145,6 +145,21 @@ describe('what lies over what', () => {
   });
 });
 
+it('a pile of forty parts, each held onto what lies under it, is drawn as a pile', () => {
+  const bench = new Bench();
+  const names = Array.from({ length: 40 }, (_, i) => `frame-${i}`);
+  for (const name of names) bench.named(name, 'frame');
+  for (const name of names) {
+    bench.outlined(name, 10, 10, 60);
+    bench.screws(`${name}-screws`, name, [{ at: [20, 20] }, { at: [60, 60] }]);
+    bench.lifted(name);
+  }
+  const { machine } = bench.drawn();
+  const top = (id: string) => machine.parts.find((p) => p.id === id)!.shapes[0]!.depth[0];
+  expect(names.map(top)).toEqual([...names.map(top)].sort((a, b) => a - b));
+  expect(top('frame-39')).toBeGreaterThan(top('frame-0'));
+});
+
 describe('what a teardown gives', () => {
   it('at every moment of it: a file that can be used, or what it lacks', () => {
     const { events } = tearDown(demoAccess('lindquay-slip-11'), 3);

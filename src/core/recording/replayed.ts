@@ -1,5 +1,5 @@
 import type { Access, Requirement } from '../access';
-import { moveId, openId, type ActionId } from '../ids';
+import { moveId, openId, readAction, type ActionId } from '../ids';
 import { movesOf, type Believed } from './believed';
 import type { Belief } from './over';
 
@@ -62,28 +62,24 @@ function contradictions({ state, opened }: Believed, access: Access): Requiremen
 
 const NO: Belief = { yes: false, sure: 1, why: 'replayed' };
 
-function takenBack(believed: Believed, { of, cause, id }: Requirement): Believed {
+function takenBack(believed: Believed, { of, cause }: Requirement): Believed {
   const without = (map: Believed['covers'], key: string): Believed['covers'] => {
     const list = map.get(of);
-    if (list?.get(key)?.yes === false) return map;
-    return new Map([...map, [of, new Map([...(list ?? []), [key, NO]])]]);
+    return list?.get(key)?.why === 'replayed' ? map : new Map([...map, [of, new Map([...(list ?? []), [key, NO]])]]);
   };
   switch (cause.kind) {
-    case 'covers': {
-      const hold = / < cable (.+)$/.exec(id)?.[1];
-      if (hold !== undefined) return { ...believed, held: without(believed.held, hold) };
-      const covers = without(believed.covers, cause.part);
-      // It may lie over what rides along.
-      return covers === believed.covers ? ridersExempt(believed, of, cause.part) : { ...believed, covers };
-    }
+    case 'covers':
+      return cause.joint === undefined
+        ? { ...believed, covers: without(believed.covers, cause.part) }
+        : { ...believed, held: without(believed.held, cause.joint) };
     case 'relation': {
-      const before = / < relation (.+)$/.exec(id)?.[1];
-      const hold = before?.replace(/^joint:/, '');
-      const orders = believed.orders.map((o) =>
-        o.before === before && o.after === of && o.belief.yes ? { ...o, belief: NO } : o
-      );
-      if (orders.some((o, i) => o !== believed.orders[i])) return { ...believed, orders };
-      return hold === undefined ? believed : { ...believed, held: without(believed.held, hold) };
+      const { before } = cause;
+      const isIt = (o: Believed['orders'][number]) => o.before === before && o.after === of && o.belief.yes;
+      if (believed.orders.some(isIt))
+        return { ...believed, orders: believed.orders.map((o) => (isIt(o) ? { ...o, belief: NO } : o)) };
+      // A cable that is held over a part where no outline says so stands in the file as an order.
+      const joint = before === undefined ? undefined : readAction(before);
+      return joint && 'joint' in joint ? { ...believed, held: without(believed.held, joint.joint) } : believed;
     }
     case 'raised':
       return {
@@ -93,27 +89,4 @@ function takenBack(believed: Believed, { of, cause, id }: Requirement): Believed
     default:
       return believed;
   }
-}
-
-function ridersExempt(believed: Believed, of: ActionId, cover: string): Believed {
-  const covers = new Map(believed.covers);
-  let changed = false;
-  for (const [action, list] of covers) {
-    if (action === of || !action.startsWith('move:') || list.get(cover)?.yes !== true) continue;
-    const rider = action.slice('move:'.length).split('/')[0]!;
-    const leaving = of.slice('move:'.length).split('/')[0]!;
-    if (!rides(believed.on, rider, leaving)) continue;
-    covers.set(action, new Map([...list, [cover, NO]]));
-    changed = true;
-  }
-  return changed ? { ...believed, covers } : believed;
-}
-
-function rides(on: ReadonlyMap<string, string>, rider: string, carrier: string): boolean {
-  const seen = new Set([rider]);
-  for (let up = on.get(rider); up !== undefined && !seen.has(up); up = on.get(up)) {
-    if (up === carrier) return true;
-    seen.add(up);
-  }
-  return false;
 }

@@ -1,4 +1,4 @@
-import { NEVER, tookOut, type Moment, type RecordState, type SeenMove } from './fold';
+import { NEVER, tookOut, type Moment, type RecordState, type SeenMove } from './state';
 
 /** Who was with whom, until when: worked out of the moves that were recorded. */
 export interface Together {

@@ -1,7 +1,9 @@
 import Papa from 'papaparse';
-import { Drive, PartKind, type Part, type Screw } from '../machine';
-import { problem, refusal, refused, type Problem, type Result } from '../result';
-import { USUAL_SCREW } from '../recording';
+import { parseScrewSize } from '../fasteners';
+import type { Said } from '../language';
+import { Drive, idFor, PartKind, type Part, type Screw } from '../machine';
+import { problem, refusal, refused, whyNot, type Problem, type Result } from '../result';
+import { USUAL_SCREW } from '../usual';
 
 /** A table from paper has hundreds of rows at most. */
 export const SHEET_MAX_CHARS = 500_000;
@@ -66,8 +68,7 @@ export function readSheet(text: string): Result<{ rows: ReadonlyMap<string, Row>
   const ids = new Set<string>([ROOT]);
   lines.forEach((cells, i) => {
     const line = i + 2;
-    const say = (column: Column, code: string, message: string) =>
-      void problems.push(problem([`row ${line}`, column], code, message));
+    const say: Say = (column, code, message) => void problems.push(problem([`row ${line}`, column], code, message));
     const cell = (column: Column) => (cells[columns.indexOf(column)] ?? '').trim();
     const name = cell('part');
     if (name === '') return say('part', 'no-name', 'is empty');
@@ -124,7 +125,7 @@ export function readSheet(text: string): Result<{ rows: ReadonlyMap<string, Row>
   return { ok: true, rows };
 }
 
-type Say = (column: Column, code: string, message: string) => void;
+type Say = (column: Column, code: string, message: Said) => void;
 
 function heldBy(cell: (column: Column) => string, say: Say): Row['held'][number] | undefined {
   const by = cell('held by').toLowerCase();
@@ -141,25 +142,19 @@ function heldBy(cell: (column: Column) => string, say: Say): Row['held'][number]
     return undefined;
   }
   if (known !== 'screws') return { by: known, count };
-  const size = cell('size');
-  const read = /^m?\s*(\d+(?:[.,]\d+)?)\s*[x×*]\s*(\d+(?:[.,]\d+)?)$/i.exec(size);
-  if (size !== '' && !read) {
-    say('size', 'not-a-size', `"${size.slice(0, 20)}" is no size like M2x4`);
+  const written = cell('size');
+  const read = written === '' ? undefined : parseScrewSize(written);
+  if (read && !read.ok) {
+    say('size', read.problems[0]!.code, whyNot(read));
     return undefined;
   }
-  const number = (s: string) => Number(s.replace(',', '.'));
   const asked = cell('drive').toUpperCase();
   const drive = asked === '' ? USUAL_SCREW.drive : Drive.options.find((d) => d.toUpperCase() === asked);
   if (drive === undefined) {
     say('drive', 'not-allowed', `is one of ${Drive.options.join(', ')}, not "${asked.slice(0, 20)}"`);
     return undefined;
   }
-  const threadMm = read ? number(read[1]!) : USUAL_SCREW.threadMm;
-  const lengthMm = read ? number(read[2]!) : USUAL_SCREW.lengthMm;
-  if (threadMm < 0.8 || threadMm > 6 || lengthMm < 1 || lengthMm > 60) {
-    say('size', 'out-of-range', `"${size.slice(0, 20)}" is no screw of a notebook`);
-    return undefined;
-  }
+  const { threadMm, lengthMm } = read?.size ?? USUAL_SCREW;
   return { by: 'screws', count, screw: { threadMm, lengthMm, drive } };
 }
 
@@ -178,15 +173,8 @@ function kindOf(cell: string, name: string, say: Say): Part['kind'] {
   );
 }
 
-export function uniqueId(name: string, taken: Set<string>): string {
-  const base =
-    name
-      .normalize('NFKD')
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '')
-      .slice(0, 50)
-      .replace(/-+$/, '') || 'part';
+function uniqueId(name: string, taken: Set<string>): string {
+  const base = idFor(name, 'part');
   let id = base;
   for (let n = 2; taken.has(id); n++) id = `${base}-${n}`;
   taken.add(id);

@@ -1,9 +1,9 @@
 import type { Speak } from '../language';
-import { MACHINE_FORMAT, Machine, type Joint, type Origin, type Part, type Point } from '../machine';
-import { usualHeadMm, usualMoveSeconds, usualPitchMm, usualSeconds } from '../recording';
+import { idFor, MACHINE_FORMAT, Machine, type Joint, type Origin, type Part, type Point } from '../machine';
+import { usualHeadMm, usualMoveSeconds, usualPitchMm, usualSeconds } from '../usual';
 import type { Result } from '../result';
 import { RECORDED } from '../words';
-import { readSheet, ROOT, uniqueId, type HeldBy, type Row } from './rows';
+import { readSheet, ROOT, type HeldBy, type Row } from './rows';
 
 /** What a sheet is about, besides its rows. */
 export interface SheetAbout {
@@ -73,7 +73,7 @@ function laidOut(rows: ReadonlyMap<string, Row>, about: SheetAbout, speak: Speak
   const battery = joints.find((j) => j.kind === 'connector' && list.some((r) => r.id === j.a && r.kind === 'battery'));
   return Machine.parse({
     format: MACHINE_FORMAT,
-    id: uniqueId(`${about.maker} ${about.model}`, new Set()),
+    id: idFor(`${about.maker} ${about.model}`, 'machine'),
     maker: about.maker,
     model: about.model,
     revision: about.revision ?? 'r1',

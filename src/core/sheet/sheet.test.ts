@@ -78,7 +78,7 @@ describe('a table from paper', () => {
       'row 2.cable: is yes or no',
       'row 2.held by: is one of screws, clips, glue, tape, latch, hook, plug, not "bolts"',
       'row 3.how many: "many" is no count from 1 to 200',
-      'row 4.size: "small" is no size like M2x4',
+      'row 4.size: is not a screw size: write thread x length, as in M2.5 x 4',
       expect.stringMatching(/^row 5\.drive: is one of PH00, .*, not "T99"$/),
       'row 3.comes off after: names the part itself',
       'row 3.comes off after: goes round: Lid after Lid'

@@ -1,64 +1,50 @@
 import type { Access } from '../access';
+import { openId, readAction, readQuestion, type ActionId } from '../ids';
 import { removes } from '../machine';
 
 /**
- * What the machine itself would answer to a question of a recording.
+ * For tests and benches only: what the machine itself would answer to a question of a recording.
  * @returns undefined for what it does not know either
  */
 export function truth(access: Access, question: string): string | undefined {
-  const [kind, rest] = [question.slice(0, question.indexOf(':')), question.slice(question.indexOf(':') + 1)];
-  const { model } = access;
-  switch (kind) {
+  const { model, requirements } = access;
+  const about = readQuestion(question);
+  const needs = (action: ActionId) => requirements.get(action) ?? [];
+  const yes = (is: boolean) => (is ? 'yes' : 'no');
+  const comesAfter = (after: ActionId, before: ActionId) =>
+    needs(after).some((r) => r.alternatives.length === 1 && r.alternatives[0]!.includes(before));
+  const moveOf = (action: ActionId) => {
+    const named = readAction(action);
+    return named && 'part' in named ? model.move(named.part, named.move) : undefined;
+  };
+  switch (about?.kind) {
     case 'onto':
-      return model.hasJoint(rest) ? model.joint(rest).b : undefined;
-    case 'over': {
-      const [cover, action] = rest.split('>') as [string, string];
-      const list = access.requirements.get(action);
-      return list && (list.some((r) => r.cause.kind === 'covers' && r.cause.part === cover) ? 'yes' : 'no');
-    }
-    case 'order': {
-      const [before, after] = rest.split('>') as [string, string];
-      const list = access.requirements.get(after);
-      return (
-        list && (list.some((r) => r.alternatives.length === 1 && r.alternatives[0]!.includes(before)) ? 'yes' : 'no')
-      );
-    }
-    case 'held': {
-      const [joint, action] = rest.split('>') as [string, string];
-      const list = access.requirements.get(action);
-      return list && (list.some((r) => r.id.endsWith(` < cable ${joint}`)) ? 'yes' : 'no');
-    }
-    case 'seen': {
-      // Of all that is on that face and comes after it: one answer for them together.
-      const [before, face] = rest.split('>') as [string, string];
-      const after = model.machine.joints.filter((j) => {
-        const move = model.machine.parts.flatMap((p) => p.moves.map((m) => [p.id, `move:${p.id}/${m.id}`] as const));
-        const by = move.find(([, id]) => id === before)?.[0];
-        return j.zone === face && by !== undefined && model.carriers(j.a).includes(by) && model.riders(by).has(j.b);
-      });
-      const is = after.filter((j) =>
-        access.requirements
-          .get(`joint:${j.id}`)!
-          .some((r) => r.alternatives.length === 1 && r.alternatives[0]!.includes(before))
-      );
-      return is.length > 0 ? 'yes' : 'no';
-    }
+      return model.hasJoint(about.joint) ? model.joint(about.joint).b : undefined;
     case 'on':
-      return model.hasPart(rest) ? model.part(rest).on : undefined;
-    case 'leash': {
-      const [joint, way] = rest.split('>') as [string, string];
-      const [part, move] = way.split('/') as [string, string];
-      return model.move(part, move).leaves.includes(joint) ? 'yes' : 'no';
+      return model.hasPart(about.part) ? model.part(about.part).on : undefined;
+    case 'over':
+      return yes(needs(about.action).some((r) => r.cause.kind === 'covers' && r.cause.part === about.cover));
+    case 'held':
+      return yes(needs(about.action).some((r) => r.cause.kind === 'covers' && r.cause.joint === about.joint));
+    case 'order':
+      return yes(comesAfter(about.after, about.before));
+    case 'seen': {
+      // Of all that is on that face and rides on what leaves: one answer for them together.
+      const named = readAction(about.before);
+      if (!named || !('part' in named)) return undefined;
+      const riders = model.riders(named.part);
+      const after = model.machine.joints.filter((j) => j.zone === about.face && riders.has(j.a) && riders.has(j.b));
+      return yes(after.some((j) => comesAfter(openId(j.id), about.before)));
     }
+    case 'leash':
+      return yes(moveOf(about.action)?.leaves.includes(about.joint) ?? false);
+    case 'clears':
+      return yes(moveOf(about.action)?.clears ?? false);
     case 'alone': {
-      const [part] = rest.split('/') as [string, string];
-      return model.part(part).moves.some((m) => removes(m) && !m.with) ? 'yes' : 'no';
+      const named = readAction(about.action)!;
+      return 'part' in named ? yes(model.part(named.part).moves.some((m) => removes(m) && !m.with)) : undefined;
     }
-    case 'clears': {
-      const [part, move] = rest.split('/') as [string, string];
-      return model.move(part, move).clears ? 'yes' : 'no';
-    }
-    default:
+    case undefined:
       return undefined;
   }
 }

@@ -1,6 +1,4 @@
-import type { Joint, Machine } from '../machine';
-import type { Fixing } from './events';
-import type { SeenMove } from './fold';
+import type { Joint, Machine, Move } from '../machine';
 
 type PartKind = Machine['parts'][number]['kind'];
 
@@ -43,7 +41,7 @@ export const usualThicknessMm = (kind: PartKind): number => THICKNESS_MM[kind];
 
 /** Times there and back, s: bench rules of thumb. Screws take so much for all and so much for each. */
 const SCREWS = { seconds: [4, 8], closeSeconds: [6, 11] } as const;
-const SECONDS: Record<Exclude<Fixing['kind'], 'screws'>, readonly [seconds: number, closeSeconds: number]> = {
+const SECONDS: Record<Exclude<Joint['kind'], 'screws'>, readonly [seconds: number, closeSeconds: number]> = {
   connector: [9, 14],
   clips: [30, 18],
   adhesive: [15, 10],
@@ -80,7 +78,7 @@ const MOVE_SECONDS: Partial<Record<PartKind, readonly [number, number]>> = {
 };
 const ANY_MOVE = [6, 8] as const;
 
-export function usualMoveSeconds(kind: PartKind, move: SeenMove['kind']): { seconds: number; returnSeconds: number } {
+export function usualMoveSeconds(kind: PartKind, move: Move['kind']): { seconds: number; returnSeconds: number } {
   const [seconds, returnSeconds] = MOVE_SECONDS[kind] ?? ANY_MOVE;
   // Raised on its leash a board is not yet carried anywhere.
   return move === 'raise' && kind === 'board' ? { seconds: 15, returnSeconds: 20 } : { seconds, returnSeconds };
@@ -125,35 +123,3 @@ const JOBS: Partial<Record<PartKind, number>> = {
   hinge: 2
 };
 export const usualJobs = (kind: PartKind): number => JOBS[kind] ?? 1;
-
-/** What sits on the main board, and so is held to it. */
-export const ON_BOARD: ReadonlySet<PartKind> = new Set([
-  'card',
-  'memory',
-  'storage',
-  'processor',
-  'heat-sink',
-  'shield',
-  'coin-cell'
-]);
-/** What carries others: a frame of the body or of the lid. */
-export const FRAMES: ReadonlySet<PartKind> = new Set(['case', 'cover', 'frame', 'display', 'bezel']);
-export const BOARDS: ReadonlySet<PartKind> = new Set(['board', 'small-board']);
-export const CABLES: ReadonlySet<PartKind> = new Set(['cable', 'flat-cable', 'antenna']);
-/** Joints that carry a part, rather than wire it. */
-export function carries(fixing: Pick<Fixing, 'kind'> & { family?: string }): boolean {
-  switch (fixing.kind) {
-    case 'screws':
-    case 'clips':
-    case 'adhesive':
-    case 'latch':
-    case 'hook':
-    case 'seal':
-      return true;
-    case 'connector':
-      return ['edge-card', 'memory-socket', 'processor-lock', 'tray', 'blade'].includes(fixing.family ?? '');
-    case 'tape':
-    case 'dressing':
-      return false;
-  }
-}

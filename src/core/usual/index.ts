@@ -1,0 +1,9 @@
+export {
+  usualHeadMm,
+  usualJobs,
+  usualMoveSeconds,
+  usualPitchMm,
+  usualSeconds,
+  usualThicknessMm,
+  USUAL_SCREW
+} from './usual';
