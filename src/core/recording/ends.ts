@@ -22,7 +22,7 @@ const TAPE_MM = 5;
 /** So much of a group's places have to lie on a part before it can be what they hold onto. */
 const MOST = 0.8;
 const HALF = 0.5;
-/** How often the rule below is right, on recorded teardowns: where another part suits as well, nearly as well, and where none does. */
+/** How far the guess is believed where another part suits as well, nearly as well, and where none does: rounded from recorded teardowns. */
 const SURE = { bracket: 0.7, shallow: 0.8, alike: 0.9, near: 0.97, alone: 0.995 };
 
 function sureOf(ranked: readonly Candidate[], kind: SeenPart['kind'], fixing: SeenJoint['fixing']['kind']): number {
