@@ -8,7 +8,9 @@ export {
   type DrawnCable,
   type DrawnJoint
 } from './scene';
-export { haloInks } from './joint';
+export { haloInks, jointInks } from './joint';
+export { cablePath, outlinePath } from './outline-path';
+export { partInks } from './part';
 export { namesOf, type Name } from './names';
 export { thingsOf, type Thing } from './about';
 export { viewOf } from './view';

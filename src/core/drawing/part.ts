@@ -4,13 +4,13 @@ import { circle, frameOf, line, mm, Pen, rectangle, turned, type Frame, type Ink
 const range = (n: number) => Array.from({ length: Math.max(0, Math.floor(n)) }, (_, i) => i);
 
 /** What makes a part look like what it is, drawn inside its outline. Kinds that are not here are their outline alone. */
-export function partInks(part: Part, box: Box): Ink[] {
+export function partInks(part: Pick<Part, 'id' | 'kind'>, box: Box): Ink[] {
   const pen = new Pen();
   LOOKS[part.kind]?.(pen, frameOf(box), part);
   return pen.inks();
 }
 
-const LOOKS: Partial<Record<PartKind, (pen: Pen, frame: Frame, part: Part) => void>> = {
+const LOOKS: Partial<Record<PartKind, (pen: Pen, frame: Frame, part: Pick<Part, 'id' | 'kind'>) => void>> = {
   fan(pen, { minY, w, h, cx }) {
     const r = Math.min(w, h) * 0.42;
     const cy = minY + h * 0.53;

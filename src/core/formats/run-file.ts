@@ -1,7 +1,8 @@
 import type { Model } from '../machine';
 import type { Plan } from '../plan';
 import type { Speak } from '../language';
-import { everyStep, fold, inOrder, when, type RunEvent, eventWords } from '../run';
+import { inOrder, when } from '../happened';
+import { everyStep, fold, type RunEvent, eventWords } from '../run';
 import { written } from './csv';
 
 export const RUN_FORMAT = 'eager-wrench/run@1';

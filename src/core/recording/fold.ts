@@ -1,12 +1,6 @@
+import { inOrder } from '../happened';
 import type { Fixing, RecordingEvent } from './events';
 import type { Face, RecordState, SeenJoint, SeenPart, Strange } from './state';
-
-/** Events in the order in which they happened, each once, whatever order they came in. */
-export function inOrder(events: readonly RecordingEvent[]): RecordingEvent[] {
-  return [...new Map(events.map((e) => [e.id, e])).values()].sort((a, b) =>
-    a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1
-  );
-}
 
 /** Those that count: an undo takes back what it names, and an undone undo takes back nothing. */
 function counting(events: readonly RecordingEvent[]): RecordingEvent[] {

@@ -5,3 +5,7 @@ export { tookOut, type RecordState, type SeenJoint, type SeenMove, type SeenPart
 export { DO_NOT_KNOW, questionsOf, singleGoals, type Question } from './questions';
 export { machineFrom, type Drawn, type Lacking, type Missing } from './machine-from';
 export { parseRecording, RECORDING_MAX_BYTES } from './read';
+export { readRecord, type Asked, type Reading } from './reading';
+export { fromRecord, goalOfRecord, stepsDone, stepsOfPhotos, type DoneStep } from './back-up';
+export { recordScene, type RecordScene, type SceneJoint, type ScenePart } from './scene';
+export { asideOf, isUndone, likelyAlong, likelyHeld, lyingAt, outOf } from './standing';

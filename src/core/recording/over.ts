@@ -52,6 +52,8 @@ const CROOKED: ReadonlySet<SeenPart['kind']> = new Set([
 /** What lies over what, as far as it was seen. */
 export class Over {
   private readonly shrunk = new Map<string, Area>();
+  /** When each face was first looked at: something was tapped or drawn there. */
+  private readonly looked: ReadonlyMap<string, Moment>;
 
   constructor(
     private readonly state: RecordState,
@@ -60,7 +62,9 @@ export class Over {
     /** Whether what lay beneath a part came into view as it was raised, and when that was. */
     private readonly cleared: ReadonlyMap<string, Moment>,
     private readonly rides: (rider: string, on: string) => boolean
-  ) {}
+  ) {
+    this.looked = lookedAt(state);
+  }
 
   /** Whether one part rides on another, by whatever lies between. */
   isOn(rider: string, carrier: string): boolean {
@@ -166,6 +170,7 @@ export class Over {
     if (joint.fixing.kind === 'connector' && joint.fixing.family === 'blade') return found;
     const opened = Math.min(this.together.apart(a, b), joint.opened ?? NEVER);
     const room = clearMmOf({ kind: joint.fixing.kind as JointKind });
+    const isLate = this.isLate(joint, a, b);
     for (const { id } of this.state.parts) {
       if (id === a || id === b || raisedWith(id)) continue;
       const over = this.areas.get(id)?.get(joint.face);
@@ -178,7 +183,7 @@ export class Over {
       }
       let belief: Belief | undefined;
       for (const place of joint.places) {
-        const next = this.overPlace(place, over, room, gone, opened);
+        const next = this.overPlace(place, over, room, gone, opened, isLate);
         if (next && (!belief || (next.yes && !belief.yes))) belief = next;
       }
       if (belief) found.set(id, belief);
@@ -186,13 +191,39 @@ export class Over {
     return found;
   }
 
-  /** @param gone when what may lie over the place went; @param opened when the joint was */
-  private overPlace(place: SeenPlace, over: Area, roomMm: number, gone: Moment, opened: Moment): Belief | undefined {
+  /**
+   * Some of its places lay in plain view long before it was tapped: when it was tapped tells nothing of what hid the others.
+   * A group that is seen bit by bit is tapped bit by bit.
+   */
+  private isLate(joint: SeenJoint, a: string, b: string): boolean {
+    const looked = this.looked.get(joint.face);
+    if (looked === undefined) return false;
+    return joint.places.some(({ at, seen }) => {
+      const came = this.state.moves.filter((m) => m.when < seen && m.when > looked);
+      if (came.length === 0) return false;
+      return ![...this.areas].some(([id, faces]) => {
+        const lies = faces.get(joint.face);
+        if (!lies || id === a || id === b || this.rides(a, id)) return false;
+        const gone = Math.min(this.gone(id, a), this.gone(id, b));
+        return gone < seen && discMeets(lies, at, ROOM_MM);
+      });
+    });
+  }
+
+  /** @param gone when what may lie over the place went; @param opened when the joint was; @param isLate when it was tapped tells nothing */
+  private overPlace(
+    place: SeenPlace,
+    over: Area,
+    roomMm: number,
+    gone: Moment,
+    opened: Moment,
+    isLate: boolean
+  ): Belief | undefined {
     const { at, seen, noRoom, room } = place;
     const isInside = contains(over, at);
     if (!isInside && !discMeets(over, at, roomMm + (noRoom ? CROWDED_MM : ROOM_MM))) return undefined;
     if (gone >= opened) return { yes: false, sure: 1, why: 'still-there' };
-    if (isInside && seen > gone) return { yes: true, sure: 0.96, why: 'hidden-until' };
+    if (isInside && seen > gone) return { yes: true, sure: isLate ? 0.5 : 0.96, why: 'hidden-until' };
     const isNear = isInside || discMeets(over, at, roomMm);
     if (noRoom && seen < gone) {
       if (room === undefined) return { yes: true, sure: isNear ? 0.85 : 0.6, why: 'no-room' };
@@ -202,7 +233,7 @@ export class Over {
       return isLast || isNear ? { yes: true, sure: isLast ? 0.97 : 0.6, why: 'no-room' } : undefined;
     }
     // Seen while it lay there, and there was room; seen only later nobody knows.
-    if (seen > gone) return { yes: true, sure: 0.6, why: 'room' };
+    if (seen > gone) return isLate ? { yes: false, sure: 0.8, why: 'room' } : { yes: true, sure: 0.6, why: 'room' };
     return isNear ? { yes: false, sure: 0.995, why: isInside ? 'seen-before' : 'room' } : undefined;
   }
 
@@ -234,4 +265,13 @@ function shrink(area: Area, mm: number): Area {
   const by = (size: number) => (size > 4 * mm ? (size - 2 * mm) / size : 0.5);
   const [kx, ky] = [by(maxX - minX), by(maxY - minY)];
   return areaOf({ form: 'polygon', points: area.points.map(([x, y]) => [cx + (x - cx) * kx, cy + (y - cy) * ky]) });
+}
+
+/** When each face was looked at first: something was tapped or drawn there. */
+function lookedAt({ joints, parts }: RecordState): Map<string, Moment> {
+  const first = new Map<string, Moment>();
+  const note = (face: string, when: Moment) => first.set(face, Math.min(first.get(face) ?? NEVER, when));
+  for (const { face, places } of joints) for (const { seen } of places) note(face, seen);
+  for (const { outlines } of parts) for (const { face, free } of Object.values(outlines)) note(face, free);
+  return first;
 }

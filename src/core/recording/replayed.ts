@@ -1,7 +1,8 @@
 import type { Access, Requirement } from '../access';
-import { moveId, openId, readAction, type ActionId } from '../ids';
-import { movesOf, type Believed } from './believed';
+import { openId, readAction } from '../ids';
+import type { Believed } from './believed';
 import type { Belief } from './over';
+import { retrace } from './retrace';
 
 /** Each time something is taken back; a record that contradicts itself so often is what it is. */
 const MOST_ROUNDS = 40;
@@ -13,51 +14,13 @@ const MOST_ROUNDS = 40;
 export function replayed(believed: Believed, accessOf: (of: Believed) => Access): Believed {
   let now = believed;
   for (let round = 0; round < MOST_ROUNDS; round++) {
-    const wrong = contradictions(now, accessOf(now));
+    const { wrong } = retrace(now, accessOf(now));
     if (wrong.length === 0) return now;
     const next = wrong.reduce(takenBack, now);
     if (next === now) return now;
     now = next;
   }
   return now;
-}
-
-/** Requirements that were not met when the record did what they are of. */
-function contradictions({ state, opened }: Believed, access: Access): Requirement[] {
-  const done = new Set<ActionId>();
-  const wrong: Requirement[] = [];
-  const unmet = (id: ActionId) =>
-    access.requirements.get(id)!.filter((r) => !r.alternatives.some((way) => way.every((a) => done.has(a))));
-  const joints = state.joints
-    .map((j) => ({ id: openId(j.id), when: opened(j.id) }))
-    .filter((j) => access.actions.has(j.id))
-    .sort((a, b) => a.when - b.when);
-  let next = 0;
-  for (const move of movesOf(state)) {
-    const id = moveId(move.part, move.move);
-    if (!access.actions.has(id)) continue;
-    const due: ActionId[] = [];
-    while (next < joints.length && joints[next]!.when <= move.when) due.push(joints[next++]!.id);
-    // Those that were opened for this move were opened in some order: any that works.
-    for (let left = due, grew = true; left.length > 0;) {
-      grew = false;
-      for (const joint of left) {
-        if (unmet(joint).length > 0) continue;
-        done.add(joint);
-        grew = true;
-      }
-      left = left.filter((joint) => !done.has(joint));
-      if (grew) continue;
-      for (const joint of left) {
-        wrong.push(...unmet(joint));
-        done.add(joint);
-      }
-      break;
-    }
-    wrong.push(...unmet(id));
-    done.add(id);
-  }
-  return wrong;
 }
 
 const NO: Belief = { yes: false, sure: 1, why: 'replayed' };

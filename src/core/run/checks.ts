@@ -48,16 +48,3 @@ function isSuspect(model: Model, suspect: string): boolean {
   const joint = suspectJoint(suspect);
   return joint === undefined || model.hasJoint(joint);
 }
-
-/** So far a bench's clock may be off before it is not believed, ms. */
-export const CLOCK_TOLERANCE_MS = 5 * 60_000;
-
-/**
- * Whether an event's own time cannot be right: it is later than the moment at which the server took it, or from before the run
- * was there. What was recorded offline comes late, which is no fault of its clock.
- * @param at the event's own time; takenAt, startedAt the server's: all ISO 8601
- */
-export function clockIsWrong(at: string, takenAt: string, startedAt: string): boolean {
-  const time = Date.parse(at);
-  return time > Date.parse(takenAt) + CLOCK_TOLERANCE_MS || time < Date.parse(startedAt) - CLOCK_TOLERANCE_MS;
-}

@@ -153,6 +153,3 @@ export const AFTER_SIGNING: ReadonlySet<RunEvent['type']> = new Set(['countersig
 export type Addable = Extract<RunEvent, { type: 'added' }>['event'];
 export const isAddable = (event: RunEvent): event is Addable =>
   !AFTER_SIGNING.has(event.type) && event.type !== 'signed';
-
-/** When it happened, as far as can be known. */
-export const when = (event: Pick<RunEvent, 'at' | 'took'>): string => event.took ?? event.at;

@@ -5,8 +5,9 @@ import type { Listing } from '../hardware';
 import type { Model } from '../machine';
 import type { Plan, Step } from '../plan';
 import { everyStep, strangeIn } from './checks';
-import { AFTER_SIGNING, when, type Addable, type Label, type Mark, type RunEvent } from './events';
-import { allSteps, inOrder, plansOf } from './rounds';
+import { inOrder, when } from '../happened';
+import { AFTER_SIGNING, type Addable, type Label, type Mark, type RunEvent } from './events';
+import { allSteps, plansOf } from './rounds';
 import { inRound, roundOf, stepId, openId } from '../ids';
 
 export interface StepRecord {

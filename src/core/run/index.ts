@@ -1,8 +1,8 @@
-export { AFTER_SIGNING, isAddable, Label, Mark, RunEvent, when, type Addable, type NotSo } from './events';
-export { CLOCK_TOLERANCE_MS, clockIsWrong, everyStep, strangeIn } from './checks';
+export { AFTER_SIGNING, isAddable, Label, Mark, RunEvent, type Addable, type NotSo } from './events';
+export { everyStep, strangeIn } from './checks';
 export { expectedMark } from './marks';
 export { fold, type Recorded, type RunState, type StepRecord } from './fold';
-export { allSteps, inOrder, planInForce, plansOf } from './rounds';
+export { allSteps, planInForce, plansOf } from './rounds';
 export { continued, fromHere, goalsAhead, planChanges, strangers, stuckJoints } from './replan';
 export { likelyJoints, plugsOf, type Likely } from './failed';
 export { explanations, obstacles, type Obstacle } from './closing';

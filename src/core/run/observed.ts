@@ -1,7 +1,7 @@
 import type { Model } from '../machine';
 import { kindOf, type Step } from '../plan';
-import { when, type RunEvent } from './events';
-import { inOrder } from './rounds';
+import { inOrder, when } from '../happened';
+import type { RunEvent } from './events';
 import type { Observed } from '../time';
 
 /** A step that took longer than this was left alone meanwhile, s. */

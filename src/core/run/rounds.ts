@@ -1,12 +1,6 @@
 import type { Plan, Step } from '../plan';
-import { when, type RunEvent } from './events';
-
-/** A run's events in the order in which they happened (then of their ids), each once. */
-export function inOrder(events: readonly RunEvent[]): RunEvent[] {
-  return [...new Map(events.map((e) => [e.id, e])).values()].sort((a, b) =>
-    when(a) !== when(b) ? (when(a) < when(b) ? -1 : 1) : a.id < b.id ? -1 : 1
-  );
-}
+import { inOrder } from '../happened';
+import type { RunEvent } from './events';
 
 /** The plans of a run, the one it was started with first, the one in force last; without those that were taken back. */
 export function plansOf(first: Plan, events: readonly RunEvent[]): Plan[] {

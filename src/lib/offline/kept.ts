@@ -1,15 +1,24 @@
 import { createStore, del as delOld, get as getOld, promisifyRequest, type UseStore } from 'idb-keyval';
+import type { Happened } from '$core/happened';
 import type { RunEvent } from '$core/run';
 import type { Said } from '$core/language';
+
+/** An event as it is carried to the server and back. */
+export interface Carried extends Happened {
+  type: string;
+  /** Who: from the session of whoever sent it. */
+  by?: string | undefined;
+}
 
 /**
  * What this browser keeps of the benches that were open in it: every event it knows of, whether the server has it or not, so that a
  * bench comes back as it was without the server. Each event is a row of its own: to keep one costs the same however many there are.
  * What the server has not got is sent under the person's own session alone, never under another name from a shared bench.
  */
-export interface KeptEvent {
+export interface KeptEvent<E extends Carried = RunEvent> {
+  /** The run, or the recording: what it is an event of. */
   run: string;
-  event: RunEvent;
+  event: E;
   /** The id of whose it is. */
   person: string;
   /**
@@ -78,7 +87,7 @@ async function inTime<T>(work: () => Promise<T>): Promise<T> {
 
 const rowsOf = (kind: 'event' | 'photo', run: string) => IDBKeyRange.bound([kind, run], [kind, run, []]);
 const allOf = (kind: 'event' | 'photo' | 'bench') => IDBKeyRange.bound([kind], [kind, []]);
-const keyOf = (row: KeptEvent) => ['event', row.run, row.event.id];
+const keyOf = (row: KeptEvent<Carried>) => ['event', row.run, row.event.id];
 
 /** All or none of what is written in `work`. */
 const write = (work: (s: IDBObjectStore) => void): Promise<void> =>
@@ -90,15 +99,15 @@ const write = (work: (s: IDBObjectStore) => void): Promise<void> =>
   );
 
 /** All that is kept of a run, in no order. */
-export const keptOf = (run: string): Promise<KeptEvent[]> =>
-  inTime(() => use('readonly', (s) => promisifyRequest<KeptEvent[]>(s.getAll(rowsOf('event', run)))));
+export const keptOf = <E extends Carried = RunEvent>(run: string): Promise<KeptEvent<E>[]> =>
+  inTime(() => use('readonly', (s) => promisifyRequest<KeptEvent<E>[]>(s.getAll(rowsOf('event', run)))));
 
 /** Keeps events, or changes how they stand. */
-export const keep = (rows: readonly KeptEvent[]): Promise<void> =>
+export const keep = (rows: readonly KeptEvent<Carried>[]): Promise<void> =>
   write((s) => rows.forEach((row) => s.put(row, keyOf(row))));
 
 /** Whether an event is still there: a browser may be emptied while one works. */
-export const isKept = (row: KeptEvent): Promise<boolean> =>
+export const isKept = (row: KeptEvent<Carried>): Promise<boolean> =>
   inTime(() => use('readonly', async (s) => (await promisifyRequest(s.getKey(keyOf(row)))) !== undefined));
 
 export const keptPhotos = (run: string): Promise<KeptPhoto[]> =>

@@ -8,7 +8,7 @@ const AGAIN_MS = 10_000;
 /** A picture of some megabytes over a slow line, ms. */
 const PATIENCE_MS = 120_000;
 
-/** Photos of a run on their way to the server: one after the other, each kept in this browser until the server has it. */
+/** Photos of a record on their way to the server: one after the other, each kept in this browser until the server has it. */
 export class Photos {
   /** How many the server has not got yet. */
   waiting = $state(0);
@@ -23,7 +23,7 @@ export class Photos {
   readonly #again = new Again([AGAIN_MS]);
 
   constructor(
-    readonly run: string,
+    private readonly of: { record: string; url: string },
     private readonly person: string
   ) {}
 
@@ -36,14 +36,14 @@ export class Photos {
   }
 
   async take(photo: string, bytes: Blob): Promise<void> {
-    const row: KeptPhoto = { run: this.run, photo, person: this.person, bytes, is: 'waiting' };
+    const row: KeptPhoto = { run: this.of.record, photo, person: this.person, bytes, is: 'waiting' };
     this.waiting++;
     await keepPhoto(row).catch(() => this.#loose.set(photo, row));
   }
 
   /** A picture as it lies here; undefined when it does not. */
   async here(photo: string): Promise<Blob | undefined> {
-    return (this.#loose.get(photo) ?? (await keptPhoto(this.run, photo).catch(() => undefined)))?.bytes;
+    return (this.#loose.get(photo) ?? (await keptPhoto(this.of.record, photo).catch(() => undefined)))?.bytes;
   }
 
   close(): void {
@@ -65,7 +65,7 @@ export class Photos {
   }
 
   #post(photo: string, bytes: Blob): Promise<Response | undefined> {
-    return fetch(`/api/runs/${this.run}/photos/${photo}`, {
+    return fetch(`${this.of.url}/photos/${photo}`, {
       method: 'POST',
       headers: { 'content-type': 'application/octet-stream' },
       body: bytes,
@@ -74,7 +74,7 @@ export class Photos {
   }
 
   async #mine(): Promise<KeptPhoto[]> {
-    const kept = await keptPhotos(this.run).catch(() => []);
+    const kept = await keptPhotos(this.of.record).catch(() => []);
     return [...kept, ...this.#loose.values()].filter((p) => p.person === this.person);
   }
 
@@ -88,7 +88,7 @@ export class Photos {
       const answer = (await response?.json().catch(() => ({}))) as { message?: string } | undefined;
       if (response?.ok) {
         this.#loose.delete(row.photo);
-        await dropPhoto(this.run, row.photo).catch(() => {});
+        await dropPhoto(this.of.record, row.photo).catch(() => {});
       } else if (response && [403, 413, 415, 422].includes(response.status)) {
         const why = answer?.message ?? message('offline.notAccepted');
         this.refused = { ...this.refused, [row.photo]: why };

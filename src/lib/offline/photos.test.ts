@@ -21,7 +21,7 @@ afterEach(() => vi.unstubAllGlobals());
 const opened: Photos[] = [];
 afterEach(() => opened.splice(0).forEach((p) => p.close()));
 const open = async (person = 'tam') => {
-  const photos = new Photos(run, person);
+  const photos = new Photos({ record: run, url: `/api/runs/${run}` }, person);
   opened.push(photos);
   await photos.open();
   return photos;

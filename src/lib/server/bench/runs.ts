@@ -8,11 +8,11 @@ import { RUN_CHANNEL } from './run-feed';
 import { wantsSecondSignature } from '../settings/shop';
 import { useReserved } from '../stock/spares';
 import { forgetTimes } from '../planning/times';
+import { clockIsWrong } from '$core/happened';
 import type { Machine } from '$core/machine';
 import { planRequest, type Plan, type PlanWish } from '$core/plan';
 import {
   AFTER_SIGNING,
-  clockIsWrong,
   everyStep,
   fold,
   observedSteps,

@@ -1,26 +1,25 @@
-import type { RunEvent } from '$core/run';
 import { Again } from '../again';
 
 const LISTEN_AGAIN_MS = 3000;
 
-interface Hearer {
-  /** From which position of the run's events on. */
+interface Hearer<E> {
+  /** From which position of the record's events on. */
   after(): number;
-  heard(events: RunEvent[], seq: number): void;
+  heard(events: E[], seq: number): void;
   /** The stream is there: the first sign that the server is. */
   opened(): void;
   lost(): void;
 }
 
-/** Hears what others record on a run, as it happens, until it is ended. @returns what ends it */
-export function followRun(run: string, by: Hearer): () => void {
+/** Hears what others record, as it happens, until it is ended. @param url of the record @returns what ends it */
+export function followEvents<E>(url: string, by: Hearer<E>): () => void {
   let stream: EventSource | undefined;
   const again = new Again([LISTEN_AGAIN_MS]);
   const listen = () => {
-    const mine = new EventSource(`/api/runs/${run}/stream?after=${by.after()}`);
+    const mine = new EventSource(`${url}/stream?after=${by.after()}`);
     stream = mine;
     mine.onmessage = ({ data, lastEventId }) =>
-      by.heard((JSON.parse(data) as { events: RunEvent[] }).events, Number(lastEventId));
+      by.heard((JSON.parse(data) as { events: E[] }).events, Number(lastEventId));
     mine.onopen = () => by.opened();
     mine.onerror = () => {
       by.lost();

@@ -1,0 +1,59 @@
+import { actionOf, type From, type Plan, type Step } from '../plan';
+import type { Happened } from '../happened';
+import type { Goal } from '../goals';
+import { openId } from '../ids';
+import type { Reading } from './reading';
+import { tookOut, type RecordState } from './state';
+
+/** Where work stands after a teardown that was recorded: a plan from here is the way back up. */
+export const fromRecord = ({ done }: Reading): From => ({ done: done.map(({ action }) => action), stuck: [] });
+
+/** What a teardown was for, where nobody says: to take out what came off last. */
+export function goalOfRecord({ moves }: RecordState): Goal | undefined {
+  const last = moves.findLast(tookOut);
+  return last && { do: 'remove', part: last.part };
+}
+
+/** A step of the way down that was done while it was recorded. */
+export interface DoneStep {
+  step: string;
+  at: string;
+  count?: number;
+}
+
+/**
+ * The way down of a plan made from a record, with when each step was done: what was not recorded by itself (turns, making safe)
+ * came right before what needed it.
+ */
+export function stepsDone(plan: Plan, reading: Reading, events: readonly Happened[]): DoneStep[] {
+  const times = new Map(events.map((e) => [e.id, e.at]));
+  const when = new Map(reading.done.map(({ action, event }) => [action, times.get(event)!]));
+  const down = plan.steps.filter((s) => s.leg === 'isolate' || s.leg === 'down');
+  const last = down.findLastIndex((s) => when.has(actionOf(s) ?? ''));
+  let next: string | undefined;
+  const timed: DoneStep[] = [];
+  for (const step of down.slice(0, last + 1).reverse()) {
+    const action = actionOf(step) ?? (step.joint === undefined ? undefined : openId(step.joint));
+    const at = action === undefined ? next : when.get(action);
+    if (at === undefined) continue;
+    next = at;
+    timed.push({ step: step.id, at, ...(step.count === undefined ? {} : { count: step.count }) });
+  }
+  return timed.reverse();
+}
+
+/** The step of the way down before which each picture was taken: it shows what has to be put back. */
+export function stepsOfPhotos(
+  { photos, counted }: RecordState,
+  done: readonly DoneStep[],
+  events: readonly Happened[]
+): Map<string, Step['id']> {
+  const times = new Map(events.map((e) => [e.id, e.at]));
+  return new Map(
+    photos.flatMap(({ photo, when }) => {
+      const at = times.get(counted[when]!)!;
+      const next = done.find((d) => d.at > at) ?? done.at(-1);
+      return next ? [[photo, next.step] as const] : [];
+    })
+  );
+}

@@ -1,0 +1,88 @@
+import { cablePath, jointInks, outlinePath, partInks, type Ink } from '../drawing';
+import { boxOf, flatten, type Point } from '../machine';
+import { jointOf } from './joints';
+import { CABLES } from './habits';
+import { asideOf, isUndone, outOf } from './standing';
+import type { RecordState, SeenJoint, SeenPart } from './state';
+
+export interface ScenePart {
+  id: string;
+  kind: SeenPart['kind'];
+  name: string;
+  /** SVG path, mm in the face's frame. */
+  d: string;
+  inks: Ink[];
+  /** Where its name is written. */
+  middle: Point;
+  /** Raised or swung aside. */
+  isAside: boolean;
+}
+
+export interface SceneJoint {
+  id: string;
+  kind: SeenJoint['fixing']['kind'];
+  inks: Ink[];
+  places: readonly { at: Point; noRoom: boolean }[];
+}
+
+export interface RecordScene {
+  widthMm: number;
+  heightMm: number;
+  /** Deepest first: what was free later lies beneath what was free before. */
+  parts: ScenePart[];
+  cables: { id: string; name: string; d: string; widthMm: number; isFlat: boolean }[];
+  joints: SceneJoint[];
+}
+
+/** What is still to be seen of a face, as the record has it: ready to be drawn. */
+export function recordScene(state: RecordState, face: string): RecordScene | undefined {
+  const at = state.faces.find((f) => f.id === face);
+  if (!at || !state.about) return undefined;
+  const { widthMm, depthMm } = state.about.size;
+  const [out, aside] = [outOf(state), asideOf(state)];
+  const parts = state.parts
+    .flatMap((part) => (out.has(part.id) || !part.outlines[face] ? [] : [{ part, seen: part.outlines[face] }]))
+    .sort((a, b) => b.seen.free - a.seen.free)
+    .map(({ part, seen }): ScenePart => {
+      const box = boxOf(flatten(seen.outline));
+      return {
+        id: part.id,
+        kind: part.kind,
+        name: part.name,
+        d: outlinePath(seen.outline),
+        inks: partInks({ id: part.id, kind: part.kind }, box),
+        middle: [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2],
+        isAside: aside.has(part.id)
+      };
+    });
+  return {
+    widthMm: at.widthMm ?? widthMm,
+    heightMm: at.heightMm ?? depthMm,
+    parts,
+    cables: state.parts.flatMap((part) => {
+      const points = part.run?.path.filter((p) => p.face === face).map((p) => p.at) ?? [];
+      if (out.has(part.id) || !CABLES.has(part.kind) || points.length < 2) return [];
+      const isFlat = part.run?.form === 'flat' || part.kind === 'flat-cable';
+      return [{ id: part.id, name: part.name, d: cablePath(points), widthMm: part.run?.widthMm ?? 2, isFlat }];
+    }),
+    joints: state.joints
+      .filter((j) => j.face === face && !isUndone(j, out))
+      .map((seen) => ({ id: seen.id, kind: seen.fixing.kind, inks: jointPicture(seen), places: seen.places }))
+  };
+}
+
+/** A joint as it looks, whatever it holds. */
+function jointPicture(seen: SeenJoint): Ink[] {
+  const nobody = { a: 'a', b: 'b', sure: 0, told: false, others: [] };
+  return jointInks(
+    jointOf(
+      seen,
+      nobody,
+      0,
+      undefined,
+      () => '-',
+      () => {}
+    ),
+    false
+  );
+}
