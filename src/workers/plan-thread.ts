@@ -4,6 +4,7 @@ import { catalogueOf, speaker, type Language } from '../core/language';
 import { readMachineFile } from '../core/formats';
 import { modelOf, type Machine } from '../core/machine';
 import type { Plan, PlanRequest } from '../core/plan';
+import { foldRecording, readRecord, type Reading, type RecordingEvent } from '../core/recording';
 import { refused, type Problem, type Result } from '../core/result';
 import type { Paper } from '../lib/server/print';
 import { answer, type Answer } from './answer';
@@ -19,6 +20,7 @@ export type Task =
       port: MessagePort;
     }
   | { do: 'read'; text: string }
+  | { do: 'record'; events: RecordingEvent[]; language: Language }
   | { do: 'draw'; machine: Machine; zone: string; from?: number; goals?: string[]; language: Language }
   | { do: 'print'; paper: Paper };
 
@@ -31,9 +33,11 @@ export type Done<T extends Task> = T extends { do: 'plan' }
   ? Made
   : T extends { do: 'read' }
     ? Checked
-    : T extends { do: 'print' }
-      ? Uint8Array<ArrayBuffer>
-      : string;
+    : T extends { do: 'record' }
+      ? Reading
+      : T extends { do: 'print' }
+        ? Uint8Array<ArrayBuffer>
+        : string;
 
 /** On the server: one piece of work in one thread of the pool. Who does not want it any more ends the thread. */
 export default async function work(task: Task): Promise<Done<Task>> {
@@ -47,6 +51,8 @@ export default async function work(task: Task): Promise<Done<Task>> {
       const file = readMachineFile(task.text);
       return file.ok ? { ok: true, machine: file.machine, hash: file.hash, warnings: file.warnings } : file;
     }
+    case 'record':
+      return readRecord(foldRecording(task.events), speaker(task.language, await catalogueOf(task.language)));
     case 'draw':
       return drawingSvg(modelOf(task.machine), task.zone, untouched(), {
         speak: speaker(task.language, await catalogueOf(task.language)),

@@ -34,6 +34,7 @@ const facts = (events: JobEvent[], more: Partial<JobFacts> = {}): JobFacts => ({
   state: foldJob(events),
   stage: 'planned',
   hasGoals: true,
+  isRecording: false,
   inHand: true,
   atCell: false,
   safeCharge: 0.25,
@@ -49,6 +50,7 @@ describe('what a job waits for', () => {
   });
   it('then for its fault, the approval, its parts, a safe charge, and the bench', () => {
     expect(waitsFor(facts([asked], { hasGoals: false })).waits).toBe('finding');
+    expect(waitsFor(facts([asked], { hasGoals: false, isRecording: true })).waits).toBe('recording');
     expect(waitsFor(facts([asked, quote], { inHand: false })).waits).toBe('approval');
     expect(
       waitsFor(facts([asked, quote, said({ is: 'answered', approved: false, from: 'Purser', how: 'phone' })])).waits

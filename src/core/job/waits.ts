@@ -5,10 +5,11 @@ import { isStopped, type JobState } from './fold';
 /** What keeps a job from going on. */
 export type Waits = keyof typeof WAITS;
 
-export type JobPage = 'intake' | 'fault' | 'cell' | 'spares' | 'plan' | 'bench' | 'report';
+export type JobPage = 'intake' | 'record' | 'fault' | 'cell' | 'spares' | 'plan' | 'bench' | 'report';
 const SETTLED_AT: Record<Waits, JobPage> = {
   stopped: 'intake',
   triage: 'intake',
+  recording: 'record',
   finding: 'fault',
   declined: 'spares',
   approval: 'spares',
@@ -26,6 +27,8 @@ export interface JobFacts {
   state: JobState;
   stage: 'planned' | 'on-bench' | 'signed' | 'closed';
   hasGoals: boolean;
+  /** Its machine is being recorded, and nothing can be planned yet. */
+  isRecording: boolean;
   /** Everything that its plan needs is on the shelf or set aside. */
   inHand: boolean;
   /** The work is at the cell, or the cell is doubtful: it has to be at a safe charge. */
@@ -37,7 +40,7 @@ export interface JobFacts {
 }
 
 /** @returns what it waits for, and until when where that is known */
-export function waitsFor({ state, stage, hasGoals, inHand, atCell, safeCharge, now }: JobFacts): {
+export function waitsFor({ state, stage, hasGoals, isRecording, inHand, atCell, safeCharge, now }: JobFacts): {
   waits: Waits;
   until?: string;
 } {
@@ -46,6 +49,7 @@ export function waitsFor({ state, stage, hasGoals, inHand, atCell, safeCharge, n
   if (stage === 'on-bench') return { waits: 'working' };
   if (isStopped(state)) return { waits: 'stopped' };
   if (state.triage.open.length > 0) return { waits: 'triage' };
+  if (isRecording) return { waits: 'recording' };
   if (!hasGoals) return { waits: 'finding' };
   if (state.answer && !state.answer.approved) return { waits: 'declined' };
   if (state.quote && !state.answer) return { waits: 'approval' };

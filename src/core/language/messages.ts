@@ -283,6 +283,7 @@ export interface Messages {
   'data.none': Nothing;
   'waits.stopped': Nothing;
   'waits.triage': Nothing;
+  'waits.recording': Nothing;
   'waits.finding': Nothing;
   'waits.declined': Nothing;
   'waits.approval': Nothing;

@@ -8,4 +8,5 @@ export { parseRecording, RECORDING_MAX_BYTES } from './read';
 export { readRecord, type Asked, type Reading } from './reading';
 export { fromRecord, goalOfRecord, stepsDone, stepsOfPhotos, type DoneStep } from './back-up';
 export { recordScene, type RecordScene, type SceneJoint, type ScenePart } from './scene';
+export { begunMachine } from './begun';
 export { asideOf, isUndone, likelyAlong, likelyHeld, lyingAt, outOf } from './standing';

@@ -20,6 +20,7 @@ export const DATA = wordsOf('data', ['keep', 'copy', 'lose', 'none']);
 export const WAITS = wordsOf('waits', [
   'stopped',
   'triage',
+  'recording',
   'finding',
   'declined',
   'approval',

@@ -1464,4 +1464,15 @@ export interface Messages {
   'machine.isClosed': Nothing;
   'cell.timeTo': { time: Arg | null | undefined; charge: Arg | null | undefined };
   'spares.there': { n: number };
+  'server.recordTheMachine': Nothing;
+  'server.recordingClosed': Nothing;
+  'server.recordingFull': Nothing;
+  'server.recordLacksBody': Nothing;
+  'server.recordLacksFace': Nothing;
+  'server.recordLacksPart': Nothing;
+  'server.recordLacksJoint': Nothing;
+  'server.recordNothingOut': Nothing;
+  'server.recordGrown': Nothing;
+  'server.thereIsNoSuchRecording': Nothing;
+  'jobs.recordTheMachine': Nothing;
 }

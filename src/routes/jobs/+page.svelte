@@ -25,6 +25,7 @@
   const NEXT: Record<Waits, string> = {
     stopped: t('jobs.seeWhatToDo'),
     triage: t('jobs.answerTheSafetyQuestions'),
+    recording: t('jobs.recordTheMachine'),
     finding: t('jobs.findTheFault'),
     declined: t('jobs.handItBack'),
     approval: t('jobs.recordTheCustomersAnswer'),

@@ -60,7 +60,9 @@ describe('a phone beside the bench', () => {
       step: run.plan.steps[3]!.id,
       by: 'Tam Okello'
     });
-    expect((await photoOf(pool(), run.id, taken.photo))!.subarray(0, 3)).toEqual(Buffer.from([0xff, 0xd8, 0xff]));
+    expect((await photoOf(pool(), { run: run.id }, taken.photo))!.subarray(0, 3)).toEqual(
+      Buffer.from([0xff, 0xd8, 0xff])
+    );
   });
 
   it('records nothing of what is no picture', async () => {

@@ -99,6 +99,6 @@ export async function takePicture(db: Queryable, camera: Camera, bytes: Buffer):
     camera.personId
   );
   if (!recorded.ok) return refused('not-recorded', whyNot(recorded));
-  const kept = await keepPhoto(db, { id: photo, run: camera.runId, person: camera.personId, bytes });
+  const kept = await keepPhoto(db, { id: photo, album: { run: camera.runId }, person: camera.personId, bytes });
   return kept.ok ? { ok: true, photo } : refused('not-kept', whyNot(kept));
 }

@@ -96,11 +96,11 @@ describe('a photo', () => {
     const bytes = await withPlace();
     const id = await recorded(bytes);
     for (let i = 0; i < 2; i++)
-      expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes })).toEqual({ ok: true });
-    expect(await keepPhoto(pool(), { id, run: runs[1]!, person, bytes })).toMatchObject({ ok: false });
-    expect((await photoOf(pool(), runs[0]!, id))!.subarray(0, 3)).toEqual(Buffer.from([0xff, 0xd8, 0xff]));
-    expect((await sharp(await photoOf(pool(), runs[0]!, id, true)).metadata()).width).toBeLessThanOrEqual(320);
-    expect(await photoOf(pool(), runs[1]!, id)).toBeUndefined();
+      expect(await keepPhoto(pool(), { id, album: { run: runs[0]! }, person, bytes })).toEqual({ ok: true });
+    expect(await keepPhoto(pool(), { id, album: { run: runs[1]! }, person, bytes })).toMatchObject({ ok: false });
+    expect((await photoOf(pool(), { run: runs[0]! }, id))!.subarray(0, 3)).toEqual(Buffer.from([0xff, 0xd8, 0xff]));
+    expect((await sharp(await photoOf(pool(), { run: runs[0]! }, id, true)).metadata()).width).toBeLessThanOrEqual(320);
+    expect(await photoOf(pool(), { run: runs[1]! }, id)).toBeUndefined();
     await expect(pool().query('delete from photo')).rejects.toThrow(/permission denied/);
   });
   it('may lie in a folder of the shop instead', async () => {
@@ -109,21 +109,26 @@ describe('a photo', () => {
     try {
       const bytes = await withPlace();
       const id = await recorded(bytes);
-      expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes })).toEqual({ ok: true });
+      expect(await keepPhoto(pool(), { id, album: { run: runs[0]! }, person, bytes })).toEqual({ ok: true });
       expect(readdirSync(folder)).toEqual([`${id}.jpg`]);
-      expect((await photoOf(pool(), runs[0]!, id))!.length).toBeGreaterThan(100);
+      expect((await photoOf(pool(), { run: runs[0]! }, id))!.length).toBeGreaterThan(100);
       expect((await pool().query('select bytes from photo where id = $1', [id])).rows[0].bytes).toBeNull();
       // Lost from the folder it comes back when it is sent again, and nothing else in its place.
       rmSync(join(folder, `${id}.jpg`));
-      expect(await photoOf(pool(), runs[0]!, id)).toBeUndefined();
+      expect(await photoOf(pool(), { run: runs[0]! }, id)).toBeUndefined();
       expect(
-        await keepPhoto(pool(), { id, run: runs[0]!, person, bytes: await picture(10, 10).jpeg().toBuffer() })
+        await keepPhoto(pool(), {
+          id,
+          album: { run: runs[0]! },
+          person,
+          bytes: await picture(10, 10).jpeg().toBuffer()
+        })
       ).toMatchObject({
         ok: false,
         problems: [{ code: 'not-the-picture', message: expect.stringMatching(/SHA-256/) }]
       });
-      expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes })).toEqual({ ok: true });
-      expect((await photoOf(pool(), runs[0]!, id))!.length).toBeGreaterThan(100);
+      expect(await keepPhoto(pool(), { id, album: { run: runs[0]! }, person, bytes })).toEqual({ ok: true });
+      expect((await photoOf(pool(), { run: runs[0]! }, id))!.length).toBeGreaterThan(100);
     } finally {
       settings.photoFolder = undefined;
     }
@@ -157,14 +162,14 @@ describe('a photo', () => {
     ];
     expect(bomb.length).toBeLessThan(2_000_000);
     for (const [name, bytes, why] of refused) {
-      const answer = await keepPhoto(pool(), { id: await recorded(bytes), run: runs[0]!, person, bytes });
+      const answer = await keepPhoto(pool(), { id: await recorded(bytes), album: { run: runs[0]! }, person, bytes });
       expect(answer, name).toMatchObject({ ok: false, problems: [{ message: expect.stringMatching(why) }] });
     }
     expect(await count()).toBe(before);
   });
   it('is taken only where the record names it, from who took it', async () => {
     const bytes = await withPlace();
-    expect(await keepPhoto(pool(), { id: randomUUID(), run: runs[0]!, person, bytes })).toMatchObject({
+    expect(await keepPhoto(pool(), { id: randomUUID(), album: { run: runs[0]! }, person, bytes })).toMatchObject({
       ok: false,
       problems: [{ code: 'not-recorded' }]
     });
@@ -174,11 +179,11 @@ describe('a photo', () => {
       { signIn: 'ines', name: 'Ines Havgaard', role: 'lead' },
       'a long enough password'
     );
-    expect(await keepPhoto(pool(), { id, run: runs[0]!, person: ines, bytes })).toMatchObject({
+    expect(await keepPhoto(pool(), { id, album: { run: runs[0]! }, person: ines, bytes })).toMatchObject({
       ok: false,
       problems: [{ code: 'somebody-else' }]
     });
-    expect(await photoOf(pool(), runs[0]!, id)).toBeUndefined();
+    expect(await photoOf(pool(), { run: runs[0]! }, id)).toBeUndefined();
   });
   it('says so where there is no room for it, leaves no half a file, and is taken once there is', async () => {
     const bytes = await withPlace();
@@ -193,7 +198,7 @@ describe('a photo', () => {
     try {
       for (const nowhere of [join(blocked, 'photos'), full]) {
         settings.photoFolder = nowhere;
-        const answer = await keepPhoto(pool(), { id, run: runs[0]!, person, bytes });
+        const answer = await keepPhoto(pool(), { id, album: { run: runs[0]! }, person, bytes });
         expect(answer, nowhere).toMatchObject({
           ok: false,
           problems: [{ code: 'no-room', message: expect.stringMatching(/no room/) }]
@@ -204,11 +209,11 @@ describe('a photo', () => {
       const odd = join(folder, 'odd');
       mkdirSync(join(odd, `${id}.jpg.part`), { recursive: true });
       settings.photoFolder = odd;
-      await expect(keepPhoto(pool(), { id, run: runs[0]!, person, bytes })).rejects.toThrow(/EISDIR/);
+      await expect(keepPhoto(pool(), { id, album: { run: runs[0]! }, person, bytes })).rejects.toThrow(/EISDIR/);
       rmSync(odd, { recursive: true });
       expect((await pool().query('select 1 from photo where id = $1', [id])).rowCount).toBe(0);
       settings.photoFolder = folder;
-      expect(await keepPhoto(pool(), { id, run: runs[0]!, person, bytes })).toEqual({ ok: true });
+      expect(await keepPhoto(pool(), { id, album: { run: runs[0]! }, person, bytes })).toEqual({ ok: true });
       expect(readdirSync(folder).sort()).toEqual([`${id}.jpg`, 'blocked', 'full'].sort());
     } finally {
       settings.photoFolder = undefined;

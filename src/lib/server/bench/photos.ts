@@ -60,16 +60,36 @@ export function writtenAnew(
   });
 }
 
-/** What the run says of a picture: who took it, and its SHA-256 where that was known. */
+/** What a picture was taken for: a run, or the recording of a machine. */
+export type Album = { run: string } | { recording: string };
+
+/** Where an album's pictures and events stand, and whether anything may still be added to it. */
+const tablesOf = (album: Album) =>
+  'run' in album
+    ? {
+        id: album.run,
+        column: 'run_id',
+        events: 'run_event',
+        isClosed: 'select 1 from run where id = $1 and signed_at is not null'
+      }
+    : {
+        id: album.recording,
+        column: 'recording_id',
+        events: 'recording_event',
+        isClosed: 'select 1 from recording where id = $1 and closed_at is not null'
+      };
+
+/** What the record says of a picture: who took it, and its SHA-256 where that was known. */
 async function eventOf(
   db: Queryable,
-  run: string,
+  album: Album,
   photo: string
 ): Promise<{ person: string; sha256: string | null } | undefined> {
+  const { id, column, events } = tablesOf(album);
   const { rows } = await db.query(
-    `select person_id as person, coalesce(body ->> 'sha256', body -> 'event' ->> 'sha256') as sha256 from run_event
-      where run_id = $1 and (body ->> 'type' = 'photo' and body ->> 'photo' = $2 or body ->> 'type' = 'added' and body -> 'event' ->> 'photo' = $2) order by seq limit 1`,
-    [run, photo]
+    `select person_id as person, coalesce(body ->> 'sha256', body -> 'event' ->> 'sha256') as sha256 from ${events}
+      where ${column} = $1 and (body ->> 'type' = 'photo' and body ->> 'photo' = $2 or body ->> 'type' = 'added' and body -> 'event' ->> 'photo' = $2) order by seq limit 1`,
+    [id, photo]
   );
   return rows[0];
 }
@@ -78,21 +98,25 @@ async function eventOf(
 const NO_ROOM = new Set(['ENOSPC', 'EDQUOT', 'EACCES', 'EPERM', 'EROFS', 'ENOTDIR', 'EIO']);
 
 /**
- * Keeps a picture of a run under the id that the bench gave it; sent again it changes nothing, and one whose file was lost comes
- * back. The run's event of the picture has to be there: nothing is taken that nobody recorded, that somebody else took, or that is
+ * Keeps a picture under the id that the bench gave it; sent again it changes nothing, and one whose file was lost comes
+ * back. The event of the picture has to be there: nothing is taken that nobody recorded, that somebody else took, or that is
  * not the picture that was taken.
  */
 export async function keepPhoto(
   db: Queryable,
-  { id, run, person, bytes }: { id: string; run: string; person: string; bytes: Buffer }
+  { id, album, person, bytes }: { id: string; album: Album; person: string; bytes: Buffer }
 ): Promise<TakenPhoto> {
   const refuse = (code: PhotoCode, message: string): TakenPhoto =>
     refusal([{ code, place: id, message, severity: 'error' }]);
   const known = (
-    await db.query('select run_id as run, sha256, bytes is null as "isFile" from photo where id = $1', [id])
+    await db.query(
+      'select coalesce(run_id, recording_id) as "of", sha256, bytes is null as "isFile" from photo where id = $1',
+      [id]
+    )
   ).rows[0];
-  if (known && known.run !== run) return refuse('not-the-picture', here().t('server.aPhotoWithThisIdBelongs'));
-  const event = await eventOf(db, run, id);
+  const of = tablesOf(album);
+  if (known && known.of !== of.id) return refuse('not-the-picture', here().t('server.aPhotoWithThisIdBelongs'));
+  const event = await eventOf(db, album, id);
   if (!event) return refuse('not-recorded', here().t('server.theRecordDoesNotNameThis'));
   if (event.person !== person) return refuse('somebody-else', here().t('server.somebodyElseTookThisPhotoOnly'));
   const digest = createHash('sha256').update(bytes).digest();
@@ -101,7 +125,7 @@ export async function keepPhoto(
   if (wanted && !digest.equals(wanted)) return refuse('not-the-picture', here().t('server.thisIsNotThePhotoThat'));
   const folder = settings.photoFolder;
   if (known && (!known.isFile || !folder || (await isThere(fileOf(folder, id))))) return { ok: true };
-  if (!wanted && (await db.query('select 1 from run where id = $1 and signed_at is not null', [run])).rowCount === 1)
+  if (!wanted && (await db.query(of.isClosed, [of.id])).rowCount === 1)
     return refuse('not-the-picture', here().t('server.theRunIsSignedAndIts'));
   const anew = await writtenAnew(bytes, person);
   if (!anew.ok) return refuse('not-the-picture', here().told(whyNot(anew)));
@@ -110,8 +134,8 @@ export async function keepPhoto(
     if (problem) return refuse('no-room', problem);
   }
   await db.query(
-    'insert into photo (id, run_id, person_id, width, height, bytes, thumb, sha256) values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing',
-    [id, run, person, anew.width, anew.height, folder ? null : anew.jpeg, anew.thumb, digest]
+    `insert into photo (id, ${of.column}, person_id, width, height, bytes, thumb, sha256) values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing`,
+    [id, of.id, person, anew.width, anew.height, folder ? null : anew.jpeg, anew.thumb, digest]
   );
   return { ok: true };
 }
@@ -139,11 +163,12 @@ const isThere = (path: string): Promise<boolean> =>
     () => false
   );
 
-/** A picture as JPEG; undefined when it has not arrived. */
-export async function photoOf(db: Queryable, run: string, id: string, small = false): Promise<Buffer | undefined> {
+/** A picture as JPEG; undefined when it has not arrived. A run that goes on from a recording shows that one's pictures, too. */
+export async function photoOf(db: Queryable, album: Album, id: string, small = false): Promise<Buffer | undefined> {
   const { rows } = await db.query(
-    `select ${small ? 'thumb' : 'bytes'} as bytes from photo where id = $1 and run_id = $2`,
-    [id, run]
+    `select ${small ? 'thumb' : 'bytes'} as bytes from photo
+      where id = $1 and ($2 in (run_id, recording_id) or recording_id = (select c.id from recording c join run r on r.job_id = c.job_id where r.id = $2))`,
+    [id, tablesOf(album).id]
   );
   if (!rows[0]) return undefined;
   if (rows[0].bytes) return rows[0].bytes;

@@ -88,13 +88,23 @@ export async function startRun(
     if (there) return there.id;
     if (now !== JSON.stringify({ goals, weighting, avoid }))
       throw new PlanChanged(here().t('server.thePlanOfThisJobWas'));
-    const { rows } = await tx.query(
-      'insert into run (job_id, machine_file_id, plan, p50_seconds, p80_seconds, started_by) values ($1, $2, $3, $4, $5, $6) returning id',
-      [job.id, job.fileId, JSON.stringify(plan), plan.times.p50, plan.times.p80, by]
-    );
-    await tx.query(`update job set waits = 'working', waits_until = null where id = $1`, [job.id]);
-    return rows[0].id;
+    return insertRun(tx, job, plan, by);
   });
+}
+
+/** Puts a job on the bench with this plan. */
+export async function insertRun(
+  db: Queryable,
+  job: { id: string; fileId: number },
+  plan: Plan,
+  by: string
+): Promise<string> {
+  const { rows } = await db.query(
+    'insert into run (job_id, machine_file_id, plan, p50_seconds, p80_seconds, started_by) values ($1, $2, $3, $4, $5, $6) returning id',
+    [job.id, job.fileId, JSON.stringify(plan), plan.times.p50, plan.times.p80, by]
+  );
+  await db.query(`update job set waits = 'working', waits_until = null where id = $1`, [job.id]);
+  return rows[0].id;
 }
 
 /** All events of a run in the order in which they arrived; `by` is the person's display name. */
@@ -213,11 +223,12 @@ export async function appendEvents(
           refuse(event, 'not-closed', left);
           continue;
         }
-        await db.query('update run set signed_at = now(), signed_by = $2, observed = $3 where id = $1', [
-          runId,
-          personId,
-          JSON.stringify(observedSteps(model, steps, events))
-        ]);
+        // Who records while taking apart takes longer than the work does: no plan's times go by that.
+        await db.query(
+          `update run set signed_at = now(), signed_by = $2,
+             observed = case when exists (select from recording c where c.job_id = run.job_id) then null else $3::jsonb end where id = $1`,
+          [runId, personId, JSON.stringify(observedSteps(model, steps, events))]
+        );
         forgetTimes();
         await db.query(`update job set waits = 'signature' where id = $1`, [run.jobId]);
         if (!second) await close(db, run.jobId, personId);

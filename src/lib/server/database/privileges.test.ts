@@ -30,7 +30,9 @@ it('what is append-only is so for the application, by privilege, and for its own
     'fault_set',
     'job_event',
     'machine_file',
+    'machine_standing',
     'photo',
+    'recording_event',
     'run_event',
     'shop_settings',
     'stock_move'

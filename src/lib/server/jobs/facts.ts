@@ -120,6 +120,7 @@ export async function refreshWaits(db: Queryable, jobId: string): Promise<void> 
     state: foldJob(await factsOf(db, jobId)),
     stage: job.stage,
     hasGoals: job.goals.length > 0,
+    isRecording: job.standing === 'begun',
     inHand: isInHand(await needsOfJob(db, jobId)),
     atCell: rows[0].atCell,
     safeCharge: (await shopSettings(db)).cell.safeCharge,

@@ -8,6 +8,7 @@ import type { Weighting } from '$core/solve';
 import { transaction, type Queryable } from '../database/pool';
 import { once, type Asking } from '../database/once';
 import type { Goal } from '$core/goals';
+import { standingOf, type Standing } from '../library/standing';
 
 /** `signed`: closed as far as the bench goes, and waiting for a second signature. */
 export type JobStage = 'planned' | 'on-bench' | 'signed' | 'closed';
@@ -33,6 +34,10 @@ export interface JobRow {
   maker: string;
   model: string;
   revision: string;
+  /** How far its machine file can be relied on. */
+  standing: Standing;
+  /** The recording of its machine, where it was begun without a file. */
+  recordingId: string | null;
   runId: string | null;
   startedAt: string | null;
   /** The technician at its bench, once it has been started. */
@@ -51,7 +56,7 @@ const SELECT = `
   select j.id, j.number::int as number, j.customer, j.serial, j.complaint, j.goals, j.weighting, j.avoid, coalesce(j.work_said, to_jsonb(j.work)) as work, to_char(j.due_on, 'YYYY-MM-DD') as "dueOn",
          j.created_at as "createdAt", j.closed_at as "closedAt", case when j.waits = 'draining' and j.waits_until <= now() then 'bench' else j.waits end as waits, j.waits_until as "waitsUntil",
          case when j.closed_at is not null then 'closed' when r.signed_at is not null then 'signed' when r.id is not null then 'on-bench' else 'planned' end as stage,
-         m.id::int as "fileId", m.machine_id as "machineId", m.maker, m.model, m.revision,
+         m.id::int as "fileId", m.machine_id as "machineId", m.maker, m.model, m.revision, ${standingOf('m')} as standing, (select id from recording where job_id = j.id) as "recordingId",
          r.id as "runId", r.started_at as "startedAt", coalesce(r.p50_seconds, j.p50_seconds) as "p50Seconds", coalesce(r.p80_seconds, j.p80_seconds) as "p80Seconds", p.display_name as "startedBy",
          coalesce(jsonb_array_length(coalesce(r.plan_now, r.plan) -> 'steps'), 0) as steps,
          coalesce(r.steps_done, 0) as "stepsDone"
@@ -182,25 +187,44 @@ export interface NewJob {
 }
 
 export async function addJob(job: NewJob, asking: Asking): Promise<number> {
-  return once(asking, 'job', async (db) => {
-    const { rows } = await db.query(
-      `insert into job (machine_file_id, customer, serial, complaint, goals, work, work_said, due_on, created_by)
-       values ($1, $2, $3, $4, $5, $6, $7, $8, $9) returning number::int as number`,
-      [
-        job.fileId,
-        job.customer,
-        job.serial,
-        job.complaint,
-        JSON.stringify(job.goals),
-        inEnglish(job.work),
-        JSON.stringify(job.work),
-        job.dueOn,
-        asking.by
-      ]
-    );
-    await rememberWords(db, 'number = $1', rows[0].number);
-    return rows[0].number;
-  });
+  return once(asking, 'job', async (db) => (await insertJob(db, job, asking.by)).number);
+}
+
+/** The same in a transaction of others. */
+export async function insertJob(db: Queryable, job: NewJob, by: string): Promise<{ id: string; number: number }> {
+  const { rows } = await db.query(
+    `insert into job (machine_file_id, customer, serial, complaint, goals, work, work_said, due_on, created_by)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9) returning id, number::int as number`,
+    [
+      job.fileId,
+      job.customer,
+      job.serial,
+      job.complaint,
+      JSON.stringify(job.goals),
+      inEnglish(job.work),
+      JSON.stringify(job.work),
+      job.dueOn,
+      by
+    ]
+  );
+  await rememberWords(db, 'id = $1', rows[0].id);
+  return rows[0];
+}
+
+/** Gives a job the file and the goals that it turned out to have, while nobody works on it yet. */
+export async function settleJob(
+  db: Queryable,
+  id: string,
+  { fileId, goals, work }: Pick<NewJob, 'fileId' | 'goals' | 'work'>
+): Promise<void> {
+  await db.query('update job set machine_file_id = $2, goals = $3, work = $4, work_said = $5 where id = $1', [
+    id,
+    fileId,
+    JSON.stringify(goals),
+    inEnglish(work),
+    JSON.stringify(work)
+  ]);
+  await rememberWords(db, 'id = $1', id);
 }
 
 export interface JobPlan {

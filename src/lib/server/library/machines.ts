@@ -3,6 +3,7 @@ import { audit } from '../database/audit';
 import type { Queryable } from '../database/pool';
 import { checkMachineFile } from '../planning/plans';
 import type { Problem, Result } from '$core/result';
+import { stand, standingOf, type Standing } from './standing';
 
 export interface MachineRow {
   fileId: number;
@@ -12,9 +13,10 @@ export interface MachineRow {
   model: string;
   revision: string;
   importedAt: string;
+  standing: Standing;
 }
 
-const COLUMNS = `id::int as "fileId", content_hash as hash, machine_id as "machineId", maker, model, revision, imported_at as "importedAt"`;
+const COLUMNS = `id::int as "fileId", content_hash as hash, machine_id as "machineId", maker, model, revision, imported_at as "importedAt", ${standingOf('machine_file')} as standing`;
 const dated = <T extends { importedAt: Date }>(row: T) => ({ ...row, importedAt: row.importedAt.toISOString() });
 
 export type Imported = Result<{ row: MachineRow; isNew: boolean; warnings: readonly Problem[] }>;
@@ -24,6 +26,16 @@ export async function importMachine(db: Queryable, text: string, by: string | nu
   const file = await checkMachineFile(text);
   if (!file.ok) return file;
   const { machine, hash, warnings } = file;
+  return { ok: true, ...(await keepFile(db, { machine, hash }, by)), warnings };
+}
+
+/** Keeps a file that is known to be sound; the same content twice is one row. @param standing in force where nothing is said */
+export async function keepFile(
+  db: Queryable,
+  { machine, hash }: { machine: Machine; hash: string },
+  by: string | null,
+  standing?: Standing
+): Promise<{ row: MachineRow; isNew: boolean }> {
   const { rows } = await db.query(
     `insert into machine_file (content_hash, machine_id, maker, model, revision, document, imported_by)
      values ($1, $2, $3, $4, $5, $6, $7) on conflict (content_hash) do nothing returning ${COLUMNS}`,
@@ -31,10 +43,11 @@ export async function importMachine(db: Queryable, text: string, by: string | nu
   );
   if (rows[0]) {
     await audit(db, by, 'machine imported', `${machine.id} ${machine.revision}`, { hash });
-    return { ok: true, row: dated(rows[0]), isNew: true, warnings };
+    if (standing) await stand(db, { fileId: rows[0].fileId, standing, by });
+    return { row: { ...dated(rows[0]), standing: standing ?? 'in-force' }, isNew: true };
   }
   const known = await db.query(`select ${COLUMNS} from machine_file where content_hash = $1`, [hash]);
-  return { ok: true, row: dated(known.rows[0]), isNew: false, warnings };
+  return { row: dated(known.rows[0]), isNew: false };
 }
 
 /** The newest file of every machine and revision. */
@@ -77,7 +90,7 @@ export async function revisionsOf(
   machineId: string
 ): Promise<(MachineRow & { importedBy: string | null })[]> {
   const { rows } = await db.query(
-    `select m.id::int as "fileId", content_hash as hash, machine_id as "machineId", maker, model, revision, imported_at as "importedAt", p.display_name as "importedBy"
+    `select m.id::int as "fileId", content_hash as hash, machine_id as "machineId", maker, model, revision, imported_at as "importedAt", ${standingOf('m')} as standing, p.display_name as "importedBy"
        from machine_file m left join person p on p.id = m.imported_by where machine_id = $1 order by m.id desc limit 100`,
     [machineId]
   );

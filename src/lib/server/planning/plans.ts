@@ -3,6 +3,7 @@ import { MessageChannel } from 'node:worker_threads';
 import { LRUCache } from 'lru-cache';
 import type { Machine } from '$core/machine';
 import { requestKey, type Plan, type PlanRequest } from '$core/plan';
+import type { Reading, RecordingEvent } from '$core/recording';
 import { gapOf } from '$core/solve';
 import type { Checked, Heard, Made } from '$workers/plan-thread';
 import type { Paper } from '../print';
@@ -111,6 +112,10 @@ export const drawFace = (
     machine.joints.length + machine.parts.length,
     asking.getStore()?.signal
   );
+
+/** What a recording says of its machine, worked out in a thread. */
+export const readRecording = (events: RecordingEvent[]): Promise<Reading> =>
+  inThread({ do: 'record', events, language: here().language }, events.length, asking.getStore()?.signal);
 
 /** A paper, written in a thread. @param size against other work: about one for each thing on it */
 export const print = (paper: Paper, size: number): Promise<Uint8Array<ArrayBuffer>> =>

@@ -83,7 +83,7 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
       const words = wordsIn(language);
       const photos = await Promise.all(
         state.photos.slice(0, PRINTED_PHOTOS).map(async (p) => {
-          const bytes = await photoOf(pool(), asked.job.runId!, p.photo, true);
+          const bytes = await photoOf(pool(), { run: asked.job.runId! }, p.photo, true);
           return bytes ? [{ bytes, caption: words.told(p.note ?? steps.get(p.step ?? '')?.text) }] : [];
         })
       );
