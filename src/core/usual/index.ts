@@ -1,3 +1,4 @@
+export { standardShapesOf, STANDARD_SHAPES, type StandardShape } from './shapes';
 export {
   usualHeadMm,
   usualJobs,
