@@ -8,6 +8,6 @@ export { parseRecording, RECORDING_MAX_BYTES } from './read';
 export { readRecord, type Asked, type Reading } from './reading';
 export { fromRecord, goalOfRecord, stepsDone, stepsOfPhotos, type DoneStep } from './back-up';
 export { pictureMap, type PictureMap } from './scale';
-export { recordScene, type RecordScene, type SceneJoint, type ScenePart } from './scene';
+export { jointPicture, recordScene, type RecordScene, type SceneJoint, type ScenePart } from './scene';
 export { begunMachine } from './begun';
-export { asideOf, isUndone, likelyAlong, likelyHeld, lyingAt, outOf } from './standing';
+export { asideOf, freshId, isUndone, likelyAlong, likelyHeld, lyingAt, outOf, plugged, undoable } from './standing';

@@ -72,7 +72,7 @@ export function recordScene(state: RecordState, face: string): RecordScene | und
 }
 
 /** A joint as it looks, whatever it holds. */
-function jointPicture(seen: SeenJoint): Ink[] {
+export function jointPicture(seen: SeenJoint): Ink[] {
   const nobody = { a: 'a', b: 'b', sure: 0, told: false, others: [] };
   return jointInks(
     jointOf(

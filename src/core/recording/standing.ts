@@ -1,7 +1,8 @@
 import { areaOf, contains } from '../access';
-import { area, flatten, type Point } from '../machine';
+import { inOrder } from '../happened';
+import { area, flatten, idFor, type ConnectorFamily, type Point } from '../machine';
 import { CABLES } from './habits';
-import type { Fixing } from './events';
+import type { Fixing, RecordingEvent } from './events';
 import { tookOut, type RecordState, type SeenJoint, type SeenPart } from './state';
 
 /** Parts that have left the machine, with what came along. */
@@ -60,4 +61,69 @@ export function likelyAlong(state: RecordState, part: string, on: ReadonlyMap<st
     return carrier !== undefined && !seen.has(carrier) && (carrier === part || rides(carrier, new Set([...seen, id])));
   };
   return state.parts.filter((p) => p.id !== part && !out.has(p.id) && rides(p.id)).map((p) => p.id);
+}
+
+/** Plugs in which the thing itself sits, without a cable. */
+const SOCKETS: ReadonlySet<ConnectorFamily> = new Set([
+  'edge-card',
+  'memory-socket',
+  'processor-lock',
+  'tray',
+  'blade',
+  'board-to-board'
+]);
+
+/** What cable a plug of this family usually has. */
+export const cableKindOf = (family: ConnectorFamily): 'flat-cable' | 'antenna' | 'cable' =>
+  family === 'antenna-snap'
+    ? 'antenna'
+    : family.startsWith('flip-lock') || family === 'slide-lock' || family === 'pull-tab'
+      ? 'flat-cable'
+      : 'cable';
+
+/** What a plug that is tapped holds: the thing that sits in it, a cable whose other end is known, or a cable of which nothing is known yet. */
+export function plugged(
+  state: RecordState,
+  face: string,
+  family: ConnectorFamily,
+  at: Point
+): { part: string } | { newCable: ReturnType<typeof cableKindOf> } {
+  const rest = state.about?.rest.part;
+  const [there] = lyingAt(state, face, at).filter((p) => p.id !== rest);
+  if (SOCKETS.has(family) && there) return { part: there.id };
+  const kind = cableKindOf(family);
+  const [begun] = likelyHeld(state, face, 'connector', at).filter(
+    (p) => p.kind === kind && state.joints.filter((j) => j.holds === p.id && j.fixing.kind === 'connector').length === 1
+  );
+  return begun ? { part: begun.id } : { newCable: kind };
+}
+
+/** An id that nothing of its kind has yet. */
+export function freshId(wanted: string, taken: Iterable<string>, otherwise: string): string {
+  const all = new Set(taken);
+  const base = idFor(wanted, otherwise);
+  for (let n = 1; ; n++) {
+    const id = n === 1 ? base : `${base}-${n}`;
+    if (!all.has(id)) return id;
+  }
+}
+
+/** The last event that can be taken back, and the last that was taken back since. */
+export function undoable(events: readonly RecordingEvent[]): { undo?: string; redo?: string } {
+  const all = inOrder(events);
+  const undone = new Set<string>();
+  for (const event of all.toReversed()) if (event.type === 'undo' && !undone.has(event.id)) undone.add(event.event);
+  // What the recording began with stays.
+  const last = all.findLast(
+    (e) => e.type !== 'undo' && e.type !== 'started' && e.type !== 'faced' && !undone.has(e.id)
+  );
+  const byId = new Map(all.map((e) => [e.id, e]));
+  const taken = all.findLast(
+    (e) =>
+      e.type === 'undo' && !undone.has(e.id) && byId.get(e.event) !== undefined && byId.get(e.event)!.type !== 'undo'
+  );
+  // Whoever goes on after taking something back has left that behind.
+  const isLeft =
+    taken !== undefined && all.slice(all.indexOf(taken)).some((e) => e.type !== 'undo' && !undone.has(e.id));
+  return { ...(last ? { undo: last.id } : {}), ...(taken && !isLeft ? { redo: taken.id } : {}) };
 }

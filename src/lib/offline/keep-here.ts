@@ -7,5 +7,5 @@ export async function keepHere(bench: KeptBench): Promise<void> {
   // at the bench itself.
   await keepBench(bench).catch(() => {});
   await navigator.storage?.persist?.().catch(() => false);
-  await keepPage(`/jobs/${bench.job}/bench`);
+  await keepPage(`/jobs/${bench.job}/${bench.page ?? 'bench'}`);
 }

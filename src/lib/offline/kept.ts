@@ -44,7 +44,10 @@ export interface KeptPhoto {
 
 /** A bench that can be opened here. */
 export interface KeptBench {
+  /** Its run, or its recording. */
   run: string;
+  /** The page that it is opened with, where that is not the bench. */
+  page?: 'record';
   job: number;
   customer: string;
   machine: string;

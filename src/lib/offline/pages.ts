@@ -4,7 +4,7 @@ export const SEEN = 'seen';
 export const TAKE_OVER = 'take over';
 /** What the service worker is told by a window that it does not serve yet: one that was opened just as it began. */
 export const SERVE_ME = 'serve me';
-export const isBench = (path: string): boolean => /^\/jobs\/\d+\/bench(\/__data\.json)?$/.test(path);
+export const isBench = (path: string): boolean => /^\/jobs\/\d+\/(bench|record)(\/__data\.json)?$/.test(path);
 
 const AT_BENCH = 'at a bench';
 

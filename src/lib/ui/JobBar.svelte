@@ -8,17 +8,30 @@
 
   /** Where one is with a job, and what it waits for: the way from the counter to the bench, left to right. */
   interface Props {
-    job: { number: number; customer: string; stage: string; waits: Waits };
+    job: {
+      number: number;
+      customer: string;
+      stage: string;
+      waits: Waits;
+      recordingId?: string | null;
+      standing?: string;
+    };
     here: JobPage;
   }
   let { job, here }: Props = $props();
 
   const places = $derived([
     { id: 'intake', name: t('common.intake') },
-    { id: 'fault', name: t('common.diagnosis') },
-    { id: 'cell', name: t('common.battery') },
-    { id: 'plan', name: t('common.plan') },
-    { id: 'spares', name: t('common.sparesAndQuote') },
+    ...(job.recordingId ? [{ id: 'record', name: t('common.record') }] : []),
+    // Of a machine that nobody has drawn yet nothing can be planned or found.
+    ...(job.standing === 'begun'
+      ? []
+      : [
+          { id: 'fault', name: t('common.diagnosis') },
+          { id: 'cell', name: t('common.battery') },
+          { id: 'plan', name: t('common.plan') },
+          { id: 'spares', name: t('common.sparesAndQuote') }
+        ]),
     ...(job.stage === 'planned'
       ? []
       : [

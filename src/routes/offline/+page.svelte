@@ -47,7 +47,7 @@
         <li>
           <a
             class="sheet flex items-center gap-4 px-5 py-3.5 hover:border-ink"
-            href="/jobs/{b.job}/bench"
+            href="/jobs/{b.job}/{b.page ?? 'bench'}"
             data-sveltekit-reload
           >
             <span class="flex-1"

@@ -29,6 +29,7 @@ export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POS
   '/settings': { GET: ALL, POST: LEAD },
   '/api/jobs.csv': { GET: ALL },
   '/jobs/new': { GET: BENCH, POST: BENCH },
+  '/jobs/new/unknown': { GET: BENCH, POST: BENCH },
   '/jobs/[number=integer]': { GET: ALL },
   '/jobs/[number=integer]/intake': { GET: ALL },
   '/jobs/[number=integer]/record': { GET: ALL },

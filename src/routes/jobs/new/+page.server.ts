@@ -18,7 +18,7 @@ import { whyNot } from '$core/result';
 import { here } from '$lib/server/http/here';
 
 export const load: PageServerLoad = async ({ url }) => {
-  const machines = await listMachines(pool());
+  const machines = (await listMachines(pool())).filter((m) => m.standing !== 'begun');
   const wanted = idFrom(url.searchParams.get('machine')) ?? machines[0]?.fileId;
   const file = wanted === undefined ? undefined : await machineDocument(pool(), wanted);
   if (wanted !== undefined && !file) error(404, here().t('server.thereIsNoSuchMachineFile'));

@@ -124,6 +124,7 @@
     <h1 class="text-2xl">{t('newJob.noMachineToWorkOnYet')}</h1>
     <p class="mt-3 text-soft">{t('newJob.aJobNeedsAMachineFile')}</p>
     <a class="button button-act mt-6" href="/machines">{t('newJob.toTheMachines')}</a>
+    <a class="button mt-3" href="/jobs/new/unknown">{t('newJob.recordIt')}</a>
   </div>
 {:else}
   <form
@@ -165,10 +166,14 @@
             void goto(`/jobs/new?machine=${e.currentTarget.value}`, { keepFocus: true });
           }}
         >
-          {#each data.machines as m (m.fileId)}<option value={m.fileId}>{m.maker} {m.model}, {m.revision}</option
+          {#each data.machines as m (m.fileId)}<option value={m.fileId}
+              >{m.maker} {m.model}, {m.revision}{m.standing === 'draft' ? ` (${t('newJob.draft')})` : ''}</option
             >{/each}
         </select>
       </label>
+      <p class="-mt-2 text-sm text-soft">
+        {t('newJob.notKnown')} <a class="link" href="/jobs/new/unknown">{t('newJob.recordIt')}</a>
+      </p>
       <div class="grid grid-cols-2 gap-3">
         <label class="block"
           ><span class="label">{t('newJob.customer')}</span><input

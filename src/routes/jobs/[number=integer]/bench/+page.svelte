@@ -56,7 +56,7 @@
   import StepClock from './StepClock.svelte';
   import StepWords from './StepWords.svelte';
   import Swap from './Swap.svelte';
-  import SyncState from './SyncState.svelte';
+  import SyncState from '$lib/ui/SyncState.svelte';
   import Tighten from './Tighten.svelte';
   import TheMachine from './TheMachine.svelte';
   import Things from './Things.svelte';
@@ -371,7 +371,7 @@
       <h1 class="text-base font-semibold">
         {t('bench.job', { number: data.job.number, customer: data.job.customer })}
       </h1>
-      <SyncState {bench} back="/jobs/{data.job.number}/bench" onaside={() => (panel = 'aside')} />
+      <SyncState outbox={bench} back="/jobs/{data.job.number}/bench" onaside={() => (panel = 'aside')} />
       {#if isSpeaking}<button type="button" class="button" onclick={() => (isSpeaking = false)}
           ><Rich text={t('bench.speakingSilence', { key: shownFor('speak') })}
             >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich

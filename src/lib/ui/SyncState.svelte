@@ -1,5 +1,6 @@
-<script lang="ts">
-  import type { Bench } from '$lib/offline/bench.svelte';
+<script lang="ts" generics="E extends Carried">
+  import type { Carried } from '$lib/offline/kept';
+  import type { Outbox } from '$lib/offline/outbox.svelte';
   import CloudCheck from '@lucide/svelte/icons/cloud-check';
   import CloudOff from '@lucide/svelte/icons/cloud-off';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
@@ -8,8 +9,8 @@
   const { t } = useWords();
 
   /** Whether what was recorded has reached the server: seen, and quiet. */
-  let { bench, back, onaside }: { bench: Bench; back: string; onaside: () => void } = $props();
-  const { sync, keeps, unsent } = $derived(bench);
+  let { outbox, back, onaside }: { outbox: Outbox<E>; back: string; onaside: () => void } = $props();
+  const { sync, keeps, unsent } = $derived(outbox);
 </script>
 
 <p class="ms-auto flex items-center gap-1.5 text-soft" role="status">
@@ -27,7 +28,7 @@
   {:else if sync === 'saving'}{t('bench.saving')}
   {:else if sync === 'waiting'}<CloudOff size={17} aria-hidden="true" /> {t('bench.savedHereServerOutOfReach')}
   {:else}<TriangleAlert size={17} aria-hidden="true" /> {t('bench.notAccepted')}{/if}
-  {#if bench.setAside.length > 0}<button type="button" class="button min-h-9 border-now text-now" onclick={onaside}
-      >{t('bench.notAccepted2', { n: bench.setAside.length })}</button
+  {#if outbox.setAside.length > 0}<button type="button" class="button min-h-9 border-now text-now" onclick={onaside}
+      >{t('bench.notAccepted2', { n: outbox.setAside.length })}</button
     >{/if}
 </p>

@@ -1,0 +1,92 @@
+<script lang="ts">
+  import type { Pose } from '$core/machine';
+  import { outOf } from '$core/recording';
+  import { useWords } from '$lib/words';
+  import Plus from '@lucide/svelte/icons/plus';
+  import RefreshCcw from '@lucide/svelte/icons/refresh-ccw';
+  import type { Recorder } from './recorder.svelte';
+
+  const { t } = useWords();
+
+  /** The sides of the machine: which one is looked at, turning it over, and those that only come to be seen as it is taken apart. */
+  let { recorder, mayAct }: { recorder: Recorder; mayAct: boolean } = $props();
+
+  const faces = $derived(recorder.state.faces);
+  const here = $derived(faces.find((f) => f.id === recorder.face));
+  const other = $derived(
+    faces.find((f) => f.of === undefined && f.pose.up !== here?.pose.up && f.pose.up !== 'either')
+  );
+  const out = $derived([...outOf(recorder.state)].filter((id) => !faces.some((f) => f.of === id)));
+  let isAdding = $state(false);
+  let name = $state('');
+  let side = $state('');
+
+  const POSES: Record<string, Pose> = {
+    underside: { up: 'underside', lid: 'closed' },
+    topside: { up: 'topside', lid: 'open' },
+    display: { up: 'either', lid: 'open' },
+    edge: { up: 'either', lid: 'any' }
+  };
+  function add() {
+    const of = side.startsWith('back ') ? side.slice(5) : undefined;
+    const pose = of === undefined ? POSES[side] : POSES.edge;
+    if (!pose || !name.trim()) return;
+    recorder.addFace(name.trim(), pose, of);
+    isAdding = false;
+    name = side = '';
+  }
+  function chosen() {
+    const part = side.startsWith('back ') ? recorder.state.parts.find((p) => p.id === side.slice(5))?.name : undefined;
+    if (side) name = part ? t('recorder.backOf', { part }) : t('recorder.sideName', { side });
+  }
+</script>
+
+<div class="flex flex-wrap items-center gap-1.5">
+  <div class="flex flex-wrap gap-1" role="group" aria-label={t('recorder.side')}>
+    {#each faces as f (f.id)}
+      <button
+        type="button"
+        class="button min-h-10 px-3 {f.id === recorder.face ? 'border-act bg-act text-on-act' : ''}"
+        aria-pressed={f.id === recorder.face}
+        disabled={!mayAct}
+        onclick={() => recorder.lookAt(f.id)}>{f.name}</button
+      >
+    {/each}
+  </div>
+  {#if mayAct}
+    {#if other}<button type="button" class="button min-h-10" onclick={() => recorder.lookAt(other.id)}
+        ><RefreshCcw size={16} aria-hidden="true" />{t('recorder.turnOver')}</button
+      >{/if}
+    <button
+      type="button"
+      class="button min-h-10 px-3"
+      aria-expanded={isAdding}
+      aria-label={t('recorder.anotherSide')}
+      title={t('recorder.anotherSide')}
+      onclick={() => (isAdding = !isAdding)}><Plus size={16} aria-hidden="true" /></button
+    >
+  {/if}
+</div>
+{#if isAdding}
+  <form
+    class="mt-2 flex flex-wrap items-end gap-2"
+    onsubmit={(e) => {
+      e.preventDefault();
+      add();
+    }}
+  >
+    <label
+      ><span class="label">{t('recorder.whatLiesUp')}</span><select class="field" bind:value={side} onchange={chosen}>
+        <option value="" disabled>{t('recorder.chooseASide')}</option>
+        {#each Object.keys(POSES) as id (id)}<option value={id}>{t('recorder.sideName', { side: id })}</option>{/each}
+        {#each out as id (id)}<option value="back {id}"
+            >{t('recorder.backOf', { part: recorder.state.parts.find((p) => p.id === id)?.name ?? id })}</option
+          >{/each}
+      </select></label
+    >
+    <label
+      ><span class="label">{t('recorder.name')}</span><input class="field" maxlength="80" bind:value={name} /></label
+    >
+    <button class="button button-act" disabled={!side || !name.trim()}>{t('recorder.lookAtIt')}</button>
+  </form>
+{/if}

@@ -1,0 +1,75 @@
+<script lang="ts">
+  import { DO_NOT_KNOW, type Reading } from '$core/recording';
+  import { useWords } from '$lib/words';
+  import Working from '$lib/ui/Working.svelte';
+  import type { Recorder } from './recorder.svelte';
+
+  const { t, told } = useWords();
+
+  /** What the record leaves open, the best first, while the machine still lies open. */
+  let { recorder, reading, mayAct }: { recorder: Recorder; reading: Reading | undefined; mayAct: boolean } = $props();
+
+  const asked = $derived(reading?.questions.filter((q) => recorder.state.answers[q.id] === undefined) ?? []);
+  const first = $derived(asked[0]);
+  const answered = $derived(Object.keys(recorder.state.answers).length);
+  const optionName = (option: { id: string; name?: Parameters<typeof told>[0] }) =>
+    option.name !== undefined
+      ? told(option.name)
+      : option.id === 'yes'
+        ? t('common.yes')
+        : option.id === 'no'
+          ? t('common.no')
+          : option.id;
+</script>
+
+<div class="space-y-4">
+  <h2 class="text-xl">{t('recorder.questions')}</h2>
+  {#if !reading}<Working inLine />
+  {:else if first}
+    <p class="text-lg" id="question">{told(first.text)}</p>
+    <div class="grid gap-2" role="group" aria-labelledby="question">
+      {#each first.options as option (option.id)}
+        <button
+          type="button"
+          class="button min-h-14 justify-start text-start text-lg"
+          disabled={!mayAct}
+          onclick={() => recorder.record({ type: 'answered', question: first.id, answer: option.id })}
+          >{optionName(option)}{#if option.id === first.guess}<span class="font-normal text-soft"
+              >{t('recorder.asItIsTaken')}</span
+            >{/if}</button
+        >
+      {/each}
+      <button
+        type="button"
+        class="button min-h-11 justify-start font-normal"
+        disabled={!mayAct}
+        onclick={() => recorder.record({ type: 'answered', question: first.id, answer: DO_NOT_KNOW })}
+        >{t('recorder.doNotKnow')}</button
+      >
+    </div>
+    <p class="text-soft">{t('recorder.changesPlans', { n: first.goals, left: asked.length - 1 })}</p>
+  {:else}
+    <p class="text-lg">
+      {reading.missing ? t('recorder.nothingToAskYet') : t('recorder.nothingLeftMatters')}
+    </p>
+  {/if}
+  {#if answered > 0}<p class="text-soft">{t('recorder.answeredSoFar', { n: answered })}</p>{/if}
+  {#if reading && reading.lacking.length > 0}
+    <div>
+      <h3 class="text-lg">{t('recorder.notInTheFileYet')}</h3>
+      <ul class="mt-1 list-disc ps-5">
+        {#each reading.lacking as l, i (i)}
+          <li>
+            {'part' in l
+              ? t('recorder.nothingHoldsIt', {
+                  part: recorder.state.parts.find((p) => p.id === l.part)?.name ?? l.part
+                })
+              : t('recorder.holdsNothing', {
+                  joint: recorder.state.joints.find((j) => j.id === l.joint)?.name ?? l.joint
+                })}
+          </li>
+        {/each}
+      </ul>
+    </div>
+  {/if}
+</div>
