@@ -1,4 +1,4 @@
-import type { ActionId } from './action';
+import { readAction, type ActionId } from './action';
 
 type Leg = 'down' | 'up';
 
@@ -17,6 +17,12 @@ export const stepId = {
   test: (of: string): string => `prove/${of}`,
   openTest: 'up/open-test'
 };
+
+/** The joint that a step of the way down opens; undefined for every other step. */
+export function jointOpenedAt(step: string): string | undefined {
+  const action = step.startsWith('down/') ? readAction(inRound(step, 1).slice('down/'.length)) : undefined;
+  return action && 'joint' in action ? action.joint : undefined;
+}
 
 const ROUND = /~(\d+)$/;
 

@@ -794,4 +794,14 @@ export interface Messages {
   'guide.tab': Nothing;
   'guide.loop': Nothing;
   'guide.foam': Nothing;
+  'standing.begun': Nothing;
+  'standing.draft': Nothing;
+  'standing.checked': Nothing;
+  'standing.in-force': Nothing;
+  'known.guessed': Nothing;
+  'known.recorded': Nothing;
+  'known.answered': Nothing;
+  'known.measured': Nothing;
+  'known.confirmed': Nothing;
+  'known.written': Nothing;
 }

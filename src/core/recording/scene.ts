@@ -1,9 +1,9 @@
 import { cablePath, jointInks, outlinePath, partInks, type Ink } from '../drawing';
-import { boxOf, flatten, type Point } from '../machine';
+import { area, boxOf, flatten, type Point } from '../machine';
 import { jointOf } from './joints';
 import { CABLES } from './habits';
 import { asideOf, isUndone, outOf } from './standing';
-import type { RecordState, SeenJoint, SeenPart } from './state';
+import type { Moment, RecordState, SeenJoint, SeenPart } from './state';
 
 export interface ScenePart {
   id: string;
@@ -28,7 +28,7 @@ export interface SceneJoint {
 export interface RecordScene {
   widthMm: number;
   heightMm: number;
-  /** Deepest first: what was free later lies beneath what was free before. */
+  /** Deepest first: what was free only after something had come off lies beneath; of what was free together the smaller stands on the larger. */
   parts: ScenePart[];
   cables: { id: string; name: string; d: string; widthMm: number; isFlat: boolean }[];
   joints: SceneJoint[];
@@ -40,9 +40,14 @@ export function recordScene(state: RecordState, face: string): RecordScene | und
   if (!at || !state.about) return undefined;
   const { widthMm, depthMm } = state.about.size;
   const [out, aside] = [outOf(state), asideOf(state)];
+  /** How many parts had come off by then. */
+  const gone = (when: Moment) => state.moves.filter((m) => m.when < when).length;
   const parts = state.parts
-    .flatMap((part) => (out.has(part.id) || !part.outlines[face] ? [] : [{ part, seen: part.outlines[face] }]))
-    .sort((a, b) => b.seen.free - a.seen.free)
+    .flatMap((part) => {
+      const seen = part.outlines[face];
+      return out.has(part.id) || !seen ? [] : [{ part, seen, size: Math.abs(area(flatten(seen.outline))) }];
+    })
+    .sort((a, b) => gone(b.seen.free) - gone(a.seen.free) || b.size - a.size)
     .map(({ part, seen }): ScenePart => {
       const box = boxOf(flatten(seen.outline));
       return {

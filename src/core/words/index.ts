@@ -27,7 +27,7 @@ export {
   waitsWords,
   type Service
 } from './reasons';
-export { FIXINGS, GUIDES, MOVE_KINDS, PART_KINDS, PLUG_FAMILIES } from './kinds';
+export { FIXINGS, GUIDES, KNOWN_WORDS, MOVE_KINDS, PART_KINDS, PLUG_FAMILIES, STANDING_WORDS } from './kinds';
 export { ASK } from './questions';
 export { RECORDED } from './recorded';
 export { OUTCOME, REPORT, REPORT_TITLES } from './report';

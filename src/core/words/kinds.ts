@@ -64,3 +64,7 @@ export const FIXINGS = wordsOf('fixing', [
   'hook'
 ]);
 export const GUIDES = wordsOf('guide', ['channel', 'clip', 'tab', 'loop', 'foam']);
+
+/** How far a machine file can be relied on, and how a thing of it is known. */
+export const STANDING_WORDS = wordsOf('standing', ['begun', 'draft', 'checked', 'in-force']);
+export const KNOWN_WORDS = wordsOf('known', ['guessed', 'recorded', 'answered', 'measured', 'confirmed', 'written']);

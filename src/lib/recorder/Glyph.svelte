@@ -36,6 +36,16 @@
     cable: [50, 8],
     reader: [34, 34]
   };
+  /** How much of the drawing around a place is shown: a screw is small. */
+  const VIEWS: Partial<Record<Fixing['kind'], string>> = {
+    screws: '-3.6 -2.6 7.8 5.6',
+    clips: '-11 -7.9 22 15.8',
+    dressing: '-5 -3.6 10 7.2',
+    latch: '-5 -3.6 10 7.2',
+    hook: '-5 -3.6 10 7.2',
+    adhesive: '-5 -3.6 10 7.2',
+    seal: '-5 -3.6 10 7.2'
+  };
   const ROUND: readonly PartKind[] = ['coin-cell', 'camera', 'microphone'];
 
   const part = $derived.by(() => {
@@ -79,7 +89,7 @@
 {:else if joint}
   <svg
     class="drawing glyph"
-    viewBox="-11 -8 22 16"
+    viewBox={VIEWS[fixing!.kind] ?? '-7.5 -5.4 15 10.8'}
     style:width="{size}px"
     style:height="{size * 0.72}px"
     aria-hidden="true"

@@ -16,9 +16,9 @@
     option.name !== undefined
       ? told(option.name)
       : option.id === 'yes'
-        ? t('common.yes')
+        ? t('fault.yes')
         : option.id === 'no'
-          ? t('common.no')
+          ? t('fault.no')
           : option.id;
 </script>
 

@@ -92,8 +92,8 @@
       border-inline-end: 0;
       border-block: 1px solid var(--rule);
       position: sticky;
-      top: 0;
-      z-index: 5;
+      top: var(--drawn-high, 0);
+      z-index: 6;
     }
     .tool {
       flex: 1 0 auto;

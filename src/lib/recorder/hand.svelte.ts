@@ -45,7 +45,7 @@ export class Hand {
   constructor(
     private readonly recorder: Recorder,
     private readonly told: (said: Said) => string,
-    private readonly nameOf: (part: string, fixing: string) => string
+    private readonly nameOf: (part: string, fixing: Fixing['kind']) => string
   ) {}
 
   take(tool: Tool, more: { part?: string; joint?: string; fixing?: Fixing } = {}): void {
@@ -119,7 +119,7 @@ export class Hand {
     const part = recorder.state.parts.find((p) => p.id === holds);
     this.joint = recorder.tap(
       { at, noRoom },
-      { fixing, holds, name: this.nameOf(part?.name ?? '', this.told(FIXINGS[fixing.kind])) }
+      { fixing, holds, name: part ? this.nameOf(part.name, fixing.kind) : this.told(FIXINGS[fixing.kind]) }
     );
   }
 

@@ -4,12 +4,12 @@
 
   const { t } = useWords();
 
-  /** The same as the headings of the columns, where rows are cards and have none. */
-  let { list }: { list: ListState<Row> } = $props();
+  /** The same as the headings of the columns, where rows are cards and have none; `everywhere` where they always are. */
+  let { list, everywhere = false }: { list: ListState<Row>; everywhere?: boolean } = $props();
   const id = $props.id();
 </script>
 
-<div class="flex items-center gap-2 whitespace-nowrap md:hidden">
+<div class="flex items-center gap-2 whitespace-nowrap {everywhere ? '' : 'md:hidden'}">
   <label for={id}>{t('jobs.sortBy')}</label>
   <select
     {id}

@@ -1507,7 +1507,7 @@ export interface Messages {
   'recorder.toTheBench': Nothing;
   'recorder.safetyFirst': Nothing;
   'recorder.toTheQuestionsOfSafety': Nothing;
-  'recorder.fixingOf': { part: Arg | null | undefined; fixing: Arg | null | undefined };
+  'recorder.fixingOf': { part: Arg | null | undefined; fixing: string };
   'recorder.placesOf': { n: number; isOpen: string };
   'recorder.size': Nothing;
   'recorder.drive': Nothing;
@@ -1606,7 +1606,6 @@ export interface Messages {
   'recorder.notAllSent': Nothing;
   'recorder.upNeedsTheServer': Nothing;
   'recorder.event': { type: Arg | null | undefined };
-  'common.no': Nothing;
   'common.record': Nothing;
   'newJob.unknownMachine': Nothing;
   'newJob.unknownHow': Nothing;
@@ -1631,4 +1630,20 @@ export interface Messages {
   'server.fieldMaker': Nothing;
   'server.fieldModel': Nothing;
   'server.fieldBody': Nothing;
+  'machine.known': Nothing;
+  'machine.confirmedBy': { runs: number };
+  'machine.isDraft': Nothing;
+  'machine.isChecked': Nothing;
+  'machine.isBegun': Nothing;
+  'machine.iHaveChecked': Nothing;
+  'machine.putInForce': Nothing;
+  'machine.saidBy': { standing: Arg | null | undefined; by: Arg | null | undefined; at: Arg | null | undefined };
+  'machine.byARun': { standing: Arg | null | undefined; at: Arg | null | undefined };
+  'machine.againstInForce': { revision: Arg | null | undefined; n: number };
+  'machine.howItIsKnown': { parts: Arg | null | undefined };
+  'server.notToBeSaidOfThisFile': Nothing;
+  'machines.revisionOf': { revision: Arg | null | undefined };
+  'machines.wellKnown': { share: number };
+  'machines.beingRecorded': Nothing;
+  'machines.recordedBy': { job: Arg | null | undefined; by: Arg | null | undefined; n: number };
 }

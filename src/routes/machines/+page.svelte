@@ -5,8 +5,8 @@
   import FileUp from '@lucide/svelte/icons/file-up';
   import type { Problem } from '$core/result';
   import { ListState } from '$lib/ui/list-state.svelte';
-  import SortHeads from '$lib/ui/SortHeads.svelte';
   import SortSelect from '$lib/ui/SortSelect.svelte';
+  import { STANDING_WORDS } from '$core/words';
   import { useWords } from '$lib/words';
 
   const { t, told, language } = useWords();
@@ -86,7 +86,8 @@
   <section aria-label={t('machines.machinesInTheLibrary')}>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
       <h1 class="text-2xl">{t('machines.machines')}</h1>
-      {#if data.machines.length > 0}<label class="ms-auto w-64"
+      {#if data.machines.length > 0}<div class="ms-auto"><SortSelect {list} everywhere /></div>
+        <label class="w-64"
           ><span class="sr-only">{t('machines.findAMachine')}</span><input
             class="field"
             type="search"
@@ -103,33 +104,52 @@
         </p>
       </div>
     {:else}
-      <div class="mt-3">
-        <SortSelect {list} />
-      </div>
-      <table class="cards sheet mt-4 w-full border-collapse">
-        <thead class="text-start text-sm text-soft"><tr><SortHeads {list} /></tr></thead>
-        <tbody>
-          {#each shown as m (m.fileId)}
-            <tr class="border-t border-rule hover:bg-sunk">
-              <td class="px-4"
-                ><a class="block py-3 text-lg font-semibold" href="/machines/{m.fileId}">{m.maker} {m.model}</a></td
-              >
-              <td class="px-3" data-label={t('machines.revision')}>{m.revision}</td>
-              <td class="figure px-3 text-end" data-label={t('machines.files')}>{m.files}</td>
-              <td class="figure px-3 text-end" data-label={t('machines.openJobs')}>{m.openJobs}</td>
-              <td class="px-4 whitespace-nowrap" data-label={t('machines.newest')}
-                ><span>{day(m.importedAt)} <span class="code text-sm text-soft">{m.hash.slice(0, 8)}</span></span></td
-              >
-            </tr>
-          {:else}
-            <tr><td colspan="5" class="px-4 py-8 text-center text-soft">{t('machines.noMachineWithThatName')}</td></tr>
-          {/each}
-        </tbody>
-      </table>
+      <ul class="library mt-4">
+        {#each shown as m (m.fileId)}
+          <li class="sheet overflow-hidden">
+            <a class="block" href="/machines/{m.fileId}">
+              <img
+                class="face"
+                src="/api/machines/{m.fileId}/drawing.svg?opened=1"
+                alt=""
+                loading="lazy"
+                width="300"
+                height="200"
+              />
+              <span class="block px-4 pt-2 text-lg font-semibold">{m.maker} {m.model}</span>
+            </a>
+            <p class="flex flex-wrap items-baseline gap-x-3 px-4 pb-3 text-sm text-soft">
+              <span>{t('machines.revisionOf', { revision: m.revision })}</span>
+              {#if m.standing !== 'in-force'}<span class="font-semibold text-ink"
+                  >{told(STANDING_WORDS[m.standing])}</span
+                >{/if}
+              {#if m.known < 1}<span>{t('machines.wellKnown', { share: m.known })}</span>{/if}
+              {#if m.openJobs > 0}<span>{t('count.openJob', { n: m.openJobs })}</span>{/if}
+              <span class="ms-auto">{day(m.importedAt)}</span>
+            </p>
+          </li>
+        {:else}
+          <li class="px-4 py-8 text-soft">{t('machines.noMachineWithThatName')}</li>
+        {/each}
+      </ul>
     {/if}
   </section>
 
   <section aria-label={t('machines.import')}>
+    <a class="button mb-4 min-h-11 w-full" href="/jobs/new/unknown">{t('newJob.recordIt')}</a>
+    {#if data.recorded.length > 0}
+      <h2 class="text-lg">{t('machines.beingRecorded')}</h2>
+      <ul class="sheet mt-1 mb-4 divide-y divide-(--rule)">
+        {#each data.recorded as r (r.job)}<li>
+            <a class="block px-4 py-2.5 hover:bg-sunk" href="/jobs/{r.job}/record"
+              ><span class="font-semibold">{r.maker} {r.model}</span>
+              <span class="block text-sm text-soft"
+                >{t('machines.recordedBy', { job: r.job, by: r.by, n: r.events })}</span
+              ></a
+            >
+          </li>{/each}
+      </ul>
+    {/if}
     {#if data.mayImport}
       <!-- svelte-ignore a11y_no_static_element_interactions (the button in it does the same) -->
       <div
@@ -206,6 +226,19 @@
 </div>
 
 <style>
+  .library {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(min(270px, 100%), 1fr));
+    gap: 14px;
+  }
+  .face {
+    display: block;
+    width: 100%;
+    height: 200px;
+    object-fit: contain;
+    background: #fff;
+    padding: 6px;
+  }
   .drop {
     border: 2px dashed var(--rule-strong);
     border-radius: 10px;

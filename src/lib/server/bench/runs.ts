@@ -1,7 +1,9 @@
 import { basisOf } from '../jobs/facts';
 import { planFor } from '../planning/plans';
 import { accessFor } from '../planning/derived';
+import { isClean } from '$core/library';
 import { machineDocument } from '../library/machines';
+import { stand, standingOf } from '../library/standing';
 import { namesOf } from '../sign-in/people';
 import { transaction, type Queryable } from '../database/pool';
 import { RUN_CHANNEL } from './run-feed';
@@ -23,7 +25,8 @@ import {
   strangers,
   type FoundBefore,
   type Obstacle,
-  type RunEvent
+  type RunEvent,
+  type RunState
 } from '$core/run';
 import { refusal, type Problem, type Result } from '$core/result';
 import { here } from '$lib/server/http/here';
@@ -230,6 +233,7 @@ export async function appendEvents(
           [runId, personId, JSON.stringify(observedSteps(model, steps, events))]
         );
         forgetTimes();
+        await checkedBy(db, runId, personId, fold(model, run.plan, events));
         await db.query(`update job set waits = 'signature' where id = $1`, [run.jobId]);
         if (!second) await close(db, run.jobId, personId);
         signedBy = personId;
@@ -290,6 +294,17 @@ async function close(db: Queryable, jobId: string, by: string): Promise<void> {
     [jobId]
   );
   await useReserved(db, jobId, by);
+}
+
+/** A draft that a run followed without a finding is checked by it; the run of its own recording followed nothing. */
+async function checkedBy(db: Queryable, run: string, by: string, state: RunState): Promise<void> {
+  if (!isClean(state)) return;
+  const { rows } = await db.query(
+    `select m.id::int as "fileId" from run r join machine_file m on m.id = r.machine_file_id
+      where r.id = $1 and ${standingOf('m')} = 'draft' and not exists (select from recording c where c.job_id = r.job_id)`,
+    [run]
+  );
+  if (rows[0]) await stand(db, { fileId: rows[0].fileId, standing: 'checked', by, run });
 }
 
 class Refused extends Error {}

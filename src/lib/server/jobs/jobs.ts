@@ -8,7 +8,8 @@ import type { Weighting } from '$core/solve';
 import { transaction, type Queryable } from '../database/pool';
 import { once, type Asking } from '../database/once';
 import type { Goal } from '$core/goals';
-import { standingOf, type Standing } from '../library/standing';
+import type { Standing } from '$core/library';
+import { standingOf } from '../library/standing';
 
 /** `signed`: closed as far as the bench goes, and waiting for a second signature. */
 export type JobStage = 'planned' | 'on-bench' | 'signed' | 'closed';

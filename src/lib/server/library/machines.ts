@@ -1,9 +1,11 @@
-import type { Machine } from '$core/machine';
+import { jointOpenedAt } from '$core/ids';
+import { contentHash, type Machine } from '$core/machine';
 import { audit } from '../database/audit';
-import type { Queryable } from '../database/pool';
+import { transaction, type Queryable } from '../database/pool';
 import { checkMachineFile } from '../planning/plans';
 import type { Problem, Result } from '$core/result';
-import { stand, standingOf, type Standing } from './standing';
+import type { Standing } from '$core/library';
+import { stand, standingOf } from './standing';
 
 export interface MachineRow {
   fileId: number;
@@ -59,6 +61,58 @@ export async function listMachines(db: Queryable): Promise<MachineRow[]> {
   return rows.map(dated);
 }
 
+/**
+ * Puts a checked file in force. Where another file of the same name is in force already it becomes the next revision, in a row of its own.
+ * @returns the file that is in force now
+ */
+export async function putInForce(fileId: number, by: string): Promise<MachineRow> {
+  return transaction(async (db) => {
+    const { machine, hash } = (await machineDocument(db, fileId))!;
+    // One after the other, for each machine: two leads do not give the same revision to different files.
+    await db.query('select pg_advisory_xact_lock(hashtext($1))', [machine.id]);
+    const { rows } = await db.query(
+      `select 1 from machine_file m where machine_id = $1 and revision = $2 and id <> $3 and ${standingOf('m')} = 'in-force'`,
+      [machine.id, machine.revision, fileId]
+    );
+    if (rows.length === 0) {
+      await stand(db, { fileId, standing: 'in-force', by });
+      return (await keepFile(db, { machine, hash }, by)).row;
+    }
+    const next = { ...machine, revision: await nextRevision(db, machine.id) };
+    return (await keepFile(db, { machine: next, hash: contentHash(next) }, by, 'in-force')).row;
+  });
+}
+
+/** What the next file of a machine is called: one more than the last. */
+export async function nextRevision(db: Queryable, machineId: string): Promise<string> {
+  const { rows } = await db.query<{ revision: string }>(
+    `select revision from machine_file m where machine_id = $1 and ${standingOf('m')} <> 'begun'`,
+    [machineId]
+  );
+  const numbers = rows.flatMap(({ revision }) => /^r(\d{1,6})$/.exec(revision)?.[1] ?? []).map(Number);
+  return `r${Math.max(0, ...numbers) + 1}`;
+}
+
+/** How many signed runs on any file of a machine opened each joint as their plan says. */
+export async function followedJoints(db: Queryable, machineId: string): Promise<Record<string, number>> {
+  const { rows } = await db.query<{ step: string; runs: number }>(
+    `select e.body ->> 'step' as step, count(distinct e.run_id)::int as runs
+       from run_event e join run r on r.id = e.run_id join machine_file m on m.id = r.machine_file_id
+      where m.machine_id = $1 and r.signed_at is not null and e.body ->> 'type' = 'done'
+        and not exists (select from recording c where c.job_id = r.job_id)
+        and not exists (select from run_event u where u.run_id = e.run_id and u.body ->> 'type' = 'undo' and u.body ->> 'event' = e.id::text)
+        and not exists (select from run_event n where n.run_id = e.run_id and n.body ->> 'type' = 'not-so' and n.body ->> 'step' = e.body ->> 'step')
+      group by 1`,
+    [machineId]
+  );
+  return Object.fromEntries(
+    rows.flatMap(({ step, runs }) => {
+      const joint = jointOpenedAt(step);
+      return joint === undefined ? [] : [[joint, runs]];
+    })
+  );
+}
+
 /** What a list of the library says of each revision besides: how many files it has, and the jobs that are open on any of them. */
 export async function libraryCounts(db: Queryable): Promise<(row: MachineRow) => { files: number; openJobs: number }> {
   const { rows } = await db.query<{ machineId: string; revision: string; files: number; openJobs: number }>(
@@ -69,6 +123,35 @@ export async function libraryCounts(db: Queryable): Promise<(row: MachineRow) =>
     rows.map(({ machineId, revision, files, openJobs }) => [`${machineId} ${revision}`, { files, openJobs }])
   );
   return ({ machineId, revision }) => counts.get(`${machineId} ${revision}`) ?? { files: 0, openJobs: 0 };
+}
+
+/** Machines that are being recorded now, the newest first. */
+export async function beingRecorded(
+  db: Queryable
+): Promise<{ job: number; maker: string; model: string; by: string; events: number }[]> {
+  const { rows } = await db.query(
+    `select j.number::int as job, m.maker, m.model, p.display_name as by,
+            (select count(*)::int from recording_event e where e.recording_id = c.id) as events
+       from recording c join job j on j.id = c.job_id join machine_file m on m.id = j.machine_file_id join person p on p.id = c.started_by
+      where c.closed_at is null and j.closed_at is null order by c.started_at desc limit 50`
+  );
+  return rows;
+}
+
+/** How the joints of each file are known, as far as that is told: for lists, which need nothing else of a file. */
+export async function jointsOf(db: Queryable): Promise<(fileId: number) => Pick<Machine, 'origins' | 'joints'>> {
+  const { rows } = await db.query<{ id: number; origins: Machine['origins'] | null; joints: { id: string }[] }>(
+    `select id::int as id, document -> 'origins' as origins, jsonb_path_query_array(document, '$.joints[*].id') as joints
+       from machine_file where document ? 'origins'`
+  );
+  const known = new Map(
+    rows.map((r) => [
+      r.id,
+      { origins: r.origins ?? undefined, joints: (r.joints as unknown as string[]).map((id) => ({ id })) }
+    ])
+  );
+  // A file without origins was written by hand, all of it.
+  return (fileId) => (known.get(fileId) ?? { joints: [{ id: 'all' }] }) as Pick<Machine, 'origins' | 'joints'>;
 }
 
 /** Jobs on any file of a machine, open ones first. */

@@ -1,12 +1,6 @@
+import type { Standing } from '$core/library';
 import { audit } from '../database/audit';
 import type { Queryable } from '../database/pool';
-
-/**
- * How far a machine file can be relied on. `begun`: it is being recorded, and holds no more than the body; `draft`: somebody drew it;
- * `checked`: a second person, or a run that followed it without a finding, stands by it; `in-force`: a lead has put it in force.
- */
-export const STANDINGS = ['begun', 'draft', 'checked', 'in-force'] as const;
-export type Standing = (typeof STANDINGS)[number];
 
 /** SQL for the standing of a row of machine_file: what nothing is said of is in force. @param table its alias */
 export const standingOf = (table: string): string =>
@@ -39,4 +33,14 @@ export async function standingsOf(db: Queryable, fileId: number): Promise<Standi
     [fileId]
   );
   return rows.map((r: Omit<StandingWord, 'at'> & { at: Date }) => ({ ...r, at: r.at.toISOString() }));
+}
+
+/** Who drew a file: the first to say anything of it, or who imported it. */
+export async function drawnBy(db: Queryable, fileId: number): Promise<string | null> {
+  const { rows } = await db.query(
+    `select coalesce((select s.person_id from machine_standing s where s.machine_file_id = m.id order by s.id limit 1), m.imported_by) as by
+       from machine_file m where m.id = $1`,
+    [fileId]
+  );
+  return rows[0]?.by ?? null;
 }

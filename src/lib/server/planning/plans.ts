@@ -105,7 +105,7 @@ export const checkMachineFile = (text: string): Promise<Checked> =>
 export const drawFace = (
   machine: Machine,
   zone: string,
-  more: { from?: number; goals?: string[] } = {}
+  more: { from?: number; goals?: string[]; isBare?: boolean } = {}
 ): Promise<string> =>
   inThread(
     { do: 'draw', machine, zone, ...more, language: here().language },

@@ -21,8 +21,7 @@ import { insertRun } from '../bench/runs';
 import { pool, transaction, type Queryable } from '../database/pool';
 import { basisOf } from '../jobs/facts';
 import { settleJob } from '../jobs/jobs';
-import { keepFile } from '../library/machines';
-import { standingOf } from '../library/standing';
+import { keepFile, nextRevision } from '../library/machines';
 import { planFor, readRecording } from '../planning/plans';
 import { eventsOfRecording, findRecording } from './recordings';
 
@@ -118,14 +117,4 @@ function photoFact(event: RecordingEvent, steps: ReadonlyMap<string, string>): R
 function numbered(machine: Machine, revision: string) {
   const named = { ...machine, revision };
   return { machine: named, hash: contentHash(named) };
-}
-
-/** What the next file of a machine is called. */
-export async function nextRevision(db: Queryable, machineId: string): Promise<string> {
-  const { rows } = await db.query<{ revision: string }>(
-    `select revision from machine_file m where machine_id = $1 and ${standingOf('m')} <> 'begun'`,
-    [machineId]
-  );
-  const numbers = rows.flatMap(({ revision }) => /^r(\d{1,6})$/.exec(revision)?.[1] ?? []).map(Number);
-  return `r${Math.max(0, ...numbers) + 1}`;
 }

@@ -43,7 +43,7 @@ export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POS
   '/jobs/[number=integer]/bench': { GET: ALL },
   '/jobs/[number=integer]/report': { GET: ALL },
   '/machines': { GET: ALL },
-  '/machines/[file=integer]': { GET: ALL },
+  '/machines/[file=integer]': { GET: ALL, POST: BENCH },
   '/api/jobs/[number=integer]/files/[name]': { GET: ALL },
   '/api/jobs/[number=integer]/facts': { POST: BENCH },
   '/api/machines/[file=integer]/[name]': { GET: ALL },

@@ -1,18 +1,20 @@
-import { error } from '@sveltejs/kit';
+import { error, fail, redirect } from '@sveltejs/kit';
 import { diffMachines, type Change } from '$core/formats';
 import { pool } from '$lib/server/database/pool';
-import { jobsOnMachine, machineDocument, revisionsOf } from '$lib/server/library/machines';
+import { mayBecome } from '$core/library';
+import { followedJoints, jobsOnMachine, machineDocument, putInForce, revisionsOf } from '$lib/server/library/machines';
+import { drawnBy, stand, standingsOf } from '$lib/server/library/standing';
 import { foundOnMachine } from '$lib/server/bench/runs';
 import { modelOf } from '$core/machine';
 import { proposedNote } from '$core/run';
-import type { PageServerLoad } from './$types';
+import type { Actions, PageServerLoad } from './$types';
 import { checkMachine } from '$core/validate';
 import { here } from '$lib/server/http/here';
 
 /** Files whose differences are worked out; older ones are listed. */
 const DIFFED = 20;
 
-export const load: PageServerLoad = async ({ params }) => {
+export const load: PageServerLoad = async ({ params, locals }) => {
   const fileId = Number(params.file);
   const found = await machineDocument(pool(), fileId);
   if (!found) error(404, here().t('server.thereIsNoMachineFile', { file: params.file }));
@@ -30,7 +32,21 @@ export const load: PageServerLoad = async ({ params }) => {
   const model = modelOf(machine);
   const proposals = (await foundOnMachine(pool(), machine.id)).flatMap((found) => proposedNote(model, found) ?? []);
   const checked = checkMachine(machine);
+  const standing = files.find((f) => f.fileId === fileId)!.standing;
+  const inForce = files.find((f) => f.standing === 'in-force' && f.fileId !== fileId);
   return {
+    standing,
+    said: await standingsOf(pool(), fileId),
+    next: mayBecome({ standing, drawnBy: await drawnBy(pool(), fileId) }, locals.person!) ?? null,
+    runs: await followedJoints(pool(), machine.id),
+    /** What this file would change against the one in force. */
+    against:
+      standing === 'in-force' || !inForce
+        ? null
+        : {
+            revision: inForce.revision,
+            changes: diffMachines((await machineDocument(pool(), inForce.fileId))!.machine, machine)
+          },
     fileId,
     machine,
     hash,
@@ -39,4 +55,24 @@ export const load: PageServerLoad = async ({ params }) => {
     proposals,
     warnings: checked.ok ? checked.warnings : checked.problems
   };
+};
+
+export const actions: Actions = {
+  /** Says of a file what may be said of it next: that it is checked, or that it is in force. */
+  say: async ({ params, locals }) => {
+    const fileId = Number(params.file);
+    const file = await machineDocument(pool(), fileId);
+    if (!file) error(404, here().t('server.thereIsNoMachineFile', { file: params.file }));
+    const person = locals.person!;
+    const files = await revisionsOf(pool(), file.machine.id);
+    const standing = files.find((f) => f.fileId === fileId)!.standing;
+    const next = mayBecome({ standing, drawnBy: await drawnBy(pool(), fileId) }, person);
+    if (!next) return fail(409, { message: here().t('server.notToBeSaidOfThisFile') });
+    if (next === 'checked') {
+      await stand(pool(), { fileId, standing: 'checked', by: person.id });
+      redirect(303, `/machines/${fileId}`);
+    }
+    const { fileId: inForce } = await putInForce(fileId, person.id);
+    redirect(303, `/machines/${inForce}`);
+  }
 };

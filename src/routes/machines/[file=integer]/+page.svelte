@@ -9,11 +9,14 @@
   import { functionName, jointName, mixUpWords, partName, sizeWords } from '$core/words';
   import { jointThing, partThing } from '$core/ids';
   import { fromAddress, keepInAddress } from '$lib/ui/list-state.svelte';
+  import { howKnown } from '$core/library';
+  import { KNOWN_WORDS, STANDING_WORDS } from '$core/words';
   import { useWords } from '$lib/words';
+  import Standing from './Standing.svelte';
 
   const { t, told } = useWords();
 
-  let { data } = $props();
+  let { data, form } = $props();
   const model = $derived(modelOf(data.machine));
   type Screws = Extract<Joint, { kind: 'screws' }>;
   const screws = $derived(data.machine.joints.filter((j): j is Screws => j.kind === 'screws'));
@@ -64,7 +67,23 @@
       of: (p: Part) => p.functions.map((f) => told(functionName(f))).join(', ')
     }
   ];
-  const screwColumns = [
+  /** Only where something of the file was not written by hand. */
+  const knownColumn = $derived(
+    data.machine.origins
+      ? [
+          {
+            id: 'known',
+            name: t('machine.known'),
+            of: (j: Screws) => {
+              const runs = data.runs[j.id] ?? 0;
+              const known = howKnown(data.machine, `joints/${j.id}`, runs);
+              return known === 'confirmed' ? t('machine.confirmedBy', { runs }) : told(KNOWN_WORDS[known]);
+            }
+          }
+        ]
+      : []
+  );
+  const screwColumns = $derived([
     { id: 'name', name: t('machine.screws'), of: (j: Screws) => told(jointName(model, j)) },
     { id: 'count', name: t('machine.count'), of: (j: Screws) => j.count, isRight: true },
     { id: 'size', name: t('machine.size'), of: (j: Screws) => sizeText(j.screw) },
@@ -74,8 +93,9 @@
       of: (j: Screws) => t('machine.headOf', { head: word(j.screw.head), mm: j.screw.headDiameterMm })
     },
     { id: 'drive', name: t('machine.drive'), of: (j: Screws) => j.screw.drive },
-    { id: 'captive', name: t('machine.captive'), of: (j: Screws) => (j.screw.captive ? t('common.yes') : '') }
-  ];
+    { id: 'captive', name: t('machine.captive'), of: (j: Screws) => (j.screw.captive ? t('common.yes') : '') },
+    ...knownColumn
+  ]);
   const cableColumns = [
     { id: 'name', name: t('machine.cable'), of: (c: Cable) => told(partName(model, c.part)) },
     { id: 'form', name: t('machine.form'), of: (c: Cable) => t('machine.formOf', { form: c.form, colour: c.colour }) },
@@ -155,6 +175,10 @@
         <a class="link" href="{file}/drawing.svg?zone={zone}&from={depth}" download>{t('machine.drawingAsSvg')}</a>
       </p>
     </div>
+    {#if form?.message}<p role="alert" class="mb-2 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
+        {told(form.message)}
+      </p>{/if}
+    {#if data.standing !== 'in-force'}<Standing {data} />{/if}
     <div class="min-h-0 flex-1">
       <ExploreDrawing
         {model}
@@ -291,9 +315,11 @@
           {#each data.history as h (h.fileId)}
             <li class="border-s-3 ps-4 {h.fileId === data.fileId ? 'border-now' : 'border-rule-strong'}">
               <p>
-                <a class="link font-semibold" href="/machines/{h.fileId}">{h.revision}</a>, {moment(
-                  h.importedAt
-                )}{h.importedBy ? `, ${h.importedBy}` : ''}
+                <a class="link font-semibold" href="/machines/{h.fileId}">{h.revision}</a>{h.standing === 'in-force'
+                  ? ''
+                  : ` (${told(STANDING_WORDS[h.standing])})`}, {moment(h.importedAt)}{h.importedBy
+                  ? `, ${h.importedBy}`
+                  : ''}
                 <span class="code text-sm text-soft">{h.hash.slice(0, 12)}</span>
               </p>
               {#if h.changes}

@@ -304,11 +304,17 @@
       display: flex;
       flex-direction: column;
     }
+    /* The drawing and its tools stay in sight while one looks through the panel. */
+    .station {
+      --drawn-high: clamp(14rem, 76vw, 46dvh);
+    }
     .picture {
       order: -1;
-      height: 46dvh;
-      min-height: 16rem;
+      height: var(--drawn-high);
       padding: 4px;
+      position: sticky;
+      top: 0;
+      z-index: 6;
     }
     .panel {
       overflow: visible;

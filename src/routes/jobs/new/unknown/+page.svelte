@@ -184,7 +184,10 @@
     </div>
     <div class="sheet flex h-52 items-center justify-center bg-sunk p-4" aria-hidden="true">
       {#if isBody}
-        <svg viewBox="-14 -14 {size[0]! + 28} {size[1]! + 28}" class="h-full w-full">
+        <svg
+          viewBox="{-size[0]! / 9} {-size[0]! / 9} {size[0]! * 1.15} {size[1]! + size[0]! / 7}"
+          class="h-full w-full"
+        >
           <rect
             width={size[0]}
             height={size[1]}
@@ -193,14 +196,14 @@
             stroke="var(--drawn)"
             stroke-width={Math.max(...size) / 220}
           />
-          <text x={size[0]! / 2} y="-4" text-anchor="middle" font-size={Math.max(...size) / 24} fill="var(--ink)"
+          <text x={size[0]! / 2} y="-4" text-anchor="middle" font-size={Math.max(...size) / 13} fill="var(--ink)"
             >{typed.widthMm} mm</text
           >
           <text
             x="-4"
             y={size[1]! / 2}
             text-anchor="middle"
-            font-size={Math.max(...size) / 24}
+            font-size={Math.max(...size) / 13}
             fill="var(--ink)"
             transform="rotate(-90 -4 {size[1]! / 2})">{typed.depthMm} mm</text
           >

@@ -21,7 +21,10 @@ const FILES: Record<
     write: (machine, query) => {
       const zone = machine.zones.find((z) => z.id === query.get('zone')) ?? machine.zones[0]!;
       const from = Number(query.get('from') ?? 0);
-      return drawFace(machine, zone.id, { from: Number.isFinite(from) ? from : 0 });
+      return drawFace(machine, zone.id, {
+        from: Number.isFinite(from) ? from : 0,
+        isBare: query.has('opened')
+      });
     }
   }
 };
@@ -36,6 +39,9 @@ export const GET: RequestHandler = async ({ params, url }) => {
   return new Response(await file.write(machine, url.searchParams), {
     headers: {
       'content-type': file.type,
+      // A file never changes; its words are in the language of who reads it.
+      'cache-control': 'private, max-age=3600',
+      vary: 'accept-language, cookie',
       'content-disposition': attachment(`${machine.id}-${machine.revision}-${params.name}`)
     }
   });

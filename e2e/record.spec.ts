@@ -1,0 +1,223 @@
+import type { Page } from '@playwright/test';
+import sharp from 'sharp';
+import { checkInBothThemes, expect, nothingEndangers, shopOfItsOwn, signIn, test as base } from './fixtures';
+
+const test = base.extend<object, { app: import('./fixtures').App }>({ app: shopOfItsOwn() });
+
+/** Taps a place of the face that is looked at, mm. */
+async function tap(page: Page, x: number, y: number, isLong = false): Promise<void> {
+  const drawing = page.locator('.record svg.drawing');
+  await drawing.scrollIntoViewIfNeeded();
+  const at = await drawing.evaluate(
+    (svg, [mmX, mmY]) => {
+      const m = svg.querySelector('g')!.getScreenCTM()!;
+      return { x: m.a * mmX! + m.c * mmY! + m.e, y: m.b * mmX! + m.d * mmY! + m.f };
+    },
+    [x, y]
+  );
+  await page.mouse.move(at.x, at.y);
+  await page.mouse.down();
+  if (isLong) await page.waitForTimeout(600);
+  await page.mouse.up();
+}
+const tool = (page: Page, name: string) =>
+  page.getByRole('toolbar', { name: 'What a tap means' }).getByRole('button', { name, exact: true }).click();
+const panel = (page: Page) => page.getByRole('region', { name: 'What is in hand' });
+
+async function outline(page: Page, kind: string, from: [number, number], to: [number, number]): Promise<void> {
+  await tool(page, 'Outline');
+  await panel(page).getByRole('button', { name: kind, exact: true }).click();
+  await tap(page, ...from);
+  await tap(page, ...to);
+  await expect(panel(page).getByRole('heading', { name: kind })).toBeVisible();
+}
+async function screws(page: Page, places: [number, number][], size: string): Promise<void> {
+  await tool(page, 'Screws');
+  for (const place of places) await tap(page, ...place);
+  await panel(page).getByLabel('Size').fill(size);
+  await panel(page).getByLabel('Size').press('Tab');
+}
+async function cameOff(page: Page, at: [number, number], part: string): Promise<void> {
+  await tool(page, 'Came off');
+  await tap(page, ...at);
+  await panel(page)
+    .getByRole('button', { name: `${part} is off` })
+    .click();
+  await expect(panel(page).getByRole('heading', { name: 'What do you see now?' })).toBeVisible();
+}
+
+test('a machine that nobody has drawn is recorded offline with photos, closed from its record, put in force, and planned on', async ({
+  page,
+  context,
+  signInAs
+}) => {
+  test.slow();
+  await signInAs('tam');
+  await page.goto('/jobs/new/unknown');
+  await page.getByLabel('Maker').fill('Norrvik');
+  await page.getByLabel('Model').fill('Tarn 13');
+  await page.getByLabel('Customer').fill('MS Terna');
+  await page.getByLabel('Width').fill('300');
+  await page.getByLabel('Depth').fill('210');
+  await page.getByLabel('Height').fill('17,5');
+  await page.getByRole('button', { name: 'Save and record' }).click();
+  await page.waitForURL('**/intake');
+  const job = Number(/jobs\/(\d+)/.exec(page.url())![1]);
+
+  // Nobody opens a machine before the safety questions are answered.
+  await page.goto(`/jobs/${job}/record`);
+  await expect(page.getByText('Before the machine is opened, the safety questions are answered.')).toBeVisible();
+  await expect(page.getByRole('toolbar', { name: 'What a tap means' })).toHaveCount(0);
+  await page.getByRole('link', { name: 'To the safety questions' }).click();
+  await nothingEndangers(page);
+  await page.goto(`/jobs/${job}/record`);
+  await page.locator('[data-ready=true]').waitFor();
+  await checkInBothThemes(page, 'the recorder');
+  await expect
+    .poll(
+      () =>
+        page.evaluate(async (path) => {
+          if (!navigator.serviceWorker.controller) return false;
+          return (await (await caches.open('seen')).match(path)) !== undefined;
+        }, `/jobs/${job}/record`),
+      { timeout: 60_000 }
+    )
+    .toBe(true);
+
+  await context.setOffline(true);
+  // A photo, brought to scale, lies under the drawing.
+  await tool(page, 'Photo');
+  const picture = await sharp({ create: { width: 400, height: 300, channels: 3, background: '#69a' } })
+    .jpeg()
+    .toBuffer();
+  await panel(page)
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'under.jpg', mimeType: 'image/jpeg', buffer: picture });
+  await panel(page).getByRole('button', { name: 'Lay it under the drawing' }).click();
+  await expect(page.locator('.record image')).toBeVisible();
+
+  // The cover and its screws; the hook of the tool is a long press.
+  await tool(page, 'Outline');
+  await panel(page).getByRole('button', { name: 'Cover', exact: true }).click();
+  await panel(page).getByRole('button', { name: 'All of this side' }).click();
+  await screws(
+    page,
+    [
+      [8, 8],
+      [292, 8],
+      [8, 202]
+    ],
+    'M2 x 5'
+  );
+  await tap(page, 292, 202, true);
+  await expect(panel(page).getByText('4 places')).toBeVisible();
+  await expect(panel(page).getByRole('button', { name: 'There is room for the tool now' })).toBeVisible();
+  await panel(page).getByRole('button', { name: 'There is room for the tool now' }).click();
+  await expect(panel(page).getByRole('button', { name: 'There is room for the tool now' })).toHaveCount(0);
+  // Undo and redo.
+  await tap(page, 150, 6);
+  await expect(panel(page).getByText('5 places')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(panel(page).getByText('4 places')).toBeVisible();
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(panel(page).getByText('5 places')).toBeVisible();
+  await cameOff(page, [150, 100], 'Cover');
+
+  // The page is closed in the middle and opened again, still without the server.
+  await expect(page.getByRole('status').filter({ hasText: 'Saved here' })).toBeVisible();
+  await page.goto('about:blank');
+  await page.goto(`/jobs/${job}/record`);
+  await page.locator('[data-ready=true]').waitFor();
+  await expect(panel(page)).toContainText('1 part, 1 joint, 1 off');
+
+  await outline(page, 'Battery', [20, 130], [220, 200]);
+  await outline(page, 'Fan', [210, 15], [270, 75]);
+  await outline(page, 'Main board', [20, 12], [205, 120]);
+  await outline(page, 'Heat sink', [120, 30], [208, 60]);
+  await screws(
+    page,
+    [
+      [26, 136],
+      [214, 196]
+    ],
+    'M2x3'
+  );
+  await panel(page).getByRole('button', { name: 'Next group' }).click();
+  await tap(page, 214, 20);
+  await tap(page, 266, 70);
+  await panel(page).getByRole('button', { name: 'Next group' }).click();
+  for (const place of [
+    [24, 16],
+    [24, 116],
+    [200, 116]
+  ] as const)
+    await tap(page, ...place);
+  await panel(page).getByRole('button', { name: 'Next group' }).click();
+  for (const place of [
+    [124, 34],
+    [200, 56]
+  ] as const)
+    await tap(page, ...place);
+
+  // The questions, worked out in the browser.
+  await tool(page, 'Questions');
+  const questions = page.getByRole('toolbar', { name: 'What a tap means' }).getByRole('button', { name: /Questions/ });
+  for (let i = 0; i < 2; i++) {
+    const question = panel(page).locator('#question');
+    if (!(await question.isVisible())) break;
+    const text = await question.innerText();
+    await panel(page).getByRole('group').first().getByRole('button').first().click();
+    await expect(question.filter({ hasText: text })).toHaveCount(0);
+  }
+  await expect(questions).toBeVisible();
+  await cameOff(page, [240, 45], 'Fan');
+
+  // With the server back everything arrives, the picture too, and the way back up begins.
+  await page.getByRole('button', { name: 'Go back up' }).click();
+  await panel(page).getByRole('button', { name: 'Fan', exact: true }).click();
+  await panel(page).getByRole('button', { name: 'Begin the way back up' }).click();
+  await expect(panel(page).getByRole('alert')).toContainText('has not reached the server yet');
+  await context.setOffline(false);
+  await expect(page.getByRole('status').filter({ hasText: /Saved(?! here)/ })).toBeVisible({ timeout: 30_000 });
+  await panel(page).getByRole('button', { name: 'Begin the way back up' }).click();
+  await page.waitForURL(`**/jobs/${job}/bench`);
+  await page.locator('section[data-step]').waitFor();
+  await page.locator('[data-ready=true]').waitFor();
+  await expect(page.locator('section[data-step] p[aria-live]')).toContainText(/fan/i);
+
+  // Up and closed at the bench like any run.
+  for (let i = 0; i < 60; i++) {
+    if (await page.getByRole('button', { name: /^Understood/ }).isVisible()) await page.keyboard.press('Enter');
+    if (await page.getByRole('button', { name: /Sign/ }).first().isVisible()) break;
+    if (await page.getByLabel('Counted').isVisible()) await page.getByRole('button', { name: /^All/ }).click();
+    await page.keyboard.press('Enter');
+    await page.waitForTimeout(120);
+  }
+  await page.getByRole('button', { name: /Sign/ }).first().click();
+  await page.waitForURL(/report/, { timeout: 20_000 }).catch(() => {});
+
+  // Who drew it does not check it; a lead does, and puts it in force.
+  await page.goto('/machines');
+  await page.getByRole('link', { name: /Norrvik Tarn 13/ }).click();
+  await expect(page.getByText(/This file is a draft/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'I have checked it' })).toHaveCount(0);
+  const file = page.url();
+  await context.clearCookies();
+  await signIn(page, 'ines');
+  await page.goto(file);
+  await page.getByRole('button', { name: 'I have checked it' }).click();
+  await checkInBothThemes(page, 'a checked draft');
+  await page.getByRole('button', { name: 'Put it in force' }).click();
+  await expect(page.getByText(/This file is/)).toHaveCount(0);
+  await page.goto('/machines');
+  await checkInBothThemes(page, 'the library');
+  await page.goto('/jobs/new');
+  await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Norrvik Tarn 13, r1' });
+  await page.getByLabel('Customer').fill('MS Otra');
+  await page
+    .getByRole('button', { name: /Heat sink/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Save job' }).click();
+  await page.waitForURL('**/intake');
+});

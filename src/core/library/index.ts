@@ -1,0 +1,2 @@
+export { howKnown, knowledgeOf, KNOWN, type Known } from './known';
+export { isClean, mayBecome, STANDINGS, type Standing } from './standing';
