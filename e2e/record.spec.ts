@@ -69,6 +69,8 @@ test('a machine that nobody has drawn is recorded offline with photos, closed fr
   await expect(page.getByText('Before the machine is opened, the safety questions are answered.')).toBeVisible();
   await expect(page.getByRole('toolbar', { name: 'What a tap means' })).toHaveCount(0);
   await page.getByRole('link', { name: 'To the safety questions' }).click();
+  await page.waitForURL('**/intake');
+  await page.locator('section[aria-labelledby="triage"] fieldset').first().waitFor();
   await nothingEndangers(page);
   await page.goto(`/jobs/${job}/record`);
   await page.locator('[data-ready=true]').waitFor();
@@ -117,9 +119,9 @@ test('a machine that nobody has drawn is recorded offline with photos, closed fr
   // Undo and redo.
   await tap(page, 150, 6);
   await expect(panel(page).getByText('5 places')).toBeVisible();
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(panel(page).getByText('4 places')).toBeVisible();
-  await page.getByRole('button', { name: 'Redo' }).click();
+  await page.getByRole('button', { name: 'Redo', exact: true }).click();
   await expect(panel(page).getByText('5 places')).toBeVisible();
   await cameOff(page, [150, 100], 'Cover');
 
