@@ -1,5 +1,5 @@
 import type { MessagePort } from 'node:worker_threads';
-import { drawingSvg, laidBare, untouched } from '../core/drawing';
+import { drawingSvg, laidBare, tellingFace, untouched } from '../core/drawing';
 import { catalogueOf, speaker, type Language } from '../core/language';
 import { readMachineFile } from '../core/formats';
 import { modelOf, type Machine } from '../core/machine';
@@ -21,15 +21,8 @@ export type Task =
     }
   | { do: 'read'; text: string }
   | { do: 'record'; events: RecordingEvent[]; language: Language }
-  | {
-      do: 'draw';
-      machine: Machine;
-      zone: string;
-      from?: number;
-      goals?: string[];
-      isBare?: boolean;
-      language: Language;
-    }
+  /** Without a zone: the face by which one knows the machine, laid bare and small. */
+  | { do: 'draw'; machine: Machine; zone?: string; from?: number; goals?: string[]; language: Language }
   | { do: 'print'; paper: Paper };
 
 /** How a plan goes: it stands, or its order is searched on, with the best cost so far and what is proved of it. */
@@ -63,8 +56,10 @@ export default async function work(task: Task): Promise<Done<Task>> {
       return readRecord(foldRecording(task.events), speaker(task.language, await catalogueOf(task.language)));
     case 'draw': {
       const model = modelOf(task.machine);
-      return drawingSvg(model, task.zone, task.isBare ? laidBare(model, []) : untouched(), {
+      const isSmall = task.zone === undefined;
+      return drawingSvg(model, task.zone ?? tellingFace(model), isSmall ? laidBare(model, []) : untouched(), {
         speak: speaker(task.language, await catalogueOf(task.language)),
+        withoutNames: isSmall,
         ...(task.from === undefined ? {} : { from: task.from }),
         ...(task.goals ? { goals: task.goals } : {})
       });

@@ -2,6 +2,7 @@ export {
   fromOutside,
   laidBare,
   sceneOf,
+  tellingFace,
   untouched,
   type Drawn,
   type DrawnPart,

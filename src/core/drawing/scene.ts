@@ -70,6 +70,15 @@ export function laidBare(model: Model, keep: readonly string[]): MachineState {
   };
 }
 
+/** The face by which one knows a machine: that which shows most once it is laid bare. */
+export function tellingFace(model: Model): string {
+  const { off } = laidBare(model, []);
+  const shown = (zone: string) =>
+    model.machine.parts.filter((p) => !off.has(p.id) && p.id !== model.root.id && p.shapes.some((s) => s.zone === zone))
+      .length + model.machine.joints.filter((j) => j.zone === zone && !off.has(j.a)).length;
+  return model.machine.zones.map((z) => z.id).reduce((best, zone) => (shown(zone) > shown(best) ? zone : best));
+}
+
 /** The machine as it is before anybody has touched it. */
 export const untouched = (): MachineState => ({ open: new Set(), leashed: new Set(), off: new Set() });
 

@@ -60,6 +60,8 @@ export interface PaperOptions {
   goals?: readonly string[];
   /** What lies nearer than this is left away, mm. */
   from?: number;
+  /** Too small for letters. */
+  withoutNames?: boolean;
   /** In whose language its names are. */
   speak: Speak;
 }
@@ -72,15 +74,17 @@ export interface SvgOptions extends PaperOptions {
 
 /** A zone of the machine in a state, as it looks on paper. */
 export function drawingPicture(model: Model, zone: string, state: MachineState, options: PaperOptions): Picture {
-  const { nowJoint, nowPart, goals = [], from = 0, speak } = options;
+  const { nowJoint, nowPart, goals = [], from = 0, withoutNames = false, speak } = options;
   const scene = sceneOf(model, zone, state, from);
   const xs = scene.flatMap((s) => (s.what === 'part' ? [s.box.minX, s.box.maxX] : []));
   const ys = scene.flatMap((s) => (s.what === 'part' ? [s.box.minY, s.box.maxY] : []));
   const margin = 6;
   const [x, y] = [Math.min(0, ...xs) - margin, Math.min(0, ...ys) - margin];
-  const names = namesOf(scene, new Set([...(nowPart ? [nowPart] : []), ...goals]), LETTER_MM, (part) =>
-    speak(partName(model, part.id))
-  );
+  const names = withoutNames
+    ? []
+    : namesOf(scene, new Set([...(nowPart ? [nowPart] : []), ...goals]), LETTER_MM, (part) =>
+        speak(partName(model, part.id))
+      );
   return {
     title: speak(
       drawingTitle(`${model.machine.maker} ${model.machine.model} ${model.machine.revision}`, zoneName(model, zone))

@@ -82,7 +82,7 @@
 
 <svelte:head><title>{t('machines.machinesEagerWrench')}</title></svelte:head>
 
-<div class="grid grid-cols-1 gap-6 px-6 py-6 max-lg:px-3 lg:grid-cols-[minmax(0,1fr)_minmax(380px,36%)]">
+<div class="grid grid-cols-1 gap-6 px-6 py-6 max-lg:px-3 lg:grid-cols-[minmax(0,1fr)_330px]">
   <section aria-label={t('machines.machinesInTheLibrary')}>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
       <h1 class="text-2xl">{t('machines.machines')}</h1>
@@ -110,7 +110,7 @@
             <a class="block" href="/machines/{m.fileId}">
               <img
                 class="face"
-                src="/api/machines/{m.fileId}/drawing.svg?opened=1"
+                src="/api/machines/{m.fileId}/face.svg"
                 alt=""
                 loading="lazy"
                 width="300"
@@ -228,7 +228,7 @@
 <style>
   .library {
     display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(min(270px, 100%), 1fr));
+    grid-template-columns: repeat(auto-fill, minmax(min(250px, 100%), 1fr));
     gap: 14px;
   }
   .face {
@@ -238,6 +238,15 @@
     object-fit: contain;
     background: #fff;
     padding: 6px;
+  }
+  /* Drawn as on paper: turned about where all else is dark. */
+  :global([data-theme='dark']) .face {
+    filter: invert(0.88) hue-rotate(180deg);
+  }
+  @media (prefers-color-scheme: dark) {
+    :global(html:not([data-theme='light'])) .face {
+      filter: invert(0.88) hue-rotate(180deg);
+    }
   }
   .drop {
     border: 2px dashed var(--rule-strong);

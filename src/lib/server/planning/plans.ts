@@ -101,14 +101,14 @@ async function run(request: PlanRequest, on: ((heard: Heard) => void) | undefine
 export const checkMachineFile = (text: string): Promise<Checked> =>
   inThread({ do: 'read', text }, text.length / 500, asking.getStore()?.signal);
 
-/** A whole face of a machine, drawn in a thread. */
+/** A whole face of a machine, drawn in a thread; without a zone the one by which it is known, small. */
 export const drawFace = (
   machine: Machine,
-  zone: string,
-  more: { from?: number; goals?: string[]; isBare?: boolean } = {}
+  zone?: string,
+  more: { from?: number; goals?: string[] } = {}
 ): Promise<string> =>
   inThread(
-    { do: 'draw', machine, zone, ...more, language: here().language },
+    { do: 'draw', machine, ...(zone === undefined ? {} : { zone }), ...more, language: here().language },
     machine.joints.length + machine.parts.length,
     asking.getStore()?.signal
   );

@@ -16,15 +16,13 @@ const FILES: Record<
   'parts.csv': { type: CSV, write: partTable },
   'screws.csv': { type: CSV, write: screwTable },
   'cables.csv': { type: CSV, write: cableTable },
+  'face.svg': { type: 'image/svg+xml', write: (machine) => drawFace(machine) },
   'drawing.svg': {
     type: 'image/svg+xml',
     write: (machine, query) => {
       const zone = machine.zones.find((z) => z.id === query.get('zone')) ?? machine.zones[0]!;
       const from = Number(query.get('from') ?? 0);
-      return drawFace(machine, zone.id, {
-        from: Number.isFinite(from) ? from : 0,
-        isBare: query.has('opened')
-      });
+      return drawFace(machine, zone.id, { from: Number.isFinite(from) ? from : 0 });
     }
   }
 };
