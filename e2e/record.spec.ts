@@ -29,7 +29,11 @@ async function outline(page: Page, kind: string, from: [number, number], to: [nu
   await panel(page).getByRole('button', { name: kind, exact: true }).click();
   await tap(page, ...from);
   await tap(page, ...to);
-  await expect(panel(page).getByRole('heading', { name: kind })).toBeVisible();
+  await expect(
+    panel(page)
+      .getByRole('status')
+      .filter({ hasText: `${kind} is outlined.` })
+  ).toBeVisible();
 }
 async function screws(page: Page, places: [number, number][], size: string): Promise<void> {
   await tool(page, 'Screws');

@@ -5,6 +5,7 @@ export const ENTRIES = [
   'scripts/shots.mjs',
   'scripts/screens.mjs',
   'scripts/bench-load.mjs',
+  'scripts/bench-recorder.mjs',
   'scripts/clean-clone.mjs',
   'scripts/licences.mjs',
   'scripts/with-packages.mjs'

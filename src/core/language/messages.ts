@@ -804,4 +804,12 @@ export interface Messages {
   'known.measured': Nothing;
   'known.confirmed': Nothing;
   'known.written': Nothing;
+  'start.bottomCover': Nothing;
+  'start.keyboard': Nothing;
+  'start.palmRest': Nothing;
+  'start.battery': Nothing;
+  'start.memoryDoor': Nothing;
+  'start.driveDoor': Nothing;
+  'start.underside': Nothing;
+  'start.topside': Nothing;
 }

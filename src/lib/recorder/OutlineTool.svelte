@@ -16,6 +16,7 @@
 
   const CABLES: readonly PartKind[] = ['cable', 'flat-cable', 'antenna'];
   const kinds = (Object.keys(PART_KINDS) as PartKind[]).filter((k) => k !== 'case' && !CABLES.includes(k));
+  const drawn = $derived(recorder.state.parts.find((p) => p.id === hand.drawn));
   const known = $derived(recorder.state.parts.find((p) => p.id === hand.part));
   const standards = $derived(standardShapesOf(hand.kind));
   const forms: { id: Form; name: string }[] = $derived([
@@ -37,6 +38,12 @@
     </h2>
     <p class="mt-1 text-soft">{t('recorder.outlineHow')}</p>
   </div>
+  {#if drawn}<p class="flex flex-wrap items-center gap-2 rounded-md bg-good-wash px-3 py-2" role="status">
+      <span class="flex-1 font-semibold">{t('recorder.isOutlined', { part: drawn.name })}</span>
+      <button type="button" class="button min-h-10" onclick={() => hand.take('look', { part: drawn.id })}
+        >{t('recorder.moreOfIt')}</button
+      >
+    </p>{/if}
   <Chips label={t('recorder.form')} options={forms} chosen={hand.form} onchoose={(f) => (hand.form = f)} />
   {#if hand.form === 'standard'}
     <Chips

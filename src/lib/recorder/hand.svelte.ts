@@ -30,6 +30,8 @@ export class Hand {
   joint = $state<string>();
   /** The part that is outlined, looked at or taken off. */
   part = $state<string>();
+  /** The part that was outlined last: the next outline is another part's. */
+  drawn = $state<string>();
   /** Corners of an outline, or the way of a cable, as far as they were tapped. */
   points = $state.raw<readonly Point[]>([]);
   form = $state<Form>('box');
@@ -54,6 +56,7 @@ export class Hand {
     this.joint = more.joint;
     this.part = more.part;
     this.holds = undefined;
+    this.drawn = undefined;
     if (more.fixing) this.fixing = more.fixing;
     else if (tool === 'screws' && this.fixing.kind !== 'screws') this.fixing = { kind: 'screws' };
     else if (tool === 'connector' && this.fixing.kind !== 'connector')
@@ -173,8 +176,8 @@ export class Hand {
     this.points = [];
     if (part === undefined) return;
     recorder.outline(part, outline, drawn, thicknessMm);
-    // Drawn, it is looked at: the next outline is another part's.
-    this.take('look', { part });
+    this.part = undefined;
+    this.drawn = part;
   }
 
   /** Parts that can come off: all that are in, the last seen first. */

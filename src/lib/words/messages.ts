@@ -1646,4 +1646,6 @@ export interface Messages {
   'machines.wellKnown': { share: number };
   'machines.beingRecorded': Nothing;
   'machines.recordedBy': { job: Arg | null | undefined; by: Arg | null | undefined; n: number };
+  'recorder.isOutlined': { part: Arg | null | undefined };
+  'recorder.moreOfIt': Nothing;
 }

@@ -181,7 +181,7 @@
           label={t('recorder.drawingOf', { side: record.faces.find((f) => f.id === recorder.face)?.name ?? '' })}
           photo={photo ? { src: photo, opacity } : undefined}
           joint={hand.joint}
-          part={hand.part}
+          part={hand.part ?? hand.drawn}
           points={hand.points}
           {form}
           {isTapping}

@@ -1,0 +1,16 @@
+export { applied, Change, changesBetween, inverted, LISTS, WHOLE, type Applied, type ListName } from './changes';
+export {
+  aligned,
+  boxOfThings,
+  copied,
+  inCircle,
+  inRow,
+  mapThings,
+  snapped,
+  without,
+  type Side,
+  type Thing
+} from './edits';
+export { effects, judged, type Effect, type Judged } from './effects';
+export { mappedOutline, mirrored, moved, stretched, turnedAbout, type Mapping } from './geometry';
+export { copyOf, FAMILIES, startOf, type About, type Family } from './starts';
