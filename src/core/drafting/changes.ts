@@ -1,3 +1,4 @@
+import canonicalize from 'canonicalize';
 import { z } from 'zod';
 import { Id, type Machine } from '../machine';
 
@@ -45,7 +46,9 @@ export type Change = z.infer<typeof Change>;
 
 export type Applied = { ok: true; machine: Machine } | { ok: false; conflict: Change; stands: unknown };
 
-const text = (value: unknown): string => JSON.stringify(value) ?? 'null';
+const bytes = (value: unknown): string => JSON.stringify(value) ?? 'null';
+/** Whether two values say the same, in whatever order their fields stand. */
+const isSame = (a: unknown, b: unknown): boolean => bytes(a) === bytes(b) || canonicalize(a) === canonicalize(b);
 const idOf = (list: ListName, thing: object): string => (thing as Record<string, string>)[LISTS[list]]!;
 
 /**
@@ -66,7 +69,7 @@ export function changesBetween(before: Machine, after: Machine): Change[] {
     }
     a.filter((t) => later.has(idOf(list, t))).forEach((t, at) => {
       const now = later.get(idOf(list, t))!;
-      if (now !== t && text(now) !== text(t)) thing(idOf(list, t), at, t, now);
+      if (now !== t && bytes(now) !== bytes(t)) thing(idOf(list, t), at, t, now);
     });
     b.forEach((t, at) => {
       if (!earlier.has(idOf(list, t))) thing(idOf(list, t), at, null, t);
@@ -74,7 +77,7 @@ export function changesBetween(before: Machine, after: Machine): Change[] {
   }
   for (const field of WHOLE) {
     const [was, now] = [before[field] ?? null, after[field] ?? null];
-    if (was !== now && text(was) !== text(now))
+    if (was !== now && bytes(was) !== bytes(now))
       changes.push({ what: 'whole', field, was: was as never, now: now as never });
   }
   return changes;
@@ -103,7 +106,7 @@ function withWhole(
   { field, was, now }: Extract<Change, { what: 'whole' }>
 ): { machine: Machine } | { stands: unknown } {
   const stands = machine[field] ?? null;
-  if (text(stands) !== text(was)) return { stands };
+  if (!isSame(stands, was)) return { stands };
   const next = { ...machine, [field]: now } as Machine;
   if (now === null) delete (next as Partial<Machine>)[field];
   return { machine: next };
@@ -116,7 +119,7 @@ function withThing(
   const things = [...(machine[list] as object[])];
   const i = things.findIndex((t) => idOf(list, t) === id);
   const stands = i < 0 ? null : things[i];
-  if (text(stands) !== text(was)) return { stands };
+  if (!isSame(stands, was)) return { stands };
   if (now === null) things.splice(i, 1);
   else if (i < 0) things.splice(Math.min(at, things.length), 0, now as object);
   else things[i] = now as object;

@@ -1648,4 +1648,7 @@ export interface Messages {
   'machines.recordedBy': { job: Arg | null | undefined; by: Arg | null | undefined; n: number };
   'recorder.isOutlined': { part: Arg | null | undefined };
   'recorder.moreOfIt': Nothing;
+  'server.thereIsNoSuchDraft': Nothing;
+  'server.draftChangedMeanwhile': { what: Arg | null | undefined };
+  'server.draftTooLarge': { mB: Arg | null | undefined };
 }

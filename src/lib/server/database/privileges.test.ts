@@ -27,6 +27,7 @@ it('what is append-only is so for the application, by privilege, and for its own
   const tables = await kept();
   expect(tables).toEqual([
     'audit',
+    'draft_event',
     'fault_set',
     'job_event',
     'machine_file',

@@ -58,6 +58,11 @@ export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POS
   '/api/recordings/[recording=uuid]/photos/[photo=uuid]': { GET: ALL, POST: BENCH },
   '/api/recordings/[recording=uuid]/up': { POST: BENCH },
   '/api/recordings/[recording=uuid]/file': { GET: ALL },
+  '/machines/drafts/[draft=uuid]': { GET: ALL },
+  '/machines/draw': { GET: BENCH, POST: BENCH },
+  '/api/drafts/[draft=uuid]/events': { GET: ALL, POST: BENCH },
+  '/api/drafts/[draft=uuid]/stream': { GET: ALL },
+  '/api/drafts/[draft=uuid]/file': { POST: BENCH },
   '/api/working': { GET: ALL },
   '/api/devices/stream': { GET: BENCH },
   '/api/devices/label': { POST: BENCH }
