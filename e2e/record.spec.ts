@@ -192,15 +192,18 @@ test('a machine that nobody has drawn is recorded offline with photos, closed fr
   await expect(page.locator('section[data-step] p[aria-live]')).toContainText(/fan/i);
 
   // Up and closed at the bench like any run.
-  for (let i = 0; i < 60; i++) {
+  const back = page.getByText('Everything is back in place');
+  const step = page.locator('section[data-step] p[aria-live]');
+  for (let guard = 0; guard < 60 && !(await back.isVisible()); guard++) {
+    const before = await step.innerText();
     if (await page.getByRole('button', { name: /^Understood/ }).isVisible()) await page.keyboard.press('Enter');
-    if (await page.getByRole('button', { name: /Sign/ }).first().isVisible()) break;
     if (await page.getByLabel('Counted').isVisible()) await page.getByRole('button', { name: /^All/ }).click();
     await page.keyboard.press('Enter');
-    await page.waitForTimeout(120);
+    await expect(step.filter({ hasText: before })).toHaveCount(0);
   }
-  await page.getByRole('button', { name: /Sign/ }).first().click();
-  await page.waitForURL(/report/, { timeout: 20_000 }).catch(() => {});
+  await page.getByRole('button', { name: 'Sign and close' }).click();
+  await page.getByRole('link', { name: 'Read the report' }).click();
+  await expect(page.getByText('Signed by Tam Okello')).toBeVisible();
 
   // Who drew it does not check it; a lead does, and puts it in force.
   await page.goto('/machines');
@@ -218,12 +221,13 @@ test('a machine that nobody has drawn is recorded offline with photos, closed fr
   await page.goto('/machines');
   await checkInBothThemes(page, 'the library');
   await page.goto('/jobs/new');
-  await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Norrvik Tarn 13, r1' });
-  await page.getByLabel('Customer').fill('MS Otra');
-  await page
-    .getByRole('button', { name: /Heat sink/ })
-    .first()
-    .click();
+  await page.getByLabel('Machine').first().selectOption({ label: 'Norrvik Tarn 13, r1' });
+  await page.waitForURL(/machine=/);
+  await page.getByLabel('Customer', { exact: true }).fill('MS Otra');
+  await page.getByRole('button', { name: 'Remove', exact: true }).click();
+  await page.getByRole('checkbox', { name: /^Heat sink/ }).check();
+  // The plan knows what was recorded: the cover comes off first.
+  await expect(page.getByText(/steps: \d+ joints to open/)).toBeVisible();
   await page.getByRole('button', { name: 'Save job' }).click();
   await page.waitForURL('**/intake');
 });

@@ -207,14 +207,20 @@ await press(page.getByRole('button', { name: 'Go back up' }));
 await press(button('Begin the way back up'));
 await page.waitForURL('**/bench');
 await page.locator('[data-ready=true]').waitFor();
-for (let i = 0; i < 200; i++) {
-  if (await page.getByRole('button', { name: /^Sign/ }).first().isVisible()) break;
-  const understood = page.getByRole('button', { name: /^Understood/ });
-  if (await understood.isVisible()) await key('Enter');
+const back = page.getByText('Everything is back in place');
+const step = page.locator('section[data-step] p[aria-live]');
+for (let guard = 0; guard < 200 && !(await back.isVisible()); guard++) {
+  const before = await step.innerText();
+  if (await page.getByRole('button', { name: /^Understood/ }).isVisible()) await key('Enter');
   if (await page.getByLabel('Counted').isVisible()) await press(page.getByRole('button', { name: /^All/ }));
   await key('Enter');
+  await page.waitForFunction(
+    (was) => document.querySelector('section[data-step] p[aria-live]')?.textContent?.trim() !== was.trim(),
+    before
+  );
 }
-await press(page.getByRole('button', { name: /^Sign/ }).first());
+await press(page.getByRole('button', { name: 'Sign and close' }));
+await page.getByRole('link', { name: 'Read the report' }).waitFor();
 const closedMs = performance.now() - started;
 
 await context.clearCookies();
