@@ -225,7 +225,7 @@ test('a machine that nobody has drawn is recorded offline with photos, closed fr
   await page.waitForURL(/machine=/);
   await page.getByLabel('Customer', { exact: true }).fill('MS Otra');
   await page.getByRole('button', { name: 'Remove', exact: true }).click();
-  await page.getByRole('checkbox', { name: /^Heat sink/ }).check();
+  await page.getByRole('checkbox', { name: /^Fan/ }).check();
   // The plan knows what was recorded: the cover comes off first.
   await expect(page.getByText(/steps: \d+ joints to open/)).toBeVisible();
   await page.getByRole('button', { name: 'Save job' }).click();
