@@ -15,3 +15,4 @@ export { effects, judged, type Effect, type Judged } from './effects';
 export { mappedOutline, mirrored, moved, stretched, turnedAbout, type Mapping } from './geometry';
 export { copyOf, FAMILIES, startOf, type About, type Family } from './starts';
 export { DraftEvent, foldDraft, steps, type Draft } from './events';
+export { blank, FORMS, placesOf, variantOf, type Field, type Refers } from './fields';

@@ -34,6 +34,7 @@ export { OUTCOME, REPORT, REPORT_TITLES } from './report';
 export { mixUpWords, sizeWords } from './screws';
 export { driveOf, toolName } from './tools';
 export { SHEET } from './sheet';
+export { SLOTS } from './slots';
 export { CLOSING_CHECK, OPEN_TEST, functionName, openTestReason, TESTED, testWords } from './tests';
 export { DIFFERENCE, FIELDS, fieldName } from './differences';
 export { TRAY } from './tray';
