@@ -16,3 +16,4 @@ export { mappedOutline, mirrored, moved, stretched, turnedAbout, type Mapping } 
 export { copyOf, FAMILIES, startOf, type About, type Family } from './starts';
 export { DraftEvent, foldDraft, steps, type Draft } from './events';
 export { blank, FORMS, placesOf, variantOf, type Field, type Refers } from './fields';
+export { sectionAt, withDepth, type Slice } from './section';

@@ -11,3 +11,5 @@ export { pictureMap, type PictureMap } from './scale';
 export { jointPicture, recordScene, type RecordScene, type SceneJoint, type ScenePart } from './scene';
 export { begunMachine } from './begun';
 export { asideOf, freshId, isUndone, likelyAlong, likelyHeld, lyingAt, outOf, plugged, undoable } from './standing';
+export { jointOf } from './joints';
+export { USUAL_FIXINGS } from './usual-fixings';

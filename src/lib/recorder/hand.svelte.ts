@@ -1,6 +1,6 @@
 import type { Said } from '$core/language';
 import type { Outline, PartKind, Point } from '$core/machine';
-import { lyingAt, likelyHeld, outOf, plugged, type Fixing } from '$core/recording';
+import { likelyHeld, lyingAt, outOf, plugged, USUAL_FIXINGS, type Fixing } from '$core/recording';
 import { standardShapesOf, type StandardShape } from '$core/usual';
 import { FIXINGS, PART_KINDS } from '$core/words';
 import type { Recorder } from './recorder.svelte';
@@ -9,16 +9,8 @@ import type { Recorder } from './recorder.svelte';
 export type Tool = 'look' | 'screws' | 'connector' | 'other' | 'part' | 'way' | 'off' | 'photo' | 'ask';
 export type Form = 'box' | 'circle' | 'corners' | 'standard';
 
-/** Kinds of fixings that are neither screws nor plugs, as one first takes them up. */
-export const OTHERS: readonly Fixing[] = [
-  { kind: 'clips' },
-  { kind: 'adhesive', adhesive: 'foam-tape' },
-  { kind: 'tape', material: 'polyimide' },
-  { kind: 'dressing', guide: 'channel' },
-  { kind: 'latch' },
-  { kind: 'hook' },
-  { kind: 'seal' }
-];
+/** Kinds of fixings that are neither screws nor plugs. */
+export const OTHERS = USUAL_FIXINGS.filter((f) => f.kind !== 'screws' && f.kind !== 'connector');
 
 /** Closer than this one does not tap by hand: a figure that is smaller was a slip, mm. */
 const SLIP_MM = 1;

@@ -136,7 +136,8 @@
   </section>
 
   <section aria-label={t('machines.import')}>
-    <a class="button mb-4 min-h-11 w-full" href="/jobs/new/unknown">{t('newJob.recordIt')}</a>
+    <a class="button mb-2 min-h-11 w-full" href="/jobs/new/unknown">{t('newJob.recordIt')}</a>
+    <a class="button mb-4 min-h-11 w-full" href="/machines/draw">{t('drafting.drawMachine')}</a>
     {#if data.recorded.length > 0}
       <h2 class="text-lg">{t('machines.beingRecorded')}</h2>
       <ul class="sheet mt-1 mb-4 divide-y divide-(--rule)">

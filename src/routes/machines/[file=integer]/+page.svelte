@@ -171,6 +171,7 @@
       </p>
       <p class="ms-auto flex flex-wrap gap-x-4 text-sm [&>a]:inline-flex [&>a]:min-h-[26px] [&>a]:items-center">
         <a class="link" href="/machines">{t('machine.allMachines')}</a>
+        <a class="link" href="/machines/draw?from={data.fileId}">{t('machine.drawIt')}</a>
         <a class="link" href={file} download>{t('machine.machineFile')}</a>
         <a class="link" href="{file}/drawing.svg?zone={zone}&from={depth}" download>{t('machine.drawingAsSvg')}</a>
       </p>

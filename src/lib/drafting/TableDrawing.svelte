@@ -1,0 +1,325 @@
+<script lang="ts">
+  import '$lib/ui/drawing/drawing.css';
+  import { zoomIdentity } from 'd3-zoom';
+  import { sceneOf, untouched, viewOf, type Drawn } from '$core/drawing';
+  import { boxOfThings, mapThings, moved, snapped, stretched, type Thing } from '$core/drafting';
+  import { boxOf, flatten, modelOf, type Box, type Machine, type Point } from '$core/machine';
+  import { Zooming } from '$lib/ui/drawing';
+  import { useWords } from '$lib/words';
+  import Maximize from '@lucide/svelte/icons/maximize';
+  import Minus from '@lucide/svelte/icons/minus';
+  import Plus from '@lucide/svelte/icons/plus';
+
+  const { t } = useWords();
+
+  /** The drawing of one side, editable: things are chosen, dragged, stretched by their corners, and nudged by arrow keys. */
+  interface Props {
+    machine: Machine;
+    zone: string;
+    chosen: readonly Thing[];
+    gridMm: number;
+    /** What lies nearer than this is left away, mm. */
+    from: number;
+    /** Faults of things, by their id. */
+    faulty: ReadonlySet<string>;
+    mayAct: boolean;
+    /** Places tapped for something new. */
+    points: readonly Point[];
+    isPlacing: boolean;
+    /** A line across, in which depths are looked at, mm from the far edge. */
+    cut: number | undefined;
+    onchoose: (things: Thing[]) => void;
+    onedit: (machine: Machine) => void;
+    onplace: (at: Point) => void;
+  }
+  let {
+    machine,
+    zone,
+    chosen,
+    gridMm,
+    from,
+    faulty,
+    mayAct,
+    points,
+    isPlacing,
+    cut,
+    onchoose,
+    onedit,
+    onplace
+  }: Props = $props();
+
+  /** What is being done with the pointer down, on what, and how far it has gone. */
+  let drag = $state.raw<{ kind: 'move' | 'stretch'; start: Point; now: Point; corner: number; box: Box }>();
+  const shown = $derived.by(() => {
+    if (!drag) return machine;
+    const [dx, dy] = [drag.now[0] - drag.start[0], drag.now[1] - drag.start[1]];
+    if (drag.kind === 'move') return mapThings(machine, chosen, zone, moved(...snapped(drag.box, dx, dy, gridMm)));
+    return mapThings(machine, chosen, zone, stretched(drag.box, stretchedBox(drag.box, drag.corner, dx, dy)));
+  });
+  const onGrid = (mm: number) => (gridMm > 0 ? Math.round(mm / gridMm) * gridMm : Math.round(mm * 10) / 10);
+  function stretchedBox(box: Box, corner: number, dx: number, dy: number): Box {
+    const least = 1;
+    const next = { ...box };
+    if (corner === 0 || corner === 3) next.minX = Math.min(onGrid(box.minX + dx), box.maxX - least);
+    else next.maxX = Math.max(onGrid(box.maxX + dx), box.minX + least);
+    if (corner < 2) next.minY = Math.min(onGrid(box.minY + dy), box.maxY - least);
+    else next.maxY = Math.max(onGrid(box.maxY + dy), box.minY + least);
+    return next;
+  }
+
+  /** A draft whose references are broken is drawn as it last could be. */
+  let last: Drawn[] = [];
+  const scene = $derived.by(() => {
+    try {
+      last = sceneOf(modelOf(shown), zone, untouched(), from);
+    } catch {
+      // Its faults say what is wrong.
+    }
+    return last;
+  });
+  const face = $derived(machine.zones.find((z) => z.id === zone)?.outline);
+  const view = $derived(viewOf(face ? boxOf(flatten(face)) : { minX: 0, minY: 0, maxX: 100, maxY: 100 }, [], false));
+  const isChosen = (item: Drawn) =>
+    chosen.some((c) =>
+      item.what === 'joint'
+        ? 'joint' in c && c.joint === item.joint.id
+        : 'part' in c && c.part === (item.what === 'part' ? item.part.id : item.cable.part)
+    );
+  const box = $derived(boxOfThings(shown, chosen, zone));
+  const corners = $derived<Point[]>(
+    box
+      ? [
+          [box.minX, box.minY],
+          [box.maxX, box.minY],
+          [box.maxX, box.maxY],
+          [box.minX, box.maxY]
+        ]
+      : []
+  );
+
+  let svg = $state<SVGSVGElement>();
+  let inside = $state<SVGGElement>();
+  let width = $state(800);
+  let height = $state(500);
+  let transform = $state.raw(zoomIdentity);
+  let zooming: Zooming | undefined;
+  $effect(() => {
+    if (!svg) return;
+    zooming = new Zooming(svg, (next) => (transform = next));
+    return () => zooming?.end();
+  });
+  $effect(() => zooming?.within(view));
+  const px = $derived(
+    1 / Math.max(0.2, Math.min(width / (view.maxX - view.minX), height / (view.maxY - view.minY)) * transform.k)
+  );
+
+  function placeOf(event: MouseEvent): Point {
+    const m = inside!.getScreenCTM()!.inverse();
+    return [m.a * event.clientX + m.c * event.clientY + m.e, m.b * event.clientX + m.d * event.clientY + m.f];
+  }
+  const thingAt = (target: EventTarget | null): Thing | undefined => {
+    const found = (target as Element).closest('[data-part],[data-joint]');
+    const [part, joint] = [found?.getAttribute('data-part'), found?.getAttribute('data-joint')];
+    return joint ? { joint } : part ? { part } : undefined;
+  };
+  const same = (a: Thing, b: Thing) =>
+    'part' in a ? 'part' in b && a.part === b.part : 'joint' in b && a.joint === b.joint;
+
+  /** Set by what has been dragged: the click that ends it chooses nothing. */
+  let hasDragged = false;
+  function down(event: PointerEvent) {
+    hasDragged = false;
+    if (isPlacing || !mayAct || event.button !== 0) return;
+    const thing = thingAt(event.target);
+    const corner = (event.target as Element).getAttribute('data-corner');
+    if (corner === null && (!thing || !chosen.some((c) => same(c, thing)))) return;
+    const at = placeOf(event);
+    drag = { kind: corner === null ? 'move' : 'stretch', start: at, now: at, corner: Number(corner ?? 0), box: box! };
+    svg!.setPointerCapture(event.pointerId);
+  }
+  /** What is dragged does not move the paper along. */
+  function keepPaper(event: Event) {
+    if (drag) event.stopPropagation();
+  }
+  function move(event: PointerEvent) {
+    if (!drag) return;
+    drag = { ...drag, now: placeOf(event) };
+    hasDragged ||= Math.hypot(drag.now[0] - drag.start[0], drag.now[1] - drag.start[1]) > 2 * px;
+  }
+  function up() {
+    const next = shown;
+    const isReal = drag !== undefined && hasDragged;
+    drag = undefined;
+    if (isReal) onedit(next);
+  }
+  function click(event: MouseEvent) {
+    if (hasDragged) return;
+    if (isPlacing) {
+      const [x, y] = placeOf(event);
+      return onplace([onGrid(x), onGrid(y)]);
+    }
+    const thing = thingAt(event.target);
+    if (!thing) return onchoose([]);
+    if (!event.shiftKey) return onchoose([thing]);
+    onchoose(chosen.some((c) => same(c, thing)) ? chosen.filter((c) => !same(c, thing)) : [...chosen, thing]);
+  }
+  function keys(event: KeyboardEvent) {
+    if (event.ctrlKey || event.metaKey) return;
+    const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+    if (by && chosen.length > 0 && mayAct) {
+      const step = (gridMm || 0.5) * (event.shiftKey ? 5 : 1);
+      onedit(mapThings(machine, chosen, zone, moved(by[0]! * step, by[1]! * step)));
+    } else if (!zooming?.key(event)) return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+</script>
+
+<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions (a drawing that one works by keyboard has to take the focus) -->
+<div class="table" tabindex="0" role="application" aria-label={t('drafting.drawing')} onkeydown={keys}>
+  <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions (things are chosen from the list beside it as well) -->
+  <svg
+    bind:this={svg}
+    bind:clientWidth={width}
+    bind:clientHeight={height}
+    viewBox="{view.minX} {view.minY} {view.maxX - view.minX} {view.maxY - view.minY}"
+    role="img"
+    aria-label={t('drafting.drawing')}
+    class={['drawing overflow-hidden', { placing: isPlacing }]}
+    onpointerdowncapture={down}
+    onmousedowncapture={keepPaper}
+    ontouchstartcapture={keepPaper}
+    onpointermove={move}
+    onpointerup={up}
+    onpointercancel={() => (drag = undefined)}
+    onclick={click}
+  >
+    <g
+      bind:this={inside}
+      transform={transform.k === 1 && transform.x === 0 && transform.y === 0 ? undefined : transform.toString()}
+    >
+      {#each scene as item (item.key)}
+        {#if item.what === 'part'}
+          <g
+            class={['part', { thin: item.isThin, lit: isChosen(item) }]}
+            data-part={item.part.kind === 'case' ? undefined : item.part.id}
+          >
+            <path d={item.d} fill-rule="evenodd" class="body" style:fill="var(--depth-{item.band})" />
+            {#each item.inks as ink, i (i)}<path d={ink.d} class="ink {ink.kind}" stroke-width={ink.widthMm} />{/each}
+            {#if faulty.has(item.part.id)}<path d={item.d} class="fault" stroke-width={3 * px} />{/if}
+          </g>
+        {:else if item.what === 'cable'}
+          <g class={['cable', { lit: isChosen(item) }]} data-part={item.cable.part}>
+            <path d={item.d} class="sheath" stroke-width={Math.max(1, item.cable.widthMm)} />
+            <path
+              d={item.d}
+              class={item.cable.form === 'flat' ? 'ribbon' : 'core'}
+              stroke-width={Math.max(0.5, item.cable.widthMm - 0.6)}
+            />
+          </g>
+        {:else}
+          <g class={['joint', { now: isChosen(item) }]} data-joint={item.joint.id}>
+            {#each item.joint.at as [x, y], i (i)}<circle
+                cx={x}
+                cy={y}
+                r={Math.max(2.5, 7 * px)}
+                class="touch"
+              />{/each}
+            {#each item.inks as ink, i (i)}<path d={ink.d} class="ink {ink.kind}" stroke-width={ink.widthMm} />{/each}
+            {#if faulty.has(item.joint.id)}{#each item.joint.at as [x, y], i (i)}<circle
+                  cx={x}
+                  cy={y}
+                  r={Math.max(3, 8 * px)}
+                  class="fault"
+                  stroke-width={2 * px}
+                />{/each}{/if}
+          </g>
+        {/if}
+      {/each}
+      {#if cut !== undefined}<path d="M{view.minX} {cut}H{view.maxX}" class="cut" stroke-width={1.5 * px} />{/if}
+      {#each points as [x, y], i (i)}<circle cx={x} cy={y} r={4 * px} class="point" />{/each}
+      {#if box && mayAct}
+        <rect
+          x={box.minX - 3 * px}
+          y={box.minY - 3 * px}
+          width={box.maxX - box.minX + 6 * px}
+          height={box.maxY - box.minY + 6 * px}
+          class="frame"
+          stroke-width={1.4 * px}
+          stroke-dasharray="{5 * px} {4 * px}"
+        />
+        {#each corners as [x, y], i (i)}<rect
+            x={x - 6 * px}
+            y={y - 6 * px}
+            width={12 * px}
+            height={12 * px}
+            class="handle"
+            stroke-width={1.4 * px}
+            data-corner={i}
+          />{/each}
+      {/if}
+    </g>
+  </svg>
+  <div class="tools">
+    <button type="button" class="button" aria-label={t('recorder.farther')} onclick={() => zooming?.farther()}
+      ><Minus size={16} aria-hidden="true" /></button
+    >
+    <button type="button" class="button" aria-label={t('recorder.closer')} onclick={() => zooming?.closer()}
+      ><Plus size={16} aria-hidden="true" /></button
+    >
+    <button type="button" class="button" aria-label={t('recorder.whole')} onclick={() => zooming?.whole()}
+      ><Maximize size={16} aria-hidden="true" /></button
+    >
+  </div>
+</div>
+
+<style>
+  .table {
+    position: relative;
+    height: 100%;
+    min-height: 0;
+  }
+  .tools {
+    position: absolute;
+    inset-inline-end: 8px;
+    bottom: 8px;
+    display: flex;
+    gap: 4px;
+  }
+  .tools .button {
+    min-width: 40px;
+    padding: 0;
+  }
+  .placing {
+    cursor: crosshair;
+  }
+  .thin :global(.body) {
+    fill-opacity: 0.35;
+  }
+  .touch {
+    fill: transparent;
+  }
+  .frame {
+    fill: none;
+    stroke: var(--act);
+    pointer-events: none;
+  }
+  .handle {
+    fill: var(--sheet);
+    stroke: var(--act);
+    cursor: nwse-resize;
+  }
+  .fault {
+    fill: none;
+    stroke: var(--now);
+    pointer-events: none;
+  }
+  .cut {
+    stroke: var(--now);
+    pointer-events: none;
+  }
+  .point {
+    fill: var(--now);
+    pointer-events: none;
+  }
+</style>
