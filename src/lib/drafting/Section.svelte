@@ -26,7 +26,7 @@
   const slices = $derived(sectionAt(shown, zone, cut));
   const deepest = $derived(Math.max(6, machine.size.heightMm));
   /** So much taller than it is. */
-  const TALL = 7;
+  const TALL = 3.2;
   const name = (id: string) => machine.parts.find((p) => p.id === id)?.name ?? id;
 
   function depthOf({ depth }: Slice, edge: 0 | 1, mm: number): [number, number] {
@@ -82,18 +82,18 @@
   {/each}
   {#each slices as s (`name ${s.part} ${s.shape}`)}
     {@const [a, b] = s.spans[0]!}
-    {#if b - a > 28 && (s.depth[1] - s.depth[0]) * TALL > 6}<text
+    {#if b - a > 28 && (s.depth[1] - s.depth[0]) * TALL > 4.4}<text
         x={(a + b) / 2}
-        y={((s.depth[0] + s.depth[1]) / 2) * TALL + 2}
+        y={((s.depth[0] + s.depth[1]) / 2) * TALL + 1.6}
         class="name">{name(s.part)}</text
       >{/if}
     {#if s.part === chosen && mayAct}
       {#each [0, 1] as const as edge (edge)}
         <rect
           x={a}
-          y={s.depth[edge] * TALL - 2.5}
+          y={s.depth[edge] * TALL - 1.5}
           width={Math.max(8, b - a)}
-          height="5"
+          height="3"
           class="edge"
           role="slider"
           tabindex="0"
@@ -135,7 +135,7 @@
     stroke-width: 1;
   }
   .name {
-    font-size: 6px;
+    font-size: 4.5px;
     text-anchor: middle;
     fill: var(--ink);
     pointer-events: none;

@@ -176,7 +176,7 @@
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions (a drawing that one works by keyboard has to take the focus) -->
-<div class="table" tabindex="0" role="application" aria-label={t('drafting.drawing')} onkeydown={keys}>
+<div class="drawn-on" tabindex="0" role="application" aria-label={t('drafting.drawing')} onkeydown={keys}>
   <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions (things are chosen from the list beside it as well) -->
   <svg
     bind:this={svg}
@@ -274,7 +274,7 @@
 </div>
 
 <style>
-  .table {
+  .drawn-on {
     position: relative;
     height: 100%;
     min-height: 0;
@@ -293,8 +293,13 @@
   .placing {
     cursor: crosshair;
   }
+  /* What lies beneath is chosen through it; it is chosen itself by its edge, or from its list. */
   .thin :global(.body) {
     fill-opacity: 0.35;
+    pointer-events: stroke;
+  }
+  .thin :global(.ink) {
+    pointer-events: none;
   }
   .touch {
     fill: transparent;
