@@ -156,13 +156,13 @@ test('a machine that nobody has drawn is recorded offline with photos, closed fr
     [24, 16],
     [24, 116],
     [200, 116]
-  ] as const)
+  ] as [number, number][])
     await tap(page, ...place);
   await panel(page).getByRole('button', { name: 'Next group' }).click();
   for (const place of [
     [124, 34],
     [200, 56]
-  ] as const)
+  ] as [number, number][])
     await tap(page, ...place);
 
   // The questions, worked out in the browser.

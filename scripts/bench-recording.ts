@@ -1,13 +1,16 @@
 import { accessOf } from '$core/access';
 import { modelOf } from '$core/machine';
+import { foldRecording, readRecord } from '$core/recording';
+import { english } from '$core/testing/english';
 import { DEMO_MACHINES, demoAccess } from '$core/testing/machines';
 import { randomNotebook } from '$core/testing/random-notebook';
+import { tearDown } from '$core/testing/teardown';
 import { trial, True, type Trial, type TrialOptions } from '$core/testing/recording-score';
 
 /**
  * What a recorded teardown is enough for: machines are taken apart in random orders, recorded as people do, drawn from the record,
  * and compared with what they are. Prints Markdown tables. `--records 20` for how many of each machine, `--others 50` for how many
- * notebooks drawn by lot, `--only plain,late,corrected,random` for some of the tables.
+ * notebooks drawn by lot, `--only plain,late,corrected,random,speed` for some of the tables.
  */
 const option = (name: string, otherwise: number): number => {
   const at = process.argv.indexOf(`--${name}`);
@@ -53,6 +56,26 @@ function table(title: string, options: Partial<TrialOptions>): void {
   say();
 }
 
+/** What a screen waits for: a record read anew after each tap, with its questions. */
+function speeds(): void {
+  say('## What the recorder waits for');
+  say();
+  say('| machine | events | the record read and its questions listed, worst of five, ms | questions |');
+  say('|---|---|---|---|');
+  for (const id of DEMO_MACHINES) {
+    const { events } = tearDown(demoAccess(id), 1);
+    const state = foldRecording(events);
+    const times = Array.from({ length: 5 }, () => {
+      const from = performance.now();
+      readRecord(state, english);
+      return performance.now() - from;
+    });
+    const { questions } = readRecord(state, english);
+    say(`| ${id} | ${events.length} | ${Math.max(...times.slice(1)).toFixed(0)} | ${questions.length} |`);
+  }
+  say();
+}
+
 const wrong = new Map<string, Map<string, { asked: number; wrong: number }>>();
 function tellWrong(machine: string, trials: readonly Trial[]): void {
   for (const { asked } of trials)
@@ -74,9 +97,9 @@ const TABLES: Record<string, [title: string, options: Partial<TrialOptions>]> = 
   corrected: ['The second part of each joint put right', { habits: { corrects: true } }],
   random: ['Questions in random order', { ranking: 'random' }]
 };
-const only = process.argv[process.argv.indexOf('--only') + 1]?.split(',');
-for (const [name, [title, options]] of Object.entries(TABLES))
-  if (!process.argv.includes('--only') || only?.includes(name)) table(title, options);
+const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1]!.split(',') : undefined;
+for (const [name, [title, options]] of Object.entries(TABLES)) if (!only || only.includes(name)) table(title, options);
+if (!only || only.includes('speed')) speeds();
 say('## How often the guess was wrong, by what was asked');
 say();
 say('| question | asked | guessed wrongly |');

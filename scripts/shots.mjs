@@ -19,6 +19,91 @@ async function shot(p, name, path, then) {
   await p.screenshot({ path: join(folder, `${name}.png`) });
 }
 
+/** A machine that nobody has drawn, half taken apart and recorded. */
+async function recorded(p) {
+  for (const [label, text] of [
+    ['Maker', 'Norrvik'],
+    ['Model', 'Tarn 13'],
+    ['Customer', 'MS Terna'],
+    ['Width', '300'],
+    ['Depth', '210'],
+    ['Height', '17']
+  ])
+    await p.getByLabel(label).fill(text);
+  await p.getByRole('button', { name: 'Save and record' }).click();
+  await p.waitForURL('**/intake');
+  const questions = p.locator('section[aria-labelledby="triage"] fieldset');
+  await questions.first().waitFor();
+  for (let i = 0; i < (await questions.count()); i++) await questions.nth(i).locator('label').first().click();
+  await p
+    .getByText(/Safety questions: no danger/)
+    .first()
+    .waitFor();
+  await p.goto(p.url().replace(/intake.*$/, 'record'));
+  await p.locator('[data-ready=true]').waitFor();
+  const panel = p.getByRole('region', { name: 'What is in hand' });
+  const press = (name) => panel.getByRole('button', { name, exact: true }).click();
+  const tap = async (x, y) => {
+    const at = await p.locator('.record svg.drawing').evaluate(
+      (svg, [mmX, mmY]) => {
+        const m = svg.querySelector('g').getScreenCTM();
+        return { x: m.a * mmX + m.c * mmY + m.e, y: m.b * mmX + m.d * mmY + m.f };
+      },
+      [x, y]
+    );
+    await p.mouse.click(at.x, at.y);
+  };
+  await p.keyboard.press('o');
+  await press('Cover');
+  await press('All of this side');
+  await p.keyboard.press('s');
+  for (const [x, y] of [
+    [8, 8],
+    [150, 6],
+    [292, 8],
+    [8, 202],
+    [292, 202]
+  ])
+    await tap(x, y);
+  await p.keyboard.press('x');
+  await tap(150, 100);
+  await press('Cover is off');
+  await p.keyboard.press('o');
+  for (const [kind, [x, y], [a, b]] of [
+    ['Battery', [60, 132], [236, 202]],
+    ['Main board', [20, 12], [205, 122]],
+    ['Heat sink', [110, 24], [208, 64]],
+    ['Fan', [212, 14], [272, 74]],
+    ['Drive', [30, 90], [110, 112]],
+    ['Speaker', [12, 140], [50, 190]]
+  ]) {
+    await press(kind);
+    await tap(x, y);
+    await tap(a, b);
+  }
+  await p.keyboard.press('p');
+  await panel.getByRole('button', { name: 'Plug, lifted straight up' }).click();
+  await tap(180, 112);
+  await p.keyboard.press('s');
+  for (const [x, y] of [
+    [24, 16],
+    [200, 16],
+    [24, 118],
+    [200, 90]
+  ])
+    await tap(x, y);
+  await p.keyboard.press('n');
+  for (const [x, y] of [
+    [216, 18],
+    [268, 18],
+    [268, 70]
+  ])
+    await tap(x, y);
+  await panel.getByLabel('Size').fill('M2 x 3');
+  await panel.getByLabel('Size').press('Tab');
+  await p.waitForTimeout(700);
+}
+
 try {
   const light = await page('light');
   await signIn(light);
@@ -74,25 +159,20 @@ try {
       await light.waitForTimeout(60);
     }
   };
-  await shot(light, 'bench-replan', null, async () => {
-    await light.keyboard.press('g');
-    await light.getByLabel('Which part').selectOption({ label: 'SSD' });
-    await light.getByText(/more, \d+ fewer/).waitFor();
-  });
-  await light.getByRole('button', { name: 'Close' }).click();
   await until(/^Lay the new keyboard/);
   await shot(light, 'bench-swap', null, () => light.getByLabel('New: part number').fill('NF14-2100'));
   await light.getByLabel('New: part number').fill('');
   await light.getByRole('heading', { level: 1 }).click();
-  await until(/^Battery$/);
-  await shot(light, 'bench-failed', null, async () => {
-    await light.keyboard.press('f');
-    await light.getByLabel('Note', { exact: true }).fill('Not seen; runs from the adapter alone.');
-    await light.getByRole('button', { name: 'Save', exact: true }).click();
-    await light
-      .getByRole('button', { name: /^Open it again: / })
-      .first()
-      .hover();
+  await shot(light, 'record', '/jobs/new/unknown', () => recorded(light));
+  await shot(light, 'draw', '/machines/draw', async () => {
+    await light.locator('form[action="?/change"] select').selectOption({ label: 'Norrvik Fathom 14, r2' });
+    await light.locator('form[action="?/change"] button').click();
+    await light.locator('[data-ready=true]').waitFor();
+    await light.getByRole('button', { name: 'Fan', exact: true }).click();
+    await light.getByLabel('Show what changes do to it').check();
+    await light.getByRole('button', { name: 'Section' }).click();
+    await light.getByRole('slider', { name: /Cut/ }).fill('40');
+    await light.getByText(/Fan \d+ steps/).waitFor();
   });
   const dark = await page('dark');
   await signIn(dark);

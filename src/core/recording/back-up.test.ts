@@ -78,7 +78,7 @@ describe.each(DEMO_MACHINES)('the way back up from a recorded teardown of %s', (
 
 describe('pictures of a teardown', () => {
   it('stand by the step that they were taken before: closing it, one sees what was there', () => {
-    const { events, made, done } = recordedUpTo('norrvik-fathom-14', 4);
+    const { events, done } = recordedUpTo('norrvik-fathom-14', 4);
     const photo = '00000000-0000-4000-8000-0000000000ff';
     const before = events.findLast((e) => e.type === 'moved')!;
     const at = new Date(Date.parse(before.at) - 1).toISOString();

@@ -1,5 +1,15 @@
+<script lang="ts" module>
+  /** A field and what stands in it. */
+  export interface FieldAt {
+    field: Field;
+    value: unknown;
+    isBare?: boolean;
+    onchange: (value: unknown) => void;
+  }
+</script>
+
 <script lang="ts">
-  import Self from './FieldForm.svelte';
+  import type { Snippet } from 'svelte';
   import { blank, variantOf, type Field, type Refers } from '$core/drafting';
   import type { Machine } from '$core/machine';
   import { SLOTS } from '$core/words';
@@ -18,8 +28,10 @@
     /** Stands in a list: it needs no name of its own. */
     isBare?: boolean;
     onchange: (value: unknown) => void;
+    /** Shows a field within this one, in the same way. */
+    inner: Snippet<[FieldAt]>;
   }
-  let { field, value, machine, disabled, isBare = false, onchange }: Props = $props();
+  let { field, value, machine, disabled, isBare = false, onchange, inner }: Props = $props();
 
   const name = $derived(field.key in SLOTS ? told(SLOTS[field.key as keyof typeof SLOTS]) : field.key);
   const record = $derived((value ?? {}) as Record<string, unknown>);
@@ -86,7 +98,7 @@
         {:else}
           <div class="flex items-end gap-1">
             <div class="min-w-0 flex-1">
-              <Self field={f} value={record[f.key]} {machine} {disabled} onchange={(next) => set(f.key, next)} />
+              {@render inner({ field: f, value: record[f.key], onchange: (next) => set(f.key, next) })}
             </div>
             {@render remove(f.isOptional && f.is !== 'list', () => set(f.key, undefined))}
           </div>
@@ -112,7 +124,7 @@
     >
       {#each field.variants as v, i (i)}<option value={String(i)}>{variantName(v)}</option>{/each}
     </select>
-    <Self field={variant} {value} {machine} {disabled} isBare {onchange} />
+    {@render inner({ field: variant, value, isBare: true, onchange })}
   </fieldset>
 {:else if field.is === 'list' || field.is === 'table'}
   {@const entries = field.is === 'list' ? list.map((v, i) => [String(i), v] as const) : Object.entries(record)}
@@ -125,17 +137,15 @@
         <div class="flex items-start gap-1">
           {#if field.is === 'table'}<span class="code w-32 shrink-0 truncate pt-2 text-sm" title={key}>{key}</span>{/if}
           <div class="min-w-0 flex-1">
-            <Self
-              field={field.item}
-              value={entry}
-              {machine}
-              {disabled}
-              isBare
-              onchange={(next) =>
+            {@render inner({
+              field: field.item,
+              value: entry,
+              isBare: true,
+              onchange: (next) =>
                 field.is === 'list'
                   ? onchange(list.map((v, i) => (String(i) === key ? next : v)))
-                  : onchange({ ...record, [key]: next })}
-            />
+                  : onchange({ ...record, [key]: next })
+            })}
           </div>
           {@render remove(field.is === 'table' || list.length > field.least, () =>
             field.is === 'list' ? onchange(list.filter((_, i) => String(i) !== key)) : set(key, undefined)
@@ -153,14 +163,12 @@
 {:else if field.is === 'tuple'}
   <div class="flex items-center gap-1">
     {#each field.items as item, i (i)}
-      <Self
-        field={{ ...item, key: field.key }}
-        value={list[i]}
-        {machine}
-        {disabled}
-        isBare
-        onchange={(next) => onchange(field.items.map((_, k) => (k === i ? next : list[k])))}
-      />
+      {@render inner({
+        field: { ...item, key: field.key },
+        value: list[i],
+        isBare: true,
+        onchange: (next) => onchange(field.items.map((_, k) => (k === i ? next : list[k])))
+      })}
     {/each}
   </div>
 {:else if field.is === 'flag'}

@@ -66,7 +66,6 @@
   <rect x="0" y="0" width={wide} height={deepest * TALL} class="body" />
   {#each slices.toReversed() as s (`${s.part} ${s.shape}`)}
     {#each s.spans as [a, b], i (i)}
-      <!-- svelte-ignore a11y_click_events_have_key_events (the part is chosen on the drawing and in its list as well) -->
       <rect
         x={a}
         y={s.depth[0] * TALL}

@@ -55,6 +55,8 @@ export class Desk extends Outbox<DraftEvent> {
 /** What is wrong with the draft, and what the pinned goals come to, beside the screen. */
 export class LiveJudge {
   judged = $state.raw<Judged>();
+  /** How often it has been judged. */
+  count = $state(0);
   /** What it was before the last edit: to say what that did. */
   before = $state.raw<Judged>();
   #asked = 0;
@@ -71,6 +73,7 @@ export class LiveJudge {
       if (data.id !== this.#asked) return;
       this.before = this.judged;
       this.judged = data.judged;
+      this.count++;
     };
     worker.onerror = (event) => {
       event.preventDefault();

@@ -58,7 +58,7 @@
   <div class="flex items-center gap-3">
     <Glyph fixing={joint.fixing} size={44} />
     <div class="min-w-0">
-      <h3 class="truncate text-lg">{joint.name ?? told(FIXINGS[joint.fixing.kind])}</h3>
+      <h2 class="truncate text-lg">{joint.name ?? told(FIXINGS[joint.fixing.kind])}</h2>
       <p class="text-soft">
         {t('recorder.placesOf', { n: joint.places.length, isOpen: isOpen ? 'yes' : 'no' })}
       </p>

@@ -39,7 +39,7 @@
   <div class="flex items-center gap-3">
     <Glyph kind={part.kind} size={52} />
     <div class="min-w-0">
-      <h3 class="truncate text-lg">{part.name}</h3>
+      <h2 class="truncate text-lg">{part.name}</h2>
       <p class="text-soft">
         {t('recorder.heldBy', { n: joints.length, isOut: isOut ? 'yes' : 'no' })}
       </p>

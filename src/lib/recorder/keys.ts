@@ -1,4 +1,5 @@
 import type { Chosen } from '$lib/ui/bench-keys';
+import { isTyping } from '$lib/ui/typing';
 import type { Tool } from './hand.svelte';
 
 /** Letters that take a tool up. */
@@ -26,7 +27,7 @@ const ACTS: Readonly<Record<string, Act>> = {
  * @param letters how letters work on this device, as it was chosen for the bench
  */
 export function recorderKey(event: KeyboardEvent, letters: Chosen['letters']): Act | undefined {
-  if ((event.target as Element | null)?.closest('input, textarea, select')) return undefined;
+  if (isTyping(event)) return undefined;
   const key = event.key.toLowerCase();
   if ((event.ctrlKey || event.metaKey) && key === 'z') return { do: event.shiftKey ? 'redo' : 'undo' };
   if (event.ctrlKey || event.metaKey || letters === 'off' || event.altKey !== (letters === 'alt')) return undefined;

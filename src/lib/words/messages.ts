@@ -1711,4 +1711,5 @@ export interface Messages {
   'drafting.machine': Nothing;
   'server.sheetHasFaults': { n: number };
   'machine.drawIt': Nothing;
+  'drafting.joints': Nothing;
 }

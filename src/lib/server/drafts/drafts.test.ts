@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { changesBetween, startOf, type DraftEvent } from '$core/drafting';
-import type { Machine } from '$core/machine';
+import { contentHash, type Machine } from '$core/machine';
 import { demoAccess } from '$core/testing/machines';
 import { english } from '$core/testing/english';
 import { pool } from '../database/pool';
@@ -79,7 +79,10 @@ describe('a draft', () => {
     const id = await beginDraft(fathom, { by: tam });
     const kept = await keepDraft(id, tam);
     if (!kept.ok) throw new Error(JSON.stringify(kept.problems[0]));
-    expect(kept.row).toMatchObject({ standing: 'draft', revision: fathom.revision });
+    expect(kept.row).toMatchObject({ standing: 'draft', revision: fathom.revision, hash: contentHash(fathom) });
+    // Opened and kept unchanged it is the file that it was.
+    const unchanged = await keepDraft(await beginDraft(fathom, { by: ines }), ines);
+    expect(unchanged).toMatchObject({ ok: true, row: { fileId: kept.row.fileId } });
     await appendEdits(id, [edit(fathom, renamed(fathom, 0, 'Other'))], tam);
     const again = await keepDraft(id, tam);
     if (!again.ok) throw new Error(JSON.stringify(again.problems[0]));

@@ -9,7 +9,7 @@ import { audit } from '../database/audit';
 import { once, type Asking } from '../database/once';
 import { pool, transaction, type Queryable } from '../database/pool';
 import { here } from '../http/here';
-import { keepFile, nextRevision, type MachineRow } from '../library/machines';
+import { fileOf, keepFile, nextRevision, type MachineRow } from '../library/machines';
 import { checkMachineFile } from '../planning/plans';
 import { namesOf } from '../sign-in/people';
 
@@ -161,6 +161,9 @@ export async function keepDraft(id: string, by: string): Promise<Result<{ row: M
   const { rows } = await pool().query('select document from draft where id = $1', [id]);
   const read = Machine.safeParse(rows[0].document);
   if (!read.success) return refusal(read.error.issues.slice(0, 20).map((i) => problem(i.path, i.code, i.message)));
+  // Nothing that differs from a file that is there: it is that file.
+  const same = await fileOf(pool(), contentHash(read.data));
+  if (same) return { ok: true, row: same };
   const numbered = { ...read.data, revision: await revisionFor(read.data) };
   const file = await checkMachineFile(JSON.stringify(numbered));
   if (!file.ok) return file;

@@ -48,8 +48,13 @@ export async function keepFile(
     if (standing) await stand(db, { fileId: rows[0].fileId, standing, by });
     return { row: { ...dated(rows[0]), standing: standing ?? 'in-force' }, isNew: true };
   }
-  const known = await db.query(`select ${COLUMNS} from machine_file where content_hash = $1`, [hash]);
-  return { row: dated(known.rows[0]), isNew: false };
+  return { row: (await fileOf(db, hash))!, isNew: false };
+}
+
+/** The file with this content; undefined where there is none. */
+export async function fileOf(db: Queryable, hash: string): Promise<MachineRow | undefined> {
+  const { rows } = await db.query(`select ${COLUMNS} from machine_file where content_hash = $1`, [hash]);
+  return rows[0] && dated(rows[0]);
 }
 
 /** The newest file of every machine and revision. */

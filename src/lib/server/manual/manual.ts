@@ -19,7 +19,19 @@ const SOURCES: Record<string, string> = import.meta.glob('/docs/manual/**/*.md',
   eager: true
 });
 /** In the order in which a job goes through the shop. */
-const PAGES = ['README', 'intake', 'diagnosis', 'battery', 'plan', 'parts', 'bench', 'report', 'leads', 'words'];
+const PAGES = [
+  'README',
+  'intake',
+  'diagnosis',
+  'battery',
+  'plan',
+  'parts',
+  'bench',
+  'report',
+  'drawing',
+  'leads',
+  'words'
+];
 const FOLDERS: Readonly<Record<Language, string>> = { en: '/docs/manual', de: '/docs/manual/de' };
 
 const slug = (title: string): string =>

@@ -18,11 +18,12 @@
   import type { Machine } from '$core/machine';
   import type { Problem } from '$core/result';
   import { Desk, LiveJudge } from '$lib/drafting/desk.svelte';
-  import FieldForm from '$lib/drafting/FieldForm.svelte';
+  import Fields from '$lib/drafting/Fields.svelte';
   import NewThings from '$lib/drafting/NewThings.svelte';
   import Section from '$lib/drafting/Section.svelte';
   import TableDrawing from '$lib/drafting/TableDrawing.svelte';
   import SyncState from '$lib/ui/SyncState.svelte';
+  import { isTyping } from '$lib/ui/typing';
   import { useWords } from '$lib/words';
   import Redo2 from '@lucide/svelte/icons/redo-2';
   import Undo2 from '@lucide/svelte/icons/undo-2';
@@ -130,10 +131,11 @@
     }
   }
   function keys(event: KeyboardEvent) {
-    if ((event.target as Element | null)?.closest('input, textarea, select')) return;
+    if (isTyping(event)) return;
     const key = event.key.toLowerCase();
-    if ((event.ctrlKey || event.metaKey) && key === 'z') event.shiftKey ? desk.redo() : desk.undo();
-    else if ((event.ctrlKey || event.metaKey) && key === 'y') desk.redo();
+    const isCommand = event.ctrlKey || event.metaKey;
+    if (isCommand && (key === 'y' || (key === 'z' && event.shiftKey))) desk.redo();
+    else if (isCommand && key === 'z') desk.undo();
     else if ((event.key === 'Delete' || event.key === 'Backspace') && chosen.length > 0 && mayAct) remove();
     else if (event.key === 'Escape' && placing) placing = undefined;
     else if (event.key === 'Escape') chosen = [];
@@ -146,7 +148,7 @@
 <svelte:window onkeydown={keys} />
 <svelte:head><title>{t('drafting.title', { machine: `${machine.maker} ${machine.model}` })}</title></svelte:head>
 
-<div class="desk" data-ready={ready}>
+<div class="desk" data-ready={ready} data-judged={judge.count}>
   <div class="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-b border-rule bg-sheet px-4 py-1.5 max-lg:px-2">
     <h1 class="text-lg">{machine.maker} {machine.model} <span class="text-soft">{t('newJob.draft')}</span></h1>
     <div class="flex flex-wrap gap-1" role="group" aria-label={t('recorder.side')}>
@@ -321,7 +323,7 @@
                   />{t('drafting.pin')}</label
                 >
               </div>
-              <FieldForm
+              <Fields
                 field={FORMS.part}
                 value={part}
                 {machine}
@@ -330,7 +332,7 @@
               />
               {#if cable}
                 <h3 class="mt-4 text-lg">{t('drafting.itsCable')}</h3>
-                <FieldForm
+                <Fields
                   field={FORMS.cable}
                   value={cable}
                   {machine}
@@ -343,7 +345,7 @@
           {:else if joint}
             {#key joint.id}
               <h2 class="mb-2 text-xl">{joint.name}</h2>
-              <FieldForm
+              <Fields
                 field={FORMS.joint}
                 value={joint}
                 {machine}
@@ -369,7 +371,7 @@
                   >
                 </li>{/each}
             </ul>
-            <h3 class="mt-3 text-lg">{t('machine.screws')}</h3>
+            <h2 class="mt-3 text-lg">{t('drafting.joints')}</h2>
             <ul class="divide-y divide-(--rule)">
               {#each machine.joints as j (j.id)}<li>
                   <button
@@ -387,7 +389,7 @@
         {:else if view === 'file'}
           {#if zoneRow}
             <h2 class="text-xl">{zoneRow.name}</h2>
-            <FieldForm
+            <Fields
               field={FORMS.zone}
               value={zoneRow}
               {machine}
@@ -396,7 +398,7 @@
             />
           {/if}
           <h2 class="mt-4 text-xl">{t('drafting.wholeFile')}</h2>
-          <FieldForm
+          <Fields
             field={FORMS.machine}
             value={machine}
             {machine}

@@ -1,0 +1,202 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { checkInBothThemes, expect, shopOfItsOwn, signIn, test as base } from './fixtures';
+
+const test = base.extend<object, { app: import('./fixtures').App }>({ app: shopOfItsOwn() });
+
+const panel = (page: Page) => page.getByRole('region', { name: 'What is chosen' });
+const saved = (page: Page) =>
+  expect(
+    page
+      .getByRole('status')
+      .filter({ hasText: /Saved(?! here)/ })
+      .first()
+  ).toBeVisible();
+
+/** Begins to change the demo's Fathom, and chooses a thing by its name. */
+async function change(page: Page): Promise<string> {
+  await page.goto('/machines/draw');
+  const form = page.locator('form[action="?/change"]');
+  await form.locator('select').selectOption({ label: 'Norrvik Fathom 14, r2' });
+  const file = await form.locator('select').inputValue();
+  await form.getByRole('button', { name: 'Begin' }).click();
+  await page.waitForURL('**/machines/drafts/**');
+  await page.locator('[data-ready=true]').waitFor();
+  return file;
+}
+const choose = async (page: Page, name: string) => {
+  await page.keyboard.press('Escape');
+  await panel(page).getByRole('button', { name: 'What is chosen' }).click();
+  await panel(page).getByRole('button', { name, exact: true }).first().click();
+};
+
+test('a screw that is edited changes the plan of the fan, and is taken back to the same file', async ({
+  page,
+  signInAs
+}) => {
+  await signInAs('ines');
+  const file = await change(page);
+  await checkInBothThemes(page, 'the drawing table');
+  await choose(page, 'Fan');
+  await panel(page).getByLabel('Show what changes do to it').check();
+  const bar = page.getByRole('status').last();
+  await expect(bar).toContainText(/Fan \d+ steps/);
+  const before = Number(/Fan (\d+) steps/.exec(await bar.innerText())![1]);
+  // Another group of screws holds the fan from now on: it is in its way.
+  await page.keyboard.press('Escape');
+  await panel(page)
+    .getByRole('button', { name: /^Fan screws/i })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Copy', exact: true }).click();
+  await expect(bar).toContainText('now needs 1 step more');
+  await expect(bar).toContainText(`Fan ${before + 1} steps`);
+  // By keyboard, too: it is nudged, and all of it is taken back.
+  await page.locator('.drawn-on').focus();
+  await page.keyboard.press('ArrowRight');
+  await saved(page);
+  const undo = page.getByRole('button', { name: 'Undo', exact: true });
+  while (await undo.isEnabled()) await undo.click();
+  await expect(bar).toContainText(`Fan ${before} steps`);
+  await saved(page);
+  await page.reload();
+  await page.locator('[data-ready=true]').waitFor();
+  // Kept, it is the file that it was: nothing new is in the library.
+  await page.getByRole('button', { name: 'Keep as a file' }).click();
+  await page.waitForURL(`**/machines/${file}`);
+});
+
+test('faults stand at their place while one works, and a file with faults is not kept', async ({ page, signInAs }) => {
+  await signInAs('ines');
+  await change(page);
+  await choose(page, 'Fan');
+  await panel(page).getByLabel('Name', { exact: true }).fill('');
+  await panel(page).getByLabel('Name', { exact: true }).press('Tab');
+  await expect(page.getByRole('status').last()).toContainText('1 fault');
+  await page.getByRole('button', { name: 'Keep as a file' }).click();
+  await expect(panel(page).getByRole('alert')).toBeVisible();
+  await expect(
+    panel(page)
+      .getByText(/parts\[\d+\]\.name/)
+      .first()
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByRole('status').last()).toContainText('No faults');
+});
+
+test('two people on one draft see each other, and neither overwrites the other', async ({
+  page,
+  signInAs,
+  browser,
+  app
+}) => {
+  await signInAs('ines');
+  await change(page);
+  const other = await browser.newContext({ baseURL: app.address });
+  const his = await other.newPage();
+  await signIn(his, 'tam');
+  await his.goto(page.url());
+  await his.locator('[data-ready=true]').waitFor();
+
+  await choose(page, 'Fan');
+  await choose(his, 'Fan');
+  await panel(page).getByLabel('Name', { exact: true }).fill('Her fan');
+  await panel(page).getByLabel('Name', { exact: true }).press('Tab');
+  // The second sees it come.
+  await expect(panel(his).getByRole('heading', { name: 'Her fan' })).toBeVisible();
+  await panel(his).getByLabel('Name', { exact: true }).fill('His fan');
+  await panel(his).getByLabel('Name', { exact: true }).press('Tab');
+  await expect(panel(page).getByRole('heading', { name: 'His fan' })).toBeVisible();
+
+  // Without the network each goes on; what comes too late is told, and what stands there stays.
+  await other.setOffline(true);
+  await panel(his).getByLabel('Name', { exact: true }).fill('Too late');
+  await panel(his).getByLabel('Name', { exact: true }).press('Tab');
+  await expect(panel(his).getByRole('heading', { name: 'Too late' })).toBeVisible();
+  await panel(page).getByLabel('Name', { exact: true }).fill('In time');
+  await panel(page).getByLabel('Name', { exact: true }).press('Tab');
+  await saved(page);
+  await other.setOffline(false);
+  await expect(his.getByRole('alert').filter({ hasText: 'was changed by somebody else meanwhile' })).toBeVisible({
+    timeout: 30_000
+  });
+  await expect(panel(his).getByRole('heading', { name: 'In time' })).toBeVisible();
+  await expect(panel(page).getByRole('heading', { name: 'In time' })).toBeVisible();
+  await other.close();
+});
+
+test('a new machine is drawn from nothing: parts, screws in a row, a depth in the section', async ({
+  page,
+  signInAs
+}) => {
+  await signInAs('tam');
+  await page.goto('/machines/draw');
+  await checkInBothThemes(page, 'beginning to draw');
+  const form = page.locator('form[action="?/new"]');
+  await form.getByLabel('Maker').fill('Norrvik');
+  await form.getByLabel('Model').fill('Sound 12');
+  await form.getByLabel('How it opens').selectOption({ label: 'From below' });
+  for (const [label, mm] of [
+    ['Width', '280'],
+    ['Depth', '200'],
+    ['Height', '16']
+  ] as const)
+    await form.getByLabel(label).fill(mm);
+  await form.getByRole('button', { name: 'Begin' }).click();
+  await page.waitForURL('**/machines/drafts/**');
+  await page.locator('[data-ready=true]').waitFor();
+  const drawing = page.locator('.drawn-on svg.drawing');
+  const tap = async (x: number, y: number) => {
+    const at = await drawing.evaluate(
+      (svg, [mmX, mmY]) => {
+        const m = svg.querySelector('g')!.getScreenCTM()!;
+        return { x: m.a * mmX! + m.c * mmY! + m.e, y: m.b * mmX! + m.d * mmY! + m.f };
+      },
+      [x, y]
+    );
+    await page.mouse.click(at.x, at.y);
+  };
+  await page.getByLabel('New part').selectOption({ label: 'Fan' });
+  await tap(40, 30);
+  await tap(100, 90);
+  await expect(panel(page).getByRole('heading', { name: 'Fan' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByLabel('Places').selectOption({ label: 'in a row' });
+  await page.getByLabel('How many').fill('3');
+  await page.getByLabel('New joint').selectOption({ label: 'Screws' });
+  await tap(20, 10);
+  await tap(220, 10);
+  await expect(panel(page).getByRole('heading', { name: 'Screws' })).toBeVisible();
+  await expect(panel(page).getByLabel('How many', { exact: true })).toHaveValue('3');
+  // Dragged by its middle, the fan moves; the section shows it where it is.
+  await page.keyboard.press('Escape');
+  await tap(70, 60);
+  await expect(panel(page).getByRole('heading', { name: 'Fan' })).toBeVisible();
+  await page.getByRole('button', { name: 'Section' }).click();
+  await page.getByRole('slider', { name: /Cut/ }).fill('60');
+  const edge = page.getByRole('slider', { name: /Where it ends/ });
+  const depth = Number(await edge.getAttribute('aria-valuenow'));
+  await edge.focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(edge).toHaveAttribute('aria-valuenow', String(Math.round((depth + 0.1) * 10) / 10));
+  await saved(page);
+});
+
+test('a table from paper becomes a draft, or is refused by its rows', async ({ page, signInAs }) => {
+  await signInAs('tam');
+  await page.goto('/machines/draw');
+  const form = page.locator('form[action="?/sheet"]');
+  await form.getByLabel('Maker').fill('Lindquay');
+  await form.getByLabel('Model').fill('Cove 12');
+  await form.getByLabel('Rows').fill('part,comes off after,held by\nCover,,screws\nFan,Nothing like it,screws\n');
+  await form.getByRole('button', { name: 'Begin' }).click();
+  await expect(page.getByRole('alert')).toContainText('row 3');
+  await form.getByLabel('Rows').fill(readFileSync('docs/examples/sheet-sample.csv', 'utf8'));
+  await form.getByRole('button', { name: 'Begin' }).click();
+  await page.waitForURL('**/machines/drafts/**');
+  await page.locator('[data-ready=true]').waitFor();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Lindquay Cove 12');
+  await page.getByRole('button', { name: 'Keep as a file' }).click();
+  await page.waitForURL(/\/machines\/\d+$/);
+  await expect(page.getByText(/This file is a draft/)).toBeVisible();
+});
