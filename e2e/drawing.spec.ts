@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, truncateSync, writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { checkInBothThemes, expect, shopOfItsOwn, signIn, test as base } from './fixtures';
 
@@ -199,4 +199,40 @@ test('a table from paper becomes a draft, or is refused by its rows', async ({ p
   await page.getByRole('button', { name: 'Keep as a file' }).click();
   await page.waitForURL(/\/machines\/\d+$/);
   await expect(page.getByText(/This file is a draft/)).toBeVisible();
+});
+
+test('an archive goes out and comes in, and a hostile one is refused in words', async ({
+  page,
+  signInAs,
+  app
+}, info) => {
+  await signInAs('tam');
+  await page.goto('/machines/draw');
+  const choose = page.locator('input[accept*=zip]');
+  const alert = page.getByRole('alert');
+  await choose.setInputFiles({ name: 'none.zip', mimeType: 'application/zip', buffer: Buffer.from('no archive') });
+  await expect(alert).toContainText('no archive of a machine');
+  // Two hundred megabytes of nothing are refused before they are sent.
+  const large = info.outputPath('large.zip');
+  writeFileSync(large, '');
+  truncateSync(large, 200_000_000);
+  await choose.setInputFiles(large);
+  await expect(alert).toContainText('larger than 60 MB');
+  // And by the server, for whoever sends them all the same.
+  const sent = await page.request.post(`${app.address}/api/drafts/archive`, {
+    data: Buffer.alloc(61_000_000),
+    headers: { origin: app.address, 'content-type': 'application/octet-stream' }
+  });
+  expect(sent.status()).toBe(413);
+
+  await page.goto('/machines');
+  const href = await page
+    .getByRole('link', { name: /Norrvik Fathom 14/ })
+    .first()
+    .getAttribute('href');
+  const archive = await (await page.request.get(`${app.address}/api${href}/archive`)).body();
+  await page.goto('/machines/draw');
+  await choose.setInputFiles({ name: 'fathom.zip', mimeType: 'application/zip', buffer: archive });
+  await page.waitForURL('**/machines/drafts/**');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Norrvik Fathom 14');
 });

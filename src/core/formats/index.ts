@@ -7,3 +7,4 @@ export { diffMachines, type Change } from './diff';
 export { readPlan } from './plan-file';
 export { runDocument, runTable, RUN_FORMAT, type RunJob } from './run-file';
 export { numberedFaces, type NumberedFace } from './face-picture';
+export { ARCHIVE_FORMAT, ARCHIVE_MAX, archiveProblems, Manifest, photoName, type Entry } from './archive';

@@ -26,6 +26,8 @@
     /** Places tapped for something new. */
     points: readonly Point[];
     isPlacing: boolean;
+    /** The picture of this side as it lies on it, and how much of it shows, 0 to 1. */
+    photo: { src: string; opacity: number } | undefined;
     /** A line across, in which depths are looked at, mm from the far edge. */
     cut: number | undefined;
     onchoose: (things: Thing[]) => void;
@@ -42,6 +44,7 @@
     mayAct,
     points,
     isPlacing,
+    photo,
     cut,
     onchoose,
     onedit,
@@ -198,44 +201,55 @@
       bind:this={inside}
       transform={transform.k === 1 && transform.x === 0 && transform.y === 0 ? undefined : transform.toString()}
     >
-      {#each scene as item (item.key)}
-        {#if item.what === 'part'}
-          <g
-            class={['part', { thin: item.isThin, lit: isChosen(item) }]}
-            data-part={item.part.kind === 'case' ? undefined : item.part.id}
-          >
-            <path d={item.d} fill-rule="evenodd" class="body" style:fill="var(--depth-{item.band})" />
-            {#each item.inks as ink, i (i)}<path d={ink.d} class="ink {ink.kind}" stroke-width={ink.widthMm} />{/each}
-            {#if faulty.has(item.part.id)}<path d={item.d} class="fault" stroke-width={3 * px} />{/if}
-          </g>
-        {:else if item.what === 'cable'}
-          <g class={['cable', { lit: isChosen(item) }]} data-part={item.cable.part}>
-            <path d={item.d} class="sheath" stroke-width={Math.max(1, item.cable.widthMm)} />
-            <path
-              d={item.d}
-              class={item.cable.form === 'flat' ? 'ribbon' : 'core'}
-              stroke-width={Math.max(0.5, item.cable.widthMm - 0.6)}
-            />
-          </g>
-        {:else}
-          <g class={['joint', { now: isChosen(item) }]} data-joint={item.joint.id}>
-            {#each item.joint.at as [x, y], i (i)}<circle
-                cx={x}
-                cy={y}
-                r={Math.max(2.5, 7 * px)}
-                class="touch"
-              />{/each}
-            {#each item.inks as ink, i (i)}<path d={ink.d} class="ink {ink.kind}" stroke-width={ink.widthMm} />{/each}
-            {#if faulty.has(item.joint.id)}{#each item.joint.at as [x, y], i (i)}<circle
+      {#if photo && face?.form === 'rect'}<image
+          href={photo.src}
+          x={face.x}
+          y={face.y}
+          width={face.width}
+          height={face.height}
+          preserveAspectRatio="none"
+          opacity={photo.opacity}
+        />{/if}
+      <g class:overPhoto={photo !== undefined && photo.opacity > 0.2}>
+        {#each scene as item (item.key)}
+          {#if item.what === 'part'}
+            <g
+              class={['part', { thin: item.isThin, lit: isChosen(item) }]}
+              data-part={item.part.kind === 'case' ? undefined : item.part.id}
+            >
+              <path d={item.d} fill-rule="evenodd" class="body" style:fill="var(--depth-{item.band})" />
+              {#each item.inks as ink, i (i)}<path d={ink.d} class="ink {ink.kind}" stroke-width={ink.widthMm} />{/each}
+              {#if faulty.has(item.part.id)}<path d={item.d} class="fault" stroke-width={3 * px} />{/if}
+            </g>
+          {:else if item.what === 'cable'}
+            <g class={['cable', { lit: isChosen(item) }]} data-part={item.cable.part}>
+              <path d={item.d} class="sheath" stroke-width={Math.max(1, item.cable.widthMm)} />
+              <path
+                d={item.d}
+                class={item.cable.form === 'flat' ? 'ribbon' : 'core'}
+                stroke-width={Math.max(0.5, item.cable.widthMm - 0.6)}
+              />
+            </g>
+          {:else}
+            <g class={['joint', { now: isChosen(item) }]} data-joint={item.joint.id}>
+              {#each item.joint.at as [x, y], i (i)}<circle
                   cx={x}
                   cy={y}
-                  r={Math.max(3, 8 * px)}
-                  class="fault"
-                  stroke-width={2 * px}
-                />{/each}{/if}
-          </g>
-        {/if}
-      {/each}
+                  r={Math.max(2.5, 7 * px)}
+                  class="touch"
+                />{/each}
+              {#each item.inks as ink, i (i)}<path d={ink.d} class="ink {ink.kind}" stroke-width={ink.widthMm} />{/each}
+              {#if faulty.has(item.joint.id)}{#each item.joint.at as [x, y], i (i)}<circle
+                    cx={x}
+                    cy={y}
+                    r={Math.max(3, 8 * px)}
+                    class="fault"
+                    stroke-width={2 * px}
+                  />{/each}{/if}
+            </g>
+          {/if}
+        {/each}
+      </g>
       {#if cut !== undefined}<path d="M{view.minX} {cut}H{view.maxX}" class="cut" stroke-width={1.5 * px} />{/if}
       {#each points as [x, y], i (i)}<circle cx={x} cy={y} r={4 * px} class="point" />{/each}
       {#if box && mayAct}
@@ -300,6 +314,9 @@
   }
   .thin :global(.ink) {
     pointer-events: none;
+  }
+  .overPhoto :global(.body) {
+    fill-opacity: 0.15 !important;
   }
   .touch {
     fill: transparent;

@@ -1712,4 +1712,11 @@ export interface Messages {
   'server.sheetHasFaults': { n: number };
   'machine.drawIt': Nothing;
   'drafting.joints': Nothing;
+  'server.notAnArchive': Nothing;
+  'drafting.archive': Nothing;
+  'drafting.fromArchive': Nothing;
+  'drafting.archiveHow': Nothing;
+  'drafting.chooseArchive': Nothing;
+  'drafting.photo': Nothing;
+  'drafting.archiveTooLarge': { mB: Arg | null | undefined };
 }

@@ -63,6 +63,9 @@ export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POS
   '/api/drafts/[draft=uuid]/events': { GET: ALL, POST: BENCH },
   '/api/drafts/[draft=uuid]/stream': { GET: ALL },
   '/api/drafts/[draft=uuid]/file': { POST: BENCH },
+  '/api/drafts/[draft=uuid]/photos/[photo=uuid]': { GET: ALL, POST: BENCH },
+  '/api/drafts/archive': { POST: BENCH },
+  '/api/machines/[file=integer]/archive': { GET: ALL },
   '/api/working': { GET: ALL },
   '/api/devices/stream': { GET: BENCH },
   '/api/devices/label': { POST: BENCH }

@@ -173,6 +173,7 @@
         <a class="link" href="/machines">{t('machine.allMachines')}</a>
         <a class="link" href="/machines/draw?from={data.fileId}">{t('machine.drawIt')}</a>
         <a class="link" href={file} download>{t('machine.machineFile')}</a>
+        {#if data.machine.origins}<a class="link" href="{file}/archive" download>{t('drafting.archive')}</a>{/if}
         <a class="link" href="{file}/drawing.svg?zone={zone}&from={depth}" download>{t('machine.drawingAsSvg')}</a>
       </p>
     </div>

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { copyOf, FAMILIES, startOf } from '$core/drafting';
@@ -7,6 +8,7 @@ import { PART_KINDS } from '$core/words';
 import { whyNot } from '$core/result';
 import { pool } from '$lib/server/database/pool';
 import { beginDraft, listDrafts } from '$lib/server/drafts/drafts';
+import { keepDraftPhoto, photosOfDraft, photosOfFile } from '$lib/server/drafts/photos';
 import { formOf } from '$lib/server/http/form';
 import { here } from '$lib/server/http/here';
 import { listMachines, machineDocument } from '$lib/server/library/machines';
@@ -65,7 +67,13 @@ export const actions: Actions = {
     const { once, fileId } = form.value;
     const file = await machineDocument(pool(), fileId);
     if (!file) return fail(400, { message: here().t('server.thatMachineFileIsNoLonger') });
-    redirect(303, `/machines/drafts/${await beginDraft(file.machine, { by: locals.person!.id, once }, fileId)}`);
+    const by = locals.person!.id;
+    const draft = await beginDraft(file.machine, { by, once }, fileId);
+    // Begun again under the same id it has its pictures already.
+    if ((await photosOfDraft(pool(), draft)).length === 0)
+      for (const picture of await photosOfFile(pool(), fileId))
+        await keepDraftPhoto(pool(), { ...picture, draft, photo: randomUUID(), by });
+    redirect(303, `/machines/drafts/${draft}`);
   },
   sheet: async ({ request, locals }) => {
     const form = await formOf(request, Sheet, FIELD);

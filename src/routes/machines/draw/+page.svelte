@@ -1,6 +1,8 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import { goto } from '$app/navigation';
   import { FAMILIES } from '$core/drafting';
+  import { ARCHIVE_MAX } from '$core/formats';
   import { moment } from '$lib/ui/dates';
   import { once } from '$lib/ui/once';
   import { useWords } from '$lib/words';
@@ -12,6 +14,7 @@
   let { data, form } = $props();
   let sending = $state(false);
   let rows = $state('');
+  let refused = $state.raw<{ message: string; problems: { place: string; message: string }[] }>();
   const send = once(
     () => {
       sending = true;
@@ -22,8 +25,33 @@
     },
     () => (sending = false)
   );
-  const problems = $derived((form as { problems?: { place: string; message: string }[] } | null)?.problems ?? []);
+  const message = $derived(refused?.message ?? form?.message);
+  const problems = $derived(
+    refused?.problems ?? (form as { problems?: { place: string; message: string }[] } | null)?.problems ?? []
+  );
   const file = (text: string) => `data:text/csv;charset=utf-8,${encodeURIComponent(text)}`;
+  async function unpack(event: Event & { currentTarget: HTMLInputElement }) {
+    const [archive] = event.currentTarget.files ?? [];
+    event.currentTarget.value = '';
+    if (!archive) return;
+    refused = undefined;
+    if (archive.size > ARCHIVE_MAX.packedBytes)
+      return void (refused = {
+        message: t('drafting.archiveTooLarge', { mB: ARCHIVE_MAX.packedBytes / 1e6 }),
+        problems: []
+      });
+    sending = true;
+    const response = await fetch('/api/drafts/archive', {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream', 'x-once': crypto.randomUUID() },
+      body: archive
+    }).catch(() => undefined);
+    const answer = (await response?.json().catch(() => undefined)) as
+      { draft?: string; message?: string; problems?: { place: string; message: string }[] } | undefined;
+    sending = false;
+    if (response?.ok && answer?.draft) await goto(`/machines/drafts/${answer.draft}`);
+    else refused = { message: answer?.message ?? t('offline.notReached'), problems: answer?.problems ?? [] };
+  }
   async function read(event: Event & { currentTarget: HTMLInputElement }) {
     rows = (await event.currentTarget.files?.[0]?.text()) ?? rows;
     event.currentTarget.value = '';
@@ -45,9 +73,9 @@
   <p><a class="link" href="/machines">{t('machine.allMachines')}</a></p>
   <h1 class="mt-1 text-2xl">{t('drafting.drawMachine')}</h1>
   <p class="mt-1 max-w-prose text-soft">{t('drafting.drawHow')}</p>
-  {#if form?.message}
+  {#if message}
     <div role="alert" class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-4 py-3">
-      <p>{told(form.message)}</p>
+      <p>{told(message)}</p>
       {#if problems.length > 0}<ul class="mt-1 list-disc ps-5">
           {#each problems as p, i (i)}<li><span class="code">{p.place}</span> {p.message}</li>{/each}
         </ul>{/if}
@@ -93,6 +121,16 @@
             >
           </li>{:else}<li class="text-soft">{t('drafting.noDrafts')}</li>{/each}
       </ul>
+      <h2 class="mt-5 border-t border-rule pt-4 text-xl">{t('drafting.fromArchive')}</h2>
+      <p class="mt-1 text-soft">{t('drafting.archiveHow')}</p>
+      <label class="button mt-3 min-h-11"
+        >{t('drafting.chooseArchive')}<input
+          class="sr-only"
+          type="file"
+          accept=".zip,application/zip"
+          onchange={unpack}
+        /></label
+      >
     </section>
 
     <div class="sheet space-y-5 px-5 py-4">

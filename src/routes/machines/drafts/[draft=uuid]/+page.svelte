@@ -18,6 +18,7 @@
   import type { Machine } from '$core/machine';
   import type { Problem } from '$core/result';
   import { Desk, LiveJudge } from '$lib/drafting/desk.svelte';
+  import { PhotosBehind } from '$lib/drafting/photos.svelte';
   import Fields from '$lib/drafting/Fields.svelte';
   import NewThings from '$lib/drafting/NewThings.svelte';
   import Section from '$lib/drafting/Section.svelte';
@@ -34,6 +35,15 @@
   // svelte-ignore state_referenced_locally (one draft per visit of the page)
   const desk = new Desk(data.draft, data.first, data, data.person ?? { id: '', name: '' });
   const judge = new LiveJudge();
+  // svelte-ignore state_referenced_locally
+  const behind = new PhotosBehind(data.draft, data.photos);
+  let opacity = $state(0.6);
+  let photoProblem = $state('');
+  async function addPhoto(event: Event & { currentTarget: HTMLInputElement }) {
+    const [file] = event.currentTarget.files ?? [];
+    event.currentTarget.value = '';
+    if (file) photoProblem = (await behind.add(face, file)) ?? '';
+  }
 
   let ready = $state(false);
   let chosen = $state.raw<Thing[]>([]);
@@ -50,6 +60,7 @@
   const machine = $derived(desk.machine);
   const mayAct = $derived(data.mayDraw);
   const face = $derived(machine.zones.some((z) => z.id === zone) ? zone : (machine.zones[0]?.id ?? ''));
+  const photo = $derived(behind.of(face, machine));
   const one = $derived(chosen.length === 1 ? chosen[0] : undefined);
   const part = $derived(one && 'part' in one ? machine.parts.find((p) => p.id === one.part) : undefined);
   const joint = $derived(one && 'joint' in one ? machine.joints.find((j) => j.id === one.joint) : undefined);
@@ -86,6 +97,7 @@
     return () => {
       desk.close();
       judge.close();
+      behind.close();
     };
   });
 
@@ -182,6 +194,7 @@
       >
     {/if}
   </div>
+  {#if photoProblem}<p class="border-b border-now bg-now-wash px-6 py-2" role="alert">{photoProblem}</p>{/if}
   {#if desk.problem}<p class="border-b border-now bg-now-wash px-6 py-2" role="alert">{told(desk.problem)}</p>{/if}
   {#each desk.setAside as row (row.event.id)}<p class="border-b border-now bg-now-wash px-6 py-2" role="alert">
       {told(row.why)}
@@ -242,6 +255,23 @@
             class="w-24 accent-(--now)"
           /></label
         >
+        {#if photo}<label class="flex items-center gap-2"
+            >{t('drafting.photo')}<input
+              type="range"
+              min="0"
+              max="1"
+              step="0.05"
+              bind:value={opacity}
+              class="w-20 accent-(--now)"
+            /></label
+          >{:else if mayAct}<label class="button min-h-9 px-2.5"
+            >{t('drafting.photo')}<input
+              class="sr-only"
+              type="file"
+              accept="image/jpeg,image/png,image/webp"
+              onchange={addPhoto}
+            /></label
+          >{/if}
         <button
           type="button"
           class="button min-h-9 px-2.5"
@@ -261,6 +291,7 @@
           {mayAct}
           points={placing?.points ?? []}
           isPlacing={placing !== undefined}
+          photo={photo ? { src: photo, opacity } : undefined}
           {cut}
           onchoose={(things) => {
             chosen = things;
