@@ -18,11 +18,16 @@ export const stepId = {
   openTest: 'up/open-test'
 };
 
-/** The joint that a step of the way down opens; undefined for every other step. */
-export function jointOpenedAt(step: string): string | undefined {
-  const action = step.startsWith('down/') ? readAction(inRound(step, 1).slice('down/'.length)) : undefined;
-  return action && 'joint' in action ? action.joint : undefined;
+/** The joint that a step opens or closes; undefined for every other step. */
+export function jointOfStep(step: string): string | undefined {
+  const [, action] = /^(?:down|up)\/(.+)$/.exec(inRound(step, 1)) ?? [];
+  const read = action === undefined ? undefined : readAction(action);
+  return read && 'joint' in read ? read.joint : undefined;
 }
+
+/** The same for the way down alone. */
+export const jointOpenedAt = (step: string): string | undefined =>
+  step.startsWith('down/') ? jointOfStep(step) : undefined;
 
 const ROUND = /~(\d+)$/;
 

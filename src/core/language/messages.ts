@@ -939,4 +939,6 @@ export interface Messages {
   'slot.sure': Nothing;
   'slot.runs': Nothing;
   'slot.translations': Nothing;
+  'proposed': { joint: Arg; times: number; what: string };
+  'proposed.noted': { text: Arg; notes: Arg };
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoAccess } from '../testing/machines';
-import { howKnown, isClean, knowledgeOf, mayBecome } from '.';
+import { inEnglish } from '../testing/english';
+import { howKnown, isClean, knowledgeOf, mayBecome, proposedChange } from '.';
 
 describe('what may be said of a file', () => {
   const tam = { id: 'tam', role: 'technician' };
@@ -58,5 +59,23 @@ describe('how a thing is known', () => {
     const some = { ...all, origins: { [`joints/${id}/b`]: { how: 'guessed' as const } } };
     expect(knowledgeOf(some)).toMatchObject({ written: length - 1, guessed: 1 });
     expect(knowledgeOf(some, { [id]: 3 })).toMatchObject({ written: length - 1, confirmed: 1 });
+  });
+});
+
+describe('what runs found', () => {
+  const { model } = demoAccess();
+  const found = (what: string, notes: string[] = []) =>
+    proposedChange(model, { step: 'down/joint:fan-screws', what, times: 2, notes });
+  it('is proposed as a change where it tells of the file, and not where it tells of one machine', () => {
+    expect(inEnglish(found('different-size', ['M2 x 4'])!)).toMatch(
+      /fan screws: twice the size was another\. Noted: M2 x 4/i
+    );
+    expect(inEnglish(found('hidden-elsewhere')!)).toContain('it was somewhere else');
+    for (const what of ['stripped', 'broken', 'missing-as-received', 'already-open'])
+      expect(found(what)).toBeUndefined();
+  });
+  it('is nothing where the file has no such joint, or the step is of none', () => {
+    expect(proposedChange(model, { step: 'down/joint:nothing', what: 'more', times: 1, notes: [] })).toBeUndefined();
+    expect(proposedChange(model, { step: 'prove/wifi', what: 'more', times: 1, notes: [] })).toBeUndefined();
   });
 });

@@ -1,5 +1,5 @@
 import type { Joint, Model } from '../machine';
-import { type Said, say } from '../language';
+import { type Said, say, word } from '../language';
 import { fileText, jointName, numberOf, partName } from './text';
 
 /** A share of the doubt as one says it at the bench. */
@@ -7,6 +7,12 @@ export const chanceWords = (probability: number): Said =>
   say('chance', {
     how: probability > 0.5 ? 'most' : probability > 0.2 ? 'likely' : probability > 0.07 ? 'possible' : 'hardly'
   });
+
+/** What runs found of a joint that differs from the file, as something that the file could say. */
+export function proposedWords(joint: Said, what: string, times: number, notes: readonly string[]): Said {
+  const text = say('proposed', { joint, what: word(what), times });
+  return notes.length === 0 ? text : say('proposed.noted', { text, notes: notes.join('; ') });
+}
 
 /** What may still hold a part, and where to look. */
 export interface SuspectWords {

@@ -1,6 +1,15 @@
 export { anyOf, fileName, fileText, jointName, partName, zoneName, type Phrase } from './text';
 export { aboutJoint, aboutPart, drawingTitle, type Motion } from './drawing';
-export { chanceWords, foundBefore, OBSTACLE, openedAtStep, RESISTS, wrongSocket, type SuspectWords } from './bench';
+export {
+  chanceWords,
+  foundBefore,
+  OBSTACLE,
+  openedAtStep,
+  proposedWords,
+  RESISTS,
+  wrongSocket,
+  type SuspectWords
+} from './bench';
 export { CAUTIONS, CONDITION_CAUTIONS, DRY_ONLY, liveWords, looseWords, withLidWords } from './cautions';
 export { CELL_WORDS, LISTING_WORDS } from './cells';
 export { amountWords, consumableName, consumableStep, type Amount } from './consumables';

@@ -1,7 +1,7 @@
 import { basisOf } from '../jobs/facts';
 import { planFor } from '../planning/plans';
 import { accessFor } from '../planning/derived';
-import { isClean } from '$core/library';
+import { isClean, type Differed } from '$core/library';
 import { machineDocument } from '../library/machines';
 import { stand, standingOf } from '../library/standing';
 import { namesOf } from '../sign-in/people';
@@ -308,6 +308,20 @@ async function checkedBy(db: Queryable, run: string, by: string, state: RunState
 }
 
 class Refused extends Error {}
+
+/** What was not as the plan has it in all runs on any file of a machine, the most frequent first; what was taken back left out. */
+export async function differedOnMachine(db: Queryable, machineId: string): Promise<Differed[]> {
+  const { rows } = await db.query(
+    `select e.body ->> 'step' as step, e.body ->> 'what' as what, count(distinct e.run_id)::int as times,
+            coalesce(array_agg(distinct e.body ->> 'note') filter (where e.body ->> 'note' <> ''), '{}') as notes
+       from run_event e join run r on r.id = e.run_id join machine_file m on m.id = r.machine_file_id
+      where m.machine_id = $1 and e.body ->> 'type' = 'not-so'
+        and not exists (select from run_event u where u.run_id = e.run_id and u.body ->> 'type' = 'undo' and u.body ->> 'event' = e.id::text)
+      group by 1, 2 order by times desc, step, what limit 200`,
+    [machineId]
+  );
+  return rows;
+}
 
 /** What held parts of a machine in all runs on any of its files, the most frequent first; what was taken back left out. */
 export async function foundOnMachine(db: Queryable, machineId: string): Promise<FoundBefore[]> {

@@ -1,10 +1,10 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { diffMachines, type Change } from '$core/formats';
 import { pool } from '$lib/server/database/pool';
-import { mayBecome } from '$core/library';
+import { mayBecome, proposedChange } from '$core/library';
 import { followedJoints, jobsOnMachine, machineDocument, putInForce, revisionsOf } from '$lib/server/library/machines';
 import { drawnBy, stand, standingsOf } from '$lib/server/library/standing';
-import { foundOnMachine } from '$lib/server/bench/runs';
+import { differedOnMachine, foundOnMachine } from '$lib/server/bench/runs';
 import { modelOf } from '$core/machine';
 import { proposedNote } from '$core/run';
 import type { Actions, PageServerLoad } from './$types';
@@ -30,7 +30,10 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     })
   );
   const model = modelOf(machine);
-  const proposals = (await foundOnMachine(pool(), machine.id)).flatMap((found) => proposedNote(model, found) ?? []);
+  const proposals = [
+    ...(await foundOnMachine(pool(), machine.id)).flatMap((found) => proposedNote(model, found) ?? []),
+    ...(await differedOnMachine(pool(), machine.id)).flatMap((found) => proposedChange(model, found) ?? [])
+  ];
   const checked = checkMachine(machine);
   const standing = files.find((f) => f.fileId === fileId)!.standing;
   const inForce = files.find((f) => f.standing === 'in-force' && f.fileId !== fileId);
