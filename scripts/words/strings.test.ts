@@ -14,7 +14,9 @@ const KNOWN = [
   /^in (person|writing)$/,
   /^(old|new) (number|serial)$/,
   /^(bench keys|nobody has this one|eager-wrench feed|job sheet|fact of job \{\})$/,
-  /^input, textarea, select/,
+  /^input(:not\([^)]*\))*, textarea, select/,
+  /^coalesce\(\(select /,
+  /^accept-language, cookie$/,
   // What a page says that is shown when nothing else can be.
   /^(That did not work|Go to jobs)$/
 ];

@@ -75,7 +75,7 @@
         role="presentation"
         onclick={() => onchoose(s.part)}
       >
-        <title>{name(s.part)}: {s.depth[0]} – {s.depth[1]} mm</title>
+        <title>{t('drafting.depths', { part: name(s.part), from: s.depth[0], to: s.depth[1] })}</title>
       </rect>
     {/each}
   {/each}

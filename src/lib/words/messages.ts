@@ -1719,4 +1719,5 @@ export interface Messages {
   'drafting.chooseArchive': Nothing;
   'drafting.photo': Nothing;
   'drafting.archiveTooLarge': { mB: Arg | null | undefined };
+  'drafting.depths': { part: Arg | null | undefined; from: Arg | null | undefined; to: Arg | null | undefined };
 }

@@ -36,6 +36,6 @@ describe('what an address asks of the list of jobs', () => {
   });
   it('whatever a job waits for is settled on one of its pages', () => {
     for (const waits of Object.keys(WAITS) as Waits[])
-      expect(settledAt(waits)).toMatch(/^(intake|fault|cell|spares|plan|bench|report)$/);
+      expect(settledAt(waits)).toMatch(/^(intake|record|fault|cell|spares|plan|bench|report)$/);
   });
 });

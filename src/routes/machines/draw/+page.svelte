@@ -5,6 +5,7 @@
   import { ARCHIVE_MAX } from '$core/formats';
   import { moment } from '$lib/ui/dates';
   import { once } from '$lib/ui/once';
+  import { SLOTS } from '$core/words';
   import { useWords } from '$lib/words';
   import sample from '../../../../docs/examples/sheet-sample.csv?raw';
   import template from '../../../../docs/examples/sheet-template.csv?raw';
@@ -95,9 +96,9 @@
         >
       </div>
       <div class="grid grid-cols-3 gap-3">
-        {#each [['widthMm', t('newJob.width')], ['depthMm', t('newJob.depth')], ['heightMm', t('newJob.height')]] as const as [field, label] (field)}
+        {#each [['widthMm', told(SLOTS.widthMm)], ['depthMm', told(SLOTS.depthMm)], ['heightMm', told(SLOTS.heightMm)]] as const as [field, label] (field)}
           <label
-            ><span class="label">{label}, mm</span><input
+            ><span class="label">{label}</span><input
               class="field figure"
               name={field}
               required

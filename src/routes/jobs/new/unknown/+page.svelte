@@ -197,7 +197,7 @@
             stroke-width={Math.max(...size) / 220}
           />
           <text x={size[0]! / 2} y="-4" text-anchor="middle" font-size={Math.max(...size) / 13} fill="var(--ink)"
-            >{typed.widthMm} mm</text
+            >{t('machine.mm2', { mm: typed.widthMm })}</text
           >
           <text
             x="-4"
@@ -205,7 +205,7 @@
             text-anchor="middle"
             font-size={Math.max(...size) / 13}
             fill="var(--ink)"
-            transform="rotate(-90 -4 {size[1]! / 2})">{typed.depthMm} mm</text
+            transform="rotate(-90 -4 {size[1]! / 2})">{t('machine.mm2', { mm: typed.depthMm })}</text
           >
         </svg>
       {:else}<p class="text-soft">{t('newJob.body')}</p>{/if}

@@ -241,7 +241,8 @@
         {#if placing}<span class="font-semibold text-now" role="status">{t('drafting.tapPlaces')}</span>{/if}
         <label class="ms-auto flex items-center gap-2"
           >{t('drafting.grid')}<select class="field min-h-9 w-auto py-0" bind:value={gridMm}>
-            {#each [0, 0.5, 1, 5] as mm (mm)}<option value={mm}>{mm === 0 ? t('drafting.noGrid') : `${mm} mm`}</option
+            {#each [0, 0.5, 1, 5] as mm (mm)}<option value={mm}
+                >{mm === 0 ? t('drafting.noGrid') : t('machine.mm2', { mm: String(mm) })}</option
               >{/each}
           </select></label
         >
