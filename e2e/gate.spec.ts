@@ -190,5 +190,10 @@ test('a machine file is imported on the screen, and a faulty one is explained th
   await expect(page.getByRole('alert')).toContainText('mine.json: The file has');
   await send({ ...good, revision: 'r7' });
   await expect(page.getByRole('alert')).toContainText('is now in the library');
-  await expect(page.getByRole('row', { name: new RegExp(`${good.maker} ${good.model} r7`) })).toBeVisible();
+  await expect(
+    page
+      .getByRole('listitem')
+      .filter({ hasText: `${good.maker} ${good.model}` })
+      .filter({ hasText: 'Revision r7' })
+  ).toBeVisible();
 });
