@@ -32,7 +32,9 @@ test('a machine is looked at: depth, tables, mix-ups, history and the jobs on it
   await signInAs('tam');
   await page.goto('/machines');
   await page
-    .getByRole('row', { name: /^Norrvik Fathom 14 r2/ })
+    .getByRole('listitem')
+    .filter({ hasText: 'Norrvik Fathom 14' })
+    .filter({ hasText: 'Revision r2' })
     .getByRole('link')
     .click();
   await expect(page.locator('g[data-thing="part:memory-shield"]')).toHaveCount(1);

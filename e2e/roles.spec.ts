@@ -10,6 +10,7 @@ test('every route and action against every role', async ({ app, playwright }) =>
       .replace('[number=integer]', '102')
       .replace('[file=integer]', '1')
       .replace('[run=uuid]', run!.id)
+      .replace(/\[(recording|draft)=uuid\]/, '00000000-0000-4000-8000-000000000000')
       .replace('[photo=uuid]', '00000000-0000-4000-8000-000000000000')
       .replace('[name]', 'plan.json');
   /** Actions that their route lets in and their rule does not. */
