@@ -94,6 +94,8 @@ function failed(event: RequestEvent, thrown: unknown): Response {
   if (thrown instanceof TooMuchAtOnce) return refuse(event, 429, thrown.message);
   // Its sender's fault, and answered as that: the log's errors are those of the shop's own.
   if (isUnfit(thrown)) return refuse(event, 422, here().t('server.somethingInThisRequestCannotBe'));
+  // Whoever asked has left, and what was done for them was ended with that: nobody hears the answer, and nothing is wrong.
+  if (event.request.signal.aborted) return new Response(null, { status: 499 });
   log.error({ request: event.locals.requestId, err: thrown }, 'unexpected');
   if (isOutOfReach(thrown)) return refuse(event, 503, here().t('server.theDatabaseDoesNotAnswerNothing'));
   if (isFull(thrown)) return refuse(event, 507, here().t('server.theServerHasNoRoomLeft'));
