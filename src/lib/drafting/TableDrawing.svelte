@@ -289,16 +289,23 @@
 
 <style>
   .drawn-on {
-    position: relative;
+    display: flex;
+    flex-direction: column;
     height: 100%;
     min-height: 0;
   }
+  .drawn-on :global(svg.drawing) {
+    flex: 1;
+    min-height: 0;
+  }
+  /* Below the drawing, never over it: a corner has a screw as often as not. */
   .tools {
-    position: absolute;
-    inset-inline-end: 8px;
-    bottom: 8px;
+    flex: none;
     display: flex;
+    justify-content: end;
+    align-items: center;
     gap: 4px;
+    padding: 4px 8px 8px;
   }
   .tools .button {
     min-width: 40px;

@@ -232,17 +232,23 @@
 
 <style>
   .record {
-    position: relative;
+    display: flex;
+    flex-direction: column;
     height: 100%;
     min-height: 0;
   }
+  .record :global(svg.drawing) {
+    flex: 1;
+    min-height: 0;
+  }
+  /* Below the drawing, never over it: a corner has a screw as often as not. */
   .tools {
-    position: absolute;
-    inset-inline-end: 8px;
-    bottom: 8px;
+    flex: none;
     display: flex;
+    justify-content: end;
     align-items: center;
     gap: 4px;
+    padding-top: 4px;
   }
   .tools .button {
     min-width: 40px;
