@@ -1,6 +1,6 @@
 import canonicalize from 'canonicalize';
 import { z } from 'zod';
-import { Id, type Machine } from '../machine';
+import { Cable, Id, Joint, Machine, Part, Zone } from '../machine';
 
 /** Lists of a file whose things have a name of their own: each thing is changed by itself. */
 export const LISTS = { zones: 'id', parts: 'id', joints: 'id', cables: 'part' } as const;
@@ -43,6 +43,39 @@ export const Change = z.discriminatedUnion('what', [
   z.strictObject({ what: z.literal('whole'), field: z.enum(WHOLE), was: Value, now: Value })
 ]);
 export type Change = z.infer<typeof Change>;
+
+/** What one thing of each list is. */
+const SHAPES = { zones: Zone, parts: Part, joints: Joint, cables: Cable } as const;
+/** What may be wrong with a value while one works on it: a name that is empty, a figure out of bounds, a list that lacks its first. */
+const SOFT: ReadonlySet<string> = new Set(['too_small', 'too_big', 'invalid_format', 'not_multiple_of', 'custom']);
+
+/**
+ * Why a change cannot be one of a draft, whatever stands in it: what it puts there has not the shape of such a thing, or is another's.
+ * What is merely wrong is allowed, and told as a fault.
+ */
+export function misshapen(change: Change): string | undefined {
+  if (change.what === 'thing') {
+    if (change.now === null) return undefined;
+    const id = (change.now as Record<string, unknown> | null)?.[LISTS[change.list]];
+    if (id !== change.id) return `puts "${String(id).slice(0, 64)}" in the place of "${change.id}"`;
+    return unfit(SHAPES[change.list], change.now);
+  }
+  const schema = Machine.shape[change.field];
+  // Nothing stands for a field only where a file may lack it.
+  if (change.now === null) return schema.safeParse(undefined).success ? undefined : `takes away ${change.field}`;
+  return unfit(schema, change.now);
+}
+
+/** Of what may have one of several shapes it is enough that it has one of them. */
+const isHard = (issue: z.core.$ZodIssue): boolean =>
+  issue.code === 'invalid_union'
+    ? !issue.errors.some((branch) => branch.every((inner) => !isHard(inner)))
+    : !SOFT.has(issue.code);
+
+function unfit(schema: z.ZodType, value: unknown): string | undefined {
+  const hard = schema.safeParse(value).error?.issues.find(isHard);
+  return hard && `${hard.path.join('.')}: ${hard.message}`;
+}
 
 export type Applied = { ok: true; machine: Machine } | { ok: false; conflict: Change; stands: unknown };
 

@@ -1,9 +1,12 @@
-import { freshId } from '../recording';
-import { boxOf, flatten, type Box, type Joint, type Machine, type Part, type Point } from '../machine';
+import { boxOf, flatten, freshId, type Box, type Joint, type Machine, type Part, type Point } from '../machine';
 import { mappedOutline, moved, type Mapping } from './geometry';
 
 /** Something that is chosen on the drawing: a cable goes with its part. */
 export type Thing = { part: string } | { joint: string };
+
+/** The part that carries everything. */
+export const rootOf = ({ parts: all }: Pick<Machine, 'parts'>): Part | undefined =>
+  all.find((p) => p.on === undefined && p.kind === 'case') ?? all[0];
 
 const parts = (things: readonly Thing[]) => new Set(things.flatMap((t) => ('part' in t ? [t.part] : [])));
 const joints = (things: readonly Thing[]) => new Set(things.flatMap((t) => ('joint' in t ? [t.joint] : [])));
@@ -131,9 +134,8 @@ export function copied(
 
 /** Takes things away, and whatever would be left hanging: joints of a part, ends and guides of a cable, relations, leashes. */
 export function without(machine: Machine, things: readonly Thing[]): Machine {
-  const root = machine.parts.find((p) => p.on === undefined && p.kind === 'case')?.id;
   const gone = parts(things);
-  if (root !== undefined) gone.delete(root);
+  gone.delete(rootOf(machine)?.id ?? '');
   const opened = joints(things);
   for (const j of machine.joints) if (gone.has(j.a) || gone.has(j.b)) opened.add(j.id);
   const carrier = (id: string | undefined): string | undefined =>

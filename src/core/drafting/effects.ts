@@ -15,6 +15,8 @@ export interface Effect {
 /** What is to be said of a draft as it is now. */
 export interface Judged {
   problems: readonly Problem[];
+  /** Parts and joints that have errors, by their id. */
+  faulty: readonly string[];
   /** Steps down of each goal, by its id; absent where it cannot be planned, or where the file has errors. */
   steps: Readonly<Record<string, number>>;
 }
@@ -23,12 +25,17 @@ export interface Judged {
 export function judged(machine: Machine, goals: readonly Goal[]): Judged {
   // A draft may be anything while one works on it: a name that is empty, a list that lacks its first thing.
   const read = Machine.safeParse(machine);
-  if (!read.success) return { problems: read.error.issues.map((i) => problem(i.path, i.code, i.message)), steps: {} };
+  if (!read.success)
+    return withFaults(
+      machine,
+      read.error.issues.map((i) => problem(i.path, i.code, i.message))
+    );
   const checked = checkMachine(read.data);
-  if (!checked.ok) return { problems: checked.problems, steps: {} };
+  if (!checked.ok) return withFaults(machine, checked.problems);
   const access = accessOf(modelOf(checked.machine));
   return {
     problems: checked.warnings,
+    faulty: [],
     steps: Object.fromEntries(
       goals.flatMap((goal) => {
         const steps = stepsOf(access, goal);
@@ -36,6 +43,16 @@ export function judged(machine: Machine, goals: readonly Goal[]): Judged {
       })
     )
   };
+}
+
+/** A place names the list and the index of what it is in. */
+function withFaults(machine: Machine, problems: readonly Problem[]): Judged {
+  const faulty = problems.flatMap(({ place, severity }) => {
+    const [, list, index] = /^(parts|joints)\[(\d+)\]/.exec(place) ?? [];
+    if (list === undefined || severity !== 'error') return [];
+    return machine[list as 'parts' | 'joints'][Number(index)]?.id ?? [];
+  });
+  return { problems, faulty: [...new Set(faulty)], steps: {} };
 }
 
 function stepsOf(access: Access, goal: Goal): number | undefined {

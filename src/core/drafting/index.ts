@@ -1,4 +1,15 @@
-export { applied, Change, changesBetween, inverted, LISTS, WHOLE, type Applied, type ListName } from './changes';
+export { addedJoint, addedPart, LAID, tapsOf, type Added, type Laid } from './added';
+export {
+  applied,
+  Change,
+  changesBetween,
+  inverted,
+  LISTS,
+  misshapen,
+  WHOLE,
+  type Applied,
+  type ListName
+} from './changes';
 export {
   aligned,
   boxOfThings,
@@ -6,6 +17,7 @@ export {
   inCircle,
   inRow,
   mapThings,
+  rootOf,
   snapped,
   without,
   type Side,

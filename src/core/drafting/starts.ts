@@ -1,5 +1,6 @@
 import { MACHINE_FORMAT, idFor, Machine, type Zone } from '../machine';
 import { say, type Speak } from '../language';
+import { USUAL_POSES } from '../usual';
 
 /** How a notebook is built, as far as a new drawing begins with it. */
 export const FAMILIES = ['blank', 'from-below', 'from-above', 'with-bays'] as const;
@@ -46,8 +47,8 @@ const PLACES: Partial<Record<string, readonly [x: number, y: number, width: numb
 export function startOf(family: Family, { maker, model, widthMm, depthMm, heightMm }: About, speak: Speak): Machine {
   const outline = { form: 'rect', x: 0, y: 0, width: widthMm, height: depthMm } as const;
   const zones: Zone[] = [
-    { id: 'underside', name: speak(say('start.underside')), pose: { up: 'underside', lid: 'closed' }, outline },
-    { id: 'topside', name: speak(say('start.topside')), pose: { up: 'topside', lid: 'open' }, outline }
+    { id: 'underside', name: speak(say('start.underside')), pose: USUAL_POSES.underside, outline },
+    { id: 'topside', name: speak(say('start.topside')), pose: USUAL_POSES.topside, outline }
   ];
   const placed = (zone: 'underside' | 'topside') =>
     LAYERS[family][zone].map(({ id, kind, name }, i) => {

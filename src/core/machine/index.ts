@@ -11,6 +11,7 @@ export {
   HeadStyle,
   Hole,
   Joint,
+  JOINT_KINDS,
   Screw,
   SealOwner,
   TapeMaterial
@@ -23,4 +24,4 @@ export { referenceProblems } from './references';
 export { modelOf, type Model, type PartMove } from './model';
 export type { MachineState } from './state';
 export { contentHash } from './hash';
-export { cleaned, Id, idFor, line, prose } from './text';
+export { cleaned, freshId, freshName, Id, idFor, line, prose } from './text';

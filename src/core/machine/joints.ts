@@ -152,6 +152,7 @@ export const Joint = z.discriminatedUnion('kind', [
 ]);
 export type Joint = z.infer<typeof Joint>;
 export type JointKind = Joint['kind'];
+export const JOINT_KINDS: readonly JointKind[] = Joint.options.map((joint) => joint.shape.kind.value);
 export type JointOf<K extends JointKind> = Extract<Joint, { kind: K }>;
 
 export const CablePoint = z.strictObject({

@@ -61,10 +61,13 @@ export const Shape = z.strictObject({
 });
 export type Shape = z.infer<typeof Shape>;
 
+/** lift, slide and tilt take the part out; raise, swing and fold leave it on its leash. */
+export const MoveKind = z.enum(['lift', 'slide', 'tilt', 'raise', 'swing', 'fold']);
+export type MoveKind = z.infer<typeof MoveKind>;
+
 export const Move = z.strictObject({
   id: Id,
-  /** lift, slide and tilt take the part out; raise, swing and fold leave it on its leash. */
-  kind: z.enum(['lift', 'slide', 'tilt', 'raise', 'swing', 'fold']),
+  kind: MoveKind,
   zone: Id,
   seconds: z.number().min(0).max(36_000),
   returnSeconds: z.number().min(0).max(36_000).optional(),
@@ -219,8 +222,7 @@ export type Machine = z.infer<typeof Machine>;
 /** The part that is moved and those that leave together with it, without what is mounted on them. */
 export const movedBy = (part: string, move: Move): string[] => [part, ...(move.with ?? [])];
 
-export const REMOVING = new Set(['lift', 'slide', 'tilt']);
-/** Whether the move takes the part out, rather than leaving it on its leash. */
-export function removes(move: Move): boolean {
-  return REMOVING.has(move.kind);
+/** Whether a move takes the part out, rather than leaving it on its leash. */
+export function removes({ kind }: Pick<Move, 'kind'>): boolean {
+  return kind === 'lift' || kind === 'slide' || kind === 'tilt';
 }

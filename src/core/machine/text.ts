@@ -45,6 +45,25 @@ export function idFor(name: string, otherwise: string): string {
   return id === '' ? otherwise : id;
 }
 
+/** An identifier that nothing of its kind has yet. @param taken those that are there; @param otherwise for what has no letter in it */
+export function freshId(wanted: string, taken: Iterable<string>, otherwise: string): string {
+  const all = new Set(taken);
+  const base = idFor(wanted, otherwise);
+  for (let n = 1; ; n++) {
+    const id = n === 1 ? base : `${base}-${n}`;
+    if (!all.has(id)) return id;
+  }
+}
+
+/** A name that nothing of its kind has yet: the second fan is the fan 2. */
+export function freshName(wanted: string, taken: Iterable<string>): string {
+  const all = new Set(taken);
+  for (let n = 1; ; n++) {
+    const name = n === 1 ? wanted : `${wanted} ${n}`;
+    if (!all.has(name)) return name;
+  }
+}
+
 /** Several lines that people wrote: notes. Line breaks and tabs are fine, other controls are not. */
 export function prose(max: number) {
   return z

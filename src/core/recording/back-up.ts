@@ -1,16 +1,17 @@
+import { removes } from '../machine';
 import { actionOf, type From, type Plan, type Step } from '../plan';
 import type { Happened } from '../happened';
 import type { Goal } from '../goals';
 import { openId } from '../ids';
 import type { Reading } from './reading';
-import { tookOut, type RecordState } from './state';
+import type { RecordState } from './state';
 
 /** Where work stands after a teardown that was recorded: a plan from here is the way back up. */
 export const fromRecord = ({ done }: Reading): From => ({ done: done.map(({ action }) => action), stuck: [] });
 
 /** What a teardown was for, where nobody says: to take out what came off last. */
 export function goalOfRecord({ moves }: RecordState): Goal | undefined {
-  const last = moves.findLast(tookOut);
+  const last = moves.findLast(removes);
   return last && { do: 'remove', part: last.part };
 }
 

@@ -1,5 +1,6 @@
+import { removes } from '../machine';
 import { questionId } from '../ids';
-import { tookOut, type RecordState, type SeenPart } from './state';
+import type { RecordState, SeenPart } from './state';
 import type { Ends } from './ends';
 import type { Together } from './together';
 import { CABLES, carries } from './habits';
@@ -34,7 +35,7 @@ export function carriersOf(
   const root = state.about?.rest.part;
   const parts = new Map(state.parts.map((p) => [p.id, p]));
   const joints = new Map(state.joints.map((j) => [j.id, j]));
-  const own = new Set(state.moves.filter(tookOut).map((m) => m.part));
+  const own = new Set(state.moves.filter(removes).map((m) => m.part));
   const on = new Map<string, Carrier>();
   for (const part of state.parts) {
     if (part.id === root || root === undefined) continue;
@@ -64,7 +65,7 @@ export function carriersOf(
       (p, q) => habit(part, parts.get(q[0])) - habit(part, parts.get(p[0])) || q[1] - p[1] || (p[0] < q[0] ? -1 : 1)
     );
     const lastWith = state.moves
-      .filter((m) => tookOut(m) && m.part !== part.id && together.taken(m).has(part.id) && isConsistent(m.part))
+      .filter((m) => removes(m) && m.part !== part.id && together.taken(m).has(part.id) && isConsistent(m.part))
       .at(-1)?.part;
     const [first, ...others] = most.map(([id]) => id);
     on.set(part.id, {

@@ -9,6 +9,7 @@ import {
   HeadStyle,
   Id,
   line,
+  MoveKind,
   Outline,
   PartKind,
   Point,
@@ -188,7 +189,7 @@ export const RecordingEvent = z.discriminatedUnion('type', [
     ...common,
     part: Id,
     move: Id,
-    kind: z.enum(['lift', 'slide', 'tilt', 'raise', 'swing', 'fold']),
+    kind: MoveKind,
     face: Id,
     /** Degrees clockwise from "to the right". */
     directionDeg: z.number().min(0).lt(360).optional(),

@@ -1,4 +1,5 @@
 import { inOrder } from '../happened';
+import { removes } from '../machine';
 import type { Fixing, RecordingEvent } from './events';
 import type { Face, RecordState, SeenJoint, SeenPart, Strange } from './state';
 
@@ -156,7 +157,7 @@ export function foldRecording(events: readonly RecordingEvent[]): RecordState {
         if (!isFace(event.face) || !event.along.every(isPart)) return;
         if (out.has(event.part)) return strange('out-already', event.part);
         const { part, move, kind, face, directionDeg, travelMm, along, stays, how } = event;
-        if (kind === 'lift' || kind === 'slide' || kind === 'tilt') out.add(part);
+        if (removes({ kind })) out.add(part);
         state.moves.push({
           part,
           move,

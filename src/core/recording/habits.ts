@@ -17,6 +17,8 @@ export const ON_BOARD: ReadonlySet<PartKind> = new Set([
 export const FRAMES: ReadonlySet<PartKind> = new Set(['case', 'cover', 'frame', 'display', 'bezel']);
 export const BOARDS: ReadonlySet<PartKind> = new Set(['board', 'small-board']);
 export const CABLES: ReadonlySet<PartKind> = new Set(['cable', 'flat-cable', 'antenna']);
+/** Whether a part is run, and so has a way instead of an outline. */
+export const isRun = ({ kind }: { kind: PartKind }): boolean => CABLES.has(kind);
 /** Joints that carry a part, rather than wire it. */
 export function carries(fixing: Pick<Fixing, 'kind'> & { family?: string }): boolean {
   switch (fixing.kind) {

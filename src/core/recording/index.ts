@@ -1,7 +1,7 @@
 export { optionName, questionWords } from './asked';
 export { Fixing, Place, Recording, RECORDING_FORMAT, RecordingEvent, Scale } from './events';
 export { foldRecording } from './fold';
-export { tookOut, type RecordState, type SeenJoint, type SeenMove, type SeenPart } from './state';
+export { type RecordState, type SeenJoint, type SeenMove, type SeenPart } from './state';
 export { DO_NOT_KNOW, questionsOf, singleGoals, type Question } from './questions';
 export { machineFrom, type Drawn, type Lacking, type Missing } from './machine-from';
 export { parseRecording, RECORDING_MAX_BYTES } from './read';
@@ -10,6 +10,17 @@ export { fromRecord, goalOfRecord, stepsDone, stepsOfPhotos, type DoneStep } fro
 export { pictureMap, type PictureMap } from './scale';
 export { jointPicture, recordScene, type RecordScene, type SceneJoint, type ScenePart } from './scene';
 export { begunMachine } from './begun';
-export { asideOf, freshId, isUndone, likelyAlong, likelyHeld, lyingAt, outOf, plugged, undoable } from './standing';
+export { isRun } from './habits';
+export {
+  isUndone,
+  likelyAlong,
+  likelyHeld,
+  likelyStays,
+  lyingAt,
+  otherFace,
+  outOf,
+  plugged,
+  undoable
+} from './standing';
 export { jointOf } from './joints';
 export { USUAL_FIXINGS } from './usual-fixings';

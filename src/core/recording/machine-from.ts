@@ -2,15 +2,25 @@ import { accessOf, type Access } from '../access';
 import type { Speak } from '../language';
 import { RECORDED } from '../words';
 import { moveId, openId, questionId } from '../ids';
-import { idFor, MACHINE_FORMAT, Machine, modelOf, type Joint, type Move, type Origin, type Part } from '../machine';
+import {
+  idFor,
+  MACHINE_FORMAT,
+  Machine,
+  modelOf,
+  type Joint,
+  type Move,
+  type Origin,
+  type Part,
+  removes
+} from '../machine';
 import { believe, movesOf, type Believed } from './believed';
 import { depthKey, depthsOf, type Depths } from './layers';
-import { tookOut, type RecordState, type SeenMove } from './state';
+import type { RecordState, SeenMove } from './state';
 import { cableOf, isPlugged } from './cables';
 import { jointOf } from './joints';
 import { relationsOf } from './relations';
 import { replayed } from './replayed';
-import { usualMoveSeconds } from '../usual';
+import { usualMoveSeconds, USUAL_TRAVEL_MM } from '../usual';
 import { CABLES } from './habits';
 
 /** A machine file made of a record, what it is made of, and what it lacks. */
@@ -118,8 +128,9 @@ function withoutRelations(believed: Believed, speak: Speak): Machine {
               leaves: raise?.leaves ?? [],
               ...(beside.length > 0 ? { with: beside } : {}),
               clears: raise?.clears ?? true,
-              ...(m.directionDeg === undefined ? {} : { directionDeg: m.directionDeg }),
-              ...(m.travelMm === undefined ? {} : { travelMm: m.travelMm }),
+              ...(m.directionDeg === undefined
+                ? {}
+                : { directionDeg: m.directionDeg, travelMm: m.travelMm ?? USUAL_TRAVEL_MM }),
               ...(m.how === undefined ? {} : { how: m.how })
             };
           }
@@ -182,7 +193,7 @@ export const aloneQuestion = ({ part, move }: Pick<SeenMove, 'part' | 'move'>): 
 
 /** What came along with a move without riding on its part: it stood beside it and was freed as well. */
 export function besideIn({ together, on, over, state }: Believed, move: SeenMove): string[] {
-  if (!tookOut(move)) return [];
+  if (!removes(move)) return [];
   const taken = together.taken(move);
   const ridesOnTaken = (id: string) => taken.has(on.get(id) ?? '');
   const loose = new Set(state.parts.filter((p) => on.get(p.id) === undefined).map((p) => p.id));

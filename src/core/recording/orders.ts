@@ -1,5 +1,6 @@
+import { removes } from '../machine';
 import { moveId, openId, questionId, readAction, type ActionId } from '../ids';
-import { NEVER, tookOut, type RecordState, type SeenMove } from './state';
+import { NEVER, type RecordState, type SeenMove } from './state';
 import type { Belief } from './over';
 import type { Ends } from './ends';
 import type { Together } from './together';
@@ -35,7 +36,7 @@ export function ordersOf(
   const out: Order[] = [];
   const parts = new Map(state.parts.map((p) => [p.id, p]));
   const faces = new Map(state.faces.map((f) => [f.id, f]));
-  const moves = state.moves.filter(tookOut);
+  const moves = state.moves.filter(removes);
   const id = (m: SeenMove) => moveId(m.part, m.move);
   const kind = (m: SeenMove) => parts.get(m.part)!.kind;
 
@@ -50,7 +51,7 @@ export function ordersOf(
     const of =
       back !== undefined
         ? moves.find((m) => m.part === back && m.when < first)
-        : last && tookOut(last) && last.part !== e.a && taken!.has(e.a) && taken!.has(e.b)
+        : last && removes(last) && last.part !== e.a && taken!.has(e.a) && taken!.has(e.b)
           ? last
           : undefined;
     if (of)

@@ -1,5 +1,6 @@
 import { areaOf, clearMmOf, contains, discMeets, overlap, swept, within, type Area } from '../access';
 import type { JointKind } from '../machine';
+import { USUAL_TRAVEL_MM } from '../usual';
 import {
   NEVER,
   type Moment,
@@ -149,7 +150,8 @@ export class Over {
 
   /** Only in the way that it slid or tilted, not over where it lay. */
   private inTheWay(cover: string, move: SeenMove): Belief | undefined {
-    if (move.directionDeg === undefined || !move.travelMm) return undefined;
+    if (move.directionDeg === undefined) return undefined;
+    const travelMm = move.travelMm ?? USUAL_TRAVEL_MM;
     // As they were drawn: what is missed here is bent as the part comes out.
     const [over, own] = [this.areas.get(cover)?.get(move.face), this.areas.get(move.part)?.get(move.face)];
     if (!over || !own || this.gone(cover, move.part) >= move.when) return undefined;
@@ -157,7 +159,7 @@ export class Over {
     if (this.together.parting(cover, move.part)?.took === move.part)
       return { yes: false, sure: 0.8, why: 'carried-off' };
     const angle = (move.directionDeg * Math.PI) / 180;
-    const way = swept(own, Math.cos(angle) * move.travelMm, Math.sin(angle) * move.travelMm);
+    const way = swept(own, Math.cos(angle) * travelMm, Math.sin(angle) * travelMm);
     return way.some((place) => overlap(over, place))
       ? { yes: true, sure: 0.5, why: 'in-the-way-of-a-slide' }
       : undefined;

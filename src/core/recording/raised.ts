@@ -1,6 +1,7 @@
+import { removes } from '../machine';
 import { moveId, questionId } from '../ids';
 import { contains, overlap } from '../access';
-import { NEVER, tookOut, type Moment, type RecordState, type SeenJoint, type SeenMove } from './state';
+import { NEVER, type Moment, type RecordState, type SeenJoint, type SeenMove } from './state';
 import type { Areas, Ends } from './ends';
 import type { Together } from './together';
 import { carries } from './habits';
@@ -30,7 +31,7 @@ export function raisesOf(
   ends: ReadonlyMap<string, Ends>
 ): Raise[] {
   return state.moves
-    .filter((m) => !tookOut(m))
+    .filter((m) => !removes(m))
     .map((move) => {
       const until = state.moves.find((m) => m.when > move.when)?.when ?? NEVER;
       const isSeenNow = (when: Moment) => when > move.when && when < until;

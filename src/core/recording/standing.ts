@@ -1,20 +1,30 @@
 import { areaOf, contains } from '../access';
 import { inOrder } from '../happened';
-import { area, flatten, idFor, type ConnectorFamily, type Point } from '../machine';
-import { CABLES } from './habits';
+import { area, flatten, type ConnectorFamily, type Point, removes } from '../machine';
+import { isRun } from './habits';
 import type { Fixing, RecordingEvent } from './events';
-import { tookOut, type RecordState, type SeenJoint, type SeenPart } from './state';
+import type { RecordState, SeenJoint, SeenPart } from './state';
 
 /** Parts that have left the machine, with what came along. */
 export function outOf({ moves }: RecordState): Set<string> {
-  return new Set(moves.filter(tookOut).flatMap((m) => [m.part, ...m.along]));
+  return new Set(moves.filter(removes).flatMap((m) => [m.part, ...m.along]));
 }
 
 /** Parts that were raised, swung or folded aside and are still in. */
 export function asideOf(state: RecordState): Set<string> {
   const out = outOf(state);
-  return new Set(state.moves.filter((m) => !tookOut(m) && !out.has(m.part)).map((m) => m.part));
+  return new Set(state.moves.filter((m) => !removes(m) && !out.has(m.part)).map((m) => m.part));
 }
+
+/** The face that lies up once the machine is turned over; undefined where the record knows of none. */
+export function otherFace({ faces, facing }: RecordState): string | undefined {
+  const up = faces.find((f) => f.id === facing)?.pose.up;
+  return faces.find((f) => f.of === undefined && f.pose.up !== up && f.pose.up !== 'either')?.id;
+}
+
+/** What still holds a part that is moved aside, as far as one would think: wires and what keeps them, not what fastens. */
+export const likelyStays = (closed: readonly SeenJoint[]): string[] =>
+  closed.filter((j) => ['connector', 'tape', 'dressing'].includes(j.fixing.kind)).map((j) => j.id);
 
 /** Whether a joint has been undone, as far as the record says: by itself, or as what it holds came off. */
 export const isUndone = (joint: SeenJoint, out: ReadonlySet<string>): boolean =>
@@ -39,16 +49,15 @@ export function likelyHeld(state: RecordState, face: string, fixing: Fixing['kin
   const rest = state.about?.rest.part;
   const there = lyingAt(state, face, at);
   const still = state.parts.filter((p) => !out.has(p.id) && p.id !== rest);
-  const isCable = (p: SeenPart) => CABLES.has(p.kind);
-  const isNamedAlone = (p: SeenPart) => Object.keys(p.outlines).length === 0 && !isCable(p);
+  const isNamedAlone = (p: SeenPart) => Object.keys(p.outlines).length === 0 && !isRun(p);
   const latest = [...still].reverse();
   const plugs = (p: SeenPart) => state.joints.filter((j) => j.holds === p.id && j.fixing.kind === 'connector').length;
   const first: SeenPart[] =
     fixing === 'connector'
       ? // A cable that has one end so far, then cables without any, then what plugs by itself.
-        [...latest.filter((p) => isCable(p) && plugs(p) === 1), ...latest.filter((p) => isCable(p) && plugs(p) === 0)]
+        [...latest.filter((p) => isRun(p) && plugs(p) === 1), ...latest.filter((p) => isRun(p) && plugs(p) === 0)]
       : fixing === 'dressing' || fixing === 'tape'
-        ? latest.filter(isCable)
+        ? latest.filter(isRun)
         : [];
   return [...new Set([...first, ...there.filter((p) => p.id !== rest), ...latest.filter(isNamedAlone), ...latest])];
 }
@@ -96,16 +105,6 @@ export function plugged(
     (p) => p.kind === kind && state.joints.filter((j) => j.holds === p.id && j.fixing.kind === 'connector').length === 1
   );
   return begun ? { part: begun.id } : { newCable: kind };
-}
-
-/** An id that nothing of its kind has yet. */
-export function freshId(wanted: string, taken: Iterable<string>, otherwise: string): string {
-  const all = new Set(taken);
-  const base = idFor(wanted, otherwise);
-  for (let n = 1; ; n++) {
-    const id = n === 1 ? base : `${base}-${n}`;
-    if (!all.has(id)) return id;
-  }
 }
 
 /** The last event that can be taken back, and the last that was taken back since. */

@@ -103,7 +103,3 @@ export interface RecordState {
 
 export type Strange =
   'unknown-face' | 'unknown-part' | 'unknown-joint' | 'unknown-photo' | 'other-kind' | 'out-already';
-
-/** Whether a move took its part out of the machine. */
-export const tookOut = ({ kind }: Pick<SeenMove, 'kind'>): boolean =>
-  kind === 'lift' || kind === 'slide' || kind === 'tilt';

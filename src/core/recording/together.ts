@@ -1,4 +1,5 @@
-import { NEVER, tookOut, type Moment, type RecordState, type SeenMove } from './state';
+import { removes } from '../machine';
+import { NEVER, type Moment, type RecordState, type SeenMove } from './state';
 
 /** Who was with whom, until when: worked out of the moves that were recorded. */
 export interface Together {
@@ -30,7 +31,7 @@ export function togetherOf(state: RecordState): Together {
     const from = heap.get(move.part);
     const taken = new Set([move.part, ...move.along.filter((id) => heap.get(id) === from)]);
     takenBy.set(move, taken);
-    if (!tookOut(move)) {
+    if (!removes(move)) {
       if (!raised.has(move.part)) raised.set(move.part, { move, when: move.when });
       continue;
     }

@@ -6,7 +6,7 @@ import { goalId } from '../goals';
 import type { ActionId } from '../ids';
 import { modelOf, removes } from '../machine';
 import { actionOf, plan, removalSet } from '../plan';
-import { DO_NOT_KNOW, foldRecording, machineFrom, questionsOf, singleGoals, tookOut, type Drawn } from '../recording';
+import { DO_NOT_KNOW, foldRecording, machineFrom, questionsOf, singleGoals, type Drawn } from '../recording';
 import { seeded } from '../solve';
 import { tearDown, type Habits } from './teardown';
 import { truth } from './truth';
@@ -137,7 +137,7 @@ function judged(of: True, drawn: Drawn, questions: number): Omit<Score, 'equalWi
  * left out: no teardown shows them.
  */
 function wayUpProblems(of: True, { access, believed }: Drawn): string[] {
-  const parts = new Set(believed.state.moves.filter(tookOut).map((m) => m.part));
+  const parts = new Set(believed.state.moves.filter(removes).map((m) => m.part));
   const goals = singleGoals(access).filter((g) => g.do === 'remove' && parts.has(g.part));
   const { steps } = plan(access, goals, { budget: 0 });
   const keys = (leg: 'down' | 'up') => steps.flatMap((s) => (s.leg === leg ? (actionOf(s) ?? []) : []));

@@ -1,3 +1,4 @@
+export { USUAL_POSES, type UsualSide } from './faces';
 export { standardShapesOf, STANDARD_SHAPES, type StandardShape } from './shapes';
 export {
   usualHeadMm,
@@ -6,5 +7,6 @@ export {
   usualPitchMm,
   usualSeconds,
   usualThicknessMm,
-  USUAL_SCREW
+  USUAL_SCREW,
+  USUAL_TRAVEL_MM
 } from './usual';

@@ -62,6 +62,9 @@ export function usualSeconds(kind: Joint['kind'], count: number): { seconds: num
   return { seconds, closeSeconds };
 }
 
+/** How far a part is slid or tilted before it is free, where nobody measured, mm: bench rule of thumb. */
+export const USUAL_TRAVEL_MM = 10;
+
 /** Large or awkward parts take longer, s there and back: bench rules of thumb. */
 const MOVE_SECONDS: Partial<Record<PartKind, readonly [number, number]>> = {
   board: [35, 55],

@@ -1,14 +1,10 @@
 <script lang="ts">
   import '$lib/ui/drawing/drawing.css';
-  import { zoomIdentity } from 'd3-zoom';
   import { sceneOf, untouched, viewOf, type Drawn } from '$core/drawing';
   import { boxOfThings, mapThings, moved, snapped, stretched, type Thing } from '$core/drafting';
   import { boxOf, flatten, modelOf, type Box, type Machine, type Point } from '$core/machine';
-  import { Zooming } from '$lib/ui/drawing';
+  import { arrowOf, Looking, LookingButtons, tenth } from '$lib/ui/drawing';
   import { useWords } from '$lib/words';
-  import Maximize from '@lucide/svelte/icons/maximize';
-  import Minus from '@lucide/svelte/icons/minus';
-  import Plus from '@lucide/svelte/icons/plus';
 
   const { t } = useWords();
 
@@ -59,7 +55,7 @@
     if (drag.kind === 'move') return mapThings(machine, chosen, zone, moved(...snapped(drag.box, dx, dy, gridMm)));
     return mapThings(machine, chosen, zone, stretched(drag.box, stretchedBox(drag.box, drag.corner, dx, dy)));
   });
-  const onGrid = (mm: number) => (gridMm > 0 ? Math.round(mm / gridMm) * gridMm : Math.round(mm * 10) / 10);
+  const onGrid = (mm: number) => (gridMm > 0 ? Math.round(mm / gridMm) * gridMm : tenth(mm));
   function stretchedBox(box: Box, corner: number, dx: number, dy: number): Box {
     const least = 1;
     const next = { ...box };
@@ -100,26 +96,9 @@
       : []
   );
 
-  let svg = $state<SVGSVGElement>();
-  let inside = $state<SVGGElement>();
-  let width = $state(800);
-  let height = $state(500);
-  let transform = $state.raw(zoomIdentity);
-  let zooming: Zooming | undefined;
-  $effect(() => {
-    if (!svg) return;
-    zooming = new Zooming(svg, (next) => (transform = next));
-    return () => zooming?.end();
-  });
-  $effect(() => zooming?.within(view));
-  const px = $derived(
-    1 / Math.max(0.2, Math.min(width / (view.maxX - view.minX), height / (view.maxY - view.minY)) * transform.k)
-  );
+  const looking = new Looking(() => view);
+  const px = $derived(looking.px);
 
-  function placeOf(event: MouseEvent): Point {
-    const m = inside!.getScreenCTM()!.inverse();
-    return [m.a * event.clientX + m.c * event.clientY + m.e, m.b * event.clientX + m.d * event.clientY + m.f];
-  }
   const thingAt = (target: EventTarget | null): Thing | undefined => {
     const found = (target as Element).closest('[data-part],[data-joint]');
     const [part, joint] = [found?.getAttribute('data-part'), found?.getAttribute('data-joint')];
@@ -136,9 +115,9 @@
     const thing = thingAt(event.target);
     const corner = (event.target as Element).getAttribute('data-corner');
     if (corner === null && (!thing || !chosen.some((c) => same(c, thing)))) return;
-    const at = placeOf(event);
+    const at = looking.placeOf(event);
     drag = { kind: corner === null ? 'move' : 'stretch', start: at, now: at, corner: Number(corner ?? 0), box: box! };
-    svg!.setPointerCapture(event.pointerId);
+    looking.svg!.setPointerCapture(event.pointerId);
   }
   /** What is dragged does not move the paper along. */
   function keepPaper(event: Event) {
@@ -146,7 +125,7 @@
   }
   function move(event: PointerEvent) {
     if (!drag) return;
-    drag = { ...drag, now: placeOf(event) };
+    drag = { ...drag, now: looking.placeOf(event) };
     hasDragged ||= Math.hypot(drag.now[0] - drag.start[0], drag.now[1] - drag.start[1]) > 2 * px;
   }
   function up() {
@@ -158,7 +137,7 @@
   function click(event: MouseEvent) {
     if (hasDragged) return;
     if (isPlacing) {
-      const [x, y] = placeOf(event);
+      const [x, y] = looking.placeOf(event);
       return onplace([onGrid(x), onGrid(y)]);
     }
     const thing = thingAt(event.target);
@@ -168,11 +147,11 @@
   }
   function keys(event: KeyboardEvent) {
     if (event.ctrlKey || event.metaKey) return;
-    const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+    const by = arrowOf(event);
     if (by && chosen.length > 0 && mayAct) {
       const step = (gridMm || 0.5) * (event.shiftKey ? 5 : 1);
-      onedit(mapThings(machine, chosen, zone, moved(by[0]! * step, by[1]! * step)));
-    } else if (!zooming?.key(event)) return;
+      onedit(mapThings(machine, chosen, zone, moved(by[0] * step, by[1] * step)));
+    } else if (!looking.key(event)) return;
     event.preventDefault();
     event.stopPropagation();
   }
@@ -182,10 +161,10 @@
 <div class="drawn-on" tabindex="0" role="application" aria-label={t('drafting.drawing')} onkeydown={keys}>
   <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions (things are chosen from the list beside it as well) -->
   <svg
-    bind:this={svg}
-    bind:clientWidth={width}
-    bind:clientHeight={height}
-    viewBox="{view.minX} {view.minY} {view.maxX - view.minX} {view.maxY - view.minY}"
+    bind:this={looking.svg}
+    bind:clientWidth={looking.width}
+    bind:clientHeight={looking.height}
+    viewBox={looking.viewBox}
     role="img"
     aria-label={t('drafting.drawing')}
     class={['drawing overflow-hidden', { placing: isPlacing }]}
@@ -197,10 +176,7 @@
     onpointercancel={() => (drag = undefined)}
     onclick={click}
   >
-    <g
-      bind:this={inside}
-      transform={transform.k === 1 && transform.x === 0 && transform.y === 0 ? undefined : transform.toString()}
-    >
+    <g bind:this={looking.inside} transform={looking.transform}>
       {#if photo && face?.form === 'rect'}<image
           href={photo.src}
           x={face.x}
@@ -274,17 +250,7 @@
       {/if}
     </g>
   </svg>
-  <div class="tools">
-    <button type="button" class="button" aria-label={t('recorder.farther')} onclick={() => zooming?.farther()}
-      ><Minus size={16} aria-hidden="true" /></button
-    >
-    <button type="button" class="button" aria-label={t('recorder.closer')} onclick={() => zooming?.closer()}
-      ><Plus size={16} aria-hidden="true" /></button
-    >
-    <button type="button" class="button" aria-label={t('recorder.whole')} onclick={() => zooming?.whole()}
-      ><Maximize size={16} aria-hidden="true" /></button
-    >
-  </div>
+  <div class="px-2 pb-2"><LookingButtons {looking} /></div>
 </div>
 
 <style>
@@ -297,19 +263,6 @@
   .drawn-on :global(svg.drawing) {
     flex: 1;
     min-height: 0;
-  }
-  /* Below the drawing, never over it: a corner has a screw as often as not. */
-  .tools {
-    flex: none;
-    display: flex;
-    justify-content: end;
-    align-items: center;
-    gap: 4px;
-    padding: 4px 8px 8px;
-  }
-  .tools .button {
-    min-width: 40px;
-    padding: 0;
   }
   .placing {
     cursor: crosshair;

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { SvelteSet } from 'svelte/reactivity';
   import { untrack } from 'svelte';
-  import { isUndone, likelyAlong, outOf, type Reading } from '$core/recording';
+  import { removes } from '$core/machine';
+  import { isUndone, likelyAlong, likelyStays, outOf, type Reading } from '$core/recording';
   import { MOVE_KINDS } from '$core/words';
   import { useWords } from '$lib/words';
   import Chips from './Chips.svelte';
@@ -24,17 +25,17 @@
   /** Eight ways on the face, degrees clockwise from the right. */
   const WAYS = [225, 270, 315, 180, undefined, 0, 135, 90, 45] as const;
   const ARROWS: Record<number, string> = { 0: '→', 45: '↘', 90: '↓', 135: '↙', 180: '←', 225: '↖', 270: '↑', 315: '↗' };
-  /** A way that nobody measures: far enough to be free. */
-  const TRAVEL_MM = 10;
 
   let kind = $state<Kind>('lift');
-  let direction = $state<number>(0);
+  /** Not told until it is said. */
+  let direction = $state<number>();
   const along = new SvelteSet<string>();
   const stays = new SvelteSet<string>();
   const part = $derived(recorder.state.parts.find((p) => p.id === hand.part));
   const out = $derived(outOf(recorder.state));
   const others = $derived(hand.removable.filter((p) => p.id !== hand.part));
-  const leaves = $derived(kind === 'lift' || kind === 'slide' || kind === 'tilt');
+  const leaves = $derived(removes({ kind }));
+  const isGuided = $derived(kind === 'slide' || kind === 'tilt');
   const closed = $derived(
     recorder.state.joints.filter(
       (j) => !isUndone(j, out) && (j.holds === hand.part || reading?.ends[j.id]?.b === hand.part)
@@ -51,7 +52,7 @@
     });
   });
   $effect(() => {
-    const held = closed.filter((j) => ['connector', 'tape', 'dressing'].includes(j.fixing.kind)).map((j) => j.id);
+    const held = likelyStays(closed);
     untrack(() => {
       stays.clear();
       for (const id of held) stays.add(id);
@@ -61,7 +62,6 @@
 
   export function confirm(): void {
     if (!part) return;
-    const isGuided = kind === 'slide' || kind === 'tilt';
     const done = recorder.record({
       type: 'moved',
       part: part.id,
@@ -70,7 +70,7 @@
       face: recorder.face,
       along: [...along].filter((id) => others.some((p) => p.id === id)),
       stays: leaves ? [] : [...stays],
-      ...(isGuided ? { directionDeg: direction, travelMm: TRAVEL_MM } : {})
+      ...(isGuided && direction !== undefined ? { directionDeg: direction } : {})
     });
     if (done) onmoved(part.name);
   }
@@ -98,7 +98,7 @@
       chosen={kind}
       onchoose={(k) => (kind = k)}
     />
-    {#if kind === 'slide' || kind === 'tilt'}
+    {#if isGuided}
       <div role="group" aria-label={t('recorder.whichWay')}>
         <p class="label">{t('recorder.whichWay')}</p>
         <div class="grid w-40 grid-cols-3 gap-1">
@@ -108,7 +108,7 @@
                 class="button min-h-12 px-0 text-xl {way === direction ? 'bg-act text-on-act' : ''}"
                 aria-pressed={way === direction}
                 aria-label={t('recorder.degrees', { way })}
-                onclick={() => (direction = way)}>{ARROWS[way]}</button
+                onclick={() => (direction = direction === way ? undefined : way)}>{ARROWS[way]}</button
               >{/if}
           {/each}
         </div>

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { Pose } from '$core/machine';
-  import { outOf } from '$core/recording';
+  import { otherFace, outOf } from '$core/recording';
+  import { USUAL_POSES, type UsualSide } from '$core/usual';
   import { useWords } from '$lib/words';
   import Plus from '@lucide/svelte/icons/plus';
   import RefreshCcw from '@lucide/svelte/icons/refresh-ccw';
@@ -12,26 +12,17 @@
   let { recorder, mayAct }: { recorder: Recorder; mayAct: boolean } = $props();
 
   const faces = $derived(recorder.state.faces);
-  const here = $derived(faces.find((f) => f.id === recorder.face));
-  const other = $derived(
-    faces.find((f) => f.of === undefined && f.pose.up !== here?.pose.up && f.pose.up !== 'either')
-  );
+  const canTurn = $derived(otherFace({ ...recorder.state, facing: recorder.face }) !== undefined);
   const out = $derived([...outOf(recorder.state)].filter((id) => !faces.some((f) => f.of === id)));
   let isAdding = $state(false);
   let name = $state('');
   let side = $state('');
 
-  const POSES: Record<string, Pose> = {
-    underside: { up: 'underside', lid: 'closed' },
-    topside: { up: 'topside', lid: 'open' },
-    display: { up: 'either', lid: 'open' },
-    edge: { up: 'either', lid: 'any' }
-  };
+  const SIDES = Object.keys(USUAL_POSES);
   function add() {
     const of = side.startsWith('back ') ? side.slice(5) : undefined;
-    const pose = of === undefined ? POSES[side] : POSES.edge;
-    if (!pose || !name.trim()) return;
-    recorder.addFace(name.trim(), pose, of);
+    if (!side || !name.trim()) return;
+    recorder.addFace(name.trim(), USUAL_POSES[of === undefined ? (side as UsualSide) : 'edge'], of);
     isAdding = false;
     name = side = '';
   }
@@ -54,7 +45,7 @@
     {/each}
   </div>
   {#if mayAct}
-    {#if other}<button type="button" class="button min-h-10" onclick={() => recorder.lookAt(other.id)}
+    {#if canTurn}<button type="button" class="button min-h-10" onclick={() => recorder.turn()}
         ><RefreshCcw size={16} aria-hidden="true" />{t('recorder.turnOver')}</button
       >{/if}
     <button
@@ -78,7 +69,7 @@
     <label
       ><span class="label">{t('recorder.whatLiesUp')}</span><select class="field" bind:value={side} onchange={chosen}>
         <option value="" disabled>{t('recorder.chooseASide')}</option>
-        {#each Object.keys(POSES) as id (id)}<option value={id}>{t('recorder.sideName', { side: id })}</option>{/each}
+        {#each SIDES as id (id)}<option value={id}>{t('recorder.sideName', { side: id })}</option>{/each}
         {#each out as id (id)}<option value="back {id}"
             >{t('recorder.backOf', { part: recorder.state.parts.find((p) => p.id === id)?.name ?? id })}</option
           >{/each}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { PartKind } from '$core/machine';
+  import { isRun } from '$core/recording';
   import { standardShapesOf } from '$core/usual';
   import { PART_KINDS } from '$core/words';
   import { useWords } from '$lib/words';
@@ -14,8 +15,7 @@
   let { recorder, hand, size }: { recorder: Recorder; hand: Hand; size: { widthMm: number; heightMm: number } } =
     $props();
 
-  const CABLES: readonly PartKind[] = ['cable', 'flat-cable', 'antenna'];
-  const kinds = (Object.keys(PART_KINDS) as PartKind[]).filter((k) => k !== 'case' && !CABLES.includes(k));
+  const kinds = (Object.keys(PART_KINDS) as PartKind[]).filter((k) => k !== 'case' && !isRun({ kind: k }));
   const drawn = $derived(recorder.state.parts.find((p) => p.id === hand.drawn));
   const known = $derived(recorder.state.parts.find((p) => p.id === hand.part));
   const standards = $derived(standardShapesOf(hand.kind));

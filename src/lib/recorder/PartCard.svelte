@@ -1,7 +1,7 @@
 <script lang="ts">
   import { readLength } from '$core/instruments';
   import type { PartKind } from '$core/machine';
-  import { outOf, type SeenPart } from '$core/recording';
+  import { isRun, outOf, type SeenPart } from '$core/recording';
   import { PART_KINDS } from '$core/words';
   import { useWords } from '$lib/words';
   import LogOut from '@lucide/svelte/icons/arrow-up-from-line';
@@ -18,7 +18,6 @@
 
   const isOut = $derived(outOf(recorder.state).has(part.id));
   const drawn = $derived(part.outlines[recorder.face]);
-  const isCable = $derived(['cable', 'flat-cable', 'antenna'].includes(part.kind));
   const joints = $derived(recorder.state.joints.filter((j) => j.holds === part.id));
   let why = $state('');
   let isResisting = $state(false);
@@ -54,7 +53,10 @@
           onclick={() => hand.take('off', { part: part.id })}
           ><LogOut size={20} aria-hidden="true" />{t('recorder.cameOff')}</button
         >
-        {#if isCable}<button type="button" class="button min-h-12" onclick={() => hand.take('way', { part: part.id })}
+        {#if isRun(part)}<button
+            type="button"
+            class="button min-h-12"
+            onclick={() => hand.take('way', { part: part.id })}
             ><Route size={18} aria-hidden="true" />{t('recorder.itsWay', { isKnown: part.run ? 'yes' : 'no' })}</button
           >{:else}<button
             type="button"

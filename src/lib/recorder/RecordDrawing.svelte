@@ -1,13 +1,9 @@
 <script lang="ts">
   import '$lib/ui/drawing/drawing.css';
-  import { zoomIdentity } from 'd3-zoom';
-  import Maximize from '@lucide/svelte/icons/maximize';
-  import Minus from '@lucide/svelte/icons/minus';
-  import Plus from '@lucide/svelte/icons/plus';
   import { outlinePath, viewOf } from '$core/drawing';
   import type { Outline, Point } from '$core/machine';
   import type { RecordScene } from '$core/recording';
-  import { Zooming } from '$lib/ui/drawing';
+  import { arrowOf, Looking, LookingButtons, tenth } from '$lib/ui/drawing';
   import { useWords } from '$lib/words';
 
   const { t } = useWords();
@@ -39,36 +35,18 @@
   const STEP_MM = { fine: 1, coarse: 10 };
 
   const view = $derived(viewOf({ minX: 0, minY: 0, maxX: scene.widthMm, maxY: scene.heightMm }, [], false));
-  let svg = $state<SVGSVGElement>();
-  let inside = $state<SVGGElement>();
-  let width = $state(800);
-  let height = $state(500);
-  let transform = $state.raw(zoomIdentity);
-  let zooming: Zooming | undefined;
-  $effect(() => {
-    if (!svg) return;
-    zooming = new Zooming(svg, (moved) => (transform = moved));
-    return () => zooming?.end();
-  });
-  $effect(() => zooming?.within(view));
-
-  const pxPerMm = $derived(Math.min(width / (view.maxX - view.minX), height / (view.maxY - view.minY)) * transform.k);
-  /** What is as large on the screen however close one looks, mm. */
-  const px = $derived(1 / Math.max(0.2, pxPerMm));
+  const looking = new Looking(() => view);
+  const px = $derived(looking.px);
 
   /** Where the pointer or the keyboard points, mm. */
   let at = $state.raw<Point>();
   let isByKeys = $state(false);
   let pressed: { since: number } | undefined;
 
-  function placeOf(event: MouseEvent): Point {
-    const m = inside!.getScreenCTM()!.inverse();
-    const tenth = (mm: number) => Math.round(mm * 10) / 10;
-    return [
-      tenth(m.a * event.clientX + m.c * event.clientY + m.e),
-      tenth(m.b * event.clientX + m.d * event.clientY + m.f)
-    ];
-  }
+  const placeOf = (event: MouseEvent): Point => {
+    const [x, y] = looking.placeOf(event);
+    return [tenth(x), tenth(y)];
+  };
   function pick(target: Element) {
     const thing = target.closest('[data-joint],[data-part]');
     const [jointId, partId] = [thing?.getAttribute('data-joint'), thing?.getAttribute('data-part')];
@@ -84,21 +62,20 @@
   function keys(event: KeyboardEvent) {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     const step = event.shiftKey ? STEP_MM.coarse : STEP_MM.fine;
-    const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+    const by = arrowOf(event);
     if (by) {
       const [x, y] = at ?? [scene.widthMm / 2, scene.heightMm / 2];
       const within = (mm: number, most: number) => Math.max(0, Math.min(most, mm));
-      at = [within(x + by[0]! * step, scene.widthMm), within(y + by[1]! * step, scene.heightMm)];
+      at = [within(x + by[0] * step, scene.widthMm), within(y + by[1] * step, scene.heightMm)];
       isByKeys = true;
     } else if (event.key === 'Enter' && isByKeys && at) {
       if (isTapping) onplace(at, event.shiftKey);
       else {
-        const m = inside!.getScreenCTM()!;
-        const there = document.elementFromPoint(m.a * at[0] + m.c * at[1] + m.e, m.b * at[0] + m.d * at[1] + m.f);
+        const there = looking.at(at);
         if (there) pick(there);
       }
     } else if (event.key === 'Enter') onfinish();
-    else if (!zooming?.key(event)) return;
+    else if (!looking.key(event)) return;
     event.preventDefault();
     event.stopPropagation();
   }
@@ -128,10 +105,10 @@
 <div class="record" tabindex="0" role="application" aria-label={label} aria-describedby="record-keys" onkeydown={keys}>
   <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions (the keys are those of what it stands in) -->
   <svg
-    bind:this={svg}
-    bind:clientWidth={width}
-    bind:clientHeight={height}
-    viewBox="{view.minX} {view.minY} {view.maxX - view.minX} {view.maxY - view.minY}"
+    bind:this={looking.svg}
+    bind:clientWidth={looking.width}
+    bind:clientHeight={looking.height}
+    viewBox={looking.viewBox}
     role="img"
     aria-label={label}
     class={['drawing overflow-hidden', { tapping: isTapping }]}
@@ -145,10 +122,7 @@
     }}
     oncontextmenu={(e) => e.preventDefault()}
   >
-    <g
-      bind:this={inside}
-      transform={transform.k === 1 && transform.x === 0 && transform.y === 0 ? undefined : transform.toString()}
-    >
+    <g bind:this={looking.inside} transform={looking.transform}>
       <rect width={scene.widthMm} height={scene.heightMm} rx="4" class="face" />
       {#if photo}<image
           href={photo.src}
@@ -213,20 +187,11 @@
       {/if}
     </g>
   </svg>
-  <div class="tools">
-    <span class="figure text-sm text-soft" aria-live="off"
+  <LookingButtons {looking}
+    ><span class="figure text-sm text-soft"
       >{#if at}{t('recorder.place', { x: at[0].toFixed(0), y: at[1].toFixed(0) })}{/if}</span
-    >
-    <button type="button" class="button" aria-label={t('recorder.farther')} onclick={() => zooming?.farther()}
-      ><Minus size={16} aria-hidden="true" /></button
-    >
-    <button type="button" class="button" aria-label={t('recorder.closer')} onclick={() => zooming?.closer()}
-      ><Plus size={16} aria-hidden="true" /></button
-    >
-    <button type="button" class="button" aria-label={t('recorder.whole')} onclick={() => zooming?.whole()}
-      ><Maximize size={16} aria-hidden="true" /></button
-    >
-  </div>
+    ></LookingButtons
+  >
   <p class="sr-only" id="record-keys">{t('recorder.drawingKeys')}</p>
 </div>
 
@@ -240,19 +205,6 @@
   .record :global(svg.drawing) {
     flex: 1;
     min-height: 0;
-  }
-  /* Below the drawing, never over it: a corner has a screw as often as not. */
-  .tools {
-    flex: none;
-    display: flex;
-    justify-content: end;
-    align-items: center;
-    gap: 4px;
-    padding-top: 4px;
-  }
-  .tools .button {
-    min-width: 40px;
-    padding: 0;
   }
   .face {
     fill: var(--depth-0);

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { outOf, type Reading } from '$core/recording';
+  import { isRun, outOf, type Reading } from '$core/recording';
   import { useWords } from '$lib/words';
   import type { Tool } from './hand.svelte';
   import type { Recorder } from './recorder.svelte';
@@ -23,12 +23,7 @@
   const rest = $derived(state.about?.rest.part);
   const parts = $derived(state.parts.filter((p) => p.id !== rest));
   const here = $derived(parts.filter((p) => !out.has(p.id) && p.outlines[recorder.face]));
-  const unseen = $derived(
-    parts.filter(
-      (p) =>
-        !out.has(p.id) && Object.keys(p.outlines).length === 0 && !['cable', 'flat-cable', 'antenna'].includes(p.kind)
-    )
-  );
+  const unseen = $derived(parts.filter((p) => !out.has(p.id) && Object.keys(p.outlines).length === 0 && !isRun(p)));
   const stage = $derived(parts.length === 0 ? 'begin' : state.joints.length === 0 ? 'fixings' : 'go-on');
   const steps: { tool: Tool }[] = [
     { tool: 'photo' },

@@ -1,8 +1,8 @@
 import type { Said } from '$core/language';
-import type { Outline, Point, Pose } from '$core/machine';
+import { freshId, freshName, type Outline, type Point, type Pose } from '$core/machine';
 import {
   foldRecording,
-  freshId,
+  otherFace,
   RecordingEvent,
   undoable,
   type Fixing,
@@ -36,6 +36,12 @@ export class Recorder extends Outbox<RecordingEvent> {
     }
   }
 
+  /** The machine is turned over, where its other side is known. */
+  turn(): void {
+    const other = otherFace({ ...this.state, facing: this.face });
+    if (other) this.lookAt(other);
+  }
+
   addFace(name: string, pose: Pose, of?: string): void {
     const face = freshId(
       name,
@@ -57,11 +63,10 @@ export class Recorder extends Outbox<RecordingEvent> {
 
   /** A name that no part has yet: the second fan is the fan 2. */
   freshName(name: string): string {
-    const names = new Set(this.state.parts.map((p) => p.name));
-    for (let n = 1; ; n++) {
-      const said = n === 1 ? name : `${name} ${n}`;
-      if (!names.has(said)) return said;
-    }
+    return freshName(
+      name,
+      this.state.parts.map((p) => p.name)
+    );
   }
 
   rename(part: string, change: Partial<Omit<Of<'named'>, 'part'>>): void {

@@ -1720,4 +1720,8 @@ export interface Messages {
   'drafting.photo': Nothing;
   'drafting.archiveTooLarge': { mB: Arg | null | undefined };
   'drafting.depths': { part: Arg | null | undefined; from: Arg | null | undefined; to: Arg | null | undefined };
+  'server.editMisshapen': { why: Arg | null | undefined };
+  'server.noPictureOf': Nothing;
+  'server.scaleUnreadable': Nothing;
+  'server.photoOfAnother': Nothing;
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { error } from '@sveltejs/kit';
-import { applied, type DraftEvent } from '$core/drafting';
+import { applied, misshapen, type DraftEvent } from '$core/drafting';
 import { contentHash, Machine } from '$core/machine';
 import { problem, refusal, type Problem, type Result } from '$core/result';
 import { message } from '$lib/words';
@@ -75,7 +75,7 @@ export async function eventsOfDraft(
 }
 
 export interface EditNotTaken extends Problem {
-  code: 'changed' | 'conflict' | 'too-large';
+  code: 'changed' | 'conflict' | 'misshapen' | 'too-large';
 }
 
 /** A notebook's file has a third of a megabyte. */
@@ -110,6 +110,11 @@ export async function appendEdits(
       if (same?.draft === id && same.same) continue;
       if (same) {
         refuse(event, 'changed', message('server.eventChanged'));
+        continue;
+      }
+      const why = event.changes.map(misshapen).find((w) => w !== undefined);
+      if (why !== undefined) {
+        refuse(event, 'misshapen', message('server.editMisshapen', { why }));
         continue;
       }
       const next = applied(machine, event.changes);

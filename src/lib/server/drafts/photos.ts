@@ -2,7 +2,8 @@ import { foldRecording, type Scale } from '$core/recording';
 import { photoOf, writtenAnew } from '../bench/photos';
 import type { Queryable } from '../database/pool';
 import { eventsOfRecording } from '../recordings/recordings';
-import type { Result } from '$core/result';
+import { refused, type Result } from '$core/result';
+import { message } from '$lib/words';
 
 /** A picture behind the drawing. */
 export interface DraftPhoto {
@@ -32,7 +33,8 @@ export async function keepDraftPhoto(
   const anew = await writtenAnew(bytes, by);
   if (!anew.ok) return anew;
   await putDraftPhoto(db, { draft, photo, face, scale, by, jpeg: anew.jpeg });
-  return { ok: true };
+  // Under an id that is taken nothing was put: it is this draft's own, sent again, or somebody else's.
+  return (await draftPhoto(db, draft, photo)) ? { ok: true } : refused('taken', message('server.photoOfAnother'));
 }
 
 /** The same for a picture that has been written anew. */

@@ -99,11 +99,6 @@
     wentOff = undefined;
     hand.take('look', thing ?? {});
   }
-  function turn() {
-    const here = record.faces.find((f) => f.id === recorder.face);
-    const other = record.faces.find((f) => !f.of && f.pose.up !== here?.pose.up && f.pose.up !== 'either');
-    if (other) recorder.lookAt(other.id);
-  }
   function keys(event: KeyboardEvent) {
     if (!mayAct || event.defaultPrevented) return;
     if (event.key === 'Escape') {
@@ -119,7 +114,7 @@
     else if (act.do === 'undo') recorder.undo();
     else if (act.do === 'redo') recorder.redo();
     else if (act.do === 'next') hand.next();
-    else turn();
+    else recorder.turn();
   }
 </script>
 

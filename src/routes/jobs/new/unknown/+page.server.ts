@@ -1,6 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
-import { line, prose, type Pose } from '$core/machine';
+import { line, prose } from '$core/machine';
+import { USUAL_POSES } from '$core/usual';
 import { whyNot } from '$core/result';
 import { PART_KINDS } from '$core/words';
 import { pool } from '$lib/server/database/pool';
@@ -41,11 +42,6 @@ const FIELD = {
   heightMm: 'server.fieldBody'
 } as const;
 
-const POSES: Record<'underside' | 'topside', Pose> = {
-  underside: { up: 'underside', lid: 'closed' },
-  topside: { up: 'topside', lid: 'open' }
-};
-
 export const actions: Actions = {
   default: async ({ request, locals }) => {
     const form = await formOf(request, Form, FIELD);
@@ -54,7 +50,7 @@ export const actions: Actions = {
     const { t, told } = here();
     const faces = (['underside', 'topside'] as const)
       .toSorted((a) => (a === up ? -1 : 1))
-      .map((face) => ({ face, name: t(`newJob.${face}`), pose: POSES[face] }));
+      .map((face) => ({ face, name: t(`newJob.${face}`), pose: USUAL_POSES[face] }));
     const number = await beginRecording(
       { ...job, dueOn: dueOn || null },
       {

@@ -68,15 +68,7 @@
   const zoneRow = $derived(machine.zones.find((z) => z.id === face));
   const problems = $derived(judge.judged?.problems ?? []);
   const errors = $derived(problems.filter((p) => p.severity === 'error'));
-  /** Things with faults, by their id: the place of a fault names the list and the index. */
-  const faulty = $derived(
-    new Set(
-      errors.flatMap(({ place }) => {
-        const [, list, index] = /^(parts|joints)\[(\d+)\]/.exec(place) ?? [];
-        return list ? [machine[list as 'parts' | 'joints'][Number(index)]?.id ?? ''] : [];
-      })
-    )
-  );
+  const faulty = $derived(new Set(judge.judged?.faulty));
   const did = $derived(judge.before && judge.judged ? effects(judge.before, judge.judged, goals) : []);
   const deepest = $derived(
     Math.max(1, ...machine.parts.flatMap((p) => p.shapes.filter((s) => s.zone === face).map((s) => s.depth[0])))

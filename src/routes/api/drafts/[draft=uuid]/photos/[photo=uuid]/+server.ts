@@ -1,4 +1,5 @@
 import { error, json } from '@sveltejs/kit';
+import { Id } from '$core/machine';
 import { Scale } from '$core/recording';
 import { whyNot } from '$core/result';
 import { PHOTO_MAX_BYTES } from '$lib/photo-limits';
@@ -24,11 +25,11 @@ export const POST: RequestHandler = async ({ params, url, request, locals }) => 
   if (asked !== null) {
     const scale = Scale.safeParse(parsed(asked));
     if (!scale.success || !(await scaleDraftPhoto(pool(), draft, params.photo, scale.data)))
-      error(422, here().t('server.thisPhotoHasNotArrivedOr'));
+      error(422, here().t('server.scaleUnreadable'));
     return json({ photo: params.photo });
   }
   const face = url.searchParams.get('face') ?? '';
-  if (!/^[a-z0-9-]{1,64}$/.test(face)) error(422, here().t('server.thisPhotoHasNotArrivedOr'));
+  if (!Id.safeParse(face).success) error(422, here().t('server.noPictureOf'));
   const bytes = await bytesBody(request, PHOTO_MAX_BYTES);
   const kept = await keepDraftPhoto(pool(), {
     draft,
