@@ -69,7 +69,8 @@ export function snapped(box: Box, dx: number, dy: number, gridMm: number): [numb
   return [onto(box.minX + dx) - box.minX, onto(box.minY + dy) - box.minY];
 }
 
-export type Side = 'left' | 'right' | 'far' | 'near' | 'middle-x' | 'middle-y';
+export const SIDES = ['left', 'middle-x', 'right', 'far', 'middle-y', 'near'] as const;
+export type Side = (typeof SIDES)[number];
 
 /** Brings each thing to the same side of what they all span. */
 export function aligned(machine: Machine, things: readonly Thing[], zone: string, side: Side): Machine {

@@ -12,6 +12,7 @@ export {
 } from './changes';
 export {
   aligned,
+  SIDES,
   boxOfThings,
   copied,
   inCircle,

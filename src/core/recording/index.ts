@@ -7,7 +7,7 @@ export { machineFrom, type Drawn, type Lacking, type Missing } from './machine-f
 export { parseRecording, RECORDING_MAX_BYTES } from './read';
 export { readRecord, type Asked, type Reading } from './reading';
 export { fromRecord, goalOfRecord, stepsDone, stepsOfPhotos, type DoneStep } from './back-up';
-export { pictureMap, type PictureMap } from './scale';
+export { pictureMap, WHOLE_PICTURE, type PictureMap } from './scale';
 export { jointPicture, recordScene, type RecordScene, type SceneJoint, type ScenePart } from './scene';
 export { begunMachine } from './begun';
 export { isRun } from './habits';

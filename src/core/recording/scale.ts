@@ -7,6 +7,17 @@ export interface PictureMap {
   toPicture(place: Point): Point;
 }
 
+/** A picture that shows its face and nothing else. */
+export const WHOLE_PICTURE: Scale = {
+  by: 'corners',
+  corners: [
+    [0, 0],
+    [1, 0],
+    [1, 1],
+    [0, 1]
+  ]
+};
+
 /**
  * How a picture lies on its face. By four corners it is the projective map of the body's rectangle onto the quadrilateral in the picture
  * (P. Heckbert, Fundamentals of Texture Mapping and Image Warping, 1989, section 2.2.3). By a distance it lies as it was taken, in the

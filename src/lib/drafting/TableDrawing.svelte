@@ -2,50 +2,26 @@
   import '$lib/ui/drawing/drawing.css';
   import { sceneOf, untouched, viewOf, type Drawn } from '$core/drawing';
   import { boxOfThings, mapThings, moved, snapped, stretched, type Thing } from '$core/drafting';
-  import { boxOf, flatten, modelOf, type Box, type Machine, type Point } from '$core/machine';
+  import { boxOf, flatten, modelOf, type Box, type Point } from '$core/machine';
   import { arrowOf, Looking, LookingButtons, tenth } from '$lib/ui/drawing';
   import { useWords } from '$lib/words';
+  import type { Table } from './table.svelte';
 
   const { t } = useWords();
 
   /** The drawing of one side, editable: things are chosen, dragged, stretched by their corners, and nudged by arrow keys. */
   interface Props {
-    machine: Machine;
-    zone: string;
-    chosen: readonly Thing[];
-    gridMm: number;
-    /** What lies nearer than this is left away, mm. */
-    from: number;
+    table: Table;
     /** Faults of things, by their id. */
     faulty: ReadonlySet<string>;
-    mayAct: boolean;
-    /** Places tapped for something new. */
-    points: readonly Point[];
-    isPlacing: boolean;
-    /** The picture of this side as it lies on it, and how much of it shows, 0 to 1. */
-    photo: { src: string; opacity: number } | undefined;
-    /** A line across, in which depths are looked at, mm from the far edge. */
-    cut: number | undefined;
-    onchoose: (things: Thing[]) => void;
-    onedit: (machine: Machine) => void;
-    onplace: (at: Point) => void;
+    /** The picture of this side as it lies on it. */
+    photo: string | undefined;
   }
-  let {
-    machine,
-    zone,
-    chosen,
-    gridMm,
-    from,
-    faulty,
-    mayAct,
-    points,
-    isPlacing,
-    photo,
-    cut,
-    onchoose,
-    onedit,
-    onplace
-  }: Props = $props();
+  let { table, faulty, photo }: Props = $props();
+
+  const { machine, chosen, gridMm, mayAct } = $derived(table);
+  const zone = $derived(table.side?.id ?? '');
+  const isPlacing = $derived(table.placing !== undefined);
 
   /** What is being done with the pointer down, on what, and how far it has gone. */
   let drag = $state.raw<{ kind: 'move' | 'stretch'; start: Point; now: Point; corner: number; box: Box }>();
@@ -70,14 +46,14 @@
   let last: Drawn[] = [];
   const scene = $derived.by(() => {
     try {
-      last = sceneOf(modelOf(shown), zone, untouched(), from);
+      last = sceneOf(modelOf(shown), zone, untouched(), table.fromMm);
     } catch {
       // Its faults say what is wrong.
     }
     return last;
   });
-  const face = $derived(machine.zones.find((z) => z.id === zone)?.outline);
-  const view = $derived(viewOf(face ? boxOf(flatten(face)) : { minX: 0, minY: 0, maxX: 100, maxY: 100 }, [], false));
+  const paper = $derived(table.side ? boxOf(flatten(table.side.outline)) : { minX: 0, minY: 0, maxX: 100, maxY: 100 });
+  const view = $derived(viewOf(paper, [], false));
   const isChosen = (item: Drawn) =>
     chosen.some((c) =>
       item.what === 'joint'
@@ -132,25 +108,25 @@
     const next = shown;
     const isReal = drag !== undefined && hasDragged;
     drag = undefined;
-    if (isReal) onedit(next);
+    if (isReal) table.edit(next);
   }
   function click(event: MouseEvent) {
     if (hasDragged) return;
     if (isPlacing) {
       const [x, y] = looking.placeOf(event);
-      return onplace([onGrid(x), onGrid(y)]);
+      return table.place([onGrid(x), onGrid(y)]);
     }
     const thing = thingAt(event.target);
-    if (!thing) return onchoose([]);
-    if (!event.shiftKey) return onchoose([thing]);
-    onchoose(chosen.some((c) => same(c, thing)) ? chosen.filter((c) => !same(c, thing)) : [...chosen, thing]);
+    if (!thing) return table.choose([]);
+    if (!event.shiftKey) return table.choose([thing]);
+    table.choose(chosen.some((c) => same(c, thing)) ? chosen.filter((c) => !same(c, thing)) : [...chosen, thing]);
   }
   function keys(event: KeyboardEvent) {
     if (event.ctrlKey || event.metaKey) return;
     const by = arrowOf(event);
     if (by && chosen.length > 0 && mayAct) {
       const step = (gridMm || 0.5) * (event.shiftKey ? 5 : 1);
-      onedit(mapThings(machine, chosen, zone, moved(by[0] * step, by[1] * step)));
+      table.edit(mapThings(machine, chosen, zone, moved(by[0] * step, by[1] * step)));
     } else if (!looking.key(event)) return;
     event.preventDefault();
     event.stopPropagation();
@@ -177,16 +153,16 @@
     onclick={click}
   >
     <g bind:this={looking.inside} transform={looking.transform}>
-      {#if photo && face?.form === 'rect'}<image
-          href={photo.src}
-          x={face.x}
-          y={face.y}
-          width={face.width}
-          height={face.height}
+      {#if photo}<image
+          href={photo}
+          x={paper.minX}
+          y={paper.minY}
+          width={paper.maxX - paper.minX}
+          height={paper.maxY - paper.minY}
           preserveAspectRatio="none"
-          opacity={photo.opacity}
+          opacity={table.opacity}
         />{/if}
-      <g class:overPhoto={photo !== undefined && photo.opacity > 0.2}>
+      <g class:overPhoto={photo !== undefined && table.opacity > 0.2}>
         {#each scene as item (item.key)}
           {#if item.what === 'part'}
             <g
@@ -226,8 +202,12 @@
           {/if}
         {/each}
       </g>
-      {#if cut !== undefined}<path d="M{view.minX} {cut}H{view.maxX}" class="cut" stroke-width={1.5 * px} />{/if}
-      {#each points as [x, y], i (i)}<circle cx={x} cy={y} r={4 * px} class="point" />{/each}
+      {#if table.cutMm !== undefined}<path
+          d="M{view.minX} {table.cutMm}H{view.maxX}"
+          class="cut"
+          stroke-width={1.5 * px}
+        />{/if}
+      {#each table.placing?.points ?? [] as [x, y], i (i)}<circle cx={x} cy={y} r={4 * px} class="point" />{/each}
       {#if box && mayAct}
         <rect
           x={box.minX - 3 * px}

@@ -1,6 +1,6 @@
-import { pictureMap, type Scale } from '$core/recording';
-import type { Machine } from '$core/machine';
-import { flattened } from '$lib/recorder/flatten';
+import { boxOf, flatten, type Zone } from '$core/machine';
+import { WHOLE_PICTURE, type Scale } from '$core/recording';
+import { FlatPhotos } from '$lib/ui/photo';
 
 /** A picture behind the drawing. */
 export interface Behind {
@@ -9,65 +9,56 @@ export interface Behind {
   scale: Scale | null;
 }
 
-/** Pictures of a draft as they lie on their sides, each flattened once. */
-export class PhotosBehind {
+/** Pictures of a draft, as they lie on its sides. */
+export class DraftPhotos extends FlatPhotos {
   photos = $state.raw<readonly Behind[]>([]);
-  #flat = $state.raw<ReadonlyMap<string, string>>(new Map());
-  readonly #working = new Set<string>();
+  readonly #draft: string;
 
-  constructor(
-    private readonly draft: string,
-    photos: readonly Behind[]
-  ) {
+  constructor(draft: string, photos: readonly Behind[]) {
+    super(async (photo) => {
+      const response = await fetch(this.addressOf(photo)).catch(() => undefined);
+      return response?.ok ? response.blob() : undefined;
+    });
+    this.#draft = draft;
     this.photos = photos;
   }
 
-  /** The newest picture of a side, ready to lie under the drawing; undefined until it is. */
-  of(face: string, machine: Machine): string | undefined {
-    const behind = this.photos.findLast((p) => p.face === face);
-    if (behind && !this.#working.has(behind.photo)) void this.#flatten(behind, machine);
-    return behind && this.#flat.get(behind.photo);
+  /** Where the picture is as it was taken. */
+  addressOf = (photo: string): string => `/api/drafts/${this.#draft}/photos/${photo}`;
+
+  newest(face: string): Behind | undefined {
+    return this.photos.findLast((p) => p.face === face);
   }
 
-  async #flatten({ photo, scale }: Behind, machine: Machine): Promise<void> {
-    this.#working.add(photo);
-    const response = await fetch(`/api/drafts/${this.draft}/photos/${photo}`).catch(() => undefined);
-    if (!response?.ok) return;
-    const bitmap = await createImageBitmap(await response.blob());
-    const size = { widthMm: machine.size.widthMm, heightMm: machine.size.depthMm };
-    // Without a scale it is taken to show the side and nothing else.
-    const whole: Scale = {
-      by: 'corners',
-      corners: [
-        [0, 0],
-        [1, 0],
-        [1, 1],
-        [0, 1]
-      ]
-    };
-    const map = pictureMap(scale ?? whole, bitmap.width / bitmap.height, size);
-    if (!map) return;
-    const url = URL.createObjectURL(await flattened(bitmap, map, size));
-    this.#flat = new Map([...this.#flat, [photo, url]]);
+  /** The newest of a side, ready to lie under the drawing; undefined until it is. */
+  onFace({ id, outline }: Zone): string | undefined {
+    const newest = this.newest(id);
+    if (!newest) return undefined;
+    const box = boxOf(flatten(outline));
+    const size = { widthMm: box.maxX - box.minX, heightMm: box.maxY - box.minY };
+    return this.of({ photo: newest.photo, scale: newest.scale ?? WHOLE_PICTURE, size });
   }
 
-  /** @returns why it was not taken, in words; undefined when it was */
+  /** @returns why it was not taken, in words, which may be none; undefined when it was */
   async add(face: string, file: Blob): Promise<string | undefined> {
     const photo = crypto.randomUUID();
-    const response = await fetch(`/api/drafts/${this.draft}/photos/${photo}?face=${face}`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/octet-stream' },
-      body: file
-    }).catch(() => undefined);
-    if (!response?.ok) {
-      const answer = (await response?.json().catch(() => undefined)) as { message?: string } | undefined;
-      return answer?.message ?? '';
-    }
-    this.photos = [...this.photos, { photo, face, scale: null }];
-    return undefined;
+    const why = await sent(`${this.addressOf(photo)}?face=${face}`, file);
+    if (why === undefined) this.photos = [...this.photos, { photo, face, scale: null }];
+    return why;
   }
 
-  close(): void {
-    for (const url of this.#flat.values()) URL.revokeObjectURL(url);
+  /** Brings a picture to scale. @returns as `add` does */
+  async setScale(photo: string, scale: Scale): Promise<string | undefined> {
+    const why = await sent(`${this.addressOf(photo)}?scale=${encodeURIComponent(JSON.stringify(scale))}`);
+    if (why === undefined) this.photos = this.photos.map((p) => (p.photo === photo ? { ...p, scale } : p));
+    return why;
   }
+}
+
+async function sent(url: string, body?: Blob): Promise<string | undefined> {
+  const headers = { 'content-type': 'application/octet-stream' };
+  const response = await fetch(url, { method: 'POST', headers, ...(body ? { body } : {}) }).catch(() => undefined);
+  if (response?.ok) return undefined;
+  const answer = (await response?.json().catch(() => undefined)) as { message?: string } | undefined;
+  return answer?.message ?? '';
 }

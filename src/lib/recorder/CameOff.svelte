@@ -5,7 +5,7 @@
   import { isUndone, likelyAlong, likelyStays, outOf, type Reading } from '$core/recording';
   import { MOVE_KINDS } from '$core/words';
   import { useWords } from '$lib/words';
-  import Chips from './Chips.svelte';
+  import Chips from '$lib/ui/Chips.svelte';
   import type { Hand } from './hand.svelte';
   import type { Recorder } from './recorder.svelte';
 

@@ -6,7 +6,7 @@
   import { FIXINGS, PLUG_FAMILIES } from '$core/words';
   import { useWords } from '$lib/words';
   import Check from '@lucide/svelte/icons/check';
-  import Chips from './Chips.svelte';
+  import Chips from '$lib/ui/Chips.svelte';
   import Glyph from './Glyph.svelte';
   import type { Recorder } from './recorder.svelte';
 

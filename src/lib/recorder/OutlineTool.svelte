@@ -4,7 +4,7 @@
   import { standardShapesOf } from '$core/usual';
   import { PART_KINDS } from '$core/words';
   import { useWords } from '$lib/words';
-  import Chips from './Chips.svelte';
+  import Chips from '$lib/ui/Chips.svelte';
   import Glyph from './Glyph.svelte';
   import type { Form, Hand } from './hand.svelte';
   import type { Recorder } from './recorder.svelte';

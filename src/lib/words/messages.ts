@@ -1718,6 +1718,7 @@ export interface Messages {
   'drafting.archiveHow': Nothing;
   'drafting.chooseArchive': Nothing;
   'drafting.photo': Nothing;
+  'drafting.photoOf': { side: Arg | null | undefined };
   'drafting.archiveTooLarge': { mB: Arg | null | undefined };
   'drafting.depths': { part: Arg | null | undefined; from: Arg | null | undefined; to: Arg | null | undefined };
   'server.editMisshapen': { why: Arg | null | undefined };

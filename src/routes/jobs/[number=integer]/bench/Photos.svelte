@@ -4,10 +4,10 @@
   import { SvelteSet } from 'svelte/reactivity';
   import type { Step } from '$core/plan';
   import type { Mark, RunState } from '$core/run';
-  import { PHOTO_MAX_BYTES } from '$lib/photo-limits';
   import type { Bench } from '$lib/offline/bench.svelte';
   import { Again } from '$lib/again';
   import { moment } from '$lib/ui/dates';
+  import { PhotoInput } from '$lib/ui/photo';
   import Camera from '@lucide/svelte/icons/camera';
   import Panel from './Panel.svelte';
   import WithPhone from './WithPhone.svelte';
@@ -40,18 +40,6 @@
     return url;
   }
 
-  async function take(event: Event & { currentTarget: HTMLInputElement }) {
-    problem = '';
-    const input = event.currentTarget;
-    for (const file of input.files ?? []) {
-      if (file.size > PHOTO_MAX_BYTES)
-        problem = t('bench.isLargerThanMb', { name: file.name, mB: PHOTO_MAX_BYTES / 1e6 });
-      else if (!/^image\/(jpeg|png|webp)$/.test(file.type)) problem = t('bench.isNotAJpegPngOr', { name: file.name });
-      else await bench.takePhoto(file, step?.id).catch(() => (problem = t('bench.cannotBeRead', { name: file.name })));
-    }
-    input.value = '';
-  }
-
   /** Pictures whose file the server has not got, though it was there once; and how often each was given anew. */
   const lost = new SvelteSet<string>();
   let given = $state.raw<Record<string, number>>({});
@@ -67,14 +55,11 @@
   function hasCome(photo: string) {
     if (lost.delete(photo)) again.afresh();
   }
-  async function giveAgain(event: Event & { currentTarget: HTMLInputElement }, p: Photo) {
-    const [file] = event.currentTarget.files ?? [];
-    event.currentTarget.value = '';
-    if (!file) return;
-    problem = (await bench.photos.again(p.photo, file)) ?? '';
+  async function giveAgain(file: Blob, { photo }: Photo) {
+    problem = (await bench.photos.again(photo, file)) ?? '';
     if (problem) return;
-    lost.delete(p.photo);
-    showAnew(p.photo);
+    lost.delete(photo);
+    showAnew(photo);
   }
 
   const place = (event: PointerEvent): [number, number] => {
@@ -157,11 +142,9 @@
           >{/if}</span
       >
       {#if lost.has(p.photo) && p.by === bench.me.name && !bench.photos.refused[p.photo]}<label class="button min-h-9"
-          >{t('bench.chooseItsFile')}<input
-            class="sr-only"
-            type="file"
-            accept="image/jpeg,image/png,image/webp"
-            onchange={(e) => giveAgain(e, p)}
+          >{t('bench.chooseItsFile')}<PhotoInput
+            onphoto={(file) => giveAgain(file, p)}
+            onproblem={(words) => (problem = words)}
           /></label
         >{/if}
       {#if mayAct && !bench.state.signed && !lost.has(p.photo)}<button
@@ -178,13 +161,11 @@
   {#if mayAct && !bench.state.signed}
     <label class="button button-act mt-3 min-h-14 w-full text-lg"
       ><Camera size={22} aria-hidden="true" />
-      {t('bench.takeOrChooseAPhotoOf')}<input
-        class="sr-only"
-        type="file"
-        accept="image/jpeg,image/png,image/webp"
-        capture="environment"
+      {t('bench.takeOrChooseAPhotoOf')}<PhotoInput
+        isTaken
         multiple
-        onchange={take}
+        onphoto={(file) => bench.takePhoto(file, step?.id)}
+        onproblem={(words) => (problem = words)}
       /></label
     >
     <WithPhone run={bench.run} />

@@ -14,7 +14,7 @@
   import NotTaken from '$lib/recorder/NotTaken.svelte';
   import OutlineTool from '$lib/recorder/OutlineTool.svelte';
   import PartCard from '$lib/recorder/PartCard.svelte';
-  import { PhotoLayer } from '$lib/recorder/photo-layer.svelte';
+  import { RecordPhotos } from '$lib/recorder/photos';
   import PhotoTool from '$lib/recorder/PhotoTool.svelte';
   import Questions from '$lib/recorder/Questions.svelte';
   import RecordDrawing from '$lib/recorder/RecordDrawing.svelte';
@@ -37,7 +37,7 @@
   const recorder = new Recorder(data.recording, data, data.person ?? { id: '', name: '' });
   const hand = new Hand(recorder, told, (part, fixing) => t('recorder.fixingOf', { part, fixing }));
   const live = new LiveReading(language);
-  const layer = new PhotoLayer(recorder);
+  const photos = new RecordPhotos(recorder);
 
   let ready = $state(false);
   let isGoingUp = $state(false);
@@ -50,7 +50,7 @@
   const record = $derived(recorder.state);
   const mayAct = $derived(data.mayWork && data.isReady && !data.job.runId);
   const scene = $derived(recordScene(record, recorder.face));
-  const photo = $derived(layer.of(recorder.face));
+  const photo = $derived(photos.onFace(recorder.face));
   const reading = $derived(live.reading);
   const joint = $derived(record.joints.find((j) => j.id === hand.joint));
   const part = $derived(record.parts.find((p) => p.id === hand.part));
@@ -85,7 +85,7 @@
       sleep();
       recorder.close();
       live.close();
-      layer.close();
+      photos.close();
     };
   });
 
@@ -225,7 +225,7 @@
           }}
         />
       {:else if hand.tool === 'photo'}
-        <PhotoTool {recorder} {layer} {mayAct} />
+        <PhotoTool {recorder} {photos} {mayAct} />
       {:else if hand.tool === 'ask'}
         <Questions {recorder} {reading} {mayAct} />
         <NotTaken {recorder} />
