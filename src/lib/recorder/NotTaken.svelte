@@ -1,5 +1,6 @@
 <script lang="ts">
   import { moment } from '$lib/ui/dates';
+  import { saveJson } from '$lib/ui/save-file';
   import { useWords } from '$lib/words';
   import type { Recorder } from './recorder.svelte';
 
@@ -10,14 +11,8 @@
 
   function save() {
     const { record } = recorder.channel;
-    const text = JSON.stringify(
-      { recording: record, refused: recorder.setAside.map(({ event, why }) => ({ why, event })) },
-      null,
-      1
-    );
-    const url = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
-    Object.assign(document.createElement('a'), { href: url, download: `not-taken-${record}.json` }).click();
-    URL.revokeObjectURL(url);
+    const refused = recorder.setAside.map(({ event, why }) => ({ why, event }));
+    saveJson(`not-taken-${record}.json`, { recording: record, refused });
   }
 </script>
 

@@ -48,6 +48,8 @@ export interface Messages {
   'common.waitingOtherPlansAreCalculatedFirst': Nothing;
   'common.for': { seconds: Arg | null | undefined };
   'common.stillWorking': { seconds: Arg | null | undefined; how: Arg | null | undefined };
+  'common.fileLargerThanMb': { name: Arg | null | undefined; mB: Arg | null | undefined };
+  'common.fileUnread': { name: Arg | null | undefined };
   'drawing.pointAtSomethingToSeeWhat': Nothing;
   'drawing.side': Nothing;
   'drawing.drawingArrowKeysMoveItPlus': Nothing;
@@ -136,7 +138,6 @@ export interface Messages {
   'common.signOut': Nothing;
   'camera.theServerDoesNotAnswerStay': Nothing;
   'camera.theServerRefuses': Nothing;
-  'camera.thePictureIsLargerThanMb': { mB: Arg | null | undefined };
   'camera.cameraEagerWrench': Nothing;
   'camera.eagerWrench': Nothing;
   'camera.theCameraIsClosed': Nothing;
@@ -285,7 +286,6 @@ export interface Messages {
   'bench.maker': Nothing;
   'bench.model': Nothing;
   'bench.serialNumber': Nothing;
-  'bench.theFileIsLargerThanMb': { mB: Arg | null | undefined };
   'bench.beforeAndAfter': Nothing;
   'bench.whatTheMachineListsAboutItself': Nothing;
   'bench.theListingNamesBatteriesWhichOne': { n: Arg | null | undefined };
@@ -317,9 +317,7 @@ export interface Messages {
   'bench.markOfTheSocket': Nothing;
   'bench.noMarkVisible': Nothing;
   'bench.theReportWillSayThatIt': Nothing;
-  'bench.isLargerThanMb': { name: Arg | null | undefined; mB: Arg | null | undefined };
   'bench.isNotAJpegPngOr': { name: Arg | null | undefined };
-  'bench.cannotBeRead': { name: Arg | null | undefined };
   'bench.taken': { at: Arg | null | undefined; by: Arg | null | undefined };
   'bench.removeTheLastMark': Nothing;
   'bench.ofTheMachine': Nothing;
@@ -462,7 +460,6 @@ export interface Messages {
   'cell.atTheBenchAfter': Nothing;
   'cell.nothingWasSaved': { read: Arg | null | undefined };
   'cell.theseAreNotFiguresOfA': Nothing;
-  'cell.theFileIsFarLongerThan': Nothing;
   'cell.batteryOfJobEagerWrench': { number: Arg | null | undefined };
   'cell.batteryOfThe': { maker: Arg | null | undefined; model: Arg | null | undefined };
   'cell.whichBattery': Nothing;
@@ -610,7 +607,6 @@ export interface Messages {
   'intake.dock': Nothing;
   'intake.usbStick': Nothing;
   'intake.memoryCard': Nothing;
-  'intake.theFileIsLargerThanMb': { mB: Arg | null | undefined };
   'intake.3AccessoriesAndAgreements': Nothing;
   'intake.variant': Nothing;
   'intake.notKnown': Nothing;
@@ -828,7 +824,6 @@ export interface Messages {
   'tray.binOf': { number: Arg | null | undefined; count: Arg | null | undefined; size: Arg | null | undefined };
   'tray.theSheet': { bins: Arg | null | undefined };
   'newJob.newJob': Nothing;
-  'newJob.theFileIsLargerThanMb': { mB: Arg | null | undefined };
   'newJob.serialNumber': { number: Arg | null | undefined };
   'newJob.itSaysItIsA': { maker: Arg | null | undefined; model: Arg | null | undefined; number: Arg | null | undefined };
   'newJob.machineWithoutAName': Nothing;

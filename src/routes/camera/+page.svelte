@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { PHOTO_MAX_BYTES } from '$lib/photo-limits';
   import Camera from '@lucide/svelte/icons/camera';
+  import { PhotoInput } from '$lib/ui/photo';
   import { useWords } from '$lib/words';
 
   const { t } = useWords();
@@ -53,19 +53,10 @@
     return () => clearInterval(timer);
   });
 
-  async function take(event: Event & { currentTarget: HTMLInputElement }) {
-    const files = [...(event.currentTarget.files ?? [])];
-    event.currentTarget.value = '';
-    for (const file of files) {
-      if (file.size > PHOTO_MAX_BYTES) {
-        problem = t('camera.thePictureIsLargerThanMb', { mB: PHOTO_MAX_BYTES / 1e6 });
-        continue;
-      }
-      sending++;
-      if (await ask('/api/camera/photos', { method: 'POST', headers: { 'content-type': file.type }, body: file }))
-        sent++;
-      sending--;
-    }
+  async function take(file: File) {
+    sending++;
+    if (await ask('/api/camera/photos', { method: 'POST', headers: { 'content-type': file.type }, body: file })) sent++;
+    sending--;
   }
 </script>
 
@@ -94,13 +85,7 @@
     <div class="mt-auto">
       <label class="button button-now shutter min-h-24 w-full text-2xl"
         ><Camera size={30} aria-hidden="true" />
-        {t('camera.takeAPhoto')}<input
-          class="sr-only"
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          capture="environment"
-          onchange={take}
-        /></label
+        {t('camera.takeAPhoto')}<PhotoInput isTaken onphoto={take} onproblem={(words) => (problem = words)} /></label
       >
       <p class="mt-3 text-center text-soft">
         {t('camera.signedInAsForMoreThe', { person: now.person, minutesLeft: t('count.minute', { n: minutesLeft }) })}

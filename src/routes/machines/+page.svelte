@@ -7,6 +7,7 @@
   import { ListState } from '$lib/ui/list-state.svelte';
   import SortSelect from '$lib/ui/SortSelect.svelte';
   import { STANDING_WORDS } from '$core/words';
+  import FileInput from '$lib/ui/FileInput.svelte';
   import { useWords } from '$lib/words';
 
   const { t, told, language } = useWords();
@@ -171,15 +172,10 @@
         >
           <FileUp size={17} aria-hidden="true" />
           {sending ? t('machines.checking') : t('machines.chooseAFile')}
-          <input
-            type="file"
+          <FileInput
             accept="application/json,.json"
-            class="sr-only"
-            aria-label={t('machines.importAMachineFile')}
-            onchange={(e) => {
-              send(e.currentTarget.files?.[0]);
-              e.currentTarget.value = '';
-            }}
+            label={t('machines.importAMachineFile')}
+            onfiles={([file]) => send(file)}
           />
         </label>
       </div>

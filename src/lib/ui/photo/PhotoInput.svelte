@@ -1,5 +1,6 @@
 <script lang="ts">
   import { PHOTO_MAX_BYTES } from '$lib/photo-limits';
+  import FileInput from '$lib/ui/FileInput.svelte';
   import { useWords } from '$lib/words';
 
   const { t } = useWords();
@@ -17,25 +18,15 @@
 
   const KINDS = ['image/jpeg', 'image/png', 'image/webp'];
 
-  async function pick(event: Event & { currentTarget: HTMLInputElement }) {
-    const input = event.currentTarget;
+  async function pick(files: File[]) {
     onproblem('');
-    for (const file of input.files ?? []) {
+    for (const file of files) {
       const { name } = file;
-      if (file.size > PHOTO_MAX_BYTES) onproblem(t('bench.isLargerThanMb', { name, mB: PHOTO_MAX_BYTES / 1e6 }));
+      if (file.size > PHOTO_MAX_BYTES) onproblem(t('common.fileLargerThanMb', { name, mB: PHOTO_MAX_BYTES / 1e6 }));
       else if (!KINDS.includes(file.type)) onproblem(t('bench.isNotAJpegPngOr', { name }));
-      else await onphoto(file).catch(() => onproblem(t('bench.cannotBeRead', { name })));
+      else await onphoto(file).catch(() => onproblem(t('common.fileUnread', { name })));
     }
-    // The same file may be chosen again.
-    input.value = '';
   }
 </script>
 
-<input
-  class="sr-only"
-  type="file"
-  accept={KINDS.join()}
-  capture={isTaken ? 'environment' : undefined}
-  {multiple}
-  onchange={pick}
-/>
+<FileInput accept={KINDS.join()} {isTaken} {multiple} onfiles={pick} />

@@ -1,6 +1,5 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
-import { line, prose } from '$core/machine';
 import { removalSet } from '$core/plan';
 import { idFrom, parsed } from '$lib/server/http/body';
 import { pool } from '$lib/server/database/pool';
@@ -13,7 +12,8 @@ import { accessFor } from '$lib/server/planning/derived';
 import type { Actions, PageServerLoad } from './$types';
 import { Goal, PlanningError } from '$core/goals';
 import { jobWords } from '$core/words';
-import { fieldMessage, formOf } from '$lib/server/http/form';
+import { formOf } from '$lib/server/http/form';
+import { JOB_FIELD_NAMES, JOB_FIELDS } from '$lib/server/jobs/form';
 import { whyNot } from '$core/result';
 import { here } from '$lib/server/http/here';
 
@@ -31,26 +31,9 @@ export const load: PageServerLoad = async ({ url }) => {
   };
 };
 
-const Form = z.object({
-  fileId: z.coerce.number().int().positive(),
-  customer: line(120),
-  serial: z.union([z.literal(''), line(60)]),
-  complaint: prose(2000),
-  dueOn: z.union([
-    z.literal(''),
-    z.iso.date().refine((d) => d >= '2000-01-01' && d < '3000-01-01', fieldMessage('server.fieldDate'))
-  ]),
-  goals: z.string().max(10_000)
-});
+const Form = z.object({ fileId: z.coerce.number().int().positive(), ...JOB_FIELDS, goals: z.string().max(10_000) });
 
-const FIELD = {
-  fileId: 'server.fieldMachine',
-  customer: 'server.fieldFor',
-  serial: 'server.fieldSerial',
-  complaint: 'server.fieldComplaint',
-  dueOn: 'server.fieldDue',
-  goals: 'server.fieldGoals'
-} as const;
+const FIELD = { fileId: 'server.fieldMachine', ...JOB_FIELD_NAMES, goals: 'server.fieldGoals' } as const;
 
 export const actions: Actions = {
   default: async ({ request, locals }) => {
@@ -68,14 +51,9 @@ export const actions: Actions = {
       if (problem instanceof PlanningError) return fail(400, { message: problem.said });
       throw problem;
     }
-    const { dueOn, once, ...rest } = form.value;
+    const { once, ...rest } = form.value;
     const number = await addJob(
-      {
-        ...rest,
-        dueOn: dueOn || null,
-        goals: goals.data,
-        work: goals.data.length > 0 ? jobWords(access.model, goals.data) : TO_FIND
-      },
+      { ...rest, goals: goals.data, work: goals.data.length > 0 ? jobWords(access.model, goals.data) : TO_FIND },
       { by: locals.person!.id, once }
     );
     await replanJob((await findJob(pool(), number))!.id);

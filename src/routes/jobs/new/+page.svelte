@@ -19,6 +19,8 @@
   import { whyNot } from '$core/result';
   import Term from '$lib/ui/Term.svelte';
   import { useWords } from '$lib/words';
+  import TextFileInput from '$lib/ui/TextFileInput.svelte';
+  import JobFields from './JobFields.svelte';
 
   const { t, told } = useWords();
 
@@ -83,12 +85,8 @@
 
   let said = $state('');
   /** The machine names itself: its model and serial number, from a listing. */
-  async function fromListing(event: Event & { currentTarget: HTMLInputElement }) {
-    const file = event.currentTarget.files?.[0];
-    event.currentTarget.value = '';
-    if (!file) return;
-    if (file.size > LISTING_MAX) return void (said = t('newJob.theFileIsLargerThanMb', { mB: LISTING_MAX / 1e6 }));
-    const read = readListing(await file.text());
+  async function fromListing(text: string) {
+    const read = readListing(text);
     if (!read.ok) return void (said = told(whyNot(read)));
     const { maker, model: called, serial: number } = read.listing.identity;
     if (number) typed.serial = number;
@@ -174,54 +172,19 @@
       <p class="-mt-2 text-sm text-soft">
         {t('newJob.notKnown')} <a class="link" href="/jobs/new/unknown">{t('newJob.recordIt')}</a>
       </p>
-      <div class="grid grid-cols-2 gap-3">
-        <label class="block"
-          ><span class="label">{t('newJob.customer')}</span><input
-            class="field"
-            name="customer"
-            bind:value={typed.customer}
-            required
-            maxlength="120"
-            placeholder={t('newJob.name')}
-          /></label
-        >
-        <label class="block"
-          ><span class="label">{t('newJob.serialNumber2')}</span><input
-            class="field code"
-            name="serial"
-            maxlength="60"
-            bind:value={typed.serial}
-          /></label
-        >
-      </div>
-      <div class="flex items-center gap-3">
-        <label class="button shrink-0 cursor-pointer"
-          >{t('newJob.fromAListing')}<input
-            class="sr-only"
-            type="file"
-            accept=".json,.txt,.log,text/plain,application/json"
-            onchange={fromListing}
-          /></label
-        >
-        <p class="text-sm text-soft" role="status">{said || t('newJob.lshwJsonOrDmidecodeTheMachine')}</p>
-      </div>
-      <label class="block"
-        ><span class="label">{t('newJob.complaint')}</span><textarea
-          class="field"
-          name="complaint"
-          bind:value={typed.complaint}
-          rows="2"
-          maxlength="2000"
-          placeholder={t('newJob.whatIsWrongInTheCustomers')}></textarea></label
-      >
-      <label class="block"
-        ><span class="label">{t('newJob.due')}</span><input
-          class="field"
-          type="date"
-          name="dueOn"
-          bind:value={typed.dueOn}
-        /></label
-      >
+      <JobFields bind:typed>
+        <div class="flex items-center gap-3">
+          <label class="button shrink-0 cursor-pointer"
+            >{t('newJob.fromAListing')}<TextFileInput
+              accept=".json,.txt,.log,text/plain,application/json"
+              maxBytes={LISTING_MAX}
+              ontext={fromListing}
+              onproblem={(words) => (said = words)}
+            /></label
+          >
+          <p class="text-sm text-soft" role="status">{said || t('newJob.lshwJsonOrDmidecodeTheMachine')}</p>
+        </div>
+      </JobFields>
       <input type="hidden" name="goals" value={JSON.stringify(goals)} />
 
       <div class="h-96 lg:h-[calc(100vh-590px)] lg:min-h-60">

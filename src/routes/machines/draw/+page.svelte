@@ -6,6 +6,9 @@
   import { moment } from '$lib/ui/dates';
   import { once } from '$lib/ui/once';
   import { SLOTS } from '$core/words';
+  import { SHEET_MAX_CHARS } from '$core/sheet';
+  import FileInput from '$lib/ui/FileInput.svelte';
+  import TextFileInput from '$lib/ui/TextFileInput.svelte';
   import { useWords } from '$lib/words';
   import sample from '../../../../docs/examples/sheet-sample.csv?raw';
   import template from '../../../../docs/examples/sheet-template.csv?raw';
@@ -31,9 +34,7 @@
     refused?.problems ?? (form as { problems?: { place: string; message: string }[] } | null)?.problems ?? []
   );
   const file = (text: string) => `data:text/csv;charset=utf-8,${encodeURIComponent(text)}`;
-  async function unpack(event: Event & { currentTarget: HTMLInputElement }) {
-    const [archive] = event.currentTarget.files ?? [];
-    event.currentTarget.value = '';
+  async function unpack([archive]: File[]) {
     if (!archive) return;
     refused = undefined;
     if (archive.size > ARCHIVE_MAX.packedBytes)
@@ -52,10 +53,6 @@
     sending = false;
     if (response?.ok && answer?.draft) await goto(`/machines/drafts/${answer.draft}`);
     else refused = { message: answer?.message ?? t('offline.notReached'), problems: answer?.problems ?? [] };
-  }
-  async function read(event: Event & { currentTarget: HTMLInputElement }) {
-    rows = (await event.currentTarget.files?.[0]?.text()) ?? rows;
-    event.currentTarget.value = '';
   }
 </script>
 
@@ -125,12 +122,7 @@
       <h2 class="mt-5 border-t border-rule pt-4 text-xl">{t('drafting.fromArchive')}</h2>
       <p class="mt-1 text-soft">{t('drafting.archiveHow')}</p>
       <label class="button mt-3 min-h-11"
-        >{t('drafting.chooseArchive')}<input
-          class="sr-only"
-          type="file"
-          accept=".zip,application/zip"
-          onchange={unpack}
-        /></label
+        >{t('drafting.chooseArchive')}<FileInput accept=".zip,application/zip" onfiles={unpack} /></label
       >
     </section>
 
@@ -179,11 +171,11 @@
       >
       <div class="flex flex-wrap gap-2">
         <label class="button min-h-11"
-          >{t('drafting.chooseCsv')}<input
-            class="sr-only"
-            type="file"
+          >{t('drafting.chooseCsv')}<TextFileInput
             accept=".csv,text/csv,text/plain"
-            onchange={read}
+            maxBytes={SHEET_MAX_CHARS}
+            ontext={(text) => (rows = text)}
+            onproblem={(message) => (refused = { message, problems: [] })}
           /></label
         >
         <button class="button button-act min-h-11" disabled={sending}>{t('drafting.begin')}</button>

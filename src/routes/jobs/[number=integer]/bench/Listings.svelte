@@ -10,6 +10,7 @@
   import { percent as percentOf } from '$lib/ui/dates';
   import { useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
+  import TextFileInput from '$lib/ui/TextFileInput.svelte';
 
   const { t, told } = useWords();
 
@@ -50,13 +51,6 @@
     packs = [];
     bench.record({ type: 'battery', when, reading: pack.reading });
   }
-  async function file(event: Event & { currentTarget: HTMLInputElement }) {
-    const chosen = event.currentTarget.files?.[0];
-    if (!chosen) return;
-    if (chosen.size > LISTING_MAX) why = t('bench.theFileIsLargerThanMb', { mB: LISTING_MAX / 1e6 });
-    else take(await chosen.text());
-    event.currentTarget.value = '';
-  }
   const plugs = (does: string | undefined) => {
     if (!does) return '';
     const opened = likelyJoints(model, bench.plans, run, does).map((l) => told(l.text));
@@ -86,11 +80,11 @@
             : t('bench.afterTheWork')}</label
         >{/each}
       <label class="button ms-auto min-h-11"
-        >{t('bench.file')}<input
-          class="sr-only"
-          type="file"
+        >{t('bench.file')}<TextFileInput
           accept=".json,.txt,.log,text/plain,application/json"
-          onchange={file}
+          maxBytes={LISTING_MAX}
+          ontext={take}
+          onproblem={(words) => (why = words)}
         /></label
       >
     </fieldset>

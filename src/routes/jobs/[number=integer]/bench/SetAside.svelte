@@ -4,6 +4,7 @@
   import type { Bench } from '$lib/offline/bench.svelte';
   import type { KeptEvent } from '$lib/offline/kept';
   import { moment } from '$lib/ui/dates';
+  import { saveJson } from '$lib/ui/save-file';
   import Panel from './Panel.svelte';
   import { useWords } from '$lib/words';
 
@@ -24,15 +25,8 @@
   }
 
   function save() {
-    const text = JSON.stringify(
-      { run: bench.run, refused: bench.setAside.map(({ event, why }) => ({ why, event })) },
-      null,
-      1
-    );
-    const url = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
-    const link = Object.assign(document.createElement('a'), { href: url, download: `not-taken-${bench.run}.json` });
-    link.click();
-    URL.revokeObjectURL(url);
+    const refused = bench.setAside.map(({ event, why }) => ({ why, event }));
+    saveJson(`not-taken-${bench.run}.json`, { run: bench.run, refused });
   }
 </script>
 

@@ -16,6 +16,8 @@
   import { sayOfJob } from '$lib/ui/say';
   import Trend from './Trend.svelte';
   import { whyNot } from '$core/result';
+  import { LISTING_MAX } from '$core/hardware';
+  import TextFileInput from '$lib/ui/TextFileInput.svelte';
   import { useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
 
@@ -90,12 +92,6 @@
     if (wrong) return void (problem = t('cell.theseAreNotFiguresOfA'));
     await take(Object.fromEntries(Object.entries(given).filter(([, v]) => v !== undefined)) as BatteryReading, 'typed');
     if (!problem) typed = { designWh: '', fullWh: '', cycles: '', charge: '' };
-  }
-  async function file(event: Event & { currentTarget: HTMLInputElement }) {
-    const chosen = event.currentTarget.files?.[0];
-    if (chosen && chosen.size > 500_000) problem = t('cell.theFileIsFarLongerThan');
-    else if (chosen) await paste(await chosen.text());
-    event.currentTarget.value = '';
   }
 </script>
 
@@ -224,11 +220,11 @@
             <button type="button" class="button button-act flex-1" disabled={!text.trim()} onclick={() => paste(text)}
               >{t('cell.readListing')}</button
             ><label class="button"
-              >{t('cell.file')}<input
-                class="sr-only"
-                type="file"
+              >{t('cell.file')}<TextFileInput
                 accept=".txt,.uevent,.log,text/plain"
-                onchange={file}
+                maxBytes={LISTING_MAX}
+                ontext={paste}
+                onproblem={(why) => (problem = why)}
               /></label
             >
           </div>

@@ -8,6 +8,7 @@
   import { whyNot } from '$core/result';
   import { named, useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
+  import TextFileInput from '$lib/ui/TextFileInput.svelte';
 
   const { t, told } = useWords();
 
@@ -80,12 +81,6 @@
     const read = readListing(text);
     why = read.ok ? '' : told(whyNot(read));
     if (read.ok) onsay({ is: 'listing', listing: read.listing });
-  }
-  async function file(event: Event & { currentTarget: HTMLInputElement }) {
-    const chosen = event.currentTarget.files?.[0];
-    if (chosen && chosen.size > LISTING_MAX) why = t('intake.theFileIsLargerThanMb', { mB: LISTING_MAX / 1e6 });
-    else if (chosen) listing(await chosen.text());
-    event.currentTarget.value = '';
   }
 </script>
 
@@ -212,11 +207,11 @@
             e.currentTarget.value = '';
           }}></textarea>
         <label class="button"
-          >{t('intake.file')}<input
-            class="sr-only"
-            type="file"
+          >{t('intake.file')}<TextFileInput
             accept=".json,.txt,.log,text/plain,application/json"
-            onchange={file}
+            maxBytes={LISTING_MAX}
+            ontext={listing}
+            onproblem={(words) => (why = words)}
           /></label
         >
       </div>

@@ -1,13 +1,14 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
-import { line, prose } from '$core/machine';
+import { line } from '$core/machine';
 import { USUAL_POSES } from '$core/usual';
 import { whyNot } from '$core/result';
 import { PART_KINDS } from '$core/words';
 import { pool } from '$lib/server/database/pool';
-import { fieldMessage, formOf } from '$lib/server/http/form';
+import { formOf } from '$lib/server/http/form';
 import { here } from '$lib/server/http/here';
 import { refreshWaits } from '$lib/server/jobs/facts';
+import { JOB_FIELD_NAMES, JOB_FIELDS } from '$lib/server/jobs/form';
 import { findJob } from '$lib/server/jobs/jobs';
 import { beginRecording } from '$lib/server/recordings/recordings';
 import type { Actions } from './$types';
@@ -17,13 +18,7 @@ const Mm = z.coerce.number().min(5).max(2000);
 const Form = z.object({
   maker: line(60),
   model: line(60),
-  customer: line(120),
-  serial: z.union([z.literal(''), line(60)]),
-  complaint: prose(2000),
-  dueOn: z.union([
-    z.literal(''),
-    z.iso.date().refine((d) => d >= '2000-01-01' && d < '3000-01-01', fieldMessage('server.fieldDate'))
-  ]),
+  ...JOB_FIELDS,
   widthMm: Mm,
   depthMm: Mm,
   heightMm: z.coerce.number().min(2).max(300),
@@ -33,10 +28,7 @@ const Form = z.object({
 const FIELD = {
   maker: 'server.fieldMaker',
   model: 'server.fieldModel',
-  customer: 'server.fieldFor',
-  serial: 'server.fieldSerial',
-  complaint: 'server.fieldComplaint',
-  dueOn: 'server.fieldDue',
+  ...JOB_FIELD_NAMES,
   widthMm: 'server.fieldBody',
   depthMm: 'server.fieldBody',
   heightMm: 'server.fieldBody'
@@ -46,13 +38,13 @@ export const actions: Actions = {
   default: async ({ request, locals }) => {
     const form = await formOf(request, Form, FIELD);
     if (!form.ok) return fail(400, { message: whyNot(form) });
-    const { once, up, maker, model, widthMm, depthMm, heightMm, measuredBy, dueOn, ...job } = form.value;
+    const { once, up, maker, model, widthMm, depthMm, heightMm, measuredBy, ...job } = form.value;
     const { t, told } = here();
     const faces = (['underside', 'topside'] as const)
       .toSorted((a) => (a === up ? -1 : 1))
       .map((face) => ({ face, name: t(`newJob.${face}`), pose: USUAL_POSES[face] }));
     const number = await beginRecording(
-      { ...job, dueOn: dueOn || null },
+      job,
       {
         maker,
         model,

@@ -4,6 +4,7 @@
   import { Drafts } from '$lib/ui/drafts';
   import { once } from '$lib/ui/once';
   import { useWords } from '$lib/words';
+  import JobFields from '../JobFields.svelte';
 
   const { t, told } = useWords();
 
@@ -29,7 +30,7 @@
   // What is typed is kept until it is sent: whoever is called away goes on where they were.
   const DRAFT = t('newJob.unknownMachine');
   const isDraft = (value: unknown): value is { typed: Record<string, unknown> } =>
-    typeof (value as { typed?: unknown } | null)?.typed === 'object';
+    typeof (value as { typed?: unknown } | null)?.typed === 'object' && (value as { typed: unknown }).typed !== null;
   const drafts = () => new Drafts(localStorage, data.person?.id ?? '');
   onMount(() => {
     const kept = drafts().read(DRAFT, isDraft);
@@ -110,41 +111,8 @@
           bind:value={typed.model}
         /></label
       >
-      <label
-        ><span class="label">{t('newJob.customer')}</span><input
-          class="field"
-          name="customer"
-          required
-          maxlength="120"
-          bind:value={typed.customer}
-        /></label
-      >
-      <label
-        ><span class="label">{t('newJob.serialNumber2')}</span><input
-          class="field code"
-          name="serial"
-          maxlength="60"
-          bind:value={typed.serial}
-        /></label
-      >
     </div>
-    <label class="block"
-      ><span class="label">{t('newJob.complaint')}</span><textarea
-        class="field"
-        name="complaint"
-        rows="3"
-        maxlength="2000"
-        placeholder={t('newJob.whatIsWrongInTheCustomers')}
-        bind:value={typed.complaint}></textarea></label
-    >
-    <label class="block"
-      ><span class="label">{t('newJob.due')}</span><input
-        class="field"
-        type="date"
-        name="dueOn"
-        bind:value={typed.dueOn}
-      /></label
-    >
+    <JobFields bind:typed />
   </section>
   <section class="space-y-3.5">
     <fieldset>
