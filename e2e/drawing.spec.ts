@@ -26,7 +26,7 @@ async function change(page: Page): Promise<string> {
 }
 const choose = async (page: Page, name: string) => {
   await page.keyboard.press('Escape');
-  await panel(page).getByRole('button', { name: 'What is chosen' }).click();
+  await panel(page).getByRole('button', { name: 'Chosen' }).click();
   await panel(page).getByRole('button', { name, exact: true }).first().click();
 };
 

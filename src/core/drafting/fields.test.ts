@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { Machine } from '../machine';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
-import { SLOTS } from '../words';
+import { optionName, SLOTS } from '../words';
 import { FORMS, placesOf, variantOf, WHOLE, type Field } from '.';
 
 /** Places of all values that the schema of a machine file allows: read from the schema itself, not by the code that makes forms. */
@@ -53,6 +53,20 @@ describe('the forms of the drawing table', () => {
     };
     Object.values(FORMS).forEach(walk);
     expect([...keys].filter((key) => !(key in SLOTS))).toEqual([]);
+  });
+  it('have words for each value of a choice, but for the drives, which go by their standard names', () => {
+    const wordless = new Set<string>();
+    const walk = (field: Field, key: string): void => {
+      const named = field.key || key;
+      const values = field.is === 'choice' ? field.options : field.is === 'fixed' ? [String(field.value)] : [];
+      for (const value of values) if (optionName(named, value) === value) wordless.add(`${named}: ${value}`);
+      if (field.is === 'group') field.fields.forEach((f) => walk(f, named));
+      if (field.is === 'variant') field.variants.forEach((f) => walk(f, named));
+      if (field.is === 'list' || field.is === 'table') walk(field.item, named);
+      if (field.is === 'tuple') field.items.forEach((f) => walk(f, named));
+    };
+    Object.values(FORMS).forEach((form) => walk(form, ''));
+    expect([...wordless].filter((w) => !/^(drive|substitutes|format): /.test(w))).toEqual([]);
   });
   it('know of each joint and outline of the demo which variant it is', () => {
     for (const id of DEMO_MACHINES) {

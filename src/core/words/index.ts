@@ -36,6 +36,7 @@ export {
   waitsWords,
   type Service
 } from './reasons';
+export { optionName } from './options';
 export { FIXINGS, GUIDES, KNOWN_WORDS, MOVE_KINDS, PART_KINDS, PLUG_FAMILIES, STANDING_WORDS } from './kinds';
 export { ASK } from './questions';
 export { RECORDED } from './recorded';

@@ -12,7 +12,7 @@
   import type { Snippet } from 'svelte';
   import { blank, variantOf, type Field, type Refers } from '$core/drafting';
   import type { Machine } from '$core/machine';
-  import { SLOTS } from '$core/words';
+  import { optionName, SLOTS } from '$core/words';
   import { useWords } from '$lib/words';
   import Plus from '@lucide/svelte/icons/plus';
   import X from '@lucide/svelte/icons/x';
@@ -33,7 +33,11 @@
   }
   let { field, value, machine, disabled, isBare = false, onchange, inner }: Props = $props();
 
-  const name = $derived(field.key in SLOTS ? told(SLOTS[field.key as keyof typeof SLOTS]) : field.key);
+  const nameOf = (key: string): string => (key in SLOTS ? told(SLOTS[key as keyof typeof SLOTS]) : key);
+  const name = $derived(nameOf(field.key));
+  /** A value of a choice as it stands alone: with a capital. */
+  const valueName = (key: string, value: string): string =>
+    told(optionName(key, value)).replace(/^\p{Ll}/u, (first) => first.toUpperCase());
   const record = $derived((value ?? {}) as Record<string, unknown>);
   const list = $derived((value ?? []) as unknown[]);
   /** Longer than this a list is folded away until it is asked for. */
@@ -60,8 +64,8 @@
   const variantName = (variant: Field & { is: 'group' }): string => {
     const fixed = variant.fields.find((f) => f.is === 'fixed');
     return fixed?.is === 'fixed'
-      ? String(fixed.value)
-      : variant.fields.map((f) => (f.key in SLOTS ? told(SLOTS[f.key as keyof typeof SLOTS]) : f.key)).join(', ');
+      ? valueName(fixed.key, String(fixed.value))
+      : variant.fields.map((f) => nameOf(f.key)).join(', ');
   };
   function number(text: string) {
     const read = Number(text.replace(',', '.'));
@@ -90,10 +94,7 @@
           {#if !disabled}<button
               type="button"
               class="link me-3 inline-flex min-h-8 items-center gap-1 text-sm"
-              onclick={() => set(f.key, blank(f))}
-              ><Plus size={13} aria-hidden="true" />{f.key in SLOTS
-                ? told(SLOTS[f.key as keyof typeof SLOTS])
-                : f.key}</button
+              onclick={() => set(f.key, blank(f))}><Plus size={13} aria-hidden="true" />{nameOf(f.key)}</button
             >{/if}
         {:else}
           <div class="flex items-end gap-1">
@@ -138,7 +139,7 @@
           {#if field.is === 'table'}<span class="code w-32 shrink-0 truncate pt-2 text-sm" title={key}>{key}</span>{/if}
           <div class="min-w-0 flex-1">
             {@render inner({
-              field: field.item,
+              field: { ...field.item, key: field.key },
               value: entry,
               isBare: true,
               onchange: (next) =>
@@ -186,7 +187,7 @@
     ><span class={isBare ? 'sr-only' : 'label'}>{name}</span>
     {#if field.is === 'choice'}
       <select class="field" {disabled} value={value ?? ''} onchange={(e) => onchange(e.currentTarget.value)}>
-        {#each field.options as option (option)}<option value={option}>{option}</option>{/each}
+        {#each field.options as option (option)}<option value={option}>{valueName(field.key, option)}</option>{/each}
       </select>
     {:else if field.is === 'number'}
       <input
