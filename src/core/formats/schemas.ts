@@ -4,6 +4,7 @@ import { Machine } from '../machine';
 import { Plan } from '../plan';
 import { Recording, RECORDING_FORMAT } from '../recording';
 import { RunEvent } from '../run';
+import { ARCHIVE_FORMAT, Manifest } from './archive';
 
 /** The published formats by name, each as JSON Schema (draft 2020-12) made from the schema that checks it. */
 export const PUBLISHED = {
@@ -11,6 +12,7 @@ export const PUBLISHED = {
   plan: { title: 'eager-wrench/plan@1', schema: Plan },
   faults: { title: FAULTS_FORMAT, schema: FaultSet },
   recording: { title: RECORDING_FORMAT, schema: Recording },
+  archive: { title: `${ARCHIVE_FORMAT}, its manifest`, schema: Manifest },
   'run-event': { title: 'eager-wrench/run@1, one event', schema: RunEvent }
 } as const;
 export type Published = keyof typeof PUBLISHED;
