@@ -1,4 +1,16 @@
-import { boxOf, freshId, freshName, type Joint, type Machine, type Part, type PartKind, type Point } from '../machine';
+import { areaOf, contains } from '../access';
+import {
+  area,
+  boxOf,
+  flatten,
+  freshId,
+  freshName,
+  type Joint,
+  type Machine,
+  type Part,
+  type PartKind,
+  type Point
+} from '../machine';
 import type { Speak } from '../language';
 import { jointOf, USUAL_FIXINGS } from '../recording';
 import { usualMoveSeconds, usualThicknessMm } from '../usual';
@@ -69,6 +81,16 @@ export const LAID: readonly Laid[] = ['one', 'row', 'circle'];
 /** How many places have to be tapped for it. */
 export const tapsOf = (laid: Laid): number => (laid === 'one' ? 1 : 2);
 
+/** The smallest part at a place of a side: what one means when one points there. */
+function lyingAt(machine: Machine, zone: string, at: Point): Part | undefined {
+  const root = rootOf(machine)?.id;
+  return machine.parts
+    .filter((p) => p.id !== root)
+    .flatMap((part) => part.shapes.filter((s) => s.zone === zone).map(({ outline }) => ({ part, outline })))
+    .filter(({ outline }) => contains(areaOf(outline), at))
+    .sort((p, q) => Math.abs(area(flatten(p.outline))) - Math.abs(area(flatten(q.outline))))[0]?.part;
+}
+
 /** A joint at places that were tapped: it holds what lies there onto what carries everything, until somebody says otherwise. */
 export function addedJoint(
   machine: Machine,
@@ -90,7 +112,7 @@ export function addedJoint(
     kind
   );
   const root = rootOf(machine);
-  const held = machine.parts.find((p) => p.id !== root?.id && p.shapes.some((s) => s.zone === zone)) ?? root;
+  const held = lyingAt(machine, zone, a) ?? root;
   const joint = jointOf(
     {
       id,
