@@ -75,13 +75,16 @@ export async function putInForce(fileId: number, by: string): Promise<MachineRow
     const { machine, hash } = (await machineDocument(db, fileId))!;
     // One after the other, for each machine: two leads do not give the same revision to different files.
     await db.query('select pg_advisory_xact_lock(hashtext($1))', [machine.id]);
-    const { rows } = await db.query(
-      `select 1 from machine_file m where machine_id = $1 and revision = $2 and id <> $3 and ${standingOf('m')} = 'in-force'`,
-      [machine.id, machine.revision, fileId]
+    const { rows } = await db.query<{ revision: string; hash: string }>(
+      `select revision, content_hash as hash from machine_file m where machine_id = $1 and ${standingOf('m')} = 'in-force'`,
+      [machine.id]
     );
-    if (rows.length === 0) {
+    // Said once more, by two leads at once or on the page of the draft: it is in force already, under its revision.
+    const same = rows.find((r) => r.hash === contentHash({ ...machine, revision: r.revision }));
+    if (same) return (await fileOf(db, same.hash))!;
+    if (rows.every((r) => r.revision !== machine.revision)) {
       await stand(db, { fileId, standing: 'in-force', by });
-      return (await keepFile(db, { machine, hash }, by)).row;
+      return (await fileOf(db, hash))!;
     }
     const next = { ...machine, revision: await nextRevision(db, machine.id) };
     return (await keepFile(db, { machine: next, hash: contentHash(next) }, by, 'in-force')).row;
