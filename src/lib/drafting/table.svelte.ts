@@ -101,6 +101,7 @@ export class Table {
   }
 
   copy(): void {
+    if (!this.mayAct) return;
     const { machine, things } = copied(this.machine, this.chosen, BESIDE_MM, BESIDE_MM);
     this.edit(machine);
     this.chosen = things;

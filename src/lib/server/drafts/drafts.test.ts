@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { changesBetween, startOf, type DraftEvent } from '$core/drafting';
 import { contentHash, type Machine } from '$core/machine';
+import { WHOLE_PICTURE, type Scale } from '$core/recording';
 import { demoAccess } from '$core/testing/machines';
 import { english } from '$core/testing/english';
 import { pool } from '../database/pool';
@@ -9,6 +11,7 @@ import { listMachines } from '../library/machines';
 import { closePlanner } from '../planning/plans';
 import { addPerson } from '../sign-in/people';
 import { freshDatabase } from '../testing/database';
+import { draftPhoto, keepDraftPhoto, photosOfDraft, scaleDraftPhoto } from './photos';
 import { appendEdits, beginDraft, draftOfPage, eventsOfDraft, keepDraft, listDrafts } from './drafts';
 
 let database: Awaited<ReturnType<typeof freshDatabase>>;
@@ -75,6 +78,22 @@ describe('a draft', () => {
     const other = { ...edit(fathom, renamed(fathom, 1, 'Two')), id: one.id };
     expect(await appendEdits(id, [other], ines)).toMatchObject({ ok: false, problems: [{ code: 'changed' }] });
   });
+  it('takes no edit that puts something else in the place of a thing, and nothing of its batch', async () => {
+    const id = await beginDraft(fathom, { by: ines });
+    const fine = edit(fathom, renamed(fathom, 0, 'Fine'));
+    const not = edit(fathom, renamed(fathom, 1, 'Not'));
+    const joint = fathom.joints[1]!;
+    for (const now of ['a string', { ...joint, kind: 'spoon' }, { ...joint, id: 'other' }, { ...joint, more: 1 }, []]) {
+      const broken = { ...not, changes: not.changes.map((c) => ({ ...c, now })) } as DraftEvent;
+      expect(await appendEdits(id, [fine, broken], ines)).toMatchObject({
+        ok: false,
+        problems: [{ place: broken.id, code: 'misshapen' }]
+      });
+    }
+    expect(await document(id)).toEqual(fathom);
+    expect((await eventsOfDraft(pool(), id)).events).toEqual([]);
+    expect(await appendEdits(id, [fine, not], ines)).toMatchObject({ ok: true });
+  });
   it('is kept as a file with a revision of its own, or says what is wrong with it by place', async () => {
     const id = await beginDraft(fathom, { by: tam });
     const kept = await keepDraft(id, tam);
@@ -95,5 +114,52 @@ describe('a draft', () => {
     const broken = { ...start, parts: start.parts.map((p) => (p.id === 'bottom-cover' ? { ...p, name: '' } : p)) };
     await appendEdits(empty, [edit(start, broken)], tam);
     expect(await keepDraft(empty, tam)).toMatchObject({ ok: false, problems: [{ place: 'parts[1].name' }] });
+  });
+});
+
+describe('a picture of a draft', () => {
+  const picture = () =>
+    sharp({ create: { width: 40, height: 30, channels: 3, background: '#a8c' } })
+      .jpeg()
+      .withExif({ IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '54/1 10/1 0/1' } })
+      .toBuffer();
+  const given = async (draft: string, photo: string, bytes?: Buffer) =>
+    keepDraftPhoto(pool(), {
+      draft,
+      photo,
+      face: 'underside',
+      scale: null,
+      bytes: bytes ?? (await picture()),
+      by: tam
+    });
+
+  it('is written anew, lies on its side, and is brought to scale', async () => {
+    const [draft, photo] = [await beginDraft(fathom, { by: tam }), randomUUID()];
+    expect(await given(draft, photo)).toEqual({ ok: true });
+    expect(await given(draft, photo)).toEqual({ ok: true });
+    expect(await photosOfDraft(pool(), draft)).toEqual([{ photo, face: 'underside', scale: null }]);
+    expect((await sharp((await draftPhoto(pool(), draft, photo))!).metadata()).exif).toBeUndefined();
+    const scale: Scale = { by: 'distance', from: [0.1, 0.5], to: [0.9, 0.5], mm: 250 };
+    expect(await scaleDraftPhoto(pool(), draft, photo, scale)).toBe(true);
+    expect(await photosOfDraft(pool(), draft)).toEqual([{ photo, face: 'underside', scale }]);
+  });
+  it('of another draft is not given, not scaled, and not replaced', async () => {
+    const [hers, his, photo] = [
+      await beginDraft(fathom, { by: ines }),
+      await beginDraft(fathom, { by: tam }),
+      randomUUID()
+    ];
+    await given(hers, photo);
+    const before = await draftPhoto(pool(), hers, photo);
+    expect(await given(his, photo)).toMatchObject({ ok: false, problems: [{ code: 'taken' }] });
+    expect(await draftPhoto(pool(), his, photo)).toBeUndefined();
+    expect(await scaleDraftPhoto(pool(), his, photo, WHOLE_PICTURE)).toBe(false);
+    expect(await draftPhoto(pool(), hers, photo)).toEqual(before);
+    expect(await photosOfDraft(pool(), his)).toEqual([]);
+  });
+  it('that is none is refused in words, and nothing of it stays', async () => {
+    const [draft, photo] = [await beginDraft(fathom, { by: tam }), randomUUID()];
+    expect(await given(draft, photo, Buffer.from('<svg/>'))).toMatchObject({ ok: false });
+    expect(await photosOfDraft(pool(), draft)).toEqual([]);
   });
 });
