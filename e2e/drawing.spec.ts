@@ -1,5 +1,6 @@
 import { readFileSync, truncateSync, writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
+import sharp from 'sharp';
 import { checkInBothThemes, expect, shopOfItsOwn, signIn, test as base } from './fixtures';
 
 const test = base.extend<object, { app: import('./fixtures').App }>({ app: shopOfItsOwn() });
@@ -179,7 +180,23 @@ test('a new machine is drawn from nothing: parts, screws in a row, a depth in th
   await edge.focus();
   await page.keyboard.press('ArrowDown');
   await expect(edge).toHaveAttribute('aria-valuenow', String(Math.round((depth + 0.1) * 10) / 10));
+  // A photo lies behind it once it is brought to scale, and is there again for whoever opens the draft.
+  await panel(page).getByRole('button', { name: 'Photo' }).click();
+  const picture = await sharp({ create: { width: 400, height: 300, channels: 3, background: '#69a' } })
+    .jpeg()
+    .toBuffer();
+  await panel(page)
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'under.jpg', mimeType: 'image/jpeg', buffer: picture });
+  const corner = panel(page).getByRole('button', { name: /^Corner 1/ });
+  await corner.focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await panel(page).getByRole('button', { name: 'Lay it under the drawing' }).click();
+  await expect(page.locator('.drawn-on image')).toBeVisible();
+  await checkInBothThemes(page, 'the drawing table with a photo');
   await saved(page);
+  await page.reload();
+  await expect(page.locator('.drawn-on image')).toBeVisible();
 });
 
 test('a table from paper becomes a draft, or is refused by its rows', async ({ page, signInAs }) => {

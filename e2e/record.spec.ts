@@ -50,16 +50,11 @@ async function cameOff(page: Page, at: [number, number], part: string): Promise<
   await expect(panel(page).getByRole('heading', { name: 'What do you see now?' })).toBeVisible();
 }
 
-test('a machine that nobody has drawn is recorded offline with photos, closed from its record, put in force, and planned on', async ({
-  page,
-  context,
-  signInAs
-}) => {
-  test.slow();
-  await signInAs('tam');
+/** A new job on a machine of 300 by 210 mm that is not in the library, up to the recorder. @returns its number */
+async function beginRecording(page: Page, model: string): Promise<number> {
   await page.goto('/jobs/new/unknown');
   await page.getByLabel('Maker').fill('Norrvik');
-  await page.getByLabel('Model').fill('Tarn 13');
+  await page.getByLabel('Model').fill(model);
   await page.getByLabel('Customer').fill('MS Terna');
   await page.getByLabel('Width').fill('300');
   await page.getByLabel('Depth').fill('210');
@@ -78,6 +73,17 @@ test('a machine that nobody has drawn is recorded offline with photos, closed fr
   await nothingEndangers(page);
   await page.goto(`/jobs/${job}/record`);
   await page.locator('[data-ready=true]').waitFor();
+  return job;
+}
+
+test('a machine that nobody has drawn is recorded offline with photos, closed from its record, put in force, and planned on', async ({
+  page,
+  context,
+  signInAs
+}) => {
+  test.slow();
+  await signInAs('tam');
+  const job = await beginRecording(page, 'Tarn 13');
   await checkInBothThemes(page, 'the recorder');
   await expect
     .poll(
@@ -230,4 +236,63 @@ test('a machine that nobody has drawn is recorded offline with photos, closed fr
   await expect(page.getByText(/steps: \d+ joints to open/)).toBeVisible();
   await page.getByRole('button', { name: 'Save job' }).click();
   await page.waitForURL('**/intake');
+});
+
+test('a machine is recorded by keyboard alone, and each page of its job answers meanwhile', async ({
+  page,
+  signInAs
+}) => {
+  await signInAs('tam');
+  const job = await beginRecording(page, 'Tarn 15');
+  const drawing = page.getByRole('application');
+  const go = async (key: string, times: number) => {
+    for (let i = 0; i < times; i++) await page.keyboard.press(`Shift+${key}`);
+  };
+  await drawing.focus();
+  // A box between two places: from the middle to the right and down.
+  await page.keyboard.press('o');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('Enter');
+  await go('ArrowRight', 6);
+  await go('ArrowDown', 5);
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.record [data-part]')).toHaveCount(1);
+  // Two screws, the second without room for the tool; the last is taken back and brought again.
+  await page.keyboard.press('s');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('Enter');
+  await go('ArrowLeft', 3);
+  await page.keyboard.press('Shift+Enter');
+  await expect(page.locator('.record [data-joint]')).toHaveCount(1);
+  await expect(panel(page)).toContainText('2');
+  await page.keyboard.press('u');
+  await page.keyboard.press('y');
+  // Corners: Enter on the last one again is all of it.
+  await page.keyboard.press('n');
+  await page.keyboard.press('o');
+  await panel(page).getByRole('button', { name: 'Corners', exact: true }).press('Enter');
+  await drawing.focus();
+  for (const [key, times] of [
+    ['ArrowUp', 4],
+    ['ArrowRight', 5],
+    ['ArrowDown', 3]
+  ] as const) {
+    await go(key, times);
+    await page.keyboard.press('Enter');
+  }
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.record [data-part]')).toHaveCount(2);
+  await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible({ timeout: 15_000 });
+  const recorded = await (await page.request.get(`/jobs/${job}/record`)).text();
+  expect(recorded).toContain('"outlined"');
+
+  // Whoever comes upon this job elsewhere is answered, if only by the way to the recorder.
+  for (const path of ['', '/plan', '/bench', '/fault', '/spares', '/compare', '/tray', '/cell', '/intake', '/report']) {
+    const response = await page.request.get(`/jobs/${job}${path}`);
+    expect(response.status(), path).toBeLessThan(500);
+  }
+  await page.goto('/machines');
+  await expect(page.getByText('Norrvik Tarn 15')).toBeVisible();
+  for (const path of ['/jobs', '/jobs/new', '/machines/draw', `/jobs/${job}`])
+    expect((await page.request.get(path)).status(), path).toBeLessThan(400);
 });

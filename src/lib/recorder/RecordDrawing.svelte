@@ -59,6 +59,8 @@
     if (isTapping) onplace(placeOf(event), isLong || event.shiftKey);
     else pick(event.target as Element);
   }
+  /** Enter on the last place once more: what was tapped so far is all. */
+  const isLast = ([x, y]: Point) => points.at(-1)?.[0] === x && points.at(-1)?.[1] === y;
   function keys(event: KeyboardEvent) {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     const step = event.shiftKey ? STEP_MM.coarse : STEP_MM.fine;
@@ -68,7 +70,7 @@
       const within = (mm: number, most: number) => Math.max(0, Math.min(most, mm));
       at = [within(x + by[0] * step, scene.widthMm), within(y + by[1] * step, scene.heightMm)];
       isByKeys = true;
-    } else if (event.key === 'Enter' && isByKeys && at) {
+    } else if (event.key === 'Enter' && isByKeys && at && !isLast(at)) {
       if (isTapping) onplace(at, event.shiftKey);
       else {
         const there = looking.at(at);
