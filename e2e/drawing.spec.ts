@@ -25,6 +25,19 @@ async function change(page: Page): Promise<string> {
   await page.locator('[data-ready=true]').waitFor();
   return file;
 }
+/** Where a place of the side that is looked at, mm, lies on the screen. */
+const onScreen = (page: Page, x: number, y: number) =>
+  page.locator('.drawn-on svg.drawing').evaluate(
+    (svg, [mmX, mmY]) => {
+      const m = svg.querySelector('g')!.getScreenCTM()!;
+      return { x: m.a * mmX! + m.c * mmY! + m.e, y: m.b * mmX! + m.d * mmY! + m.f };
+    },
+    [x, y]
+  );
+const tap = async (page: Page, x: number, y: number) => {
+  const at = await onScreen(page, x, y);
+  await page.mouse.click(at.x, at.y);
+};
 const choose = async (page: Page, name: string) => {
   await page.keyboard.press('Escape');
   await panel(page).getByRole('button', { name: 'Chosen' }).click();
@@ -76,13 +89,58 @@ test('faults stand at their place while one works, and a file with faults is not
   await expect(page.getByRole('status').last()).toContainText('1 fault');
   await page.getByRole('button', { name: 'Keep as a file' }).click();
   await expect(panel(page).getByRole('alert')).toBeVisible();
-  await expect(
-    panel(page)
-      .getByText(/parts\[\d+\]\.name/)
-      .first()
-  ).toBeVisible();
+  // From its fault one comes to the thing, wherever it lies.
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Top side' }).click();
+  await panel(page).getByRole('button', { name: 'Faults (1)' }).click();
+  await panel(page).getByRole('button', { name: 'fan', exact: true }).first().click();
+  await expect(panel(page).getByLabel('Id', { exact: true }).first()).toHaveValue('fan');
+  await expect(page.getByRole('button', { name: 'Underside' })).toHaveAttribute('aria-pressed', 'true');
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByRole('status').last()).toContainText('No faults');
+});
+
+test('a cable is drawn through its guide with its length shown, an outline by its corners, a corner is dragged', async ({
+  page,
+  signInAs
+}) => {
+  await signInAs('ines');
+  await change(page);
+  await choose(page, 'Left speaker wire');
+  const lies = page.locator('.drawn-on').getByRole('status');
+  await expect(lies).toContainText('Way 43 mm, cable 50 mm: 7 mm slack.');
+  await page.getByRole('button', { name: 'Draw its way' }).click();
+  await tap(page, 270, 119);
+  await tap(page, 272, 148);
+  await tap(page, 200, 148);
+  await expect(lies).toContainText('too short');
+  await page.keyboard.press('Backspace');
+  await tap(page, 284, 152);
+  await tap(page, 284, 152);
+  await expect(lies).toContainText('slack');
+  await expect(panel(page).locator('.label').filter({ hasText: /^Guide$/ })).toHaveCount(1);
+  await checkInBothThemes(page, 'a cable at the drawing table');
+  // One of its places is dragged far away: the cable is too short for that.
+  const [from, to] = [await onScreen(page, 284, 152), await onScreen(page, 200, 190)];
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 4 });
+  await expect(lies).toContainText('too short');
+  await page.mouse.up();
+  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(lies).toContainText('Way 43 mm');
+
+  // An outline by keyboard: Enter on the last corner once more is all of it.
+  await choose(page, 'Fan');
+  await page.getByRole('button', { name: 'Draw its outline' }).click();
+  await page.locator('.drawn-on').focus();
+  for (const key of ['ArrowLeft', 'Shift+ArrowRight', 'Shift+ArrowDown']) {
+    await page.keyboard.press(key);
+    await page.keyboard.press('Enter');
+  }
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.drawn-on [data-handle]')).toHaveCount(3);
+  await saved(page);
 });
 
 test('two people on one draft see each other, and neither overwrites the other', async ({
@@ -146,32 +204,21 @@ test('a new machine is drawn from nothing: parts, screws in a row, a depth in th
   await form.getByRole('button', { name: 'Begin' }).click();
   await page.waitForURL('**/machines/drafts/**');
   await page.locator('[data-ready=true]').waitFor();
-  const drawing = page.locator('.drawn-on svg.drawing');
-  const tap = async (x: number, y: number) => {
-    const at = await drawing.evaluate(
-      (svg, [mmX, mmY]) => {
-        const m = svg.querySelector('g')!.getScreenCTM()!;
-        return { x: m.a * mmX! + m.c * mmY! + m.e, y: m.b * mmX! + m.d * mmY! + m.f };
-      },
-      [x, y]
-    );
-    await page.mouse.click(at.x, at.y);
-  };
   await page.getByLabel('New part').selectOption({ label: 'Fan' });
-  await tap(40, 30);
-  await tap(100, 90);
+  await tap(page, 40, 30);
+  await tap(page, 100, 90);
   await expect(panel(page).getByRole('heading', { name: 'Fan' })).toBeVisible();
   await page.keyboard.press('Escape');
   await page.getByLabel('Places').selectOption({ label: 'in a row' });
   await page.getByLabel('How many').fill('3');
   await page.getByLabel('New joint').selectOption({ label: 'Screws' });
-  await tap(20, 10);
-  await tap(220, 10);
+  await tap(page, 20, 10);
+  await tap(page, 220, 10);
   await expect(panel(page).getByRole('heading', { name: 'Screws' })).toBeVisible();
   await expect(panel(page).getByLabel('How many', { exact: true })).toHaveValue('3');
   // Dragged by its middle, the fan moves; the section shows it where it is.
   await page.keyboard.press('Escape');
-  await tap(70, 60);
+  await tap(page, 70, 60);
   await expect(panel(page).getByRole('heading', { name: 'Fan' })).toBeVisible();
   await page.getByRole('button', { name: 'Section' }).click();
   await page.getByRole('slider', { name: /Cut/ }).fill('60');

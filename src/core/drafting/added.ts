@@ -16,6 +16,7 @@ import { jointOf, USUAL_FIXINGS } from '../recording';
 import { usualMoveSeconds, usualThicknessMm } from '../usual';
 import { FIXINGS, PART_KINDS } from '../words';
 import { inCircle, inRow, rootOf, type Thing } from './edits';
+import { BENEATH_MM } from './sketch';
 
 /** Where something new was added, and what it is. */
 export interface Added {
@@ -25,8 +26,6 @@ export interface Added {
 
 /** Nothing is smaller on a drawing, mm. */
 const LEAST_MM = 0.5;
-/** Below a cover and its clips, mm: where most parts begin. */
-const BENEATH_MM = 2;
 
 /** A part between two corners: a box of the usual thickness for its kind, mounted on what carries everything, lifted out. */
 export function addedPart(

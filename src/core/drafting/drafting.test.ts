@@ -218,9 +218,9 @@ describe('a new machine', () => {
       { maker: 'Norrvik', model: 'Tarn 13', widthMm: 300, depthMm: 210, heightMm: 17 },
       english
     );
-    const { problems } = judged(start, []);
+    const { faults } = judged(start);
     expect(
-      problems
+      faults
         .filter((p) => p.severity === 'error')
         .map((p) => p.code)
         .filter((c) => c === 'unknown-reference')
@@ -241,26 +241,28 @@ describe('a new machine', () => {
 describe('what a change does', () => {
   const goals = [{ do: 'remove', part: 'fan' }] as const;
   it('is told in steps of the goals that the author has pinned', () => {
-    const before = judged(fathom, goals);
+    const before = judged(fathom).steps(goals);
     const joint = fathom.joints.find((j) => j.kind === 'screws' && j.a === 'fan')!;
     const more: Machine = {
       ...fathom,
       joints: [...fathom.joints, { ...joint, id: 'fan-more', name: 'More screws of the fan' }]
     };
-    const after = judged(more, goals);
+    const after = judged(more).steps(goals);
     expect(effects(before, after, goals)).toEqual([
-      {
-        goal: goals[0],
-        was: before.steps['remove:fan'] ?? Object.values(before.steps)[0],
-        is: Object.values(before.steps)[0]! + 1
-      }
+      { goal: goals[0], was: Object.values(before)[0], is: Object.values(before)[0]! + 1 }
     ]);
     expect(effects(before, before, goals)).toEqual([]);
   });
   it('and a file with faults says them by their place, whatever stands in it', () => {
     const broken = { ...fathom, joints: fathom.joints.map((j, i) => (i === 3 ? { ...j, a: 'nobody', name: '' } : j)) };
-    const { problems, steps } = judged(broken, goals);
-    expect(problems.some((p) => p.place.startsWith('joints[3]'))).toBe(true);
-    expect(steps).toEqual({});
+    const { faults, steps } = judged(broken);
+    const joint = fathom.joints[3]!.id;
+    expect(faults.filter((f) => f.place.startsWith('joints[3]')).map((f) => f.thing)).toContainEqual({ joint });
+    expect(steps(goals)).toEqual({});
+    // A fault of a cable stands at its part, one of the whole file at nothing.
+    const cable = fathom.cables[2]!;
+    const loose = { ...fathom, cables: fathom.cables.map((c) => (c === cable ? { ...c, lengthMm: -1 } : c)) };
+    expect(judged(loose).faults).toMatchObject([{ place: 'cables[2].lengthMm', thing: { part: cable.part } }]);
+    expect(judged({ ...fathom, maker: '' }).faults.map((f) => f.thing)).toEqual([undefined]);
   });
 });

@@ -38,6 +38,7 @@ const REFERS: Readonly<Record<string, Refers>> = {
   cover: 'part',
   leaves: 'joint',
   joint: 'joint',
+  guide: 'joint',
   zone: 'zone'
 };
 

@@ -2,18 +2,11 @@ import { distance, type Cable, type Joint, type Origin } from '../machine';
 import type { Speak } from '../language';
 import { RECORDED } from '../words';
 import type { SeenPart } from './state';
+import { USUAL_CABLES, usualForm, usualLengthMm } from '../usual';
 import { CABLES } from './habits';
 
-/** A cable is drawn a little longer than the way that was tapped: it lies in bends. */
-const SLACK = 1.1;
-const SLACK_MM = 10;
-/** Breadth and least bend where nobody measured, mm: bench rules of thumb. */
-const USUAL = {
-  flat: { widthMm: 8, minBendRadiusMm: 2 },
-  round: { widthMm: 1.5, minBendRadiusMm: 2 },
-  coax: { widthMm: 1.2, minBendRadiusMm: 4 },
-  bundle: { widthMm: 4, minBendRadiusMm: 5 }
-};
+/** Taps are a millimetre off: a cable that was measured is at least so much longer than its own way. */
+const TAPPED = 1.1;
 
 /** Whether a part is a cable that is plugged somewhere, and so has a run of its own. */
 export const isPlugged = (part: SeenPart, joints: readonly Pick<Joint, 'kind' | 'a' | 'b'>[]): boolean =>
@@ -30,15 +23,14 @@ export function cableOf(
   const plugs = own.filter((j) => j.kind === 'connector');
   const path = part.run ? tapped(part.run, own) : fromPlugs(plugs[0]!, own);
   const length = path.slice(1).reduce((sum, p, i) => sum + between(path[i]!, p), 0);
-  const form = part.run?.form ?? (part.kind === 'flat-cable' ? 'flat' : part.kind === 'antenna' ? 'coax' : 'round');
+  const form = part.run?.form ?? usualForm(part.kind);
   mark('path', part.run ? { how: 'recorded' } : { how: 'guessed', sure: 0.3 });
   mark('lengthMm', part.run?.lengthMm === undefined ? { how: 'guessed', sure: 0.3 } : { how: 'measured' });
   return {
     part: part.id,
     path,
-    // Taps are a millimetre off: a cable is never shorter than its own way.
-    lengthMm: Math.max(part.run?.lengthMm ?? 0, Math.ceil(length * SLACK + (part.run?.lengthMm ? 0 : SLACK_MM))),
-    ...USUAL[form],
+    lengthMm: part.run?.lengthMm ? Math.max(part.run.lengthMm, Math.ceil(length * TAPPED)) : usualLengthMm(length),
+    ...USUAL_CABLES[form],
     ...(part.run?.widthMm === undefined ? {} : { widthMm: part.run.widthMm }),
     form,
     colour: part.run?.colour ?? speak(RECORDED.colour),

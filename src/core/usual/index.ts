@@ -1,3 +1,4 @@
+export { USUAL_CABLES, usualForm, usualLengthMm } from './cables';
 export { USUAL_POSES, type UsualSide } from './faces';
 export { standardShapesOf, STANDARD_SHAPES, type StandardShape } from './shapes';
 export {

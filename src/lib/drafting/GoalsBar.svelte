@@ -10,8 +10,8 @@
   /** Below the drawing: the steps of each pinned goal, what the last edit did to them, and how many faults there are. */
   let { table, judge }: { table: Table; judge: LiveJudge } = $props();
 
-  const did = $derived(judge.before && judge.judged ? effects(judge.before, judge.judged, table.goals) : []);
-  const errors = $derived((judge.judged?.problems ?? []).filter((p) => p.severity === 'error').length);
+  const did = $derived(judge.before && judge.steps ? effects(judge.before, judge.steps, table.goals) : []);
+  const errors = $derived(judge.faults.filter((p) => p.severity === 'error').length);
   const nameOf = (goal: Goal) =>
     goal.do === 'reach'
       ? (table.machine.joints.find((j) => j.id === goal.joint)?.name ?? goal.joint)
@@ -24,7 +24,7 @@
 >
   {#if table.goals.length === 0}<span class="text-soft">{t('drafting.pinSome')}</span>{/if}
   {#each table.goals as goal (goalId(goal))}
-    {@const steps = judge.judged?.steps[goalId(goal)]}
+    {@const steps = judge.steps?.[goalId(goal)]}
     {@const effect = did.find((d) => goalId(d.goal) === goalId(goal))}
     <span
       ><b>{nameOf(goal)}</b>

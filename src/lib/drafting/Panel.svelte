@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { FORMS } from '$core/drafting';
+  import { FORMS, placed, type Fault, type Thing } from '$core/drafting';
   import type { Machine } from '$core/machine';
   import type { Problem } from '$core/result';
   import { useWords } from '$lib/words';
@@ -14,19 +14,23 @@
   interface Props {
     table: Table;
     photos: DraftPhotos;
-    problems: readonly Problem[];
+    faults: readonly Fault[];
     /** Things with errors, by their id. */
     faulty: ReadonlySet<string>;
     /** Why the draft was not kept as a file. */
     kept: { message: string; problems: readonly Problem[] } | undefined;
   }
-  let { table, photos, problems, faulty, kept }: Props = $props();
+  let { table, photos, faults, faulty, kept }: Props = $props();
 
   const VIEWS: readonly View[] = ['thing', 'file', 'photo', 'faults'];
   const { machine, part, joint, side } = $derived(table);
   const disabled = $derived(!table.mayAct);
   const cable = $derived(part && machine.cables.find((c) => c.part === part.id));
-  const errors = $derived(problems.filter((p) => p.severity === 'error').length);
+  const errors = $derived(faults.filter((p) => p.severity === 'error').length);
+  const nameOf = (thing: Thing): string =>
+    ('part' in thing
+      ? machine.parts.find((p) => p.id === thing.part)?.name
+      : machine.joints.find((j) => j.id === thing.joint)?.name) || ('part' in thing ? thing.part : thing.joint);
 </script>
 
 {#snippet row(id: string, name: string, onclick: () => void)}
@@ -34,6 +38,19 @@
     <button type="button" class="flex min-h-9 w-full items-center gap-2 text-start hover:bg-sunk" {onclick}
       >{name}{#if faulty.has(id)}<b class="text-now">{t('drafting.hasFault')}</b>{/if}</button
     >
+  </li>
+{/snippet}
+
+{#snippet faultRow({ thing, place, severity, message }: Fault)}
+  <li class="py-1.5 text-sm">
+    {#if thing}<button type="button" class="link font-semibold" onclick={() => table.show(thing)}
+        >{nameOf(thing)}</button
+      >
+      <span class="code">{place.replace(/^\w+\[\d+\]\.?/, '')}</span>{:else}<span class="code">{place}</span>{/if}
+    <span class={severity === 'error' ? 'font-semibold text-now' : 'text-soft'}
+      >{severity === 'error' ? t('machines.toCorrect') : t('machines.worthChecking')}</span
+    >
+    <span class="block">{told(message)}</span>
   </li>
 {/snippet}
 
@@ -98,15 +115,11 @@
     {:else}
       <p class="mb-3 text-soft">{t('drafting.chooseSomething')}</p>
       <ul class="divide-y divide-(--rule)">
-        {#each machine.parts as p (p.id)}{@render row(p.id, p.name, () =>
-            table.choose([{ part: p.id }], p.shapes[0]?.zone)
-          )}{/each}
+        {#each machine.parts as p (p.id)}{@render row(p.id, p.name, () => table.show({ part: p.id }))}{/each}
       </ul>
       <h2 class="mt-3 text-lg">{t('drafting.joints')}</h2>
       <ul class="divide-y divide-(--rule)">
-        {#each machine.joints as j (j.id)}{@render row(j.id, j.name, () =>
-            table.choose([{ joint: j.id }], j.zone)
-          )}{/each}
+        {#each machine.joints as j (j.id)}{@render row(j.id, j.name, () => table.show({ joint: j.id }))}{/each}
       </ul>
     {/if}
   {:else if table.view === 'file'}
@@ -134,20 +147,13 @@
     {#if kept}<p class="rounded-md border-s-4 border-now bg-now-wash px-3 py-2" role="alert">
         {kept.message}
       </p>{/if}
-    {#each kept?.problems ?? [] as p, i (i)}<p class="mt-1 text-sm">
-        <span class="code">{p.place}</span>
-        {told(p.message)}
-      </p>{/each}
+    {#if kept}<ol class="mt-2 divide-y divide-(--rule)">
+        {#each placed(machine, kept.problems) as fault, i (i)}{@render faultRow(fault)}{/each}
+      </ol>{/if}
     <ol class="mt-2 divide-y divide-(--rule)">
-      {#each problems as p, i (i)}
-        <li class="py-1.5 text-sm">
-          <span class="code">{p.place}</span>
-          <span class={p.severity === 'error' ? 'font-semibold text-now' : 'text-soft'}
-            >{p.severity === 'error' ? t('machines.toCorrect') : t('machines.worthChecking')}</span
-          >
-          <span class="block">{told(p.message)}</span>
-        </li>
-      {:else}<li class="py-3 text-soft">{t('drafting.noFaults')}</li>{/each}
+      {#each faults as fault, i (i)}{@render faultRow(fault)}{:else}<li class="py-3 text-soft">
+          {t('drafting.noFaults')}
+        </li>{/each}
     </ol>
   {/if}
 </div>

@@ -1,7 +1,17 @@
 <script lang="ts">
   import '$lib/ui/drawing/drawing.css';
   import { sceneOf, untouched, viewOf, type Drawn } from '$core/drawing';
-  import { boxOfThings, mapThings, moved, snapped, stretched, type Thing } from '$core/drafting';
+  import { routeOf } from '$core/cables';
+  import {
+    boxOfThings,
+    handleMoved,
+    handlesOf,
+    mapThings,
+    moved,
+    snapped,
+    stretched,
+    type Thing
+  } from '$core/drafting';
   import { boxOf, flatten, modelOf, type Box, type Point } from '$core/machine';
   import { arrowOf, Looking, LookingButtons, tenth } from '$lib/ui/drawing';
   import { useWords } from '$lib/words';
@@ -21,13 +31,18 @@
 
   const { machine, chosen, gridMm, mayAct } = $derived(table);
   const zone = $derived(table.side?.id ?? '');
-  const isPlacing = $derived(table.placing !== undefined);
+  const { isPlacing } = $derived(table);
 
   /** What is being done with the pointer down, on what, and how far it has gone. */
-  let drag = $state.raw<{ kind: 'move' | 'stretch'; start: Point; now: Point; corner: number; box: Box }>();
+  let drag = $state.raw<{ kind: 'move' | 'stretch' | 'handle'; start: Point; now: Point; corner: number; box: Box }>();
+  /** Where a place would be tapped, by the pointer or by arrow keys, mm. */
+  let aim = $state.raw<Point>();
   const shown = $derived.by(() => {
+    if (table.sketch) return table.drawn(aim) ?? table.drawn() ?? machine;
     if (!drag) return machine;
     const [dx, dy] = [drag.now[0] - drag.start[0], drag.now[1] - drag.start[1]];
+    if (drag.kind === 'handle')
+      return handleMoved(machine, chosen[0]!, zone, drag.corner, [onGrid(drag.now[0]), onGrid(drag.now[1])]);
     if (drag.kind === 'move') return mapThings(machine, chosen, zone, moved(...snapped(drag.box, dx, dy, gridMm)));
     return mapThings(machine, chosen, zone, stretched(drag.box, stretchedBox(drag.box, drag.corner, dx, dy)));
   });
@@ -72,6 +87,17 @@
       : []
   );
 
+  const only = $derived(chosen.length === 1 ? chosen[0]! : undefined);
+  const handles = $derived(only && !isPlacing ? handlesOf(shown, only, zone) : []);
+  /** The cable that is chosen or drawn, as it lies now. */
+  const cable = $derived(only && 'part' in only ? shown.cables.find((c) => c.part === only.part) : undefined);
+  const route = $derived(cable && routeOf(cable));
+  const tightest = $derived(
+    route?.bends
+      .filter((b) => !b.folded)
+      .reduce<number | undefined>((least, b) => Math.min(least ?? Infinity, b.radiusMm), undefined)
+  );
+
   const looking = new Looking(() => view);
   const px = $derived(looking.px);
 
@@ -89,10 +115,11 @@
     hasDragged = false;
     if (isPlacing || !mayAct || event.button !== 0) return;
     const thing = thingAt(event.target);
-    const corner = (event.target as Element).getAttribute('data-corner');
-    if (corner === null && (!thing || !chosen.some((c) => same(c, thing)))) return;
+    const [corner, handle] = ['data-corner', 'data-handle'].map((name) => (event.target as Element).getAttribute(name));
+    if (corner === null && handle === null && (!thing || !chosen.some((c) => same(c, thing)))) return;
     const at = looking.placeOf(event);
-    drag = { kind: corner === null ? 'move' : 'stretch', start: at, now: at, corner: Number(corner ?? 0), box: box! };
+    const kind = handle !== null ? 'handle' : corner !== null ? 'stretch' : 'move';
+    drag = { kind, start: at, now: at, corner: Number(handle ?? corner ?? 0), box: box! };
     looking.svg!.setPointerCapture(event.pointerId);
   }
   /** What is dragged does not move the paper along. */
@@ -100,6 +127,10 @@
     if (drag) event.stopPropagation();
   }
   function move(event: PointerEvent) {
+    if (isPlacing && event.pointerType === 'mouse') {
+      const [x, y] = looking.placeOf(event);
+      aim = [onGrid(x), onGrid(y)];
+    }
     if (!drag) return;
     drag = { ...drag, now: looking.placeOf(event) };
     hasDragged ||= Math.hypot(drag.now[0] - drag.start[0], drag.now[1] - drag.start[1]) > 2 * px;
@@ -124,7 +155,14 @@
   function keys(event: KeyboardEvent) {
     if (event.ctrlKey || event.metaKey) return;
     const by = arrowOf(event);
-    if (by && chosen.length > 0 && mayAct) {
+    if (by && isPlacing) {
+      const step = (gridMm || 1) * (event.shiftKey ? 10 : 1);
+      const [x, y] = aim ?? [(paper.minX + paper.maxX) / 2, (paper.minY + paper.maxY) / 2];
+      aim = [onGrid(x + by[0] * step), onGrid(y + by[1] * step)];
+    } else if (event.key === 'Enter' && isPlacing) {
+      if (aim) table.place(aim);
+      else table.finish();
+    } else if (by && chosen.length > 0 && mayAct) {
       const step = (gridMm || 0.5) * (event.shiftKey ? 5 : 1);
       table.edit(mapThings(machine, chosen, zone, moved(by[0] * step, by[1] * step)));
     } else if (!looking.key(event)) return;
@@ -150,6 +188,7 @@
     onpointermove={move}
     onpointerup={up}
     onpointercancel={() => (drag = undefined)}
+    onpointerleave={() => (aim = undefined)}
     onclick={click}
   >
     <g bind:this={looking.inside} transform={looking.transform}>
@@ -208,7 +247,22 @@
           stroke-width={1.5 * px}
         />{/if}
       {#each table.placing?.points ?? [] as [x, y], i (i)}<circle cx={x} cy={y} r={4 * px} class="point" />{/each}
-      {#if box && mayAct}
+      {#each table.sketch?.taps.filter((tap) => tap.zone === zone) ?? [] as { at: [x, y] }, i (i)}<circle
+          cx={x}
+          cy={y}
+          r={4 * px}
+          class="point"
+        />{/each}
+      {#if isPlacing && aim}<path
+          d="M{aim[0] - 9 * px} {aim[1]}h{18 * px}M{aim[0]} {aim[1] - 9 * px}v{18 * px}"
+          class="cut"
+          stroke-width={1.5 * px}
+        />{/if}
+      {#each route?.bends.filter((b) => b.tight && cable!.path[b.point]!.zone === zone) ?? [] as b (b.point)}
+        {@const [x, y] = cable!.path[b.point]!.at}
+        <circle cx={x} cy={y} r={9 * px} class="fault" stroke-width={2.5 * px} />
+      {/each}
+      {#if box && mayAct && !isPlacing}
         <rect
           x={box.minX - 3 * px}
           y={box.minY - 3 * px}
@@ -218,7 +272,7 @@
           stroke-width={1.4 * px}
           stroke-dasharray="{5 * px} {4 * px}"
         />
-        {#each corners as [x, y], i (i)}<rect
+        {#each cable ? [] : corners as [x, y], i (i)}<rect
             x={x - 6 * px}
             y={y - 6 * px}
             width={12 * px}
@@ -227,10 +281,33 @@
             stroke-width={1.4 * px}
             data-corner={i}
           />{/each}
+        {#each handles as [x, y], i (i)}<circle
+            cx={x}
+            cy={y}
+            r={6 * px}
+            class="handle round"
+            stroke-width={1.4 * px}
+            data-handle={i}
+          />{/each}
       {/if}
     </g>
   </svg>
-  <div class="px-2 pb-2"><LookingButtons {looking} /></div>
+  <div class="flex items-center gap-3 px-2 pb-2">
+    {#if cable && route}<p class="flex-1 text-sm" role="status" aria-live="off">
+        {t('drafting.route', { mm: route.pathMm.toFixed(0), length: tenth(cable.lengthMm) })}
+        {#if route.slackMm !== undefined}<span class={route.slackMm < 0 ? 'font-semibold text-now' : 'text-soft'}
+            >{t('drafting.slack', {
+              mm: Math.abs(route.slackMm).toFixed(0),
+              isShort: route.slackMm < 0 ? 'yes' : 'no'
+            })}</span
+          >{/if}
+        {#if tightest !== undefined}<span
+            class={route.bends.some((b) => b.tight) ? 'font-semibold text-now' : 'text-soft'}
+            >{t('drafting.bend', { mm: tightest, least: cable.minBendRadiusMm })}</span
+          >{/if}
+      </p>{/if}
+    <div class="ms-auto"><LookingButtons {looking} /></div>
+  </div>
 </div>
 
 <style>
@@ -270,6 +347,9 @@
     fill: var(--sheet);
     stroke: var(--act);
     cursor: nwse-resize;
+  }
+  .round {
+    cursor: move;
   }
   .fault {
     fill: none;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { SIDES, type Side } from '$core/drafting';
+  import { SIDES, sketchesOf, type Side } from '$core/drafting';
   import { useWords } from '$lib/words';
   import NewThings from './NewThings.svelte';
   import type { Table } from './table.svelte';
@@ -10,16 +10,27 @@
   let { table, isPhoto }: { table: Table; isPhoto: boolean } = $props();
 
   const GRIDS = [0, 0.5, 1, 5];
-  const { machine, side, chosen, mayAct } = $derived(table);
+  const { machine, side, chosen, part, mayAct, sketch } = $derived(table);
 </script>
 
 <div class="flex flex-wrap items-center gap-1.5 px-2 pb-1.5 text-sm">
-  {#if mayAct && chosen.length > 0}
+  {#if sketch}
+    <span class="font-semibold text-now" role="status">{t('drafting.sketchHow', { what: sketch.what })}</span>
+    <button type="button" class="button button-act min-h-9 px-2.5" onclick={() => table.finish()}
+      >{t('drafting.sketchDone')}</button
+    >
+    <button type="button" class="button min-h-9 px-2.5" onclick={() => table.drop()}>{t('bench.close')}</button>
+  {:else if mayAct && chosen.length > 0}
     <button type="button" class="button min-h-9 px-2.5" onclick={() => table.turn(90)}>{t('drafting.turn')}</button>
     <button type="button" class="button min-h-9 px-2.5" onclick={() => table.mirror('x')}>{t('drafting.mirror')}</button
     >
     <button type="button" class="button min-h-9 px-2.5" onclick={() => table.copy()}>{t('drafting.copy')}</button>
     <button type="button" class="button min-h-9 px-2.5" onclick={() => table.remove()}>{t('drafting.remove')}</button>
+    {#if part && side}{#each sketchesOf(part, side.id) as what (what)}<button
+          type="button"
+          class="button min-h-9 px-2.5"
+          onclick={() => table.draw(what)}>{t('drafting.sketch', { what })}</button
+        >{/each}{/if}
     {#if chosen.length > 1}<select
         class="field min-h-9 w-auto py-0"
         aria-label={t('drafting.align')}
@@ -52,16 +63,6 @@
         >{/each}
     </select></label
   >
-  <label class="flex items-center gap-2"
-    >{t('drafting.depthView')}<input
-      type="range"
-      min="0"
-      max={table.deepestMm}
-      step="0.1"
-      bind:value={table.fromMm}
-      class="w-24 accent-(--now)"
-    /></label
-  >
   {#if isPhoto}<label class="flex items-center gap-2"
       >{t('drafting.photo')}<input
         type="range"
@@ -72,11 +73,23 @@
         class="w-20 accent-(--now)"
       /></label
     >{/if}
-  <button
-    type="button"
-    class="button min-h-9 px-2.5"
-    aria-pressed={table.cutMm !== undefined}
-    onclick={() => (table.cutMm = table.cutMm === undefined ? machine.size.depthMm / 2 : undefined)}
-    >{t('drafting.section')}</button
-  >
+  {#if !sketch}
+    <label class="flex items-center gap-2"
+      >{t('drafting.depthView')}<input
+        type="range"
+        min="0"
+        max={table.deepestMm}
+        step="0.1"
+        bind:value={table.fromMm}
+        class="w-24 accent-(--now)"
+      /></label
+    >
+    <button
+      type="button"
+      class="button min-h-9 px-2.5"
+      aria-pressed={table.cutMm !== undefined}
+      onclick={() => (table.cutMm = table.cutMm === undefined ? machine.size.depthMm / 2 : undefined)}
+      >{t('drafting.section')}</button
+    >
+  {/if}
 </div>

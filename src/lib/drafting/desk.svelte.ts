@@ -1,4 +1,4 @@
-import { changesBetween, DraftEvent, foldDraft, steps, type Draft, type Judged } from '$core/drafting';
+import { changesBetween, DraftEvent, foldDraft, steps, type Draft, type Fault, type Steps } from '$core/drafting';
 import type { Goal } from '$core/goals';
 import type { Machine } from '$core/machine';
 import { Outbox, type Worker as Person } from '$lib/offline/outbox.svelte';
@@ -54,11 +54,12 @@ export class Desk extends Outbox<DraftEvent> {
 
 /** What is wrong with the draft, and what the pinned goals come to, beside the screen. */
 export class LiveJudge {
-  judged = $state.raw<Judged>();
-  /** How often it has been judged. */
-  count = $state(0);
-  /** What it was before the last edit: to say what that did. */
-  before = $state.raw<Judged>();
+  faults = $state.raw<readonly Fault[]>([]);
+  /** What the pinned goals come to, and what they came to before the last edit: to say what that did. */
+  steps = $state.raw<Steps>();
+  before = $state.raw<Steps>();
+  /** How often its faults and its plans have been told. */
+  counts = $state({ faults: 0, steps: 0 });
   #asked = 0;
   #worker: Worker | undefined;
 
@@ -71,9 +72,14 @@ export class LiveJudge {
     const worker = new Worker(new URL('../../workers/draft-web.ts', import.meta.url), { type: 'module' });
     worker.onmessage = ({ data }: MessageEvent<DraftTold>) => {
       if (data.id !== this.#asked) return;
-      this.before = this.judged;
-      this.judged = data.judged;
-      this.count++;
+      if ('faults' in data) {
+        this.faults = data.faults;
+        this.counts.faults++;
+      } else {
+        this.before = this.steps;
+        this.steps = data.steps;
+        this.counts.steps++;
+      }
     };
     worker.onerror = (event) => {
       event.preventDefault();

@@ -4,13 +4,17 @@ import {
   copied,
   mapThings,
   mirrored,
+  sketched,
   turnedAbout,
   without,
   type Mapping,
   type Side,
+  type Sketch,
+  type Tapped,
   type Thing
 } from '$core/drafting';
 import { goalId, type Goal } from '$core/goals';
+import type { Speak } from '$core/language';
 import type { Box, Machine, Point, Zone } from '$core/machine';
 import type { Desk } from './desk.svelte';
 
@@ -26,6 +30,8 @@ export class Table {
   view = $state<View>('thing');
   /** Places are tapped for something new: all so far, and who asked for them. */
   placing = $state.raw<{ points: readonly Point[]; done: (points: Point[]) => boolean }>();
+  /** What is drawn point by point, of which part. */
+  sketch = $state.raw<{ what: Sketch; part: string; taps: readonly Tapped[] }>();
   gridMm = $state(0);
   /** What lies nearer than this is left away, mm. */
   fromMm = $state(0);
@@ -39,7 +45,8 @@ export class Table {
 
   constructor(
     private readonly desk: Desk,
-    readonly mayAct: boolean
+    readonly mayAct: boolean,
+    private readonly speak: Speak
   ) {}
 
   get machine(): Machine {
@@ -74,8 +81,20 @@ export class Table {
 
   choose(things: readonly Thing[], side?: string): void {
     this.chosen = things;
+    this.sketch = undefined;
     if (things.length > 0) this.view = 'thing';
     if (side !== undefined) this.#side = side;
+  }
+
+  /** Chooses a thing wherever it lies: its side is looked at. */
+  show(thing: Thing): void {
+    const { parts, joints, cables } = this.machine;
+    const side =
+      'joint' in thing
+        ? joints.find((j) => j.id === thing.joint)?.zone
+        : (parts.find((p) => p.id === thing.part)?.shapes[0]?.zone ??
+          cables.find((c) => c.part === thing.part)?.path[0]?.zone);
+    this.choose([thing], side);
   }
 
   edit(next: Machine): void {
@@ -124,10 +143,42 @@ export class Table {
     this.placing = { points: [], done };
   }
 
+  /** Begins to draw something of the part that is chosen. */
+  draw(what: Sketch): void {
+    if (this.part && this.mayAct) this.sketch = { what, part: this.part.id, taps: [] };
+  }
+
+  /** The machine with what is being drawn, as if this place were tapped as well; undefined while that is nothing. */
+  drawn(more?: Point): Machine | undefined {
+    const { sketch, side } = this;
+    if (!sketch) return undefined;
+    const taps = more && side ? [...sketch.taps, { zone: side.id, at: more }] : sketch.taps;
+    return sketched(this.machine, sketch.part, sketch.what, taps, this.speak);
+  }
+
+  /** A place was tapped: the last one once more is all of a sketch. */
   place(at: Point): void {
-    if (!this.placing) return;
-    const points: Point[] = [...this.placing.points, at];
-    this.placing = this.placing.done(points) ? undefined : { ...this.placing, points };
+    const { sketch, placing, side } = this;
+    if (sketch && side) {
+      const last = sketch.taps.at(-1);
+      if (last?.zone === side.id && last.at[0] === at[0] && last.at[1] === at[1]) this.finish();
+      else this.sketch = { ...sketch, taps: [...sketch.taps, { zone: side.id, at }] };
+    } else if (placing) {
+      const points: Point[] = [...placing.points, at];
+      this.placing = placing.done(points) ? undefined : { ...placing, points };
+    }
+  }
+
+  /** All of the sketch was tapped. */
+  finish(): void {
+    const next = this.drawn();
+    this.sketch = undefined;
+    if (next) this.edit(next);
+  }
+
+  /** Places are asked for: a tap chooses nothing. */
+  get isPlacing(): boolean {
+    return this.placing !== undefined || this.sketch !== undefined;
   }
 
   pin(goal: Goal): void {
@@ -139,9 +190,17 @@ export class Table {
     return this.goals.some((g) => goalId(g) === goalId(goal));
   }
 
+  /** Takes the last place of a sketch back. @returns whether there was one */
+  takeBack(): boolean {
+    const { sketch } = this;
+    if (!sketch || sketch.taps.length === 0) return false;
+    this.sketch = { ...sketch, taps: sketch.taps.slice(0, -1) };
+    return true;
+  }
+
   /** Escape: what is being placed first, then what is chosen. */
   drop(): void {
-    if (this.placing) this.placing = undefined;
+    if (this.isPlacing) this.placing = this.sketch = undefined;
     else this.chosen = [];
   }
 }

@@ -1,13 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import type { Machine, Point } from '$core/machine';
 import { demoAccess } from '$core/testing/machines';
+import { english } from '$core/testing/english';
 import type { Desk } from './desk.svelte';
 import { Table } from './table.svelte';
 
 const fathom = demoAccess('norrvik-fathom-14').model.machine;
 function table(mayAct = true) {
   const desk = { machine: fathom, edits: 0, edit: (next: Machine) => void ((desk.machine = next), desk.edits++) };
-  return { desk, table: new Table(desk as unknown as Desk, mayAct) };
+  return { desk, table: new Table(desk as unknown as Desk, mayAct, english) };
 }
 const fan = { part: 'fan' };
 
@@ -83,6 +84,47 @@ describe('the drawing table', () => {
     expect([t.placing, t.chosen]).toEqual([undefined, [fan]]);
     t.drop();
     expect(t.chosen).toEqual([]);
+  });
+  it('draws point by point, takes the last place back, and ends where it is tapped once more', () => {
+    const { table: t, desk } = table();
+    t.draw('outline');
+    expect(t.sketch).toBeUndefined();
+    t.choose([fan]);
+    t.draw('outline');
+    expect([t.isPlacing, t.drawn()]).toEqual([true, undefined]);
+    t.place([10, 10]);
+    // Seen before it is tapped.
+    expect(t.drawn([40, 30])!.parts.find((p) => p.id === 'fan')!.shapes[0]!.outline).toMatchObject({ width: 30 });
+    t.place([99, 99]);
+    expect([t.takeBack(), t.sketch!.taps.length]).toEqual([true, 1]);
+    t.place([40, 10]);
+    t.place([40, 30]);
+    expect(desk.edits).toBe(0);
+    t.place([40, 30]);
+    expect([t.sketch, desk.edits, t.chosen]).toEqual([undefined, 1, [fan]]);
+    expect(t.part!.shapes[0]!.outline).toMatchObject({
+      form: 'polygon',
+      points: [
+        [10, 10],
+        [40, 10],
+        [40, 30]
+      ]
+    });
+    // What spans nothing changes nothing; Escape drops it, and what is chosen stays.
+    t.draw('hole');
+    t.place([1, 1]);
+    t.finish();
+    t.draw('way');
+    t.drop();
+    expect([t.sketch, desk.edits, t.chosen, t.takeBack()]).toEqual([undefined, 1, [fan], false]);
+  });
+  it('shows a thing wherever it lies: a cable by its way', () => {
+    const { table: t } = table();
+    const keyboard = fathom.parts.find((p) => p.id === 'keyboard')!;
+    t.show({ part: keyboard.id });
+    expect([t.part?.id, t.side!.id]).toEqual(['keyboard', keyboard.shapes[0]!.zone]);
+    t.show({ part: 'fan-wire' });
+    expect([t.part?.id, t.side!.id]).toEqual(['fan-wire', 'underside']);
   });
   it('pins a goal and takes it off again', () => {
     const { table: t } = table();

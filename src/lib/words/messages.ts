@@ -1714,6 +1714,12 @@ export interface Messages {
   'drafting.chooseArchive': Nothing;
   'drafting.photo': Nothing;
   'drafting.photoOf': { side: Arg | null | undefined };
+  'drafting.sketch': { what: string };
+  'drafting.sketchHow': { what: string };
+  'drafting.sketchDone': Nothing;
+  'drafting.route': { mm: Arg | null | undefined; length: number };
+  'drafting.slack': { isShort: string; mm: Arg | null | undefined };
+  'drafting.bend': { mm: number; least: number };
   'drafting.archiveTooLarge': { mB: Arg | null | undefined };
   'drafting.depths': { part: Arg | null | undefined; from: Arg | null | undefined; to: Arg | null | undefined };
   'server.editMisshapen': { why: Arg | null | undefined };

@@ -22,10 +22,17 @@
   // svelte-ignore state_referenced_locally (one draft per visit of the page)
   const desk = new Desk(data.draft, data.first, data, data.person ?? { id: '', name: '' });
   // svelte-ignore state_referenced_locally
-  const table = new Table(desk, data.mayDraw);
+  const table = new Table(desk, data.mayDraw, told);
   // svelte-ignore state_referenced_locally
   const photos = new DraftPhotos(data.draft, data.photos);
   const judge = new LiveJudge();
+
+  let panel = $state<HTMLElement>();
+  // What is chosen anew is read from its name on.
+  $effect(() => {
+    void [table.chosen, table.view];
+    panel?.scrollTo({ top: 0 });
+  });
 
   let ready = $state(false);
   let kept = $state.raw<{ problems: readonly Problem[]; message: string }>();
@@ -33,7 +40,14 @@
 
   const { machine, side, mayAct } = $derived(table);
   const photo = $derived(side && photos.onFace(side));
-  const faulty = $derived(new Set(judge.judged?.faulty));
+  /** Things with errors, by their id. */
+  const faulty = $derived(
+    new Set(
+      judge.faults.flatMap(({ severity, thing }) =>
+        severity !== 'error' || !thing ? [] : 'part' in thing ? thing.part : thing.joint
+      )
+    )
+  );
 
   $effect(() => {
     const [now, pinned] = [machine, table.goals];
@@ -68,6 +82,7 @@
     const isCommand = event.ctrlKey || event.metaKey;
     if (isCommand && (key === 'y' || (key === 'z' && event.shiftKey))) desk.redo();
     else if (isCommand && key === 'z') desk.undo();
+    else if (event.key === 'Backspace' && table.sketch) table.takeBack();
     else if ((event.key === 'Delete' || event.key === 'Backspace') && table.chosen.length > 0) table.remove();
     else if (event.key === 'Escape') table.drop();
     else return;
@@ -78,7 +93,7 @@
 <svelte:window onkeydown={keys} />
 <svelte:head><title>{t('drafting.title', { machine: `${machine.maker} ${machine.model}` })}</title></svelte:head>
 
-<div class="desk" data-ready={ready} data-judged={judge.count}>
+<div class="desk" data-ready={ready} data-judged={judge.counts.faults} data-planned={judge.counts.steps}>
   <div class="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-b border-rule bg-sheet px-4 py-1.5 max-lg:px-2">
     <h1 class="text-lg">{machine.maker} {machine.model} <span class="text-soft">{t('newJob.draft')}</span></h1>
     <div class="flex flex-wrap gap-1" role="group" aria-label={t('recorder.side')}>
@@ -151,8 +166,8 @@
       {/if}
     </section>
 
-    <section class="panel" aria-label={t('drafting.panel')}>
-      <Panel {table} {photos} {faulty} {kept} problems={judge.judged?.problems ?? []} />
+    <section class="panel" bind:this={panel} aria-label={t('drafting.panel')}>
+      <Panel {table} {photos} {faulty} {kept} faults={judge.faults} />
     </section>
   </div>
   <GoalsBar {table} {judge} />
