@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoAccess } from '../testing/machines';
 import { inEnglish } from '../testing/english';
-import { howKnown, isClean, knowledgeOf, mayBecome, proposedChange } from '.';
+import { howKnown, isClean, knowledgeOf, mayBecome, proposedChanges } from '.';
 
 describe('what may be said of a file', () => {
   const tam = { id: 'tam', role: 'technician' };
@@ -64,18 +64,40 @@ describe('how a thing is known', () => {
 
 describe('what runs found', () => {
   const { model } = demoAccess();
-  const found = (what: string, notes: string[] = []) =>
-    proposedChange(model, { step: 'down/joint:fan-screws', what, times: 2, notes });
+  const { machine } = model;
+  const differed = (what: string, more: object = {}) => ({
+    step: 'down/joint:fan-screws',
+    what,
+    times: 2,
+    notes: [],
+    ...more
+  });
+  const proposed = (...found: ReturnType<typeof differed>[]) => proposedChanges(model, [{ machine, differed: found }]);
   it('is proposed as a change where it tells of the file, and not where it tells of one machine', () => {
-    expect(inEnglish(found('different-size', ['M2 x 4'])!)).toMatch(
-      /fan screws: twice the size was another\. Noted: M2 x 4/i
-    );
-    expect(inEnglish(found('hidden-elsewhere')!)).toContain('it was somewhere else');
+    const [size] = proposed(differed('different-size', { notes: ['M2 x 4'] }));
+    expect(inEnglish(size!.words)).toMatch(/fan screws: twice the size was another\. Noted: M2 x 4/i);
+    expect(size!.thing).toEqual({ joint: 'fan-screws' });
+    expect(inEnglish(proposed(differed('hidden-elsewhere'))[0]!.words)).toContain('it was somewhere else');
     for (const what of ['stripped', 'broken', 'missing-as-received', 'already-open'])
-      expect(found(what)).toBeUndefined();
+      expect(proposed(differed(what))).toEqual([]);
   });
   it('is nothing where the file has no such joint, or the step is of none', () => {
-    expect(proposedChange(model, { step: 'down/joint:nothing', what: 'more', times: 1, notes: [] })).toBeUndefined();
-    expect(proposedChange(model, { step: 'prove/wifi', what: 'more', times: 1, notes: [] })).toBeUndefined();
+    expect(
+      proposed(differed('more', { step: 'down/joint:nothing' }), differed('more', { step: 'prove/wifi' }))
+    ).toEqual([]);
+  });
+  it('is counted over all files that say the same of the joint, and answered by the file that says otherwise', () => {
+    const other = { joints: machine.joints.map((j) => (j.id === 'fan-screws' ? { ...j, seconds: j.seconds + 1 } : j)) };
+    const found = [differed('more', { notes: ['one under the label'] }), differed('fewer', { times: 7 })];
+    const same = { joints: machine.joints.map((j) => ({ ...j })) };
+    const words = (on: Pick<typeof machine, 'joints'>[]) =>
+      proposedChanges(
+        model,
+        on.map((m) => ({ machine: m, differed: found }))
+      ).map((p) => inEnglish(p.words));
+    expect(words([machine])).toHaveLength(2);
+    expect(words([machine, same])[0]).toMatch(/14 times/);
+    expect(words([machine, other])).toEqual(words([machine]));
+    expect(words([other, { joints: [] }])).toEqual([]);
   });
 });

@@ -1,9 +1,10 @@
+import canonicalize from 'canonicalize';
 import { jointOfStep } from '../ids';
 import type { Said } from '../language';
-import type { Model } from '../machine';
+import type { Joint, Machine, Model } from '../machine';
 import { jointName, proposedWords } from '../words';
 
-/** Something that was not as the plan has it, over all runs on a machine. */
+/** Something that was not as the plan has it, over all runs by one file of a machine. */
 export interface Differed {
   step: string;
   what: string;
@@ -12,12 +13,45 @@ export interface Differed {
   notes: readonly string[];
 }
 
+/** A change that a file could take, and the thing of it that is meant. */
+export interface Proposal {
+  words: Said;
+  thing: { part: string } | { joint: string };
+}
+
 /** What tells of the file, and not of the one machine that lay on the bench. */
 const OF_THE_FILE: ReadonlySet<string> = new Set(['more', 'fewer', 'different-size', 'hidden-elsewhere', 'could-not']);
 
-/** A finding as a change that the file could take; undefined where it says nothing of the file, or the file no longer has the joint. */
-export function proposedChange(model: Model, { step, what, times, notes }: Differed): Said | undefined {
-  const joint = jointOfStep(step);
-  if (joint === undefined || !model.hasJoint(joint) || !OF_THE_FILE.has(what)) return undefined;
-  return proposedWords(jointName(model, model.joint(joint)), what, times, notes);
+/**
+ * Findings of runs as changes that a file could take, the most frequent first. What this file says otherwise than the one that
+ * was worked by has been answered; so has what is not in it any more.
+ * @param found by the file that was worked by, each with its machine
+ */
+export function proposedChanges(
+  model: Model,
+  found: readonly { machine: Pick<Machine, 'joints'>; differed: readonly Differed[] }[]
+): Proposal[] {
+  const all = new Map<string, { joint: Joint } & Omit<Differed, 'step'>>();
+  for (const { machine, differed } of found)
+    for (const { step, what, times, notes } of differed) {
+      const id = jointOfStep(step);
+      if (id === undefined || !model.hasJoint(id) || !OF_THE_FILE.has(what)) continue;
+      const joint = model.joint(id);
+      const then = machine.joints.find((j) => j.id === id);
+      if (then === undefined || canonicalize(then) !== canonicalize(joint)) continue;
+      const key = `${id} ${what}`;
+      const known = all.get(key);
+      all.set(key, {
+        joint,
+        what,
+        times: times + (known?.times ?? 0),
+        notes: [...new Set([...(known?.notes ?? []), ...notes])]
+      });
+    }
+  return [...all.values()]
+    .sort((a, b) => b.times - a.times)
+    .map(({ joint, what, times, notes }) => ({
+      words: proposedWords(jointName(model, joint), what, times, notes),
+      thing: { joint: joint.id }
+    }));
 }

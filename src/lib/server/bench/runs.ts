@@ -309,18 +309,23 @@ async function checkedBy(db: Queryable, run: string, by: string, state: RunState
 
 class Refused extends Error {}
 
-/** What was not as the plan has it in all runs on any file of a machine, the most frequent first; what was taken back left out. */
-export async function differedOnMachine(db: Queryable, machineId: string): Promise<Differed[]> {
-  const { rows } = await db.query(
-    `select e.body ->> 'step' as step, e.body ->> 'what' as what, count(distinct e.run_id)::int as times,
+/** What was not as the plan has it in all runs on any file of a machine, by the file that was worked by; what was taken back left out. */
+export async function differedOnMachine(
+  db: Queryable,
+  machineId: string
+): Promise<{ fileId: number; differed: Differed[] }[]> {
+  const { rows } = await db.query<Differed & { fileId: number }>(
+    `select m.id::int as "fileId", e.body ->> 'step' as step, e.body ->> 'what' as what, count(distinct e.run_id)::int as times,
             coalesce(array_agg(distinct e.body ->> 'note') filter (where e.body ->> 'note' <> ''), '{}') as notes
        from run_event e join run r on r.id = e.run_id join machine_file m on m.id = r.machine_file_id
       where m.machine_id = $1 and e.body ->> 'type' = 'not-so'
         and not exists (select from run_event u where u.run_id = e.run_id and u.body ->> 'type' = 'undo' and u.body ->> 'event' = e.id::text)
-      group by 1, 2 order by times desc, step, what limit 200`,
+      group by 1, 2, 3 order by times desc, step, what limit 200`,
     [machineId]
   );
-  return rows;
+  const byFile = new Map<number, Differed[]>();
+  for (const { fileId, ...differed } of rows) byFile.set(fileId, [...(byFile.get(fileId) ?? []), differed]);
+  return [...byFile].map(([fileId, differed]) => ({ fileId, differed }));
 }
 
 /** What held parts of a machine in all runs on any of its files, the most frequent first; what was taken back left out. */

@@ -117,8 +117,14 @@ describe('what runs say of a machine', () => {
     await append(by, runs[0]!, [event({ type: 'undo', event: mistaken.id })]);
     await append(by, runs[1]!, [differs(step!, 'more', 'under the label')]);
     expect(await differedOnMachine(pool(), by.machine.id)).toEqual([
-      { step, what: 'more', times: 2, notes: ['a seventh', 'under the label'] },
-      { step: other, what: 'stripped', times: 1, notes: [] }
+      {
+        fileId: by.fileId,
+        differed: [
+          { step, what: 'more', times: 2, notes: ['a seventh', 'under the label'] },
+          { step: other, what: 'stripped', times: 1, notes: [] }
+        ]
+      }
     ]);
+    expect(await differedOnMachine(pool(), 'another')).toEqual([]);
   });
 });

@@ -1,7 +1,7 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { diffMachines, type Change } from '$core/formats';
 import { pool } from '$lib/server/database/pool';
-import { mayBecome, proposedChange } from '$core/library';
+import { mayBecome, proposedChanges, type Proposal } from '$core/library';
 import { followedJoints, jobsOnMachine, machineDocument, putInForce, revisionsOf } from '$lib/server/library/machines';
 import { drawnBy, stand, standingsOf } from '$lib/server/library/standing';
 import { differedOnMachine, foundOnMachine } from '$lib/server/bench/runs';
@@ -30,9 +30,18 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     })
   );
   const model = modelOf(machine);
-  const proposals = [
-    ...(await foundOnMachine(pool(), machine.id)).flatMap((found) => proposedNote(model, found) ?? []),
-    ...(await differedOnMachine(pool(), machine.id)).flatMap((found) => proposedChange(model, found) ?? [])
+  const differed = await Promise.all(
+    (await differedOnMachine(pool(), machine.id)).map(async (found) => ({
+      ...found,
+      machine: found.fileId === fileId ? machine : (await machineDocument(pool(), found.fileId))!.machine
+    }))
+  );
+  const proposals: Proposal[] = [
+    ...(await foundOnMachine(pool(), machine.id)).flatMap((found): Proposal[] => {
+      const words = proposedNote(model, found);
+      return words === undefined ? [] : [{ words, thing: { part: found.part } }];
+    }),
+    ...proposedChanges(model, differed)
   ];
   const checked = checkMachine(machine);
   const standing = files.find((f) => f.fileId === fileId)!.standing;
@@ -56,6 +65,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     history,
     jobs,
     proposals,
+    mayDraw: locals.person!.role !== 'trainee',
     warnings: checked.ok ? checked.warnings : checked.problems
   };
 };

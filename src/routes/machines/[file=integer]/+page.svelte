@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { enhance } from '$app/forms';
   import { untouched, type Thing } from '$core/drawing';
   import { inRows, interchangeable, worstMixUps, sizeText } from '$core/fasteners';
   import { modelOf, type Cable, type Joint, type Part } from '$core/machine';
@@ -171,7 +172,7 @@
       </p>
       <p class="ms-auto flex flex-wrap gap-x-4 text-sm [&>a]:inline-flex [&>a]:min-h-[26px] [&>a]:items-center">
         <a class="link" href="/machines">{t('machine.allMachines')}</a>
-        <a class="link" href="/machines/draw?from={data.fileId}">{t('machine.drawIt')}</a>
+        {#if data.mayDraw}<a class="link" href="/machines/draw?from={data.fileId}">{t('machine.drawIt')}</a>{/if}
         <a class="link" href={file} download>{t('machine.machineFile')}</a>
         {#if data.machine.origins}<a class="link" href="{file}/archive" download>{t('drafting.archive')}</a>{/if}
         <a class="link" href="{file}/drawing.svg?zone={zone}&from={depth}" download>{t('machine.drawingAsSvg')}</a>
@@ -346,7 +347,17 @@
         {#if data.proposals.length > 0}
           <h2 class="mt-6 text-base">{t('machine.fromTheBenchWhatThisFiles')}</h2>
           <ul class="mt-1 list-disc space-y-1 ps-5">
-            {#each data.proposals as text, i (i)}<li>{told(text)}</li>{/each}
+            {#each data.proposals as { words, thing }, i (i)}
+              <li>
+                {told(words)}
+                {#if data.mayDraw}<form method="POST" action="/machines/draw?/change" class="inline" use:enhance>
+                    <input type="hidden" name="fileId" value={data.fileId} />
+                    <input type="hidden" name="part" value={'part' in thing ? thing.part : ''} />
+                    <input type="hidden" name="joint" value={'joint' in thing ? thing.joint : ''} />
+                    <button class="link">{t('machine.drawIt')}</button>
+                  </form>{/if}
+              </li>
+            {/each}
           </ul>
         {/if}
         {#if data.warnings.length > 0}

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { copyOf, FAMILIES, startOf } from '$core/drafting';
-import { line } from '$core/machine';
+import { Id, line } from '$core/machine';
 import { machineFromSheet } from '$core/sheet';
 import { PART_KINDS } from '$core/words';
 import { whyNot } from '$core/result';
@@ -31,7 +31,12 @@ const New = z.object({
   heightMm: z.coerce.number().min(2).max(300)
 });
 const Copy = z.object({ fileId: z.coerce.number().int().positive(), maker: line(60), model: line(60) });
-const Change = z.object({ fileId: z.coerce.number().int().positive() });
+/** What is to be changed, where one came from a finding: it is chosen as the draft opens. */
+const Change = z.object({
+  fileId: z.coerce.number().int().positive(),
+  part: z.union([z.literal(''), Id]).default(''),
+  joint: z.union([z.literal(''), Id]).default('')
+});
 /** A sheet of some hundred rows has 50 kB. */
 const Sheet = z.object({ maker: line(60), model: line(60), rows: z.string().min(1).max(500_000) });
 const FIELD = {
@@ -64,7 +69,7 @@ export const actions: Actions = {
   change: async ({ request, locals }) => {
     const form = await formOf(request, Change, FIELD);
     if (!form.ok) return fail(400, { message: whyNot(form) });
-    const { once, fileId } = form.value;
+    const { once, fileId, part, joint } = form.value;
     const file = await machineDocument(pool(), fileId);
     if (!file) return fail(400, { message: here().t('server.thatMachineFileIsNoLonger') });
     const by = locals.person!.id;
@@ -73,7 +78,7 @@ export const actions: Actions = {
     if ((await photosOfDraft(pool(), draft)).length === 0)
       for (const picture of await photosOfFile(pool(), fileId))
         await keepDraftPhoto(pool(), { ...picture, draft, photo: randomUUID(), by });
-    redirect(303, `/machines/drafts/${draft}`);
+    redirect(303, `/machines/drafts/${draft}${joint ? `?joint=${joint}` : part ? `?part=${part}` : ''}`);
   },
   sheet: async ({ request, locals }) => {
     const form = await formOf(request, Sheet, FIELD);

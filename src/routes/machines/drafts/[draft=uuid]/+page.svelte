@@ -1,5 +1,6 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
+  import { page } from '$app/state';
   import { onMount, untrack } from 'svelte';
   import type { Problem } from '$core/result';
   import { Desk, LiveJudge } from '$lib/drafting/desk.svelte';
@@ -56,6 +57,9 @@
   onMount(() => {
     void desk.open().finally(() => (ready = true));
     desk.follow();
+    // From a finding one comes to the thing that is to be changed.
+    const [part, joint] = ['part', 'joint'].map((name) => page.url.searchParams.get(name));
+    if (joint ?? part) table.show(joint ? { joint } : { part: part! });
     return () => {
       desk.close();
       judge.close();
