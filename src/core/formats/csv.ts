@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { howKnown } from '../library';
 import { Drive, Screw, type JointOf, type Machine } from '../machine';
 import { explain, type Plan } from '../plan';
 import type { Speak } from '../language';
@@ -61,6 +62,14 @@ export function partTable({ parts }: Machine): string {
       p.functions.join(' '),
       p.care.join(' ')
     ])
+  ]);
+}
+
+/** The machine's joints as CSV, a row for each: what holds what, and how that is known where it was not written by hand. */
+export function jointTable({ joints, origins }: Machine): string {
+  return written([
+    ['joint', 'name', 'kind', 'holds', 'onto', 'zone', 'seconds', 'known'],
+    ...joints.map((j) => [j.id, j.name, j.kind, j.a, j.b, j.zone, j.seconds, howKnown({ origins }, `joints/${j.id}`)])
   ]);
 }
 

@@ -1,6 +1,6 @@
 export { readMachineFile, writeMachineFile } from './machine-file';
 export { jsonSchema, PUBLISHED, type Published } from './schemas';
-export { cableTable, written as csvText, partTable, readScrewTable, screwTable, stepTable } from './csv';
+export { cableTable, jointTable, written as csvText, partTable, readScrewTable, screwTable, stepTable } from './csv';
 export { planMarkdown } from './markdown';
 export { trayPicture, traySvg } from './tray-picture';
 export { diffMachines, type Change } from './diff';

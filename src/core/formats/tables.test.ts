@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { Machine } from '../machine';
 import { plan } from '../plan';
 import { demoAccess } from '../testing/machines';
-import { cableTable, partTable, planMarkdown, readScrewTable, screwTable, stepTable } from '.';
+import { cableTable, jointTable, partTable, planMarkdown, readScrewTable, screwTable, stepTable } from '.';
 import { checkMachine } from '../validate';
 
 const { model } = demoAccess();
@@ -136,6 +136,12 @@ describe('tables of parts and cables', () => {
     bad.cables[0]!.colour = '@evil';
     expect(rows(partTable(bad))).toHaveLength(machine.parts.length);
     expect(rows(cableTable(bad))).toHaveLength(machine.cables.length);
+    bad.joints[0]!.name = '+2';
+    bad.origins = { [`joints/${bad.joints[1]!.id}/b`]: { how: 'guessed', sure: 0.4 } };
+    expect(rows(jointTable(bad))).toHaveLength(machine.joints.length);
+    expect(jointTable(bad)).toContain("'+2");
+    expect(jointTable(bad).split('\r\n')[2]).toMatch(/,guessed$/);
+    expect(jointTable(bad).split('\r\n')[3]).toMatch(/,written$/);
     expect(partTable(bad)).toContain("'=1+1");
     expect(cableTable(bad)).toContain("'@evil");
   });

@@ -1626,6 +1626,7 @@ export interface Messages {
   'server.fieldModel': Nothing;
   'server.fieldBody': Nothing;
   'machine.known': Nothing;
+  'machine.joint': Nothing;
   'machine.confirmedBy': { runs: number };
   'machine.isDraft': Nothing;
   'machine.isChecked': Nothing;

@@ -7,11 +7,21 @@
   import { ExploreDrawing, ScrewPicture } from '$lib/ui/drawing';
   import { day, moment } from '$lib/ui/dates';
   import { word } from '$core/language';
-  import { functionName, jointName, mixUpWords, partName, sizeWords } from '$core/words';
+  import {
+    FIXINGS,
+    functionName,
+    jointName,
+    KNOWN_WORDS,
+    mixUpWords,
+    partName,
+    PLUG_FAMILIES,
+    sizeWords,
+    SLOTS,
+    STANDING_WORDS
+  } from '$core/words';
   import { jointThing, partThing } from '$core/ids';
   import { fromAddress, keepInAddress } from '$lib/ui/list-state.svelte';
   import { howKnown } from '$core/library';
-  import { KNOWN_WORDS, STANDING_WORDS } from '$core/words';
   import { useWords } from '$lib/words';
   import Standing from './Standing.svelte';
 
@@ -26,8 +36,8 @@
   const same = $derived(interchangeable(screws));
   const names = (ids: readonly string[]) => ids.map((id) => told(jointName(model, model.joint(id)))).join(', ');
 
-  type View = 'parts' | 'screws' | 'cables' | 'mix-ups' | 'history';
-  const VIEWS: readonly View[] = ['parts', 'screws', 'cables', 'mix-ups', 'history'];
+  type View = 'parts' | 'joints' | 'screws' | 'cables' | 'mix-ups' | 'history';
+  const VIEWS: readonly View[] = ['parts', 'joints', 'screws', 'cables', 'mix-ups', 'history'];
   let view = $state<View>(VIEWS.find((v) => v === fromAddress('view')) ?? 'parts');
   /** Another table begins without the words and the order of the one before. */
   function show(next: View) {
@@ -37,6 +47,7 @@
   }
   const views: { id: View; name: string; count: number }[] = $derived([
     { id: 'parts', name: t('machine.parts'), count: data.machine.parts.length },
+    { id: 'joints', name: t('drafting.joints'), count: data.machine.joints.length },
     { id: 'screws', name: t('machine.screws'), count: screws.length },
     { id: 'cables', name: t('machine.cables'), count: data.machine.cables.length },
     { id: 'mix-ups', name: t('machine.mixUps'), count: rows.length },
@@ -75,7 +86,7 @@
           {
             id: 'known',
             name: t('machine.known'),
-            of: (j: Screws) => {
+            of: (j: Joint) => {
               const runs = data.runs[j.id] ?? 0;
               const known = howKnown(data.machine, `joints/${j.id}`, runs);
               return known === 'confirmed' ? t('machine.confirmedBy', { runs }) : told(KNOWN_WORDS[known]);
@@ -84,6 +95,17 @@
         ]
       : []
   );
+  const jointColumns = $derived([
+    { id: 'name', name: t('machine.joint'), of: (j: Joint) => told(jointName(model, j)) },
+    {
+      id: 'kind',
+      name: told(SLOTS.kind),
+      of: (j: Joint) => told(j.kind === 'connector' ? PLUG_FAMILIES[j.family] : FIXINGS[j.kind])
+    },
+    { id: 'holds', name: told(SLOTS.a), of: (j: Joint) => told(partName(model, j.a)) },
+    { id: 'onto', name: told(SLOTS.b), of: (j: Joint) => told(partName(model, j.b)) },
+    ...knownColumn
+  ]);
   const screwColumns = $derived([
     { id: 'name', name: t('machine.screws'), of: (j: Screws) => told(jointName(model, j)) },
     { id: 'count', name: t('machine.count'), of: (j: Screws) => j.count, isRight: true },
@@ -130,7 +152,7 @@
           ? 'cables'
           : model.joint(thing.id).kind === 'screws'
             ? 'screws'
-            : view
+            : 'joints'
     );
     lit = thing.thing;
   }
@@ -250,6 +272,16 @@
           download="{file}/parts.csv"
           {lit}
           onlit={(p) => point(p && partThing(p.id), p?.shapes[0]?.zone)}
+        />
+      {:else if view === 'joints'}
+        <DataTable
+          rows={data.machine.joints}
+          columns={jointColumns}
+          caption={t('drafting.joints')}
+          keyOf={(j) => jointThing(j.id)}
+          download="{file}/joints.csv"
+          {lit}
+          onlit={(j) => point(j && jointThing(j.id), j?.zone)}
         />
       {:else if view === 'screws'}
         <DataTable

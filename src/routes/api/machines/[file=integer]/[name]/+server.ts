@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { cableTable, partTable, screwTable } from '$core/formats';
+import { cableTable, jointTable, partTable, screwTable } from '$core/formats';
 import type { Machine } from '$core/machine';
 import { attachment } from '$lib/server/http/attachment';
 import { pool } from '$lib/server/database/pool';
@@ -15,6 +15,7 @@ const FILES: Record<
 > = {
   'parts.csv': { type: CSV, write: partTable },
   'screws.csv': { type: CSV, write: screwTable },
+  'joints.csv': { type: CSV, write: jointTable },
   'cables.csv': { type: CSV, write: cableTable },
   'face.svg': { type: 'image/svg+xml', write: (machine) => drawFace(machine) },
   'drawing.svg': {
