@@ -2,6 +2,8 @@ import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vitest/config';
 
+const CORE_TESTS = ['src/core/**/*.test.ts', 'demo/**/*.test.ts'];
+
 export default defineConfig({
   plugins: [tailwindcss(), sveltekit()],
   // Its CommonJS form hides its names from Node.js; the bundler takes the other one.
@@ -12,13 +14,24 @@ export default defineConfig({
     reportCompressedSize: false
   },
   test: {
-    include: ['src/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'],
-    globalSetup: ['scripts/setup/test-cluster.mjs'],
     reporters: ['default'],
     // The optimiser's inner loops run as they are served: the runner's own way of importing takes three times as long.
     execArgv: ['--import', 'tsx'],
     // All processors: by default one is left idle.
     maxWorkers: '100%',
+    projects: [
+      // The core keeps nothing between its tests: one process runs them file after file, and starts half as often.
+      { extends: true, test: { name: 'core', include: CORE_TESTS, isolate: false } },
+      {
+        extends: true,
+        test: {
+          name: 'application',
+          include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'],
+          exclude: CORE_TESTS,
+          globalSetup: ['scripts/setup/test-cluster.mjs']
+        }
+      }
+    ],
     server: { deps: { external: [/src\/core\/solve\//] } },
     testTimeout: 600_000,
     hookTimeout: 600_000
