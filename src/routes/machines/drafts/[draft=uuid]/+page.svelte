@@ -50,7 +50,8 @@
     )
   );
 
-  $effect(() => {
+  // Asked before the drawing is made anew: both are worked out at once.
+  $effect.pre(() => {
     const [now, pinned] = [machine, table.goals];
     if (ready) untrack(() => judge.ask(now, pinned));
   });
