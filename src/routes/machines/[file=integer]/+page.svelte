@@ -235,7 +235,7 @@
 
   <section class="flex min-h-0 flex-col bg-sheet" aria-label={t('machine.whatTheMachineIsMadeOf')}>
     <div
-      class="flex flex-wrap gap-1 border-b border-rule px-3"
+      class="flex flex-wrap border-b border-rule px-3"
       role="tablist"
       aria-label={t('machine.tables')}
       tabindex="-1"
@@ -249,7 +249,7 @@
           aria-selected={v.id === view}
           aria-controls="table"
           tabindex={v.id === view ? 0 : -1}
-          class="border-b-3 px-2.5 py-2.5 {v.id === view
+          class="border-b-3 px-2 py-2.5 {v.id === view
             ? 'border-now font-semibold'
             : 'border-transparent text-soft hover:text-ink'}"
           onclick={() => show(v.id)}>{v.name} <span class="text-sm font-normal text-soft">{v.count}</span></button
