@@ -118,7 +118,11 @@ test('a cable is drawn through its guide with its length shown, an outline by it
   await tap(page, 284, 152);
   await tap(page, 284, 152);
   await expect(lies).toContainText('slack');
-  await expect(panel(page).locator('.label').filter({ hasText: /^Guide$/ })).toHaveCount(1);
+  await expect(
+    panel(page)
+      .locator('.label')
+      .filter({ hasText: /^Guide$/ })
+  ).toHaveCount(1);
   await checkInBothThemes(page, 'a cable at the drawing table');
   // One of its places is dragged far away: the cable is too short for that.
   const [from, to] = [await onScreen(page, 284, 152), await onScreen(page, 200, 190)];
