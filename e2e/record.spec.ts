@@ -282,9 +282,21 @@ test('a machine is recorded by keyboard alone, and each page of its job answers 
   }
   await page.keyboard.press('Enter');
   await expect(page.locator('.record [data-part]')).toHaveCount(2);
+  // A note, and the same side with the lid laid flat.
+  await page.keyboard.press('v');
+  await page.keyboard.press('Escape');
+  await panel(page).getByLabel('Note', { exact: true }).fill('Two screws were missing.');
+  await panel(page).getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(panel(page).getByRole('listitem').filter({ hasText: 'Two screws were missing.' })).toBeVisible();
+  await page.getByRole('button', { name: 'Another side' }).click();
+  await page.locator('select').filter({ hasText: 'Top side' }).first().selectOption('topside');
+  await page.locator('select').filter({ hasText: 'Opened flat' }).selectOption('flat');
+  await page.getByRole('button', { name: 'Look at it' }).click();
+  await expect(page.getByRole('button', { name: 'Top side', pressed: true })).toBeVisible();
   await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible({ timeout: 15_000 });
   const recorded = await (await page.request.get(`/jobs/${job}/record`)).text();
   expect(recorded).toContain('"outlined"');
+  expect(recorded).toContain('"flat"');
 
   // Whoever comes upon this job elsewhere is answered, if only by the way to the recorder.
   for (const path of ['', '/plan', '/bench', '/fault', '/spares', '/compare', '/tray', '/cell', '/intake', '/report']) {

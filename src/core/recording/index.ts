@@ -13,6 +13,7 @@ export { begunMachine } from './begun';
 export { isRun } from './habits';
 export {
   isUndone,
+  guideAt,
   likelyAlong,
   likelyHeld,
   likelyStays,

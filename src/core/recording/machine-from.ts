@@ -22,6 +22,7 @@ import { relationsOf } from './relations';
 import { replayed } from './replayed';
 import { usualMoveSeconds, USUAL_TRAVEL_MM } from '../usual';
 import { CABLES } from './habits';
+import { machineRemarks, partRemark } from './remarks';
 
 /** A machine file made of a record, what it is made of, and what it lacks. */
 export interface Drawn {
@@ -99,6 +100,7 @@ function withoutRelations(believed: Believed, speak: Speak): Machine {
       const own = moves.filter((m) => m.part === seen.id);
       const apart = own.filter((m) => state.answers[aloneQuestion(m)] === 'yes');
       const kind = seen.kind;
+      const remark = partRemark(state, seen.id);
       return {
         id: seen.id,
         name: seen.name,
@@ -134,7 +136,8 @@ function withoutRelations(believed: Believed, speak: Speak): Machine {
               ...(m.how === undefined ? {} : { how: m.how })
             };
           }
-        )
+        ),
+        ...(remark === undefined ? {} : { note: remark })
       };
     });
   return Machine.parse({
@@ -162,7 +165,7 @@ function withoutRelations(believed: Believed, speak: Speak): Machine {
     cables: cables.map((p) => cableOf(p, joints, speak, mark(`cables/${p.id}`))),
     isolation: isolationOf(believed, speak),
     relations: [],
-    notes: [],
+    notes: machineRemarks(state),
     drawn: 'order',
     origins
   } satisfies Machine);

@@ -2,14 +2,17 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Point } from '../machine';
 import { demoAccess } from '../testing/machines';
+import { english } from '../testing/english';
 import { tearDown } from '../testing/teardown';
 import {
   foldRecording,
+  guideAt,
   isUndone,
   likelyAlong,
   likelyHeld,
   likelyStays,
   lyingAt,
+  machineFrom,
   otherFace,
   outOf,
   plugged,
@@ -212,5 +215,48 @@ describe('a joint is undone', () => {
     expect(of(lifted('card'))).toBe(true);
     expect(of(lifted('board', { along: ['card'] }))).toBe(true);
     expect(of(lifted('board'))).toBe(false);
+  });
+});
+
+describe('a guide on the way of a cable', () => {
+  it('is its own, near where one taps, on this face', () => {
+    const guide = (joint: string, kind: string, at: Point, holds: string): Said => ({
+      ...plug(joint, 'bail', at, holds),
+      fixing: { kind }
+    });
+    const state = foldRecording(
+      told([
+        ...inside,
+        guide('channel', 'dressing', [50, 50], 'wire'),
+        guide('strip', 'tape', [54, 50], 'wire'),
+        guide('other', 'dressing', [51, 50], 'ribbon'),
+        plug('end', 'wire-along-board', [52, 50], 'wire')
+      ])
+    );
+    expect(guideAt(state, 'underside', 'wire', [51, 50])).toBe('channel');
+    expect(guideAt(state, 'underside', 'wire', [53, 51])).toBe('strip');
+    expect(guideAt(state, 'underside', 'wire', [50, 55])).toBeUndefined();
+    expect(guideAt(state, 'topside', 'wire', [50, 50])).toBeUndefined();
+  });
+});
+
+describe('what was written down', () => {
+  it('goes into the file as lines: of the machine, and of each part with why it did not come', () => {
+    const { events } = tearDown(demoAccess('lindquay-slip-11'), 1);
+    const last = events.at(-1)!;
+    const held = events.flatMap((e) => (e.type === 'moved' ? [e.part] : []))[0]!;
+    const said = [
+      { type: 'note', text: 'Two screws\nwere  missing.' },
+      { type: 'resisted', part: held, why: 'A clip at the far edge' },
+      { type: 'note', text: 'Edge is bent.', part: held },
+      { type: 'note', text: 'x'.repeat(2000) }
+    ].map((body, i) =>
+      RecordingEvent.parse({ id: id(7000 + i), at: new Date(Date.parse(last.at) + 1000 + i).toISOString(), ...body })
+    );
+    const made = machineFrom(foldRecording([...events, ...said]), english);
+    if ('missing' in made) throw new Error(made.missing);
+    expect(made.machine.notes).toEqual(['Two screws were missing.', 'x'.repeat(600)]);
+    expect(made.machine.parts.find((p) => p.id === held)!.note).toBe('A clip at the far edge; Edge is bent.');
+    expect(made.machine.parts.filter((p) => p.note !== undefined)).toHaveLength(1);
   });
 });

@@ -1,6 +1,6 @@
 import { areaOf, contains } from '../access';
 import { inOrder } from '../happened';
-import { area, flatten, type ConnectorFamily, type Point, removes } from '../machine';
+import { area, distance, flatten, type ConnectorFamily, type Point, removes } from '../machine';
 import { isRun } from './habits';
 import type { Fixing, RecordingEvent } from './events';
 import type { RecordState, SeenJoint, SeenPart } from './state';
@@ -41,6 +41,18 @@ export function lyingAt(state: RecordState, face: string, at: Point): SeenPart[]
     })
     .sort((a, b) => a.size - b.size)
     .map(({ part }) => part);
+}
+
+/** Nearer than this to a guide or a tape of its own a cable runs through it, mm. */
+const GUIDED_MM = 4;
+
+/** The guide or tape of a cable that is tapped on its way; undefined where none is near. */
+export function guideAt({ joints }: RecordState, face: string, cable: string, at: Point): string | undefined {
+  return joints
+    .filter((j) => j.face === face && j.holds === cable && (j.fixing.kind === 'dressing' || j.fixing.kind === 'tape'))
+    .map((j) => ({ id: j.id, far: Math.min(...j.places.map((p) => distance(p.at, at))) }))
+    .filter(({ far }) => far <= GUIDED_MM)
+    .sort((a, b) => a.far - b.far)[0]?.id;
 }
 
 /** What a joint seen at a place is likely to hold, likeliest first: all parts that are still in, to choose from. */

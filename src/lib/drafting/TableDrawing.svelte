@@ -15,6 +15,8 @@
   import { boxOf, flatten, modelOf, type Box, type Point } from '$core/machine';
   import { arrowOf, Looking, LookingButtons, tenth } from '$lib/ui/drawing';
   import { useWords } from '$lib/words';
+  import DrawnThing from './DrawnThing.svelte';
+  import RouteLine from './RouteLine.svelte';
   import type { Table } from './table.svelte';
 
   const { t } = useWords();
@@ -69,11 +71,11 @@
   });
   const paper = $derived(table.side ? boxOf(flatten(table.side.outline)) : { minX: 0, minY: 0, maxX: 100, maxY: 100 });
   const view = $derived(viewOf(paper, [], false));
+  const idOf = (item: Drawn): string =>
+    item.what === 'joint' ? item.joint.id : item.what === 'part' ? item.part.id : item.cable.part;
   const isChosen = (item: Drawn) =>
     chosen.some((c) =>
-      item.what === 'joint'
-        ? 'joint' in c && c.joint === item.joint.id
-        : 'part' in c && c.part === (item.what === 'part' ? item.part.id : item.cable.part)
+      'joint' in c ? item.what === 'joint' && c.joint === idOf(item) : item.what !== 'joint' && c.part === idOf(item)
     );
   const box = $derived(boxOfThings(shown, chosen, zone));
   const corners = $derived<Point[]>(
@@ -92,11 +94,6 @@
   /** The cable that is chosen or drawn, as it lies now. */
   const cable = $derived(only && 'part' in only ? shown.cables.find((c) => c.part === only.part) : undefined);
   const route = $derived(cable && routeOf(cable));
-  const tightest = $derived(
-    route?.bends
-      .filter((b) => !b.folded)
-      .reduce<number | undefined>((least, b) => Math.min(least ?? Infinity, b.radiusMm), undefined)
-  );
 
   const looking = new Looking(() => view);
   const px = $derived(looking.px);
@@ -203,42 +200,7 @@
         />{/if}
       <g class:overPhoto={photo !== undefined && table.opacity > 0.2}>
         {#each scene as item (item.key)}
-          {#if item.what === 'part'}
-            <g
-              class={['part', { thin: item.isThin, lit: isChosen(item) }]}
-              data-part={item.part.kind === 'case' ? undefined : item.part.id}
-            >
-              <path d={item.d} fill-rule="evenodd" class="body" style:fill="var(--depth-{item.band})" />
-              {#each item.inks as ink, i (i)}<path d={ink.d} class="ink {ink.kind}" stroke-width={ink.widthMm} />{/each}
-              {#if faulty.has(item.part.id)}<path d={item.d} class="fault" stroke-width={3 * px} />{/if}
-            </g>
-          {:else if item.what === 'cable'}
-            <g class={['cable', { lit: isChosen(item) }]} data-part={item.cable.part}>
-              <path d={item.d} class="sheath" stroke-width={Math.max(1, item.cable.widthMm)} />
-              <path
-                d={item.d}
-                class={item.cable.form === 'flat' ? 'ribbon' : 'core'}
-                stroke-width={Math.max(0.5, item.cable.widthMm - 0.6)}
-              />
-            </g>
-          {:else}
-            <g class={['joint', { now: isChosen(item) }]} data-joint={item.joint.id}>
-              {#each item.joint.at as [x, y], i (i)}<circle
-                  cx={x}
-                  cy={y}
-                  r={Math.max(2.5, 7 * px)}
-                  class="touch"
-                />{/each}
-              {#each item.inks as ink, i (i)}<path d={ink.d} class="ink {ink.kind}" stroke-width={ink.widthMm} />{/each}
-              {#if faulty.has(item.joint.id)}{#each item.joint.at as [x, y], i (i)}<circle
-                    cx={x}
-                    cy={y}
-                    r={Math.max(3, 8 * px)}
-                    class="fault"
-                    stroke-width={2 * px}
-                  />{/each}{/if}
-            </g>
-          {/if}
+          <DrawnThing {item} isChosen={isChosen(item)} isFaulty={faulty.has(idOf(item))} {px} />
         {/each}
       </g>
       {#if table.cutMm !== undefined}<path
@@ -293,19 +255,7 @@
     </g>
   </svg>
   <div class="flex items-center gap-3 px-2 pb-2">
-    {#if cable && route}<p class="flex-1 text-sm" role="status" aria-live="off">
-        {t('drafting.route', { mm: route.pathMm.toFixed(0), length: tenth(cable.lengthMm) })}
-        {#if route.slackMm !== undefined}<span class={route.slackMm < 0 ? 'font-semibold text-now' : 'text-soft'}
-            >{t('drafting.slack', {
-              mm: Math.abs(route.slackMm).toFixed(0),
-              isShort: route.slackMm < 0 ? 'yes' : 'no'
-            })}</span
-          >{/if}
-        {#if tightest !== undefined}<span
-            class={route.bends.some((b) => b.tight) ? 'font-semibold text-now' : 'text-soft'}
-            >{t('drafting.bend', { mm: tightest, least: cable.minBendRadiusMm })}</span
-          >{/if}
-      </p>{/if}
+    {#if cable && route}<RouteLine {cable} {route} />{/if}
     <div class="ms-auto"><LookingButtons {looking} /></div>
   </div>
 </div>
@@ -324,19 +274,8 @@
   .placing {
     cursor: crosshair;
   }
-  /* What lies beneath is chosen through it; it is chosen itself by its edge, or from its list. */
-  .thin :global(.body) {
-    fill-opacity: 0.35;
-    pointer-events: stroke;
-  }
-  .thin :global(.ink) {
-    pointer-events: none;
-  }
   .overPhoto :global(.body) {
     fill-opacity: 0.15 !important;
-  }
-  .touch {
-    fill: transparent;
   }
   .frame {
     fill: none;

@@ -1,12 +1,14 @@
 <script lang="ts">
+  import type { Pose } from '$core/machine';
   import { otherFace, outOf } from '$core/recording';
   import { USUAL_POSES, type UsualSide } from '$core/usual';
+  import { optionName, SLOTS } from '$core/words';
   import { useWords } from '$lib/words';
   import Plus from '@lucide/svelte/icons/plus';
   import RefreshCcw from '@lucide/svelte/icons/refresh-ccw';
   import type { Recorder } from './recorder.svelte';
 
-  const { t } = useWords();
+  const { t, told } = useWords();
 
   /** The sides of the machine: which one is looked at, turning it over, and those that only come to be seen as it is taken apart. */
   let { recorder, mayAct }: { recorder: Recorder; mayAct: boolean } = $props();
@@ -17,14 +19,19 @@
   let isAdding = $state(false);
   let name = $state('');
   let side = $state('');
+  /** How the lid stands while this side is looked at: as usual, until somebody says otherwise. */
+  let lid = $state<Pose['lid']>();
 
   const SIDES = Object.keys(USUAL_POSES);
+  const LIDS = ['closed', 'open', 'flat', 'any'] as const;
+  const usual = $derived(USUAL_POSES[side in USUAL_POSES ? (side as UsualSide) : 'edge']);
   function add() {
     const of = side.startsWith('back ') ? side.slice(5) : undefined;
     if (!side || !name.trim()) return;
-    recorder.addFace(name.trim(), USUAL_POSES[of === undefined ? (side as UsualSide) : 'edge'], of);
+    recorder.addFace(name.trim(), { ...usual, lid: lid ?? usual.lid }, of);
     isAdding = false;
     name = side = '';
+    lid = undefined;
   }
   function chosen() {
     const part = side.startsWith('back ') ? recorder.state.parts.find((p) => p.id === side.slice(5))?.name : undefined;
@@ -77,6 +84,15 @@
     >
     <label
       ><span class="label">{t('recorder.name')}</span><input class="field" maxlength="80" bind:value={name} /></label
+    >
+    <label
+      ><span class="label">{told(SLOTS.lid)}</span><select
+        class="field"
+        value={lid ?? usual.lid}
+        onchange={(e) => (lid = e.currentTarget.value as Pose['lid'])}
+      >
+        {#each LIDS as id (id)}<option value={id}>{told(optionName('lid', id))}</option>{/each}
+      </select></label
     >
     <button class="button button-act" disabled={!side || !name.trim()}>{t('recorder.lookAtIt')}</button>
   </form>

@@ -9,6 +9,7 @@
   import Route from '@lucide/svelte/icons/route';
   import Glyph from './Glyph.svelte';
   import type { Hand } from './hand.svelte';
+  import NoteForm from './NoteForm.svelte';
   import type { Recorder } from './recorder.svelte';
 
   const { t, told } = useWords();
@@ -127,4 +128,5 @@
         >{/if}
     {/if}
   {/if}
+  <NoteForm {recorder} part={part.id} {mayAct} />
 </section>

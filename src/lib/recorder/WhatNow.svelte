@@ -2,6 +2,7 @@
   import { isRun, outOf, type Reading } from '$core/recording';
   import { useWords } from '$lib/words';
   import type { Tool } from './hand.svelte';
+  import NoteForm from './NoteForm.svelte';
   import type { Recorder } from './recorder.svelte';
 
   const { t } = useWords();
@@ -78,6 +79,7 @@
       </div>
     </div>
   {/if}
+  <NoteForm {recorder} {mayAct} />
   <p class="border-t border-rule pt-3 text-soft">
     {t('recorder.soFar', {
       parts: parts.length,

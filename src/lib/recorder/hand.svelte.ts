@@ -1,6 +1,6 @@
 import type { Said } from '$core/language';
 import type { Outline, PartKind, Point } from '$core/machine';
-import { likelyHeld, lyingAt, outOf, plugged, USUAL_FIXINGS, type Fixing } from '$core/recording';
+import { guideAt, likelyHeld, lyingAt, outOf, plugged, USUAL_FIXINGS, type Fixing } from '$core/recording';
 import { standardShapesOf, type StandardShape } from '$core/usual';
 import { FIXINGS, PART_KINDS } from '$core/words';
 import type { Recorder } from './recorder.svelte';
@@ -153,7 +153,10 @@ export class Hand {
         this.recorder.record({
           type: 'ran',
           cable: part,
-          path: points.map((at) => ({ face: this.recorder.face, at }))
+          path: points.map((at) => {
+            const guide = guideAt(this.recorder.state, this.recorder.face, part, at);
+            return { face: this.recorder.face, at, ...(guide === undefined ? {} : { guide }) };
+          })
         });
       return this.take('look', part === undefined ? {} : { part });
     }

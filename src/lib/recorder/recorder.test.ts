@@ -196,6 +196,7 @@ describe('the hand', () => {
     hand.tap([10, 10], false);
     hand.finish();
     expect(recorder.state.parts[1]!.run).toBeUndefined();
+    recorder.tap({ at: [41, 11], noRoom: false }, { fixing: { kind: 'tape' }, holds: cable, name: 'Tape' });
     hand.take('way', { part: cable });
     for (const at of [
       [10, 10],
@@ -208,6 +209,12 @@ describe('the hand', () => {
       [10, 10],
       [40, 10],
       [40, 60]
+    ]);
+    // Through its own tape, which is near.
+    expect(recorder.state.parts[1]!.run!.path.map((p) => p.guide)).toEqual([
+      undefined,
+      recorder.state.joints[0]!.id,
+      undefined
     ]);
   });
   it('points at the smallest thing that can come off, never at what remains', () => {

@@ -1529,6 +1529,7 @@ export interface Messages {
   'recorder.whyItResisted': Nothing;
   'recorder.itResisted': Nothing;
   'recorder.keepIt': Nothing;
+  'recorder.note': Nothing;
   'recorder.outlineTitle': Nothing;
   'recorder.outlineOf': { part: Arg | null | undefined };
   'recorder.outlineHow': Nothing;

@@ -1,28 +1,18 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import { untouched, type Thing } from '$core/drawing';
-  import { inRows, interchangeable, worstMixUps, sizeText } from '$core/fasteners';
+  import { inRows, worstMixUps, sizeText } from '$core/fasteners';
   import { modelOf, type Cable, type Joint, type Part } from '$core/machine';
   import DataTable from '$lib/ui/DataTable.svelte';
-  import { ExploreDrawing, ScrewPicture } from '$lib/ui/drawing';
-  import { day, moment } from '$lib/ui/dates';
+  import { ExploreDrawing } from '$lib/ui/drawing';
+  import { day } from '$lib/ui/dates';
   import { word } from '$core/language';
-  import {
-    FIXINGS,
-    functionName,
-    jointName,
-    KNOWN_WORDS,
-    mixUpWords,
-    partName,
-    PLUG_FAMILIES,
-    sizeWords,
-    SLOTS,
-    STANDING_WORDS
-  } from '$core/words';
+  import { FIXINGS, functionName, jointName, KNOWN_WORDS, partName, PLUG_FAMILIES, SLOTS } from '$core/words';
   import { jointThing, partThing } from '$core/ids';
   import { fromAddress, keepInAddress } from '$lib/ui/list-state.svelte';
   import { howKnown } from '$core/library';
   import { useWords } from '$lib/words';
+  import History from './History.svelte';
+  import MixUps from './MixUps.svelte';
   import Standing from './Standing.svelte';
 
   const { t, told } = useWords();
@@ -33,8 +23,6 @@
   const screws = $derived(data.machine.joints.filter((j): j is Screws => j.kind === 'screws'));
   const mixed = $derived(worstMixUps(screws));
   const rows = $derived(inRows(screws, mixed.told));
-  const same = $derived(interchangeable(screws));
-  const names = (ids: readonly string[]) => ids.map((id) => told(jointName(model, model.joint(id)))).join(', ');
 
   type View = 'parts' | 'joints' | 'screws' | 'cables' | 'mix-ups' | 'history';
   const VIEWS: readonly View[] = ['parts', 'joints', 'screws', 'cables', 'mix-ups', 'history'];
@@ -304,100 +292,9 @@
           onlit={(c) => point(c && partThing(c.part), c?.path[0]?.zone)}
         />
       {:else if view === 'mix-ups'}
-        <p class="text-soft">
-          {t('machine.screwsOfThisMachineThatCould')}
-        </p>
-        <ol class="mt-3 divide-y divide-(--rule)">
-          {#each rows as { mixUp: m, screws: likeScrews, holes } (m.screw + m.hole)}
-            {@const [a, b] = [model.joint(m.screw) as Screws, model.joint(m.hole) as Screws]}
-            <li class="flex items-center gap-4 py-2.5">
-              <span class="flex w-24 shrink-0 items-end justify-center gap-2"
-                ><ScrewPicture screw={a.screw} pxPerMm={5} /><ScrewPicture screw={b.screw} pxPerMm={5} /></span
-              >
-              <span
-                >{told(mixUpWords(model, m))}<span class="block text-sm text-soft"
-                  >{m.likeness > 0.66
-                    ? t('machine.hardToTellApartByEye')
-                    : m.likeness > 0.33
-                      ? t('machine.lookAlike')
-                      : t('machine.easyToTellApart')}{likeScrews.length > 1
-                    ? t('machine.soWould', { others: names(likeScrews.slice(1)) })
-                    : ''}{holes.length > 1 ? t('machine.andIn', { others: names(holes.slice(1)) }) : ''}</span
-                ></span
-              >
-            </li>
-          {:else}
-            <li class="py-6 text-center text-soft">{t('machine.noScrewOfThisMachineDoes')}</li>
-          {/each}
-        </ol>
-        {#if mixed.leftOut > 0}<p class="mt-2 text-soft">
-            {t('machine.thatWouldDoLittleHarmOr', {
-              leftOut: t('count.pair', { n: mixed.leftOut }),
-              leftOut2: mixed.leftOut
-            })}
-          </p>{/if}
-        {#if same.length > 0}
-          <h2 class="mt-5 text-base font-semibold">{t('machine.theSameScrewInMatchingHoles')}</h2>
-          <ul class="mt-1 space-y-1">
-            {#each same as list (list[0]!.id)}<li>
-                {list.map((g) => told(jointName(model, g))).join(', ')}
-                <span class="text-soft">({told(sizeWords(list[0]!.screw))})</span>
-              </li>{/each}
-          </ul>
-        {/if}
+        <MixUps {model} {screws} {rows} leftOut={mixed.leftOut} />
       {:else}
-        <ol class="space-y-4">
-          {#each data.history as h (h.fileId)}
-            <li class="border-s-3 ps-4 {h.fileId === data.fileId ? 'border-now' : 'border-rule-strong'}">
-              <p>
-                <a class="link font-semibold" href="/machines/{h.fileId}">{h.revision}</a>{h.standing === 'in-force'
-                  ? ''
-                  : ` (${told(STANDING_WORDS[h.standing])})`}, {moment(h.importedAt)}{h.importedBy
-                  ? `, ${h.importedBy}`
-                  : ''}
-                <span class="code text-sm text-soft">{h.hash.slice(0, 12)}</span>
-              </p>
-              {#if h.changes}
-                <ul class="mt-1 list-disc ps-5">
-                  {#each h.changes.slice(0, 30) as c, i (i)}<li>{told(c.text)}</li>{:else}<li class="text-soft">
-                      {t('machine.nothingThatAffectsTheWorkChanged')}
-                    </li>{/each}
-                </ul>
-                {#if h.changes.length > 30}<p class="text-soft">
-                    {t('machine.andMore', { n: h.changes.length - 30 })}
-                  </p>{/if}
-              {:else}<p class="text-soft">{t('machine.theFirstFileOfThisMachine')}</p>{/if}
-              {#each data.jobs.filter((j) => j.fileId === h.fileId) as j (j.number)}
-                <p class="mt-1 text-sm">
-                  <a class="link" href="/jobs/{j.number}">{t('machine.job', { number: j.number })}</a>, {j.work},
-                  {j.customer}{j.isClosed ? t('machine.isClosed') : ''}
-                </p>
-              {/each}
-            </li>
-          {/each}
-        </ol>
-        {#if data.proposals.length > 0}
-          <h2 class="mt-6 text-base">{t('machine.fromTheBenchWhatThisFiles')}</h2>
-          <ul class="mt-1 list-disc space-y-1 ps-5">
-            {#each data.proposals as { words, thing }, i (i)}
-              <li>
-                {told(words)}
-                {#if data.mayDraw}<form method="POST" action="/machines/draw?/change" class="inline" use:enhance>
-                    <input type="hidden" name="fileId" value={data.fileId} />
-                    <input type="hidden" name="part" value={'part' in thing ? thing.part : ''} />
-                    <input type="hidden" name="joint" value={'joint' in thing ? thing.joint : ''} />
-                    <button class="link">{t('machine.drawIt')}</button>
-                  </form>{/if}
-              </li>
-            {/each}
-          </ul>
-        {/if}
-        {#if data.warnings.length > 0}
-          <h2 class="mt-6 text-base">{t('machine.worthCheckingInThisFile')}</h2>
-          <ul class="mt-1 space-y-1.5 text-sm">
-            {#each data.warnings as f, i (i)}<li><span class="code">{f.place}</span>: {told(f.message)}</li>{/each}
-          </ul>
-        {/if}
+        <History {data} />
       {/if}
     </div>
     <p class="border-t border-rule px-5 py-2 text-sm text-soft">
