@@ -24,4 +24,4 @@ export { referenceProblems } from './references';
 export { modelOf, type Model, type PartMove } from './model';
 export type { MachineState } from './state';
 export { contentHash } from './hash';
-export { cleaned, freshId, freshName, Id, idFor, line, prose } from './text';
+export { asLine, cleaned, freshId, freshName, Id, idFor, line, prose } from './text';

@@ -28,6 +28,12 @@ export function line(max: number) {
     .refine(wellFormed, 'is not well-formed Unicode');
 }
 
+/** What was written in several lines as one, cut where there is no more room, and never within a character. @param max as of `line` */
+export function asLine(text: string, max: number): string {
+  const cut = text.replace(/\s+/g, ' ').trim().slice(0, max);
+  return cut.replace(/[\ud800-\udbff]$/, '').trim();
+}
+
 /** An identifier within one machine file: lower case letters, digits, single hyphens. */
 export const Id = z
   .string()

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cleaned } from '../machine';
 import { demoAccess } from '../testing/machines';
 import { english } from '../testing/english';
 import { tearDown } from '../testing/teardown';
@@ -27,6 +28,10 @@ const fixing = fc.constantFrom(
   { kind: 'tape' as const },
   { kind: 'clips' as const }
 );
+/** What people write, of any length that is taken, with marks that are two halves. */
+const written = fc
+  .tuple(fc.integer({ min: 390, max: 402 }), fc.string({ unit: 'grapheme', minLength: 1, maxLength: 20 }))
+  .map(([n, text]) => cleaned(`${'x'.repeat(n)}${text}\u{1f527}`));
 const what = fc.oneof(
   fc.record({
     type: fc.constant('started' as const),
@@ -83,6 +88,8 @@ const what = fc.oneof(
     question: fc.constantFrom('onto:screws', 'on:fan', 'over:cover>joint:plug'),
     answer: fc.constantFrom('yes', 'no', 'case', 'cover', 'unknown')
   }),
+  fc.record({ type: fc.constant('note' as const), text: written, part: fc.option(name, { nil: undefined }) }),
+  fc.record({ type: fc.constant('resisted' as const), part: name, why: written }),
   fc.record({ type: fc.constant('undo' as const), event: fc.integer({ min: 0, max: 40 }).map(id) })
 );
 /** Such as a recording begins, mostly; then anything. */

@@ -1,7 +1,5 @@
+import { asLine } from '../machine';
 import type { RecordState } from './state';
-
-/** A file's notes are lines: what was written in several is one, as long as there is room. @param most characters */
-const asLine = (text: string, most: number): string => text.replace(/\s+/g, ' ').trim().slice(0, most).trim();
 
 /** What was written down of the machine as a whole: as many lines as a file takes. */
 export const machineRemarks = ({ notes }: RecordState): string[] =>

@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { parseScrewSize } from '../fasteners';
 import type { Said } from '../language';
-import { Drive, idFor, PartKind, type Part, type Screw } from '../machine';
+import { asLine, Drive, idFor, PartKind, type Part, type Screw } from '../machine';
 import { problem, refusal, refused, whyNot, type Problem, type Result } from '../result';
 import { USUAL_SCREW } from '../usual';
 
@@ -93,8 +93,8 @@ export function readSheet(text: string): Result<{ rows: ReadonlyMap<string, Row>
     );
     if (/^(yes|y|x|1)$/i.test(cell('cable'))) row.cable = true;
     else if (!/^(no|n|0)?$/i.test(cell('cable'))) say('cable', 'not-allowed', 'is yes or no');
-    const note = cell('note');
-    if (note !== '') row.note = note.slice(0, 400);
+    const note = asLine(cell('note'), 400);
+    if (note !== '') row.note = note;
     const held = heldBy(cell, say);
     if (held) row.held.push(held);
   });

@@ -65,6 +65,11 @@ describe('a table from paper', () => {
     });
   });
 
+  it('cuts a note that is too long, and no character in half', () => {
+    const { machine } = machineOf(`part,held by,note\nFan,screws,${'x'.repeat(399)}\u{1f527}`);
+    expect(machine.parts.find((p) => p.id === 'fan')!.note).toBe('x'.repeat(399));
+  });
+
   it('names what is wrong by its row and column', () => {
     expect(faults('name\nFan')).toEqual(['row 1: has no column "part"']);
     expect(faults(`${HEAD}\n`)).toEqual(['row 2: has no row with a part']);
