@@ -5,15 +5,21 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { startInstruments } from '../scripts/stand-ins/instruments.mjs';
-import { checkInBothThemes, expect, shopOfItsOwn, signIn, signInByForm, test as shared, type App } from './fixtures';
+import {
+  checkInBothThemes,
+  expect,
+  shopOfItsOwn,
+  signIn,
+  signInByForm,
+  test as shared,
+  type App,
+  plainPhoto
+} from './fixtures';
 
 const test = shared.extend<object, { app: App }>({ app: shopOfItsOwn() });
 
 const step = (page: Page) => page.locator('section[data-step] p[aria-live]');
-const picture = () =>
-  sharp({ create: { width: 640, height: 480, channels: 3, background: '#245' } })
-    .jpeg()
-    .toBuffer();
+const picture = () => plainPhoto('#245', 640, 480);
 
 async function atBench(page: Page, number: number): Promise<string> {
   await page.goto(`/jobs/${number}/bench`);
@@ -87,9 +93,7 @@ test('a picture that the server has lost is given again by its file, and no othe
   await page.keyboard.press('c');
   await expect(page.getByText('The server does not have this photo')).toBeVisible();
   const choose = page.locator('label', { hasText: 'Choose its file' }).locator('input');
-  const another = await sharp({ create: { width: 64, height: 48, channels: 3, background: '#900' } })
-    .jpeg()
-    .toBuffer();
+  const another = await plainPhoto('#900', 64, 48);
   await choose.setInputFiles({ name: 'other.jpg', mimeType: 'image/jpeg', buffer: another });
   await expect(page.getByRole('alert')).toContainText('This is not the photo that was taken');
   expect(readdirSync(folder)).toEqual([]);

@@ -1,7 +1,6 @@
 import { readFileSync, truncateSync, writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import sharp from 'sharp';
-import { checkInBothThemes, expect, shopOfItsOwn, signIn, test as base } from './fixtures';
+import { checkInBothThemes, expect, plainPhoto, shopOfItsOwn, signIn, test as base } from './fixtures';
 
 const test = base.extend<object, { app: import('./fixtures').App }>({ app: shopOfItsOwn() });
 
@@ -233,9 +232,7 @@ test('a new machine is drawn from nothing: parts, screws in a row, a depth in th
   await expect(edge).toHaveAttribute('aria-valuenow', String(Math.round((depth + 0.1) * 10) / 10));
   // A photo lies behind it once it is brought to scale, and is there again for whoever opens the draft.
   await panel(page).getByRole('button', { name: 'Photo' }).click();
-  const picture = await sharp({ create: { width: 400, height: 300, channels: 3, background: '#69a' } })
-    .jpeg()
-    .toBuffer();
+  const picture = await plainPhoto();
   await panel(page)
     .locator('input[type=file]')
     .setInputFiles({ name: 'under.jpg', mimeType: 'image/jpeg', buffer: picture });

@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
@@ -219,3 +220,9 @@ export async function readMark(page: Page): Promise<boolean> {
   await expect(page.locator('button[data-done]')).toBeEnabled();
   return true;
 }
+
+/** A photo as a camera would give it: of one colour. */
+export const plainPhoto = (background = '#69a', width = 400, height = 300): Promise<Buffer> =>
+  sharp({ create: { width, height, channels: 3, background } })
+    .jpeg()
+    .toBuffer();

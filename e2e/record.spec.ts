@@ -1,6 +1,13 @@
 import type { Page } from '@playwright/test';
-import sharp from 'sharp';
-import { checkInBothThemes, expect, nothingEndangers, shopOfItsOwn, signIn, test as base } from './fixtures';
+import {
+  checkInBothThemes,
+  expect,
+  nothingEndangers,
+  plainPhoto,
+  shopOfItsOwn,
+  signIn,
+  test as base
+} from './fixtures';
 
 const test = base.extend<object, { app: import('./fixtures').App }>({ app: shopOfItsOwn() });
 
@@ -99,9 +106,7 @@ test('a machine that nobody has drawn is recorded offline with photos, closed fr
   await context.setOffline(true);
   // A photo, brought to scale, lies under the drawing.
   await tool(page, 'Photo');
-  const picture = await sharp({ create: { width: 400, height: 300, channels: 3, background: '#69a' } })
-    .jpeg()
-    .toBuffer();
+  const picture = await plainPhoto();
   await panel(page)
     .locator('input[type=file]')
     .setInputFiles({ name: 'under.jpg', mimeType: 'image/jpeg', buffer: picture });

@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import { boxOf, flatten, type Box, type Outline, type Point } from '../machine';
+import { area as areaMm2, boxOf, flatten, type Box, type Outline, type Point } from '../machine';
 
 /** An outline ready for questions: its flattened points and their box; large ones have an index of their edges. */
 export interface Area {
@@ -202,4 +202,13 @@ export function swept(area: Area, dx: number, dy: number): Area[] {
     return Math.abs(side(p, q, moved(p))) <= EPSILON ? [] : [areaFrom([p, q, moved(q), moved(p)])];
   });
   return [area, areaFrom(area.points.map(moved)), ...bands];
+}
+
+/** Of what has an outline that holds a place, the smallest first: what one means when one points there. */
+export function pointedAt<T extends { outline: Outline }>(things: readonly T[], at: Point): T[] {
+  return things
+    .filter(({ outline }) => contains(areaOf(outline), at))
+    .map((thing) => ({ thing, size: Math.abs(areaMm2(flatten(thing.outline))) }))
+    .sort((a, b) => a.size - b.size)
+    .map(({ thing }) => thing);
 }

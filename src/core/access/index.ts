@@ -1,6 +1,17 @@
 export { actionsOf, refId, type Action } from './actions';
 export { clearMmOf, Drawing } from './covers';
-export { areaOf, contains, discMeets, discWithin, overlap, shared, swept, within, type Area } from './geometry';
+export {
+  areaOf,
+  contains,
+  discMeets,
+  discWithin,
+  overlap,
+  pointedAt,
+  shared,
+  swept,
+  within,
+  type Area
+} from './geometry';
 export { waysToClear, type Alternative } from './clearing';
 export { accessOf, type Access, type Cause, type Requirement } from './requirements';
 export { drawingProblems, strandedWords } from './drawn';

@@ -1,22 +1,10 @@
-import { areaOf, contains } from '../access';
-import {
-  area,
-  boxOf,
-  flatten,
-  freshId,
-  freshName,
-  type Joint,
-  type Machine,
-  type Part,
-  type PartKind,
-  type Point
-} from '../machine';
+import { pointedAt } from '../access';
+import { boxOf, freshId, freshName, type Joint, type Machine, type Part, type PartKind, type Point } from '../machine';
 import type { Speak } from '../language';
 import { jointOf, USUAL_FIXINGS } from '../recording';
-import { usualMoveSeconds, usualThicknessMm } from '../usual';
+import { usualDepth, usualMoveSeconds } from '../usual';
 import { FIXINGS, PART_KINDS } from '../words';
 import { inCircle, inRow, rootOf, type Thing } from './edits';
-import { BENEATH_MM } from './sketch';
 
 /** Where something new was added, and what it is. */
 export interface Added {
@@ -65,7 +53,7 @@ export function addedPart(
           width: Math.max(LEAST_MM, box.maxX - box.minX),
           height: Math.max(LEAST_MM, box.maxY - box.minY)
         },
-        depth: [BENEATH_MM, BENEATH_MM + usualThicknessMm(kind)],
+        depth: usualDepth(kind),
         openings: []
       }
     ],
@@ -80,14 +68,13 @@ export const LAID: readonly Laid[] = ['one', 'row', 'circle'];
 /** How many places have to be tapped for it. */
 export const tapsOf = (laid: Laid): number => (laid === 'one' ? 1 : 2);
 
-/** The smallest part at a place of a side: what one means when one points there. */
+/** What one means when one points at a place of a side. */
 function lyingAt(machine: Machine, zone: string, at: Point): Part | undefined {
   const root = rootOf(machine)?.id;
-  return machine.parts
+  const there = machine.parts
     .filter((p) => p.id !== root)
-    .flatMap((part) => part.shapes.filter((s) => s.zone === zone).map(({ outline }) => ({ part, outline })))
-    .filter(({ outline }) => contains(areaOf(outline), at))
-    .sort((p, q) => Math.abs(area(flatten(p.outline))) - Math.abs(area(flatten(q.outline))))[0]?.part;
+    .flatMap((part) => part.shapes.filter((s) => s.zone === zone).map(({ outline }) => ({ part, outline })));
+  return pointedAt(there, at)[0]?.part;
 }
 
 /** A joint at places that were tapped: it holds what lies there onto what carries everything, until somebody says otherwise. */

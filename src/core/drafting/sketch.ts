@@ -2,7 +2,7 @@ import { pathLength } from '../cables';
 import { boxOf, distance, type Cable, type Joint, type Machine, type Outline, type Part, type Point } from '../machine';
 import type { Speak } from '../language';
 import { isRun } from '../recording';
-import { USUAL_CABLES, usualForm, usualLengthMm, usualThicknessMm } from '../usual';
+import { SNAP_MM, USUAL_CABLES, usualDepth, usualForm, usualLengthMm } from '../usual';
 import { RECORDED } from '../words';
 import type { Thing } from './edits';
 import { mappedOutline } from './geometry';
@@ -15,11 +15,6 @@ export interface Tapped {
   zone: string;
   at: Point;
 }
-
-/** Nearer than this to a plug or a guide of its own a cable runs through it, mm. */
-const SNAP_MM = 4;
-/** Below a cover and its clips, mm: where most parts begin. */
-export const BENEATH_MM = 2;
 
 /** What can be drawn of a part on a side: openings only where it has an outline, ways only of cables. */
 export const sketchesOf = (part: Part, zone: string): Sketch[] =>
@@ -43,10 +38,9 @@ export function sketched(
   const outline = outlineThrough(taps.filter((tap) => tap.zone === zone).map((tap) => tap.at));
   const shape = part.shapes.find((s) => s.zone === zone);
   if (!outline || (what === 'hole' && !shape)) return undefined;
-  const depth: [number, number] = [BENEATH_MM, BENEATH_MM + usualThicknessMm(part.kind)];
   const next =
     what === 'outline'
-      ? { ...(shape ?? { zone, depth, openings: [] }), outline }
+      ? { ...(shape ?? { zone, depth: usualDepth(part.kind), openings: [] }), outline }
       : { ...shape!, openings: [...shape!.openings, outline] };
   const shapes = shape ? part.shapes.map((s) => (s === shape ? next : s)) : [...part.shapes, next];
   return { ...machine, parts: machine.parts.map((p) => (p === part ? { ...part, shapes } : p)) };
@@ -71,7 +65,7 @@ function withWay(machine: Machine, part: Part, taps: readonly Tapped[], speak: S
   const own = ownJoints(machine, part.id);
   const found = taps.map(({ zone, at }) => onJoint(own, zone, at));
   // Between what holds it a cable lies as deep as there, as far as anybody knows.
-  const first = found.find((f) => f !== undefined)?.depth ?? BENEATH_MM;
+  const first = found.find((f) => f !== undefined)?.depth ?? usualDepth(part.kind)[0];
   let depth = first;
   const path = taps.map(({ zone, at }, i): Cable['path'][number] => {
     depth = found[i]?.depth ?? depth;

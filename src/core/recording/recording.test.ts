@@ -6,6 +6,7 @@ import { english } from '../testing/english';
 import { randomNotebook } from '../testing/random-notebook';
 import { trial, True } from '../testing/recording-score';
 import { tearDown } from '../testing/teardown';
+import { STARTED, told, type Said } from '../testing/told';
 import { checkMachine } from '../validate';
 import { DO_NOT_KNOW, foldRecording, machineFrom, questionsOf, type Drawn, type RecordingEvent } from '.';
 
@@ -14,24 +15,12 @@ class Bench {
   readonly events: RecordingEvent[] = [];
 
   constructor() {
-    this.say({
-      type: 'started',
-      maker: 'Norrvik',
-      model: 'Little',
-      size: { widthMm: 100, depthMm: 100, heightMm: 10 },
-      measuredBy: 'ruler',
-      rest: { part: 'case', name: 'case' }
-    });
+    this.say({ ...STARTED, size: { widthMm: 100, depthMm: 100, heightMm: 10 } });
     this.say({ type: 'faced', face: 'underside', name: 'Underside', pose: { up: 'underside', lid: 'closed' } });
   }
 
-  say(event: Record<string, unknown>): this {
-    const n = this.events.length;
-    this.events.push({
-      ...event,
-      id: `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`,
-      at: new Date(Date.UTC(2026, 0, 5, 8) + n * 1000).toISOString()
-    } as RecordingEvent);
+  say(event: Said): this {
+    this.events.push(...told([event], this.events.length));
     return this;
   }
 

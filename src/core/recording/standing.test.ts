@@ -4,6 +4,7 @@ import type { Point } from '../machine';
 import { demoAccess } from '../testing/machines';
 import { english } from '../testing/english';
 import { tearDown } from '../testing/teardown';
+import { STARTED, told, toldId as id, type Said } from '../testing/told';
 import {
   foldRecording,
   guideAt,
@@ -20,13 +21,7 @@ import {
   undoable
 } from '.';
 
-const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 const box = (x: number, y: number, width: number, height: number) => ({ form: 'rect', x, y, width, height });
-type Said = Record<string, unknown> & { type: string };
-const told = (list: readonly Said[]): RecordingEvent[] =>
-  list.map((body, n) =>
-    RecordingEvent.parse({ id: id(n), at: new Date(Date.UTC(2026, 0, 5, 8, 0, n)).toISOString(), ...body })
-  );
 const face = (name: string, up: string, of?: string): Said => ({
   type: 'faced',
   face: name,
@@ -39,14 +34,7 @@ const part = (name: string, kind: string, at?: ReturnType<typeof box>, on = 'und
   ...(at ? [{ type: 'outlined', part: name, face: on, outline: at, drawn: 'box' }] : [])
 ];
 const begun: Said[] = [
-  {
-    type: 'started',
-    maker: 'Lindquay',
-    model: 'Cove',
-    size: { widthMm: 300, depthMm: 200, heightMm: 15 },
-    measuredBy: 'ruler',
-    rest: { part: 'case', name: 'Case' }
-  },
+  STARTED,
   face('underside', 'underside'),
   face('topside', 'topside'),
   face('underside', 'underside')

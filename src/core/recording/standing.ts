@@ -1,6 +1,7 @@
-import { areaOf, contains } from '../access';
+import { pointedAt } from '../access';
 import { inOrder } from '../happened';
-import { area, distance, flatten, type ConnectorFamily, type Point, removes } from '../machine';
+import { distance, type ConnectorFamily, type Point, removes } from '../machine';
+import { SNAP_MM } from '../usual';
 import { isRun } from './habits';
 import type { Fixing, RecordingEvent } from './events';
 import type { RecordState, SeenJoint, SeenPart } from './state';
@@ -33,25 +34,19 @@ export const isUndone = (joint: SeenJoint, out: ReadonlySet<string>): boolean =>
 /** Parts still in whose outline on a face holds this place, the smallest first: what one means when one points there. */
 export function lyingAt(state: RecordState, face: string, at: Point): SeenPart[] {
   const out = outOf(state);
-  return state.parts
-    .flatMap((part) => {
-      const outline = part.outlines[face]?.outline;
-      if (!outline || out.has(part.id) || !contains(areaOf(outline), at)) return [];
-      return [{ part, size: Math.abs(area(flatten(outline))) }];
-    })
-    .sort((a, b) => a.size - b.size)
-    .map(({ part }) => part);
+  const there = state.parts.flatMap((part) => {
+    const outline = part.outlines[face]?.outline;
+    return !outline || out.has(part.id) ? [] : [{ part, outline }];
+  });
+  return pointedAt(there, at).map(({ part }) => part);
 }
-
-/** Nearer than this to a guide or a tape of its own a cable runs through it, mm. */
-const GUIDED_MM = 4;
 
 /** The guide or tape of a cable that is tapped on its way; undefined where none is near. */
 export function guideAt({ joints }: RecordState, face: string, cable: string, at: Point): string | undefined {
   return joints
     .filter((j) => j.face === face && j.holds === cable && (j.fixing.kind === 'dressing' || j.fixing.kind === 'tape'))
     .map((j) => ({ id: j.id, far: Math.min(...j.places.map((p) => distance(p.at, at))) }))
-    .filter(({ far }) => far <= GUIDED_MM)
+    .filter(({ far }) => far <= SNAP_MM)
     .sort((a, b) => a.far - b.far)[0]?.id;
 }
 

@@ -11,5 +11,8 @@ export const USUAL_CABLES: Readonly<Record<Cable['form'], Pick<Cable, 'widthMm' 
 export const usualForm = (kind: PartKind): Cable['form'] =>
   kind === 'flat-cable' ? 'flat' : kind === 'antenna' ? 'coax' : 'round';
 
+/** Nearer than this to a plug or a guide of its own a cable is meant to run through it, mm: about a fingertip. */
+export const SNAP_MM = 4;
+
 /** A cable is longer than the way it is drawn in: it lies in bends. @param pathMm length of the drawn way, mm */
 export const usualLengthMm = (pathMm: number): number => Math.ceil(pathMm * 1.1 + 10);

@@ -1,4 +1,4 @@
-export { USUAL_CABLES, usualForm, usualLengthMm } from './cables';
+export { SNAP_MM, USUAL_CABLES, usualForm, usualLengthMm } from './cables';
 export { USUAL_POSES, type UsualSide } from './faces';
 export { standardShapesOf, STANDARD_SHAPES, type StandardShape } from './shapes';
 export {
@@ -7,6 +7,7 @@ export {
   usualMoveSeconds,
   usualPitchMm,
   usualSeconds,
+  usualDepth,
   usualThicknessMm,
   USUAL_SCREW,
   USUAL_TRAVEL_MM

@@ -39,6 +39,11 @@ const THICKNESS_MM: Record<PartKind, number> = {
 };
 export const usualThicknessMm = (kind: PartKind): number => THICKNESS_MM[kind];
 
+/** Below a cover and its clips, mm: where most parts begin. */
+const BENEATH_MM = 2;
+/** Where a part of a kind begins and ends below its side, mm, until somebody says otherwise. */
+export const usualDepth = (kind: PartKind): [number, number] => [BENEATH_MM, BENEATH_MM + THICKNESS_MM[kind]];
+
 /** Times there and back, s: bench rules of thumb. Screws take so much for all and so much for each. */
 const SCREWS = { seconds: [4, 8], closeSeconds: [6, 11] } as const;
 const SECONDS: Record<Exclude<Joint['kind'], 'screws'>, readonly [seconds: number, closeSeconds: number]> = {

@@ -146,8 +146,8 @@
   {:else}
     {#if kept}<p class="rounded-md border-s-4 border-now bg-now-wash px-3 py-2" role="alert">
         {kept.message}
-      </p>{/if}
-    {#if kept}<ol class="mt-2 divide-y divide-(--rule)">
+      </p>
+      <ol class="mt-2 divide-y divide-(--rule)">
         {#each placed(machine, kept.problems) as fault, i (i)}{@render faultRow(fault)}{/each}
       </ol>{/if}
     <ol class="mt-2 divide-y divide-(--rule)">

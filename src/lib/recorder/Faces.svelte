@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Pose } from '$core/machine';
+  import { Pose } from '$core/machine';
   import { otherFace, outOf } from '$core/recording';
   import { USUAL_POSES, type UsualSide } from '$core/usual';
   import { optionName, SLOTS } from '$core/words';
@@ -23,7 +23,6 @@
   let lid = $state<Pose['lid']>();
 
   const SIDES = Object.keys(USUAL_POSES);
-  const LIDS = ['closed', 'open', 'flat', 'any'] as const;
   const usual = $derived(USUAL_POSES[side in USUAL_POSES ? (side as UsualSide) : 'edge']);
   function add() {
     const of = side.startsWith('back ') ? side.slice(5) : undefined;
@@ -91,7 +90,7 @@
         value={lid ?? usual.lid}
         onchange={(e) => (lid = e.currentTarget.value as Pose['lid'])}
       >
-        {#each LIDS as id (id)}<option value={id}>{told(optionName('lid', id))}</option>{/each}
+        {#each Pose.shape.lid.options as id (id)}<option value={id}>{told(optionName('lid', id))}</option>{/each}
       </select></label
     >
     <button class="button button-act" disabled={!side || !name.trim()}>{t('recorder.lookAtIt')}</button>

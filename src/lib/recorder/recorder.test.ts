@@ -1,7 +1,8 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { outOf, RecordingEvent } from '$core/recording';
+import { outOf } from '$core/recording';
 import { english } from '$core/testing/english';
+import { STARTED, told } from '$core/testing/told';
 import type { Point } from '$core/machine';
 import { Hand, OTHERS, outlineOf, type Tool } from './hand.svelte';
 import { recorderKey, TOOL_KEYS } from './keys';
@@ -10,22 +11,11 @@ import { Recorder } from './recorder.svelte';
 beforeEach(() => void vi.stubGlobal('fetch', () => Promise.reject(new TypeError('out of reach'))));
 afterEach(() => vi.unstubAllGlobals());
 
-const begun = (
-  [
-    {
-      type: 'started',
-      maker: 'Lindquay',
-      model: 'Cove',
-      size: { widthMm: 300, depthMm: 200, heightMm: 15 },
-      measuredBy: 'ruler',
-      rest: { part: 'case', name: 'Case' }
-    },
-    { type: 'faced', face: 'topside', name: 'Top side', pose: { up: 'topside', lid: 'open' } },
-    { type: 'faced', face: 'underside', name: 'Underside', pose: { up: 'underside', lid: 'closed' } }
-  ] as const
-).map((body) =>
-  RecordingEvent.parse({ id: crypto.randomUUID(), at: new Date(Date.now() - 10_000).toISOString(), ...body })
-);
+const begun = told([
+  STARTED,
+  { type: 'faced', face: 'topside', name: 'Top side', pose: { up: 'topside', lid: 'open' } },
+  { type: 'faced', face: 'underside', name: 'Underside', pose: { up: 'underside', lid: 'closed' } }
+]);
 function atWork() {
   const recorder = new Recorder(
     crypto.randomUUID(),
