@@ -66,7 +66,7 @@
 </div>
 {#if isAdding}
   <form
-    class="mt-2 flex flex-wrap items-end gap-2"
+    class="order-last flex basis-full flex-wrap items-end gap-2"
     onsubmit={(e) => {
       e.preventDefault();
       add();
