@@ -15,6 +15,7 @@ export default defineConfig({
   },
   test: {
     reporters: ['default'],
+    setupFiles: ['scripts/setup/seed.ts'],
     // The optimiser's inner loops run as they are served: the runner's own way of importing takes three times as long.
     execArgv: ['--import', 'tsx'],
     // All processors: by default one is left idle.

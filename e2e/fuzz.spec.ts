@@ -1,8 +1,9 @@
 import { fuzz, knownOf } from '../scripts/fuzz/run';
 import { expect, signInByForm, test } from './fixtures';
 
-/** A bounded run of what `npm run fuzz` does at length; another seed each day, told so that a finding can be had again. */
+/** A bounded run of what `npm run fuzz` does at length, the same each day. */
 const COUNT = 1500;
+const SEED = 20261127;
 
 test('nothing that comes in is answered with 5xx', async ({ ownApp, playwright }) => {
   const app = await ownApp(true, { LOG_LEVEL: 'fatal' });
@@ -14,9 +15,8 @@ test('nothing that comes in is answered with 5xx', async ({ ownApp, playwright }
     cookies.push(`${cookie.name}=${cookie.value}`);
     await request.dispose();
   }
-  const seed = Math.floor(Date.now() / 86_400_000);
-  const found = await fuzz(app.address, await knownOf(app.ownerUrl), cookies, COUNT, seed);
-  expect(found.failures, `seed ${seed}`).toEqual([]);
+  const found = await fuzz(app.address, await knownOf(app.ownerUrl), cookies, COUNT, SEED);
+  expect(found.failures).toEqual([]);
   expect(found.total).toBeGreaterThanOrEqual(COUNT);
   // It got past the door, and was refused in many ways.
   for (const status of [200, 303, 400, 401, 403, 404, 422])

@@ -10,6 +10,7 @@ export default defineConfig({
   resolve: { alias: { $core: at('core'), $lib: at('lib'), $workers: at('workers') } },
   test: {
     include: ['src/core/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/ew/*.test.ts'],
+    setupFiles: ['scripts/setup/seed.ts'],
     execArgv: ['--import', 'tsx'],
     server: { deps: { external: [/src\/core\/solve\//] } },
     // One process for all files: what a mutant costs is mostly starting them.

@@ -77,7 +77,9 @@ const notebookOf = (all: boolean) =>
               b: fc.nat(3),
               bond: fc.constantFrom('none' as const, 'tape' as const, 'thermal-compound' as const),
               seconds: fc.integer({ min: 1, max: 12 }),
-              isOneSpare: fc.boolean()
+              isOneSpare: fc.boolean(),
+              /** The first has no other way out. */
+              isOnlyWay: fc.boolean()
             }),
         { nil: undefined }
       ),
@@ -119,6 +121,7 @@ const notebookOf = (all: boolean) =>
           seconds: pair.seconds,
           with: [id(pair.b)]
         });
+      if (pair?.isOnlyWay) made[pair.a]!.moves!.shift();
       if (pair?.isOneSpare) made[pair.a]!.spareIncludes = [id(pair.b)];
       if (aside && aside.a < made.length)
         made[aside.a]!.moves!.push({

@@ -161,7 +161,9 @@ it('sets, bounds and weighing are as approved', async () => {
     const hurried = cheapest(graph, 3);
     const safe = safeSet(graph);
     const parts = [1000, 4].map((budget) => {
-      const found = cheapestIn(graph, problem, new Set(), budget);
+      const result = cheapestIn(graph, problem, new Set(), budget);
+      if (!result.ok) return `unmet ${result.unmet.id}`;
+      const found = result.set;
       return `${doneOf(found).cost}>=${found.bound} {${doneOf(found).actions.map((a) => found.graph.ids[a])}} rounds ${[...found.rounds].join(' ')}`;
     });
     return `${seed}: ${line({ graph: graph.ids.length, needs: graph.needs.flat().length, free: free.cost, weighed: free.tried, hurried: hurried.cost, bound: hurried.bound, safe: safe.cost })}; ${parts.join('; ')}`;

@@ -36,10 +36,12 @@ export function setsAmong(
       ...graph.needs.slice(1)
     ];
     const found = cheapestIn({ ...graph, needs }, asFor(asked));
-    const { actions, cost } = doneOf(found);
-    const ids = new Set(actions.map((i) => found.graph.ids[i]!));
+    if (!found.ok) return undefined;
+    const { graph: narrowed, bound } = found.set;
+    const { actions, cost } = doneOf(found.set);
+    const ids = new Set(actions.map((i) => narrowed.ids[i]!));
     for (const job of picked) ids.delete(job);
-    return { actions: ids, cost, bound: Math.min(found.bound, cost), proved: cost <= found.bound + 1e-9 };
+    return { actions: ids, cost, bound: Math.min(bound, cost), proved: cost <= bound + 1e-9 };
   };
 }
 

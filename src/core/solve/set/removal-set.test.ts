@@ -48,7 +48,10 @@ function bruteForce(n: number, p: SetProblem): number | undefined {
     if (best !== undefined && cost >= best) continue;
     const done = new Set<string>();
     const met = (a: string) =>
-      p.requirementsOf(a).every((r) => r.alternatives.some((alt) => alt.every((x) => done.has(x))));
+      p.requirementsOf(a).every((r) => r.alternatives.some((alt) => alt.every((x) => done.has(x)))) &&
+      (p.together ?? []).every(
+        ({ group, moves }) => !moves.includes(a) || !members.includes(group) || done.has(group)
+      );
     for (let grew = true; grew;) {
       grew = false;
       for (const a of members) if (!done.has(a) && met(a)) grew = !!done.add(a);
@@ -153,6 +156,48 @@ describe('the cheapest set', () => {
       { numRuns: 1500 }
     );
     expect(feasible).toBeGreaterThan(300);
+  });
+
+  it('never tears what leaves together before it has left, and refuses where nothing else does, as brute force', () => {
+    let torn = 0;
+    let refused = 0;
+    const groups = fc.uniqueArray(
+      fc.record({ group: action, moves: fc.uniqueArray(action, { minLength: 1, maxLength: 3 }) }),
+      { minLength: 1, maxLength: 2, selector: ({ group }) => group }
+    );
+    fc.assert(
+      fc.property(
+        costs(1),
+        needsOf(9),
+        alternative,
+        groups,
+        fc.constantFrom(0, 4, 1000),
+        (prices, needs, goal, asked, budget) => {
+          const free = problem(prices, [{ of: -1, alternatives: [goal] }, ...needs]);
+          const p: SetProblem = {
+            ...free,
+            together: asked.map(({ group, moves }) => ({
+              group: `a${group}`,
+              moves: moves.filter((i) => i !== group).map((i) => `a${i}`),
+              joints: [],
+              after: (id) => ({ id: `${id} < a${group}`, of: id, alternatives: [[`a${group}`]] }) as Requirement
+            }))
+          };
+          const truth = bruteForce(n, p);
+          const result = cheapestSet(p, new Set(), budget);
+          expect(result.ok).toBe(truth !== undefined);
+          if (truth !== bruteForce(n, free)) torn++;
+          if (!result.ok) return void (cheapestSet(free).ok && refused++);
+          const { cost, bound, proved } = result.set;
+          expect(bound).toBeLessThanOrEqual(truth!);
+          if (budget > 100) expect({ cost, proved }).toEqual({ cost: truth, proved: true });
+          else expect(cost).toBeGreaterThanOrEqual(truth!);
+        }
+      ),
+      { numRuns: 3000 }
+    );
+    expect(torn).toBeGreaterThan(50);
+    expect(refused).toBeGreaterThan(10);
   });
 
   it('with any budget is a set that works, with a bound below the best, and proved only where it is', () => {

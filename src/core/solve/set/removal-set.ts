@@ -37,7 +37,9 @@ export function cheapestSet<R extends Requirement>(
   budget = SET_BUDGET
 ): SetResult<R> {
   const first = graphOf(problem, avoid, new Set());
-  return first.ok ? { ok: true, set: named(cheapestIn(first.graph, problem, avoid, budget)) } : first;
+  if (!first.ok) return first;
+  const found = cheapestIn(first.graph, problem, avoid, budget);
+  return found.ok ? { ok: true, set: named(found.set) } : found;
 }
 
 /** A set as it was found, in the numbers of a graph. */
@@ -55,13 +57,14 @@ export interface Found<R extends Requirement = Requirement> {
  * has to be met from outside the circle: each is tried in turn, the cheapest first. When the budget is used up, a set that
  * certainly works is made better as long as leaving something out or going another way does so, and stands with its gap.
  * @param first the graph of the problem; narrower ones are made of the problem itself
+ * @returns the set, or what is not met where nothing keeps together what has to leave together
  */
 export function cheapestIn<R extends Requirement>(
   first: Graph<R>,
   problem: SetProblem<R>,
   avoid: ReadonlySet<WayKey> = new Set(),
   budget = SET_BUDGET
-): Found<R> {
+): { ok: true; set: Found<R> } | { ok: false; unmet: R } {
   /** All sets lie in one of these. */
   const open = new Set<Branch<R>>();
   const queue = new FlatQueue<Branch<R>>();
@@ -82,7 +85,8 @@ export function cheapestIn<R extends Requirement>(
     const stopped = waitsForEver(graph, free.actions, rounds);
     if (stopped === undefined) {
       const kept = keepingTogether(problem, graph, free.actions, rounds);
-      if (kept.rounds) return { graph, actions: free.actions, rounds: kept.rounds, bound: bound() };
+      if (kept.rounds)
+        return { ok: true, set: { graph, actions: free.actions, rounds: kept.rounds, bound: bound() } };
       if (left <= 0) break;
       open.delete(branch);
       for (const isFirst of [true, false]) {
@@ -102,11 +106,24 @@ export function cheapestIn<R extends Requirement>(
       if (next.ok) add(problem, next.graph, narrower);
     }
   }
-  // Nothing leaves together with anything where there was no time to weigh it.
-  const alone = (problem.together ?? []).reduce((p, t) => decided(p, t, false), problem);
-  const next = problem.together?.length ? graphOf(alone, avoid, new Set()) : undefined;
-  const graph = next?.ok ? next.graph : first;
-  return { graph, ...safeSet(graph), bound: bound() };
+  const settled = problem.together?.length ? allDecided(problem, avoid) : { ok: true as const, graph: first };
+  return settled.ok
+    ? { ok: true, set: { graph: settled.graph, ...safeSet(settled.graph), bound: bound() } }
+    : settled;
+}
+
+/** The first graph in which it is decided of all that leaves together whether it does: not, where the job can be done so. */
+function allDecided<R extends Requirement>(
+  problem: SetProblem<R>,
+  avoid: ReadonlySet<WayKey>
+): ReturnType<typeof graphOf<R>> {
+  const made = graphOf(problem, avoid, new Set());
+  const next = problem.together?.[0];
+  if (!made.ok || !next) return made;
+  const alone = allDecided(decided(problem, next, false), avoid);
+  if (alone.ok) return alone;
+  const together = allDecided(decided(problem, next, true), avoid);
+  return together.ok ? together : alone;
 }
 
 /** When each member can be done with all that leaves together before what takes it apart; or what would be torn, and is to be decided. */
