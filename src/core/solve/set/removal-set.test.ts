@@ -49,9 +49,7 @@ function bruteForce(n: number, p: SetProblem): number | undefined {
     const done = new Set<string>();
     const met = (a: string) =>
       p.requirementsOf(a).every((r) => r.alternatives.some((alt) => alt.every((x) => done.has(x)))) &&
-      (p.together ?? []).every(
-        ({ group, moves }) => !moves.includes(a) || !members.includes(group) || done.has(group)
-      );
+      (p.together ?? []).every(({ group, moves }) => !moves.includes(a) || !members.includes(group) || done.has(group));
     for (let grew = true; grew;) {
       grew = false;
       for (const a of members) if (!done.has(a) && met(a)) grew = !!done.add(a);

@@ -85,8 +85,7 @@ export function cheapestIn<R extends Requirement>(
     const stopped = waitsForEver(graph, free.actions, rounds);
     if (stopped === undefined) {
       const kept = keepingTogether(problem, graph, free.actions, rounds);
-      if (kept.rounds)
-        return { ok: true, set: { graph, actions: free.actions, rounds: kept.rounds, bound: bound() } };
+      if (kept.rounds) return { ok: true, set: { graph, actions: free.actions, rounds: kept.rounds, bound: bound() } };
       if (left <= 0) break;
       open.delete(branch);
       for (const isFirst of [true, false]) {
@@ -107,9 +106,7 @@ export function cheapestIn<R extends Requirement>(
     }
   }
   const settled = problem.together?.length ? allDecided(problem, avoid) : { ok: true as const, graph: first };
-  return settled.ok
-    ? { ok: true, set: { graph: settled.graph, ...safeSet(settled.graph), bound: bound() } }
-    : settled;
+  return settled.ok ? { ok: true, set: { graph: settled.graph, ...safeSet(settled.graph), bound: bound() } } : settled;
 }
 
 /** The first graph in which it is decided of all that leaves together whether it does: not, where the job can be done so. */
