@@ -4,6 +4,7 @@ export const ENTRIES = [
   'scripts/test.mjs',
   'scripts/shots.mjs',
   'scripts/screens.mjs',
+  'scripts/seek.mjs',
   'scripts/bench-load.mjs',
   'scripts/bench-recorder.mjs',
   'scripts/clean-clone.mjs',

@@ -178,7 +178,12 @@ describe('the cheapest set', () => {
               group: `a${group}`,
               moves: moves.filter((i) => i !== group).map((i) => `a${i}`),
               joints: [],
-              after: (id) => ({ id: `${id} < a${group}`, of: id, alternatives: [[`a${group}`]] }) as Requirement
+              after: (id) => ({
+                id: `${id} < a${group}`,
+                of: id,
+                alternatives: [[`a${group}`]],
+                cause: { kind: 'goal', goal: 'test' }
+              })
             }))
           };
           const truth = bruteForce(n, p);
