@@ -2,11 +2,14 @@ import { readFileSync } from 'node:fs';
 import { migrate } from '../db/migrate';
 import { seed } from '../demo/scenario';
 import { closePool, pool } from '$lib/server/database/pool';
+import { withSecrets } from '$lib/server/settings/secrets';
 import { closePlanner } from '$lib/server/planning/plans';
 
 /** `db.ts migrate`, `db.ts seed` or both, on the database that DATABASE_URL names. */
 async function main(verbs: string[]): Promise<void> {
-  const databaseUrl = process.env.DATABASE_URL;
+  const { env, faults } = withSecrets(process.env);
+  if (faults.length > 0) throw new Error(faults.join('; '));
+  const databaseUrl = env.DATABASE_URL;
   if (!databaseUrl) throw new Error('DATABASE_URL is not set');
   if (verbs.includes('migrate')) await migrate(databaseUrl);
   if (verbs.includes('seed')) {

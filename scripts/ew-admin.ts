@@ -1,7 +1,8 @@
 /** What the keeper of a shop's server does: see docs/keeping.md. DATABASE_URL names the database as its owner, PHOTO_FOLDER where photos lie. */
 import { parseArgs } from 'node:util';
-import { backup, drill, Refusal, restore } from './admin/backup';
+import { backup, drill, noteDone, Refusal, restore } from './admin/backup';
 import { erase } from './admin/erase';
+import { withSecrets } from '$lib/server/settings/secrets';
 
 const HELP = `ew-admin backup FOLDER                      database and photos into a folder of their own
 ew-admin restore FOLDER                     into an empty database, and a look whether all of it is there
@@ -22,20 +23,27 @@ async function main(): Promise<string> {
   });
   const [verb, folder] = positionals;
   if (!verb) return HELP;
-  const url = process.env.DATABASE_URL;
+  const { env, faults } = withSecrets(process.env);
+  if (faults.length > 0) throw new Refusal(faults.join('; '));
+  const url = env.DATABASE_URL;
   if (!url) throw new Refusal('DATABASE_URL is not set: it names the database, as its owner.');
   const photos = process.env.PHOTO_FOLDER;
   const told = (of: { rows: Record<string, number>; runs: object; files: object }) =>
     `${Object.values(of.rows).reduce((a, b) => a + b, 0)} rows in ${Object.keys(of.rows).length} tables, ${Object.keys(of.runs).length} runs, ${Object.keys(of.files).length} files`;
   switch (verb) {
     case 'backup':
-    case 'restore':
+    case 'restore': {
       if (!folder) throw new Refusal(`${verb} needs a folder.`);
-      return verb === 'backup'
-        ? `Backed up: ${told(await backup(url, folder, photos))}.`
-        : `Restored and compared: ${told(await restore(url, folder, photos))}.`;
-    case 'drill':
-      return `Backed up, restored elsewhere and compared: ${told(await drill(url, photos))}.`;
+      if (verb === 'restore') return `Restored and compared: ${told(await restore(url, folder, photos))}.`;
+      const made = await backup(url, folder, photos);
+      await noteDone(url, 'backup', made);
+      return `Backed up: ${told(made)}.`;
+    }
+    case 'drill': {
+      const tried = await drill(url, photos);
+      await noteDone(url, 'drill', tried);
+      return `Backed up, restored elsewhere and compared: ${told(tried)}.`;
+    }
     case 'erase': {
       const before = values['closed-before'];
       if (before !== undefined && !/^\d{4}-\d{2}-\d{2}$/.test(before))

@@ -27,6 +27,7 @@ server.listen(Number(process.env.PORT ?? 3000), host, async () => {
     warn(
       'ADDRESS_HEADER is not set: behind a proxy all people seem to come from one address, and wait for each other\u2019s wrong passwords'
     );
+  process.env.PORT = String(server.address().port);
   process.env.ORIGIN ??= address;
   process.env.BODY_SIZE_LIMIT ??= '16M';
   process.env.PLAN_THREAD ??= fileURLToPath(new URL('../build/threads/plan-thread.js', import.meta.url));

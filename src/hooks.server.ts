@@ -9,6 +9,7 @@ import {
 } from '@sveltejs/kit';
 import { building } from '$app/environment';
 import { closePool, isFull, isOutOfReach, isUnfit, pool } from '$lib/server/database/pool';
+import { closeStandbys, keepPosition } from '$lib/server/database/standby';
 import { TooMuchAtOnce } from '$lib/server/planning/fair-queue';
 import { judge } from '$lib/server/sign-in/guard';
 import { begin, isOurs, readForm } from '$lib/server/http/incoming';
@@ -20,20 +21,32 @@ import { personOfSession, SESSION_COOKIE } from '$lib/server/sign-in/sessions';
 import { environmentFaults } from '$lib/server/settings/environment';
 import { themeOf } from '$lib/server/http/theme';
 import { asking } from '$lib/server/planning/threads';
+import { beginBeating, sayGoodbye } from '$lib/server/operations/processes';
+import { answered, SLOW_MS } from '$lib/server/metrics/metrics';
+import { spending, type Spent } from '$lib/server/metrics/spent';
 import { direction, here, languageAsked, speaking } from '$lib/server/http/here';
 
 // Streams first: the server waits for every answer to end before it says that it is shut.
 process.once('eager-wrench:stopping', () => void closeFeed());
-process.once('sveltekit:shutdown', () => void Promise.all([closePool(), closePlanner(), closeFeed()]));
+process.once(
+  'sveltekit:shutdown',
+  () => void Promise.all([sayGoodbye(pool()).then(closePool), closeStandbys(), closePlanner(), closeFeed()])
+);
 
 /** Nothing is served with settings that are wrong: all of them are told, and the process ends. */
 export const init: ServerInit = () => {
   const faults = building ? [] : environmentFaults(process.env);
   if (faults.length > 0) throw new Error(`cannot start: ${faults.join('; ')}`);
+  if (!building) beginBeating();
 };
 
 /** The one gate: finds out who asks, and lets nothing through that the rules do not name. */
-export const handle: Handle = async ({ event, resolve }) => {
+export const handle: Handle = (asked) => {
+  const spent: Spent = { queries: 0, ms: 0 };
+  return spending.run(spent, () => answer(asked, spent));
+};
+
+async function answer({ event, resolve }: Parameters<Handle>[0], spent: Spent): Promise<Response> {
   const started = performance.now();
   event.locals.requestId = crypto.randomUUID();
   event.locals.theme = themeOf(event.cookies);
@@ -65,6 +78,7 @@ export const handle: Handle = async ({ event, resolve }) => {
     // A page that could not be loaded says why as every other answer does.
     if (event.locals.thrown !== undefined) response = failed(event, event.locals.thrown);
     status = response.status;
+    await keepPosition(event, response);
     return harden(event, response);
   } catch (thrown) {
     if (isRedirect(thrown)) throw thrown;
@@ -73,20 +87,23 @@ export const handle: Handle = async ({ event, resolve }) => {
     return harden(event, response);
   } finally {
     end?.();
-    log.info(
-      {
-        request: event.locals.requestId,
-        method: event.request.method,
-        route: event.route.id,
-        path: event.url.pathname,
-        status,
-        person: event.locals.person?.signIn,
-        ms: Math.round(performance.now() - started)
-      },
-      'request'
-    );
+    const ms = performance.now() - started;
+    answered(event.route.id ?? 'none', event.request.method, status, ms, spent);
+    const line = {
+      request: event.locals.requestId,
+      method: event.request.method,
+      route: event.route.id,
+      path: event.url.pathname,
+      status,
+      person: event.locals.person?.signIn,
+      ms: Math.round(ms),
+      queries: spent.queries,
+      databaseMs: Math.round(spent.ms)
+    };
+    if (ms > SLOW_MS) log.warn({ ...line, slowest: spent.slowest }, 'slow request');
+    else log.info(line, 'request');
   }
-};
+}
 
 /** What is not our fault has a status of its own: the database is away or its disk is full, somebody asks for too much. */
 function failed(event: RequestEvent, thrown: unknown): Response {

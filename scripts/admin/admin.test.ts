@@ -1,3 +1,4 @@
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -9,7 +10,8 @@ import { pool } from '$lib/server/database/pool';
 import { findJob } from '$lib/server/jobs/jobs';
 import { closePlanner } from '$lib/server/planning/plans';
 import { freshDatabase } from '$lib/server/testing/database';
-import { backup, drill, restore } from './backup';
+import { backup, drill, noteDone, restore } from './backup';
+import { backupState } from '$lib/server/operations/databases';
 import { daysAfter } from '$core/calendar';
 import { dueToErase, keptFrom, saveSettings, shopSettings } from '$lib/server/settings/shop';
 import { erase } from './erase';
@@ -68,6 +70,30 @@ describe('a backup', () => {
     );
     rmSync(join(at, 'database.dump'));
     await expect(restore(await emptyDatabase(`gone_${Date.now()}`), at, back)).rejects.toThrow(/missing/);
+  });
+  it('is of one moment, whatever is recorded meanwhile, and says so', async () => {
+    const busy = spawn(
+      process.execPath,
+      [
+        '-e',
+        `const pg = require('pg'); const db = new pg.Client({ connectionString: process.env.OWNER }); let n = 0;
+         const on = () => db.query("insert into audit (what, about) values ('meanwhile', $1)", [String(n++)]).then(on);
+         db.connect().then(() => console.log('begun')).then(on);`
+      ],
+      { env: { ...process.env, OWNER: database.ownerUrl }, stdio: ['ignore', 'pipe', 'inherit'] }
+    );
+    try {
+      await new Promise((begun) => busy.stdout!.once('data', begun));
+      const at = join(folder, 'meanwhile');
+      const made = await backup(database.ownerUrl, at, undefined);
+      await noteDone(database.ownerUrl, 'backup', made);
+      expect((await restore(await emptyDatabase(`meanwhile_${Date.now()}`), at, undefined)).rows).toEqual(made.rows);
+      const { backup: last, drill: none } = await backupState(pool());
+      expect(Date.now() - Date.parse(last!)).toBeLessThan(60_000);
+      expect(none).toBeUndefined();
+    } finally {
+      busy.kill('SIGKILL');
+    }
   });
   it('is drilled: restored beside and compared', async () => {
     expect(Object.keys((await drill(database.ownerUrl, photos)).files)).toEqual(

@@ -56,51 +56,57 @@ function filesIn(folder: string, under = ''): string[] {
   );
 }
 
-async function describe(url: string): Promise<Pick<Manifest, 'migrations' | 'rows' | 'runs'>> {
-  return connected(url, async (db) => {
-    const tables = (
-      await db.query(
-        `select relname as name from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace order by 1`
-      )
-    ).rows.map((r) => r.name as string);
-    const rows: Record<string, number> = {};
-    for (const table of tables)
-      rows[table] = (await db.query(`select count(*)::int as n from ${db.escapeIdentifier(table)}`)).rows[0].n;
-    const runs: Record<string, string> = {};
-    for (const run of (
-      await db.query(
-        'select r.id, r.plan, m.document from run r join machine_file m on m.id = r.machine_file_id order by r.id'
-      )
-    ).rows) {
-      const events = (await db.query('select body from run_event where run_id = $1 order by seq', [run.id])).rows.map(
-        (r) => r.body as RunEvent
-      );
-      runs[run.id] = createHash('sha256')
-        .update(JSON.stringify(fold(modelOf(run.document), run.plan, events)))
-        .digest('hex');
-    }
-    return {
-      migrations: (await db.query('select name from migration order by id')).rows.map((r) => r.name as string),
-      rows,
-      runs
-    };
-  });
+async function describe(db: pg.Client): Promise<Pick<Manifest, 'migrations' | 'rows' | 'runs'>> {
+  const tables = (
+    await db.query(
+      `select relname as name from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace order by 1`
+    )
+  ).rows.map((r) => r.name as string);
+  const rows: Record<string, number> = {};
+  for (const table of tables)
+    rows[table] = (await db.query(`select count(*)::int as n from ${db.escapeIdentifier(table)}`)).rows[0].n;
+  const runs: Record<string, string> = {};
+  for (const run of (
+    await db.query(
+      'select r.id, r.plan, m.document from run r join machine_file m on m.id = r.machine_file_id order by r.id'
+    )
+  ).rows) {
+    const events = (await db.query('select body from run_event where run_id = $1 order by seq', [run.id])).rows.map(
+      (r) => r.body as RunEvent
+    );
+    runs[run.id] = createHash('sha256')
+      .update(JSON.stringify(fold(modelOf(run.document), run.plan, events)))
+      .digest('hex');
+  }
+  return {
+    migrations: (await db.query('select name from migration order by id')).rows.map((r) => r.name as string),
+    rows,
+    runs
+  };
 }
 
 /**
- * Writes database and photos into a folder of their own. The database goes on meanwhile: the dump is of one moment.
+ * Writes database and photos into a folder of their own. The database goes on meanwhile: the dump, and what the manifest says of it,
+ * are of one moment.
  * @param url the database as its owner, or as who may read all of it
  */
 export async function backup(url: string, folder: string, photos: string | undefined): Promise<Manifest> {
   if (existsSync(folder) && readdirSync(folder).length > 0)
     throw new Refusal(`${folder} is not empty: a backup has a folder of its own.`);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
-  const of = await describe(url);
-  execFileSync(
-    join(programs()!, 'pg_dump'),
-    ['--format=custom', '--no-owner', '--file', join(folder, 'database.dump'), '--dbname', url],
-    { stdio: ['ignore', 'ignore', 'inherit'] }
-  );
+  const of = await connected(url, async (db) => {
+    await db.query('begin isolation level repeatable read read only');
+    const { snapshot } = (await db.query('select pg_export_snapshot() as snapshot')).rows[0];
+    execFileSync(
+      join(programs()!, 'pg_dump'),
+      [
+        ...['--format=custom', '--no-owner', '--snapshot', snapshot],
+        ...['--file', join(folder, 'database.dump'), '--dbname', url]
+      ],
+      { stdio: ['ignore', 'ignore', 'inherit'] }
+    );
+    return describe(db);
+  });
   if (photos && existsSync(photos))
     cpSync(photos, join(folder, 'photos'), { recursive: true, filter: (path) => !path.endsWith('.part') });
   const files: Record<string, string> = {};
@@ -150,7 +156,7 @@ export async function restore(url: string, folder: string, photos: string | unde
     { stdio: ['ignore', 'ignore', 'inherit'] }
   );
   if (hasPhotos) cpSync(join(folder, 'photos'), photos!, { recursive: true });
-  const now = await describe(url);
+  const now = await connected(url, describe);
   for (const [what, then, is] of [
     ['rows', manifest.rows, now.rows],
     ['runs', manifest.runs, now.runs]
@@ -173,4 +179,10 @@ export async function drill(url: string, photos: string | undefined): Promise<Ma
     await cluster.stop();
     rmSync(folder, { recursive: true, force: true });
   }
+}
+
+/** Writes down that a backup or a drill was done to its end: leads see how old the last ones are. */
+export async function noteDone(url: string, what: 'backup' | 'drill', { files, rows }: Manifest): Promise<void> {
+  const detail = { files: Object.keys(files).length, rows: Object.values(rows).reduce((a, b) => a + b, 0) };
+  await connected(url, (db) => db.query('insert into backup (what, detail) values ($1, $2)', [what, detail]));
 }

@@ -8,6 +8,8 @@ export const ENTRIES = [
   'scripts/bench-load.mjs',
   'scripts/bench-recorder.mjs',
   'scripts/clean-clone.mjs',
+  'scripts/cluster.mjs',
+  'scripts/cluster-failover.mjs',
   'scripts/licences.mjs',
   'scripts/with-packages.mjs'
 ];

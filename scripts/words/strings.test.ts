@@ -7,13 +7,15 @@ import { straysOfComponent, straysOfModule } from './strings';
 /** Said to who sets a server up, who reads a table with a program, or names of tones and keys: no words of a screen. */
 const NOT_SAID = new Set([
   'src/lib/server/settings/environment.ts',
+  'src/lib/server/settings/secrets.ts',
+  'src/lib/server/metrics/metrics.ts',
   'src/routes/api/jobs.csv/+server.ts',
   'src/lib/offline/pages.ts'
 ]);
 const KNOWN = [
   /^in (person|writing)$/,
   /^(old|new) (number|serial)$/,
-  /^(bench keys|nobody has this one|eager-wrench feed|job sheet|fact of job \{\})$/,
+  /^(bench keys|nobody has this one|eager-wrench feed|eager-wrench reading|job sheet|fact of job \{\})$/,
   /^input(:not\([^)]*\))*, textarea, select/,
   /^coalesce\(\(select /,
   /^accept-language, cookie$/,

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { dayOf } from '$core/calendar';
 import { line } from '$core/machine';
 import { pool } from '$lib/server/database/pool';
+import { reading } from '$lib/server/database/standby';
 import { queryFrom } from '$lib/server/jobs/list-query';
 import { countJobs, listJobs, MOST_COUNTED, PAGE } from '$lib/server/jobs/jobs';
 import { shopSettings } from '$lib/server/settings/shop';
@@ -11,14 +12,17 @@ import type { Actions, PageServerLoad } from './$types';
 import { formOf } from '$lib/server/http/form';
 import { here } from '$lib/server/http/here';
 
-export const load: PageServerLoad = async ({ url, locals }) => {
+export const load: PageServerLoad = async (event) => {
+  const { url, locals } = event;
   const query = queryFrom(url.searchParams);
-  const [jobs, counts, views, { place }] = await Promise.all([
-    listJobs(pool(), query, PAGE, (query.page - 1) * PAGE),
-    countJobs(pool(), query),
-    savedViews(pool(), locals.person!.id),
-    shopSettings(pool())
-  ]);
+  const [jobs, counts, views, { place }] = await reading(event, (db) =>
+    Promise.all([
+      listJobs(db, query, PAGE, (query.page - 1) * PAGE),
+      countJobs(db, query),
+      savedViews(db, locals.person!.id),
+      shopSettings(db)
+    ])
+  );
   return {
     today: dayOf(new Date().toISOString(), place),
     jobs,

@@ -1,15 +1,12 @@
-import { pool } from '$lib/server/database/pool';
+import { reading } from '$lib/server/database/standby';
 import { knowledgeOf } from '$core/library';
 import { beingRecorded, jointsOf, libraryCounts, listMachines } from '$lib/server/library/machines';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals }) => {
-  const [machines, counts, recorded, joints] = await Promise.all([
-    listMachines(pool()),
-    libraryCounts(pool()),
-    beingRecorded(pool()),
-    jointsOf(pool())
-  ]);
+export const load: PageServerLoad = async (event) => {
+  const [machines, counts, recorded, joints] = await reading(event, (db) =>
+    Promise.all([listMachines(db), libraryCounts(db), beingRecorded(db), jointsOf(db)])
+  );
   return {
     machines: machines
       .filter((m) => m.standing !== 'begun')
@@ -19,6 +16,6 @@ export const load: PageServerLoad = async ({ locals }) => {
         return { ...m, ...counts(m), known: all === 0 ? 0 : (all - known.guessed) / all };
       }),
     recorded,
-    mayImport: locals.person!.role === 'lead'
+    mayImport: event.locals.person!.role === 'lead'
   };
 };

@@ -76,7 +76,10 @@
 {/snippet}
 
 <div class="mx-auto max-w-[1060px] px-5 py-5 max-md:px-4">
-  <h1 class="text-2xl">{t('settings.settingsOfTheShop')}</h1>
+  <div class="flex items-baseline justify-between gap-4">
+    <h1 class="text-2xl">{t('settings.settingsOfTheShop')}</h1>
+    {#if data.mayChange}<a class="link" href="/operations">{t('settings.server')}</a>{/if}
+  </div>
   {#if form?.message}<p role="alert" class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
       {told(form.message)}
     </p>{/if}

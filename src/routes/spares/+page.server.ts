@@ -4,6 +4,7 @@ import { line } from '$core/machine';
 import { amountExample, readAmount } from '$core/money';
 import { Spare } from '$core/spares';
 import { pool } from '$lib/server/database/pool';
+import { reading } from '$lib/server/database/standby';
 import { learnSpare, refreshNeeding } from '$lib/server/jobs/facts';
 import { shopSettings } from '$lib/server/settings/shop';
 import { listSpares, moveStock, openOrders, takeIn } from '$lib/server/stock/spares';
@@ -13,9 +14,11 @@ import { whyNot } from '$core/result';
 import { formOf } from '$lib/server/http/form';
 import { here } from '$lib/server/http/here';
 
-export const load: PageServerLoad = async ({ locals }) => {
-  const [spares, orders, { rates }] = await Promise.all([listSpares(pool()), openOrders(pool()), shopSettings(pool())]);
-  return { spares, orders, currency: rates.currency, mayWrite: locals.person!.role !== 'trainee' };
+export const load: PageServerLoad = async (event) => {
+  const [spares, orders, { rates }] = await reading(event, (db) =>
+    Promise.all([listSpares(db), openOrders(db), shopSettings(db)])
+  );
+  return { spares, orders, currency: rates.currency, mayWrite: event.locals.person!.role !== 'trainee' };
 };
 
 const Move = z.object({

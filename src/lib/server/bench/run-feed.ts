@@ -76,7 +76,7 @@ let shared: RunFeed | undefined;
 const open = new Set<() => void>();
 
 export function runFeed(): RunFeed {
-  shared ??= new RunFeed(settings.databaseUrl);
+  shared ??= new RunFeed(settings.databaseListenUrl);
   return shared;
 }
 

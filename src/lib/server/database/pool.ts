@@ -1,6 +1,7 @@
 import pg from 'pg';
 import { log } from '../http/log';
 import { settings } from '../settings/environment';
+import { TimedClient } from '../metrics/spent';
 
 export type Queryable = Pick<pg.PoolClient, 'query'>;
 
@@ -27,6 +28,7 @@ export function pool(): pg.Pool {
       connectionString: settings.databaseUrl,
       max: settings.poolSize,
       application_name: 'eager-wrench',
+      Client: TimedClient,
       ...LIMITS
     });
     // The error carries the whole client with it: only what it says is logged.
@@ -36,6 +38,13 @@ export function pool(): pg.Pool {
   }
   return shared;
 }
+
+/** Connections by what they do, and requests that wait for one. */
+export const poolState = (): Record<'busy' | 'idle' | 'waiting', number> => ({
+  busy: (shared?.totalCount ?? 0) - (shared?.idleCount ?? 0),
+  idle: shared?.idleCount ?? 0,
+  waiting: shared?.waitingCount ?? 0
+});
 
 export async function closePool(): Promise<void> {
   const closing = shared;
@@ -56,8 +65,9 @@ export async function transaction<T>(work: (client: Queryable) => Promise<T>): P
     await client.query('commit');
     return result;
   } catch (error) {
-    // A connection whose query was given up still waits for its answer: it is not lent out again.
-    if (/Query read timeout/.test((error as Error).message)) broken = error as Error;
+    // A connection whose query was given up still waits for its answer, and one to a standby is no use: neither is lent out again.
+    const { message, code } = error as Error & { code?: string };
+    if (/Query read timeout/.test(message) || code === '25006') broken = error as Error;
     else await client.query('rollback').catch((e: Error) => (broken = e));
     throw error;
   } finally {
@@ -70,6 +80,8 @@ const OUT_OF_REACH = new Set([
   'EHOSTUNREACH',
   'ENETUNREACH',
   '57014',
+  // A standby, which takes no writes: the proxy has not found out yet who is primary.
+  '25006',
   '55P03',
   '25P03',
   'ECONNREFUSED',

@@ -79,9 +79,9 @@ it('the application owns nothing, makes nothing and takes no trigger away', asyn
   ).toBe(false);
 });
 
-it('every table is granted as it is meant: nothing but the migrations\u2019 own is out of reach', async () => {
+it('every table is granted as it is meant: only the keeper writes down migrations and backups', async () => {
   const { rows } = await owner.query(
     `select relname as name from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace and not has_table_privilege('eager_wrench_app', oid, 'insert') order by 1`
   );
-  expect(rows.map((r: { name: string }) => r.name)).toEqual(['migration']);
+  expect(rows.map((r: { name: string }) => r.name)).toEqual(['backup', 'migration']);
 });

@@ -74,11 +74,13 @@ export function serverSent(
   });
 }
 
+/** Of this process. */
+export const openStreams = (): number => [...open.values()].reduce((sum, n) => sum + n, 0);
+
 /** Refused before anything is asked of the database. */
 function enter(person: string): void {
   const mine = open.get(person) ?? 0;
-  const all = [...open.values()].reduce((sum, n) => sum + n, 0);
-  if (mine >= MOST.person || all >= MOST.process)
+  if (mine >= MOST.person || openStreams() >= MOST.process)
     error(
       429,
       mine >= MOST.person

@@ -38,10 +38,10 @@ interface Piece extends Omit<UnderWay, 'seconds'> {
 }
 const pieces = new Set<Piece>();
 
-/** What is being done for a person, the oldest first. */
-export function underWay(person: string): UnderWay[] {
+/** What is being done, for a person or for all, the oldest first. */
+export function underWay(person?: string): UnderWay[] {
   return [...pieces]
-    .filter((p) => p.person === person)
+    .filter((p) => person === undefined || p.person === person)
     .map(({ do: what, stage, since, gap }) => ({
       do: what,
       stage,

@@ -45,6 +45,7 @@ describe('the gate', () => {
       'GET /camera',
       'GET /healthz',
       'GET /help',
+      'GET /metrics',
       'GET /offline',
       'GET /signin',
       'POST /api/camera',

@@ -13,6 +13,8 @@ const LEAD: readonly Role[] = ['lead'];
 export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POST', Allowed>>>>> = {
   '/': { GET: ALL },
   '/healthz': { GET: 'open' },
+  // Shown to who has the token of the settings.
+  '/metrics': { GET: 'open' },
   '/offline': { GET: 'open' },
   // Nothing of a shop stands in it, and it is kept on every device.
   '/help': { GET: 'open' },
@@ -24,6 +26,7 @@ export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POS
   '/api/camera': { GET: 'open', POST: 'open' },
   '/api/camera/photos': { POST: 'open' },
   '/jobs': { GET: ALL, POST: ALL },
+  '/operations': { GET: LEAD },
   '/people': { GET: LEAD, POST: LEAD },
   '/me': { GET: ALL, POST: ALL },
   '/settings': { GET: ALL, POST: LEAD },

@@ -1,0 +1,153 @@
+/**
+ * Forty benches record without pause while parts of the cluster are killed at random moments: `npm run cluster:failover [-- rounds]`.
+ * Nothing that was answered may be lost or be there twice; ends with 1 otherwise. Prints Markdown.
+ */
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { LoopbackCluster } from './cluster/loopback.mjs';
+import { Bench, countedIn, runsFor } from './cluster/benches.mjs';
+import { ROOT, say } from './setup/system.mjs';
+
+const ROUNDS = Number(process.argv[2] ?? 20);
+/** The others are tried so often. */
+const OTHERS = Math.max(1, Math.round(ROUNDS / 5));
+const BENCHES = 40;
+const EVERY_MS = 500;
+const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8'));
+
+const cluster = await LoopbackCluster.start({ say });
+const { database } = cluster;
+
+/** Moments of answers, ms. */
+let answers = [];
+const gapSince = (from) => {
+  const moments = [from, ...answers.filter((at) => at >= from)].sort((a, b) => a - b);
+  return Math.max(0, ...moments.slice(1).map((at, i) => at - moments[i])) / 1000;
+};
+/** Benches answer again as they did, and nothing is left to send. */
+const calm = async () => {
+  for (let quiet = 0; quiet < 10;) {
+    await sleep(100);
+    quiet = benches.every((b) => b.outbox.length <= 2) ? quiet + 1 : 0;
+  }
+};
+
+const KINDS = [
+  {
+    name: 'the primary’s machine is gone (PostgreSQL and Patroni killed)',
+    times: Math.ceil(ROUNDS / 2),
+    async hurt() {
+      const node = await database.primary();
+      await node.kill();
+      return () => node.start();
+    }
+  },
+  {
+    name: 'the primary’s database is killed, Patroni stays',
+    times: Math.floor(ROUNDS / 2),
+    async hurt() {
+      const node = await database.primary();
+      node.killDatabase();
+      return () => {};
+    }
+  },
+  {
+    name: 'the synchronous standby’s machine is gone',
+    times: OTHERS,
+    async hurt() {
+      const node = await database.synchronous();
+      await node.kill();
+      return () => node.start();
+    }
+  },
+  {
+    name: 'a process of the application is killed',
+    times: OTHERS,
+    async hurt() {
+      const app = cluster.apps[Math.floor(Math.random() * cluster.apps.length)];
+      await app.kill();
+      return () => app.start();
+    }
+  },
+  {
+    name: 'nginx is killed, and started again after 2 s',
+    times: OTHERS,
+    async hurt() {
+      await cluster.front.process.kill();
+      await sleep(2000);
+      cluster.front.process.start();
+      return () => {};
+    }
+  },
+  {
+    name: 'the proxy of the databases is killed, and started again after 2 s',
+    times: OTHERS,
+    async hurt() {
+      await database.proxy.kill();
+      await sleep(2000);
+      database.proxy.start();
+      return () => {};
+    }
+  },
+  {
+    name: 'the proxy of the databases stands still for 5 s',
+    times: OTHERS,
+    async hurt() {
+      database.proxy.halt(true);
+      await sleep(5000);
+      database.proxy.halt(false);
+      return () => {};
+    }
+  }
+];
+
+const benches = [];
+try {
+  const cookies = [await cluster.signIn('tam', password), await cluster.signIn('ines', password)];
+  const runs = await runsFor(database, BENCHES);
+  benches.push(
+    ...runs.map((run, i) =>
+      new Bench(cluster, cookies[i % 2], run, EVERY_MS, () => answers.push(performance.now())).start()
+    )
+  );
+  await sleep(3000);
+  const rows = [];
+  for (const kind of KINDS) {
+    const gaps = [];
+    const left = [];
+    for (let round = 0; round < kind.times; round++) {
+      await database.whole();
+      await calm();
+      answers = [];
+      for (const b of benches) b.most = 0;
+      await sleep(500 + Math.random() * 3000);
+      const from = performance.now();
+      const mend = await kind.hurt();
+      // Work goes on by itself before anything is mended.
+      await sleep(1000);
+      await calm();
+      const gap = gapSince(from);
+      gaps.push(gap);
+      left.push(Math.max(...benches.map((b) => b.most)));
+      await mend();
+      say(`${kind.name}, ${round + 1} of ${kind.times}: ${gap.toFixed(1)} s without an answer`);
+    }
+    rows.push({ name: kind.name, gaps: gaps.sort((a, b) => a - b), most: Math.max(...left) });
+  }
+  await database.whole();
+  await Promise.all(benches.map((b) => b.finish()));
+  const { answered, lost, doubled } = await countedIn(database, benches);
+  const refused = benches.flatMap((b) => b.refused);
+  const n = (x) => x.toFixed(1);
+  process.stdout.write(`
+${BENCHES} benches, an event each ${EVERY_MS} ms: ${answered} answered, **${lost} lost, ${doubled} doubled**, ${refused.length} refused.
+
+| what happens | times | s without any answer: least | median | most | most events waiting in one outbox |
+|---|---|---|---|---|---|
+${rows.map((r) => `| ${r.name} | ${r.gaps.length} | ${n(r.gaps[0])} | ${n(r.gaps[Math.floor(r.gaps.length / 2)])} | ${n(r.gaps.at(-1))} | ${r.most} |`).join('\n')}
+`);
+  process.exitCode = lost + doubled + refused.length === 0 ? 0 : 1;
+} finally {
+  await cluster.stop();
+}

@@ -1,0 +1,64 @@
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import { pool, transaction } from '../database/pool';
+import { freshDatabase } from '../testing/database';
+import { answered, registry } from './metrics';
+import { spending, type Spent } from './spent';
+
+let database: Awaited<ReturnType<typeof freshDatabase>>;
+beforeAll(async () => void (database = await freshDatabase()));
+afterAll(() => database.drop());
+
+/** What some work spends on the database. */
+async function spentBy(work: () => Promise<unknown>): Promise<Spent> {
+  const spent: Spent = { queries: 0, ms: 0 };
+  await spending.run(spent, () => work().catch(() => {}));
+  return spent;
+}
+/** The value of one line of the metrics. */
+const told = async (line: string) =>
+  Number(
+    (await registry.metrics())
+      .split('\n')
+      .find((l) => l.startsWith(`${line} `))
+      ?.slice(line.length)
+  );
+
+it('what each request spends on the database is its own, whichever way it is asked', async () => {
+  await pool().query('select 1');
+  const [two, three, none] = await Promise.all([
+    spentBy(() => Promise.all([pool().query('select pg_sleep(0.2)'), pool().query('select $1::int', [7])])),
+    // With begin and commit.
+    spentBy(() => transaction((db) => db.query('select 2'))),
+    spentBy(async () => 3)
+  ]);
+  expect([two.queries, three.queries, none.queries]).toEqual([2, 3, 0]);
+  expect(two.ms).toBeGreaterThan(190);
+  expect(two.slowest!.sql).toBe('select pg_sleep(0.2)');
+  expect(none).toEqual({ queries: 0, ms: 0 });
+});
+
+it('a question that is refused took its time, too', async () => {
+  const spent = await spentBy(() => pool().query('select pg_sleep(0.1), 1 / 0'));
+  expect(spent.queries).toBe(1);
+});
+
+it('requests are counted by route, and named as slow above a second', async () => {
+  answered('/jobs', 'GET', 200, 30, { queries: 2, ms: 12 });
+  answered('/jobs', 'GET', 200, 1800, { queries: 2, ms: 1700 });
+  expect(await told('eager_wrench_request_seconds_count{route="/jobs",method="GET",status="200"}')).toBe(2);
+  expect(await told('eager_wrench_request_seconds_bucket{le="0.05",route="/jobs",method="GET",status="200"}')).toBe(1);
+  expect(await told('eager_wrench_request_database_seconds_sum{route="/jobs"}')).toBeCloseTo(1.712);
+  expect(await told('eager_wrench_slow_requests_total{route="/jobs"}')).toBe(1);
+});
+
+it('tells the state of connections, threads and streams as they are when it is asked', async () => {
+  const client = await pool().connect();
+  try {
+    expect(await told('eager_wrench_database_connections{state="busy"}')).toBe(1);
+  } finally {
+    client.release();
+  }
+  expect(await told('eager_wrench_database_connections{state="busy"}')).toBe(0);
+  expect(await told('eager_wrench_streams')).toBe(0);
+  expect(await told('eager_wrench_thread_work{stage="working"}')).toBe(0);
+});
