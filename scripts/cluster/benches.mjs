@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 
 const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
@@ -28,6 +28,8 @@ export class Bench {
   answered = [];
   refused = [];
   most = 0;
+  /** When the newest event that was answered had been recorded, ms of this process's clock. */
+  newest = 0;
   outbox = [];
   #isOver = false;
 
@@ -41,6 +43,7 @@ export class Bench {
     return this;
   }
   #work;
+  #recorded = new Map();
 
   /** No more events; what is in the outbox still goes. */
   async finish() {
@@ -48,11 +51,29 @@ export class Bench {
     await this.#work;
   }
 
+  /** A picture that the record names, sent once. @returns how it was answered, and what sends it again */
+  async photo(bytes) {
+    const photo = randomUUID();
+    const sha256 = createHash('sha256').update(bytes).digest('hex');
+    this.outbox.push({ id: randomUUID(), at: new Date().toISOString(), type: 'photo', photo, sha256 });
+    while (this.outbox.some((e) => e.photo === photo)) await sleep(50);
+    const send = async () =>
+      (
+        await this.cluster.call(`/api/runs/${this.run}/photos/${photo}`, {
+          method: 'POST',
+          headers: { 'content-type': 'image/jpeg', cookie: this.cookie },
+          body: bytes
+        })
+      ).status;
+    return { status: await send(), again: send };
+  }
+
   async #record() {
     await sleep(Math.random() * this.everyMs);
     while (!this.#isOver) {
       const id = randomUUID();
       this.outbox.push({ id, at: new Date().toISOString(), type: 'note', text: id });
+      this.#recorded.set(id, performance.now());
       this.most = Math.max(this.most, this.outbox.length);
       await sleep(this.everyMs * (0.5 + Math.random()));
     }
@@ -77,6 +98,8 @@ export class Bench {
         this.tell(performance.now() - from);
         this.outbox.splice(0, events.length);
         this.answered.push(...events.map((e) => e.id));
+        this.newest = this.#recorded.get(events.at(-1).id) ?? this.newest;
+        for (const { id } of events) this.#recorded.delete(id);
       } else {
         // What the server will never take is no fault of a machine.
         if (answer && answer.status < 500 && answer.status !== 429) this.refused.push(answer.status);

@@ -1,10 +1,11 @@
+import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { chmodSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import https from 'node:https';
 import { join } from 'node:path';
 import { ensureBuild, ensurePackages } from '../setup/packages.mjs';
 import { startServer } from '../setup/server.mjs';
-import { freePort, must, scratch, withLock } from '../setup/system.mjs';
+import { freePort, isRoot, must, scratch, withLock } from '../setup/system.mjs';
 import { Database } from './database.mjs';
 import { Front } from './front.mjs';
 import { until } from './process.mjs';
@@ -49,6 +50,9 @@ export class LoopbackCluster {
     this.front = await new Front(this.folder).prepare();
     this.photos = join(this.folder, 'photos');
     mkdirSync(this.photos);
+    // A disk of their own, which can be full by itself; only root may make one.
+    this.hasPhotoDisk =
+      isRoot && spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=64m', 'tmpfs', this.photos]).status === 0;
     for (let i = 0; i < apps; i++) this.apps.push(new App(String(await freePort()), { ...this.env(), ...env }));
     await Promise.all(this.apps.map((app) => app.start()));
     this.front.start(this.apps.map((app) => `${HOST}:${app.port}`));
@@ -128,6 +132,7 @@ export class LoopbackCluster {
     await this.front?.stop();
     await Promise.all(this.apps.map((app) => app.stop()));
     await this.database?.stop();
+    if (this.hasPhotoDisk) spawnSync('umount', [this.photos]);
     rmSync(this.folder, { recursive: true, force: true });
   }
 }

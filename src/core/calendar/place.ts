@@ -13,11 +13,16 @@ export const LANGUAGES = {
 
 export type Language = keyof typeof LANGUAGES;
 
+/** The last zone that was one: a shop asks for its own again and again, and each asking is dear. */
+let last: string | undefined;
+
 /** Whether a name is a time zone of the IANA database; plain offsets are none, since they know no summer. */
 export function isZone(name: string): boolean {
+  if (name === last) return true;
   if (!/^[A-Za-z]/.test(name)) return false;
   try {
     new Intl.DateTimeFormat('en', { timeZone: name });
+    last = name;
     return true;
   } catch {
     return false;

@@ -16,6 +16,17 @@ const lowered = (name: string): string => (/^[A-Z][a-z]/.test(name) ? name[0]!.t
 /** As a sentence begins. */
 const begun = (text: string): string => (text === '' ? text : text[0]!.toUpperCase() + text.slice(1));
 
+/** Messages that were read once, by the catalogue that they are of and the locale of their numbers. */
+const known = new WeakMap<Catalogue, Map<string, Map<string, IntlMessageFormat>>>();
+
+function formatsOf(catalogue: Catalogue, spelling: string): Map<string, IntlMessageFormat> {
+  let bySpelling = known.get(catalogue);
+  if (!bySpelling) known.set(catalogue, (bySpelling = new Map()));
+  let formats = bySpelling.get(spelling);
+  if (!formats) bySpelling.set(spelling, (formats = new Map()));
+  return formats;
+}
+
 /**
  * Speaks a language. What a catalogue does not have is told by its key: a record is read whatever stands in it.
  * @param spelling the locale of numbers, where it is another than the language's own: `en-US`
@@ -27,7 +38,7 @@ export function speaker(
   spelling: string = language,
   isolates = false
 ): Speak {
-  const formats = new Map<string, IntlMessageFormat>();
+  const formats = formatsOf(catalogue, spelling);
   const together = new Intl.ListFormat(language === 'en' ? 'en-GB' : language);
 
   function formatOf(key: string): IntlMessageFormat | undefined {

@@ -28,8 +28,22 @@ export interface Translate {
 export const message = <K extends keyof Messages>(key: K, ...[given]: With<K>): Message =>
   given === undefined ? { say: key } : { say: key, with: given as Record<string, Arg> };
 
-/** All that screens say in a language: the core's messages and their own. */
-export async function screenCatalogue(language: Language, trial?: Trial): Promise<Catalogue> {
+const catalogues = new Map<string, Promise<Catalogue>>();
+
+/** All that screens say in a language: the core's messages and their own. Made once. */
+export function screenCatalogue(language: Language, trial?: Trial): Promise<Catalogue> {
+  const key = `${language} ${trial ?? ''}`;
+  let made = catalogues.get(key);
+  if (!made) {
+    made = madeCatalogue(language, trial);
+    catalogues.set(key, made);
+    // What could not be fetched is asked for again.
+    made.catch(() => catalogues.delete(key));
+  }
+  return made;
+}
+
+async function madeCatalogue(language: Language, trial?: Trial): Promise<Catalogue> {
   const own =
     language === 'de' ? import('./catalogue/de.json', { with: { type: 'json' } }) : import('./catalogue/en.json');
   const catalogue = { ...(await catalogueOf(language)), ...(await own).default };

@@ -5,6 +5,7 @@ import { isClean, type Differed } from '$core/library';
 import { machineDocument } from '../library/machines';
 import { stand, standingOf } from '../library/standing';
 import { namesOf } from '../sign-in/people';
+import { kept } from '../database/kept';
 import { transaction, type Queryable } from '../database/pool';
 import { RUN_CHANNEL } from './run-feed';
 import { wantsSecondSignature } from '../settings/shop';
@@ -42,6 +43,12 @@ export interface Run {
   planNow: Plan;
   signedAt: string | null;
   signedBy: string | null;
+}
+
+/** The machine file that a run is of; undefined where there is no such run. */
+export async function fileOfRun(db: Queryable, id: string): Promise<number | undefined> {
+  const { rows } = await db.query('select machine_file_id::int as "fileId" from run where id = $1', [id]);
+  return rows[0]?.fileId;
 }
 
 export async function findRun(db: Queryable, id: string): Promise<Run | undefined> {
@@ -166,39 +173,33 @@ export async function appendEvents(
   return transaction(async (db): Promise<Appended> => {
     const run = (
       await db.query(
-        'select plan, started_at as "startedAt", signed_at as "signedAt", signed_by as "signedBy", job_id as "jobId" from run where id = $1 for update',
+        'select started_at as "startedAt", signed_at as "signedAt", signed_by as "signedBy", job_id as "jobId" from run where id = $1 for update',
         [runId]
       )
     ).rows[0];
-    const recorded = (await eventsOf(db, runId)).events;
-    const before: number = (
-      await db.query('select coalesce(max(seq), 0)::int as seq from run_event where run_id = $1', [runId])
-    ).rows[0].seq;
+    const plan = (await planOf(runId, db))!;
+    const { events, seq: before } = await eventsOf(db, runId);
     const now = Date.now();
-    const mine = (await namesOf(db, [personId])).get(personId);
-    const known = new Set(recorded.map((e) => e.id));
-    const steps = everyStep(run.plan, recorded);
+    const mine = (await namesOf(db, [personId])).get(personId) ?? 'unknown';
+    const known = new Set(events.map((e) => e.id));
+    const there = await thereAlready(db, sent);
+    const steps = everyStep(plan, events);
     let seq = before;
     // Somebody whose clock was wrong is not believed again until it has passed the time that stood for it.
-    let counted = recorded.reduce(
+    let counted = events.reduce(
       (latest, e) => (e.by === mine && e.took !== undefined && e.took > latest ? e.took : latest),
       ''
     );
     let signedBy: string | null = run.signedAt === null ? null : run.signedBy;
-    const second = await wantsSecondSignature(db);
     const put = (event: RunEvent, code: NotTaken['code'], message: string, obstacles?: Obstacle[]) =>
       refused.push({ code, place: event.id, message, severity: 'error', ...(obstacles ? { obstacles } : {}) });
     const refuse = (event: RunEvent, code: Exclude<NotTaken['code'], 'strange'>, obstacles?: Obstacle[]) =>
       put(event, code, WORDS[code], obstacles);
 
     for (const { by: _by, took: _took, ...event } of sent) {
-      const same = (
-        await db.query('select run_id as run, body = $2::jsonb as same from run_event where id = $1', [
-          event.id,
-          JSON.stringify(event)
-        ])
-      ).rows[0];
-      if (same?.run === runId && same.same) continue;
+      const body = JSON.stringify(event);
+      const same = there.get(event.id);
+      if (same?.run === runId && same.isSame(body)) continue;
       if (same) {
         refuse(event, 'changed');
         continue;
@@ -220,8 +221,7 @@ export async function appendEvents(
         continue;
       }
       if (event.type === 'signed') {
-        const { events } = await eventsOf(db, runId);
-        const left = obstacles(model, planInForce(run.plan, events), fold(model, run.plan, events));
+        const left = obstacles(model, planInForce(plan, events), fold(model, plan, events));
         if (left.length > 0) {
           refuse(event, 'not-closed', left);
           continue;
@@ -233,9 +233,9 @@ export async function appendEvents(
           [runId, personId, JSON.stringify(observedSteps(model, steps, events))]
         );
         forgetTimes();
-        await checkedBy(db, runId, personId, fold(model, run.plan, events));
+        await checkedBy(db, runId, personId, fold(model, plan, events));
         await db.query(`update job set waits = 'signature' where id = $1`, [run.jobId]);
-        if (!second) await close(db, run.jobId, personId);
+        if (!(await wantsSecondSignature(db))) await close(db, run.jobId, personId);
         signedBy = personId;
       }
       if (event.type === 'countersigned') {
@@ -256,16 +256,17 @@ export async function appendEvents(
       if (isWrong) counted = took;
       await db.query(
         'insert into run_event (run_id, seq, id, at, person_id, body, took_at) values ($1, $2, $3, $4, $5, $6, $7)',
-        [runId, seq, event.id, event.at, personId, JSON.stringify(event), isWrong ? took : null]
+        [runId, seq, event.id, event.at, personId, body, isWrong ? took : null]
       );
       known.add(event.id);
+      there.set(event.id, { run: runId, isSame: (other) => other === body });
+      events.push({ ...event, by: mine, ...(isWrong ? { took } : {}) });
       if (event.type === 'replanned') for (const s of event.plan.steps) if (!steps.has(s.id)) steps.set(s.id, s);
     }
     if (refused.length > 0) throw new Refused();
     if (seq > before) {
-      const { events } = await eventsOf(db, runId);
-      const inForce = planInForce(run.plan, events);
-      const { stepsDone, found, readings } = runFigures(model, inForce, fold(model, run.plan, events));
+      const inForce = planInForce(plan, events);
+      const { stepsDone, found, readings } = runFigures(model, inForce, fold(model, plan, events));
       await db.query('update run set steps_done = $2, found = $3, readings = $4 where id = $1', [
         runId,
         stepsDone,
@@ -275,7 +276,7 @@ export async function appendEvents(
       if (sent.some((e) => e.type === 'replanned' || e.type === 'undo'))
         await db.query('update run set plan_now = $2 where id = $1', [
           runId,
-          inForce === run.plan ? null : JSON.stringify(inForce)
+          inForce === plan ? null : JSON.stringify(inForce)
         ]);
     }
     // Told when this commits, and not before.
@@ -285,6 +286,27 @@ export async function appendEvents(
     if (error instanceof Refused) return refusal(refused);
     throw error;
   });
+}
+
+/** The plan that a run was started with never changes: each is read from its text once. */
+const planOf = kept(100, async (runId: string, db: Queryable): Promise<Plan | undefined> => {
+  const { rows } = await db.query('select plan from run where id = $1', [runId]);
+  return rows[0]?.plan;
+});
+
+/** Which of these events are recorded already, by their ids: in which run, and whether as they are sent now. */
+async function thereAlready(
+  db: Queryable,
+  sent: readonly RunEvent[]
+): Promise<Map<string, { run: string; isSame: (body: string) => boolean }>> {
+  const { rows } = await db.query(
+    `select e.id, e.run_id as run, e.body = s.body as "isSame"
+       from unnest($1::uuid[], $2::jsonb[]) s (id, body) join run_event e on e.id = s.id`,
+    [sent.map((e) => e.id), sent.map(({ by: _by, took: _took, ...event }) => JSON.stringify(event))]
+  );
+  return new Map(
+    rows.map((r: { id: string; run: string; isSame: boolean }) => [r.id, { run: r.run, isSame: () => r.isSame }])
+  );
 }
 
 /** Closes a job: what was set aside for it is used up. */

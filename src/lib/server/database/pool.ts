@@ -46,9 +46,14 @@ export const poolState = (): Record<'busy' | 'idle' | 'waiting', number> => ({
   waiting: shared?.waitingCount ?? 0
 });
 
+const closed = new Set<() => void>();
+/** Hears when the pool is closed: what was kept of its database is of no other. */
+export const whenClosed = (listener: () => void): void => void closed.add(listener);
+
 export async function closePool(): Promise<void> {
   const closing = shared;
   shared = undefined;
+  for (const listener of closed) listener();
   await closing?.end();
 }
 

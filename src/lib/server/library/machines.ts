@@ -1,6 +1,7 @@
 import { jointOpenedAt } from '$core/ids';
 import { contentHash, type Machine } from '$core/machine';
 import { audit } from '../database/audit';
+import { kept } from '../database/kept';
 import { transaction, type Queryable } from '../database/pool';
 import { checkMachineFile } from '../planning/plans';
 import type { Problem, Result } from '$core/result';
@@ -188,12 +189,19 @@ export async function revisionsOf(
   return rows.map(dated);
 }
 
-export async function machineDocument(
-  db: Queryable,
-  fileId: number
-): Promise<{ machine: Machine; hash: string } | undefined> {
+export interface MachineDocument {
+  machine: Machine;
+  hash: string;
+}
+
+export async function machineDocument(db: Queryable, fileId: number): Promise<MachineDocument | undefined> {
+  return documents(fileId, db);
+}
+
+/** A file never changes: each is read from the database, and from its text, once. */
+const documents = kept(30, async (fileId: number, db: Queryable): Promise<MachineDocument | undefined> => {
   const { rows } = await db.query('select document as machine, content_hash as hash from machine_file where id = $1', [
     fileId
   ]);
   return rows[0];
-}
+});

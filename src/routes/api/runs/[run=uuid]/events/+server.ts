@@ -3,7 +3,7 @@ import { RunEvent } from '$core/run';
 import { pool } from '$lib/server/database/pool';
 import { answerTo, batchOf, positionIn } from '$lib/server/http/events';
 import { machineDocument } from '$lib/server/library/machines';
-import { appendEvents, eventsOf, findRun } from '$lib/server/bench/runs';
+import { appendEvents, eventsOf, fileOfRun } from '$lib/server/bench/runs';
 import type { RequestHandler } from './$types';
 import { here } from '$lib/server/http/here';
 
@@ -14,7 +14,7 @@ const PAGE = 1000;
 export const GET: RequestHandler = async ({ params, url }) => {
   const after = positionIn(url.searchParams.get('after'));
   if (after === undefined) error(400, here().t('server.afterMustBeAWholeNumber'));
-  if (!(await findRun(pool(), params.run))) error(404, here().t('server.thereIsNoSuchRun'));
+  if ((await fileOfRun(pool(), params.run)) === undefined) error(404, here().t('server.thereIsNoSuchRun'));
   const page = await eventsOf(pool(), params.run, after, PAGE);
   return json({ ...page, more: page.events.length === PAGE });
 };
@@ -23,8 +23,8 @@ export const GET: RequestHandler = async ({ params, url }) => {
 export const POST: RequestHandler = async ({ params, request, locals }) => {
   const batch = await batchOf(request, RunEvent);
   if ('refused' in batch) return batch.refused;
-  const run = await findRun(pool(), params.run);
-  if (!run) error(404, here().t('server.thereIsNoSuchRun'));
-  const file = await machineDocument(pool(), run.fileId);
-  return answerTo(await appendEvents(run.id, file!.machine, file!.hash, batch.events, locals.person!.id));
+  const fileId = await fileOfRun(pool(), params.run);
+  if (fileId === undefined) error(404, here().t('server.thereIsNoSuchRun'));
+  const file = await machineDocument(pool(), fileId);
+  return answerTo(await appendEvents(params.run, file!.machine, file!.hash, batch.events, locals.person!.id));
 };
