@@ -17,6 +17,7 @@ const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unkno
   ['quote to be answered', '/jobs/112/spares'],
   ['spares', '/spares'],
   ['people', '/people'],
+  ['server', '/operations'],
   ['settings', '/settings'],
   ['one\u2019s account', '/me'],
   ['plan', '/jobs/103/plan', (page) => page.getByRole('button', { name: /Fit the heat sink/ }).click()],

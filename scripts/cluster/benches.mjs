@@ -113,7 +113,7 @@ export class Bench {
 export async function countedIn(database, benches) {
   const rows = await database.ask(
     'eager_wrench',
-    `select body ->> 'text' as id, count(*)::int as n from run_event where body ->> 'type' = 'note' group by 1`
+    `select coalesce(body ->> 'text', id::text) as id, count(*)::int as n from run_event group by 1`
   );
   const there = new Map(rows.map(({ id, n }) => [id, n]));
   const ids = benches.flatMap((b) => b.answered);

@@ -21,6 +21,7 @@ export const SCREENS = [
   { name: 'machine', path: '/machines/2' },
   { name: 'spares', path: '/spares' },
   { name: 'people', path: '/people', roles: ['lead'] },
+  { name: 'server', path: '/operations', roles: ['lead'] },
   { name: 'settings', path: '/settings' },
   { name: 'account', path: '/me' },
   { name: 'manual', path: '/help' },

@@ -267,7 +267,7 @@ describe('replanning from here', () => {
           expect(work.state.conflicts).toEqual({});
         }
       ),
-      { numRuns: 25 }
+      { numRuns: 14 }
     );
   });
 

@@ -89,7 +89,7 @@ describe('the order', () => {
         expect(truth.costOf(made.sequence)).toBe(made.cost);
         expect(made).toMatchObject({ cost: truth.best, bound: truth.best, proved: true });
       }),
-      { numRuns: 2500 }
+      { numRuns: 1200 }
     );
   });
 
@@ -118,7 +118,7 @@ describe('the order', () => {
         if (best.turns > 0) forced++;
         if (truth.costOf(bestSequence({ ...p, loose: undefined }).sequence)! > truth.best) avoided++;
       }),
-      { numRuns: 700 }
+      { numRuns: 350 }
     );
     expect(forced).toBeGreaterThan(50);
     expect(avoided).toBeGreaterThan(50);
@@ -137,7 +137,7 @@ describe('the order', () => {
           bound = step.bound;
         }
       }),
-      { numRuns: 400 }
+      { numRuns: 250 }
     );
   });
 
@@ -149,7 +149,7 @@ describe('the order', () => {
         expect(truth.costOf(made.sequence)).toBe(made.cost);
         expect(made.bound).toBeLessThanOrEqual(truth.best);
       }),
-      { numRuns: 300 }
+      { numRuns: 200 }
     );
   });
 
@@ -163,7 +163,7 @@ describe('the order', () => {
         };
         expect(bestSequence(turned)).toEqual(bestSequence(p));
       }),
-      { numRuns: 300 }
+      { numRuns: 200 }
     );
   });
 
