@@ -76,6 +76,18 @@ describe('events', () => {
     expect(await append(other.run, [first])).toMatchObject({ ok: false, problems: [{ code: 'changed' }] });
   });
 
+  it('twice in one batch are taken once, and not at all where they differ', async () => {
+    const { run } = await newRun();
+    const note = event({ type: 'note', text: 'warm' });
+    expect(await append(run, [note, note])).toMatchObject({ ok: true, seq: 1 });
+    const other = event({ type: 'note', text: 'cold' });
+    expect(await append(run, [other, { ...other, text: 'colder' } as RunEvent])).toMatchObject({
+      ok: false,
+      problems: [{ code: 'changed', place: other.id }]
+    });
+    expect((await eventsOf(pool(), run.id)).events.map((e) => e.id)).toEqual([note.id]);
+  });
+
   it('can be neither changed nor deleted in the database', async () => {
     const { run } = await newRun();
     await append(run, answerAll(run).slice(0, 1));

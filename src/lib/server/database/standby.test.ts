@@ -4,7 +4,7 @@ import { afterAll, beforeAll, beforeEach, expect, it } from 'vitest';
 import { Cluster } from '../../../../scripts/setup/postgres.mjs';
 import { registry } from '../metrics/metrics';
 import { settings } from '../settings/environment';
-import { closePool, pool, type Queryable } from './pool';
+import { closePool, isOutOfReach, pool, transaction, type Queryable } from './pool';
 import { closeStandbys, keepPosition, reading } from './standby';
 
 /** A primary and a standby of its own, whose copying a test may hold. */
@@ -113,6 +113,22 @@ it('nothing is kept of what was only read, or was refused', async () => {
     await keepPosition(one.event(method), answer);
     expect(answer.headers.get('set-cookie')).toBeNull();
   }
+});
+
+it('writing to what turned out to be a standby is told as a database out of reach, and asked of another connection next', async () => {
+  const shop = process.env.DATABASE_URL;
+  await closePool();
+  process.env.DATABASE_URL = standby.url('shop');
+  const write = () => transaction((db) => db.query("insert into thing values ('fan')"));
+  try {
+    const error = await write().catch((e: unknown) => e);
+    expect(isOutOfReach(error)).toBe(true);
+    expect(pool().totalCount).toBe(0);
+  } finally {
+    await closePool();
+    process.env.DATABASE_URL = shop;
+  }
+  await write();
 });
 
 it('what a standby refuses is a fault as anywhere; one that is gone is not missed', async () => {
