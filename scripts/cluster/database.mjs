@@ -17,9 +17,6 @@ function owner() {
   return { uid: id('-u'), gid: id('-g') };
 }
 
-/** How soon a dead server is noticed, s: the least that Patroni is made for (ttl at least loop + 2 x retry). */
-const TIMES = { LEASE_SECONDS: 20, LOOP_SECONDS: 2, RETRY_SECONDS: 3 };
-
 /** Three servers that keep one primary among them, three of etcd in which they agree on it, and the two addresses that lead to them. */
 export class Database {
   passwords = { postgres: secret(), replicator: secret(), eager_wrench: secret(), app: secret() };
@@ -159,8 +156,7 @@ export class Database {
         DATA: join(home, 'data'),
         BIN: programs(),
         HOME: home,
-        NETWORK: `${HOST}/32`,
-        ...TIMES
+        NETWORK: `${HOST}/32`
       })
     );
     const patroni = new Process(name, ['patroni', config], {

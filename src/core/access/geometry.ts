@@ -13,8 +13,33 @@ const INDEXED_CORNERS = 48;
 /** Drawings are made to about a tenth of a millimetre: a smaller overlap is two parts side by side. */
 const EPSILON = 0.1;
 
+/**
+ * What was asked of an outline before is known: while somebody draws, the same machine is looked at again and again with one thing
+ * changed. Areas by the content of their outlines, so many of them; answers live as long as their areas do.
+ */
+const MOST_KNOWN = 20_000;
+const known = new Map<string, Area>();
+
 export function areaOf(outline: Outline): Area {
-  return areaFrom(flatten(outline));
+  const key = JSON.stringify(outline);
+  let area = known.get(key);
+  if (!area) {
+    if (known.size >= MOST_KNOWN) known.clear();
+    known.set(key, (area = areaFrom(flatten(outline))));
+  }
+  return area;
+}
+
+/** A question about two areas that is answered once. */
+function once<T>(answer: (a: Area, b: Area) => T): (a: Area, b: Area) => T {
+  const answers = new WeakMap<Area, WeakMap<Area, { is: T }>>();
+  return (a, b) => {
+    let ofA = answers.get(a);
+    if (!ofA) answers.set(a, (ofA = new WeakMap()));
+    let found = ofA.get(b);
+    if (!found) ofA.set(b, (found = { is: answer(a, b) }));
+    return found.is;
+  };
 }
 
 function areaFrom(points: readonly Point[]): Area {
@@ -86,17 +111,19 @@ export function discWithin(area: Area, centre: Point, radius: number): boolean {
  * The point lies inside both, but for two edges that cross, where it is their crossing.
  */
 export function shared(a: Area, b: Area): Point | undefined {
+  // Most are told apart by their boxes, which is quicker than to look it up.
   if (a.box.maxX <= b.box.minX + EPSILON || b.box.maxX <= a.box.minX + EPSILON) return undefined;
   if (a.box.maxY <= b.box.minY + EPSILON || b.box.maxY <= a.box.minY + EPSILON) return undefined;
-  return deepInside(a, b) ?? deepInside(b, a) ?? crossing(a, b) ?? betweenContacts(a, b);
+  return sharedWithin(a, b);
 }
+const sharedWithin = once((a, b) => deepInside(a, b) ?? deepInside(b, a) ?? crossing(a, b) ?? betweenContacts(a, b));
 
 export function overlap(a: Area, b: Area): boolean {
   return shared(a, b) !== undefined;
 }
 
 /** Whether all of `inner` lies within `outer`. */
-export function within(outer: Area, inner: Area): boolean {
+export const within: (outer: Area, inner: Area) => boolean = once((outer, inner) => {
   const isIn = (p: Point) => isInOrOn(outer, p);
   if (!inner.points.every(isIn) || crossing(outer, inner) !== undefined) return false;
   // Corners on the edge prove nothing: a notch may lie between them.
@@ -105,7 +132,7 @@ export function within(outer: Area, inner: Area): boolean {
     !outer.points.some((p) => isDeep(inner, p)) &&
     !piecesOf(outer, inner).some((p) => isDeep(inner, p))
   );
-}
+});
 
 /** The middle of every piece of an outline between corners of its own and of the other that lie on it. */
 function piecesOf(area: Area, other: Area): Point[] {
@@ -193,8 +220,18 @@ function side(a: Point, b: Point, c: Point): number {
 }
 
 /** All that an outline passes when it is moved by (dx, dy), mm: itself before and after, and the band that each edge sweeps. */
-export function swept(area: Area, dx: number, dy: number): Area[] {
+export function swept(area: Area, dx: number, dy: number): readonly Area[] {
   if (dx === 0 && dy === 0) return [area];
+  const way = `${dx} ${dy}`;
+  let ways = sweeps.get(area);
+  if (!ways) sweeps.set(area, (ways = new Map()));
+  let found = ways.get(way);
+  if (!found) ways.set(way, (found = sweep(area, dx, dy)));
+  return found;
+}
+const sweeps = new WeakMap<Area, Map<string, readonly Area[]>>();
+
+function sweep(area: Area, dx: number, dy: number): Area[] {
   const moved = ([x, y]: Point): Point => [x + dx, y + dy];
   const bands = area.points.flatMap((_, i) => {
     const [p, q] = ends(area, i);
