@@ -17,7 +17,7 @@ const EPSILON = 0.1;
  * What was asked of an outline before is known: while somebody draws, the same machine is looked at again and again with one thing
  * changed. Areas by the content of their outlines, so many of them; answers live as long as their areas do.
  */
-const MOST_KNOWN = 20_000;
+const MOST_KNOWN = 4_000;
 const known = new Map<string, Area>();
 
 export function areaOf(outline: Outline): Area {

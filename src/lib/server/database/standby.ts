@@ -98,10 +98,16 @@ async function hasCome(db: Queryable, position: string | undefined): Promise<boo
   return rows[0].hasCome;
 }
 
-/** After a request that changed something: the answer tells the browser how far the log has come. */
+/** After a request that changed something: the answer tells the browser how far the log has come. What was done stays done without it. */
 export async function keepPosition({ request, url }: RequestEvent, response: Response): Promise<void> {
   if (settings.databaseReadUrl === undefined || request.method === 'GET' || response.status >= 400) return;
-  const { rows } = await pool().query('select pg_current_wal_insert_lsn()::text as position');
+  const { rows } = await pool()
+    .query('select pg_current_wal_insert_lsn()::text as position')
+    .catch((err: Error) => {
+      log.warn({ err: { message: err.message } }, 'how far the log has come could not be asked');
+      return { rows: [] };
+    });
+  if (!rows[0]) return;
   response.headers.append(
     'set-cookie',
     `${POSITION_COOKIE}=${rows[0].position}; Path=/; Max-Age=${KEPT_S}; HttpOnly; SameSite=Lax${url.protocol === 'https:' ? '; Secure' : ''}`

@@ -74,6 +74,20 @@ export function serverSent(
   });
 }
 
+/**
+ * What a stream needs to know before it begins, asked of the database only while there is a place for one more: who asks for a
+ * thousand at once is refused before.
+ * @throws 429 when there are too many; what `find` throws
+ */
+export async function whilePlaced<T>(person: string, find: () => Promise<T>): Promise<T> {
+  enter(person);
+  try {
+    return await find();
+  } finally {
+    leave(person);
+  }
+}
+
 /** Of this process. */
 export const openStreams = (): number => [...open.values()].reduce((sum, n) => sum + n, 0);
 

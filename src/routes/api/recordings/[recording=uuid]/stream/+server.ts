@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { pool } from '$lib/server/database/pool';
 import { eventStream, positionIn } from '$lib/server/http/events';
+import { whilePlaced } from '$lib/server/http/server-sent';
 import { here } from '$lib/server/http/here';
 import { eventsOfRecording, recordingOfPage } from '$lib/server/recordings/recordings';
 import type { RequestHandler } from './$types';
@@ -9,6 +10,6 @@ import type { RequestHandler } from './$types';
 export const GET: RequestHandler = async ({ params, url, request, cookies, locals }) => {
   const after = positionIn(request.headers.get('last-event-id') ?? url.searchParams.get('after'));
   if (after === undefined) error(400, here().t('server.afterMustBeAWholeNumber'));
-  const { id } = await recordingOfPage(params);
+  const { id } = await whilePlaced(locals.person!.id, () => recordingOfPage(params));
   return eventStream(cookies, locals.person!.id, id, after, (seq, limit) => eventsOfRecording(pool(), id, seq, limit));
 };
