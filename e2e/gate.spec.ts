@@ -197,3 +197,18 @@ test('a machine file is imported on the screen, and a faulty one is explained th
       .filter({ hasText: 'Revision r7' })
   ).toBeVisible();
 });
+
+test('metrics are for who has the token, and for nobody where none is set', async ({ app, ownApp }) => {
+  const token = 'a-token-of-this-test';
+  const ask = (address: string, shown?: string) =>
+    fetch(`${address}/metrics`, { headers: shown ? { authorization: `Bearer ${shown}` } : {} });
+  expect((await ask(app.address, token)).status).toBe(404);
+  const own = await ownApp(true, { METRICS_TOKEN: token });
+  for (const shown of [undefined, 'another', `${token}x`]) expect((await ask(own.address, shown)).status).toBe(404);
+  expect((await fetch(`${own.address}/signin`)).status).toBe(200);
+  const answer = await ask(own.address, token);
+  expect(answer.headers.get('content-type')).toContain('text/plain; version=0.0.4');
+  const told = await answer.text();
+  expect(told).toMatch(/^eager_wrench_request_seconds_count\{route="\/signin",method="GET",status="200"\} 1$/m);
+  expect(told).toMatch(/^eager_wrench_build_info\{version="\d+"\} 1$/m);
+});

@@ -17,8 +17,3 @@ proxy         primary 127.0.0.1:${cluster.database.ports.primary}, standbys 127.
 logs          ${cluster.folder}
 
 Ctrl+C stops it all.`);
-await new Promise((resolve) => {
-  for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, resolve);
-});
-say('Stopping ...');
-await cluster.stop();

@@ -26,6 +26,12 @@ export class LoopbackCluster {
       await ensureBuild();
     });
     const cluster = new LoopbackCluster();
+    // What it started runs on without it: whoever is told to stop stops it all.
+    for (const signal of ['SIGINT', 'SIGTERM'])
+      process.once(signal, () => {
+        say('Stopping ...');
+        void cluster.stop().then(() => process.exit(signal === 'SIGINT' ? 130 : 143));
+      });
     cluster.folder = mkdtempSync(join(scratch, 'eager-wrench-cluster-'));
     chmodSync(cluster.folder, 0o755);
     try {

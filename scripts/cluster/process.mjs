@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process';
 import { closeSync, openSync, readFileSync } from 'node:fs';
+import { programPath } from './programs.mjs';
 
 /** A program that runs beside this one until it is stopped or killed; what it says lies in its log. */
 export class Process {
@@ -28,7 +29,7 @@ export class Process {
     const { log, env, ...as } = this.options;
     const said = openSync(log, 'a');
     const [program, ...args] = this.command;
-    this.#child = spawn(program, args, {
+    this.#child = spawn(programPath(program), args, {
       cwd: '/',
       env: { ...process.env, ...env },
       stdio: ['ignore', said, said],

@@ -1,7 +1,7 @@
-import { existsSync, rmSync, writeFileSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
-import { installDebian, isRoot } from '../setup/system.mjs';
+import { existsSync } from 'node:fs';
 import { ensurePostgres } from '../setup/postgres.mjs';
+import { installDebian, isRoot } from '../setup/system.mjs';
 
 /** What the whole needs besides PostgreSQL, by its program; all are Debian's. */
 const PROGRAMS = {
@@ -12,31 +12,26 @@ const PROGRAMS = {
   openssl: ['openssl']
 };
 
-const isThere = (program) => ['/usr/bin', '/usr/sbin', '/bin'].some((folder) => existsSync(`${folder}/${program}`));
-
-/** Debian starts a service when it is installed: not these, which run here from files of their own. */
-const POLICY = '/usr/sbin/policy-rc.d';
+/** Where a program lies: some of them where only root looks for programs. */
+export const programPath = (program) =>
+  ['/usr/bin', '/usr/sbin'].map((folder) => `${folder}/${program}`).find((path) => existsSync(path));
 
 export async function ensureClusterPrograms() {
   await ensurePostgres();
-  const missing = Object.keys(PROGRAMS).filter((program) => !isThere(program));
-  if (missing.length === 0) return;
-  const isOurs = !existsSync(POLICY);
-  if (isOurs) writePolicy();
+  const missing = Object.keys(PROGRAMS).filter((program) => !programPath(program));
+  if (missing.length > 0) await withoutServices(() => installDebian(missing.flatMap((program) => PROGRAMS[program])));
+}
+
+/** Debian starts a service when it is installed, unless it is told not to: these run here from files of their own. */
+const POLICY = '/usr/sbin/policy-rc.d';
+
+async function withoutServices(install) {
+  if (existsSync(POLICY)) return install();
+  const asRoot = (script) => spawnSync(isRoot ? 'sh' : 'sudo', [...(isRoot ? [] : ['sh']), '-c', script]);
+  asRoot(`printf '#!/bin/sh\\nexit 101\\n' > ${POLICY} && chmod 755 ${POLICY}`);
   try {
-    await installDebian(missing.flatMap((program) => PROGRAMS[program]));
+    return await install();
   } finally {
-    if (isOurs) removePolicy();
+    asRoot(`rm -f ${POLICY}`);
   }
-}
-
-function writePolicy() {
-  const text = '#!/bin/sh\nexit 101\n';
-  if (isRoot) writeFileSync(POLICY, text, { mode: 0o755 });
-  else spawnSync('sudo', ['sh', '-c', `printf '${text.replaceAll('\n', '\\n')}' > ${POLICY} && chmod 755 ${POLICY}`]);
-}
-
-function removePolicy() {
-  if (isRoot) rmSync(POLICY, { force: true });
-  else spawnSync('sudo', ['rm', '-f', POLICY]);
 }

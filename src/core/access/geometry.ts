@@ -1,4 +1,5 @@
 import Flatbush from 'flatbush';
+import { LRUCache } from 'lru-cache';
 import { area as areaMm2, boxOf, flatten, type Box, type Outline, type Point } from '../machine';
 
 /** An outline ready for questions: its flattened points and their box; large ones have an index of their edges. */
@@ -17,16 +18,12 @@ const EPSILON = 0.1;
  * What was asked of an outline before is known: while somebody draws, the same machine is looked at again and again with one thing
  * changed. Areas by the content of their outlines, so many of them; answers live as long as their areas do.
  */
-const MOST_KNOWN = 4_000;
-const known = new Map<string, Area>();
+const known = new LRUCache<string, Area>({ max: 4000 });
 
 export function areaOf(outline: Outline): Area {
   const key = JSON.stringify(outline);
   let area = known.get(key);
-  if (!area) {
-    if (known.size >= MOST_KNOWN) known.clear();
-    known.set(key, (area = areaFrom(flatten(outline))));
-  }
+  if (!area) known.set(key, (area = areaFrom(flatten(outline))));
   return area;
 }
 

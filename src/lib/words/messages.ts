@@ -1768,4 +1768,5 @@ export interface Messages {
   'operations.application': Nothing;
   'operations.tables': Nothing;
   'settings.server': Nothing;
+  'operations.waiting': Nothing;
 }

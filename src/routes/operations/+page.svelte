@@ -3,52 +3,42 @@
   import { moment, number } from '$lib/ui/dates';
   import { useWords } from '$lib/words';
 
-  const { t } = useWords();
+  const { t, told } = useWords();
 
   let { data } = $props();
   const AGAIN_MS = 10_000;
-  /** A backup older than this is told as a fault, ms. */
-  const DAY_MS = 24 * 3600_000;
-
   const MB = 1e6;
   const megabytes = (bytes: number) => t('operations.mb', { n: number(bytes / MB, bytes < 10 * MB ? 1 : 0) });
-  const age = (at: string) => Date.parse(data.now) - Date.parse(at);
-  const isOld = (at: string | undefined) => at === undefined || age(at) > DAY_MS;
-
   $effect(() => {
     const timer = setInterval(() => document.visibilityState === 'visible' && void invalidateAll(), AGAIN_MS);
     return () => clearInterval(timer);
   });
 
-  const away = $derived(data.processes.filter((p) => p.isAway).length);
-  const others = $derived(data.processes.filter((p) => !p.isAway && p.version !== data.version).length);
-  const isUnsafe = $derived(
-    (data.database.standbys?.length ?? 0) > 0 && !data.database.standbys!.some((s) => s.isSynchronous && s.isStreaming)
-  );
-  /** What somebody should see to, the most urgent first. */
-  const concerns = $derived([
-    ...(isUnsafe ? [t('operations.noSynchronousStandby')] : []),
-    ...(away > 0 ? [t('operations.processesAway', { n: away })] : []),
-    ...(others > 0 ? [t('operations.otherVersions', { n: others })] : []),
-    ...(isOld(data.backups.backup) ? [t('operations.backupIsOld')] : []),
-    ...(data.database.connections.used > 0.8 * data.database.connections.most
-      ? [t('operations.connectionsRunOut')]
-      : [])
-  ]);
+  const isOld = $derived(data.concerns.some((c) => c.is === 'backup-is-old'));
   const HEAD = 'border-b border-rule-strong py-1.5 pe-3 text-start text-sm font-normal text-soft';
   const CELL = 'border-b border-rule py-2 pe-3';
 </script>
 
 <svelte:head><title>{t('operations.title')}</title></svelte:head>
 
+{#snippet heads(names: string[], figures: string[])}
+  <tr>
+    {#each names as name (name)}<th class={HEAD}>{name}</th>{/each}
+    {#each figures as name (name)}<th class="{HEAD} text-end!">{name}</th>{/each}
+  </tr>
+{/snippet}
+{#snippet figure(name: string, value: string)}
+  <td class="{CELL} text-end" data-label={name}>{value}</td>
+{/snippet}
+
 <div class="mx-auto max-w-[1060px] px-5 py-5 max-md:px-4">
   <h1 class="text-2xl">{t('operations.server')}</h1>
   <div role="status">
-    {#if concerns.length === 0}
+    {#if data.concerns.length === 0}
       <p class="text-soft">{t('operations.allIsWell')}</p>
     {:else}
       <ul class="mt-2 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
-        {#each concerns as concern (concern)}<li>{concern}</li>{/each}
+        {#each data.concerns as concern (concern.is)}<li>{told(concern.said)}</li>{/each}
       </ul>
     {/if}
   </div>
@@ -57,11 +47,16 @@
     <h2 id="processes" class="text-lg">{t('operations.processes')}</h2>
     <table class="cards mt-1 w-full">
       <thead
-        ><tr>
-          {#each [t('operations.address'), t('operations.state'), t('operations.since'), t('operations.memory'), t('operations.keptWaiting'), t('operations.streams'), t('operations.inThreads')] as name, i (name)}
-            <th class="{HEAD} {i > 2 ? 'text-end!' : ''}">{name}</th>
-          {/each}
-        </tr></thead
+        >{@render heads(
+          [t('operations.address'), t('operations.state'), t('operations.since')],
+          [
+            t('operations.memory'),
+            t('operations.keptWaiting'),
+            t('operations.streams'),
+            t('operations.inThreads'),
+            t('operations.waiting')
+          ]
+        )}</thead
       >
       <tbody>
         {#each data.processes as p (p.id)}
@@ -74,12 +69,11 @@
                 )}{/if}</td
             >
             <td class={CELL} data-label={t('operations.since')}>{moment(p.startedAt)}</td>
-            <td class="{CELL} text-end" data-label={t('operations.memory')}>{megabytes(p.memory)}</td>
-            <td class="{CELL} text-end" data-label={t('operations.keptWaiting')}
-              >{t('operations.ms', { n: number(p.waitedMs) })}</td
-            >
-            <td class="{CELL} text-end" data-label={t('operations.streams')}>{number(p.streams)}</td>
-            <td class="{CELL} text-end" data-label={t('operations.inThreads')}>{number(p.threadWork)}</td>
+            {@render figure(t('operations.memory'), megabytes(p.memory))}
+            {@render figure(t('operations.keptWaiting'), t('operations.ms', { n: number(p.waitedMs) }))}
+            {@render figure(t('operations.streams'), number(p.streams))}
+            {@render figure(t('operations.inThreads'), number(p.threadWork))}
+            {@render figure(t('operations.waiting'), number(p.waiting))}
           </tr>
         {/each}
       </tbody>
@@ -103,13 +97,7 @@
         <p class="mt-2">{t('operations.noStandbys')}</p>
       {:else}
         <table class="cards mt-2 w-full">
-          <thead
-            ><tr>
-              <th class={HEAD}>{t('operations.standby')}</th><th class={HEAD}>{t('operations.state')}</th><th
-                class="{HEAD} text-end!">{t('operations.behind')}</th
-              >
-            </tr></thead
-          >
+          <thead>{@render heads([t('operations.standby'), t('operations.state')], [t('operations.behind')])}</thead>
           <tbody>
             {#each data.database.standbys as s (s.name)}
               <tr>
@@ -133,7 +121,7 @@
       <h2 id="backups" class="text-lg">{t('operations.backups')}</h2>
       <dl class="mt-1 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
         <dt class="text-soft">{t('operations.lastBackup')}</dt>
-        <dd class={isOld(data.backups.backup) ? 'font-semibold' : ''}>
+        <dd class={isOld ? 'font-semibold' : ''}>
           {data.backups.backup ? moment(data.backups.backup) : t('operations.never')}
         </dd>
         <dt class="text-soft">{t('operations.lastDrill')}</dt>

@@ -8,10 +8,10 @@ it('what never changes is asked for once, the newest used is kept, and what is n
   const asked: string[] = [];
   const found = kept(2, async (key: string, more: string) => {
     asked.push(key + more);
-    return key === 'none' ? undefined : key.toUpperCase();
+    return key === 'none' ? undefined : { is: key };
   });
-  expect(await found('a', '1')).toBe('A');
-  expect(await found('a', '2')).toBe('A');
+  expect(await found('a', '1')).toEqual({ is: 'a' });
+  expect(await found('a', '2')).toEqual({ is: 'a' });
   expect([await found('none', '1'), await found('none', '2')]).toEqual([undefined, undefined]);
   await found('b', '1');
   await found('a', '3');
