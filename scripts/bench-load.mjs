@@ -72,8 +72,8 @@ async function load() {
   const runs = (await db.query(`select count(*)::int as n from run where plan = '{"steps": []}'`)).rows[0].n;
   const each = Math.ceil(EVENTS / runs);
   await db.query(
-    `insert into run_event (run_id, seq, id, at, person_id, body)
-     select r.id, e, gen_random_uuid(), r.started_at + make_interval(secs => e), r.started_by, jsonb_build_object('type', 'done', 'step', 'down/' || e)
+    `insert into run_event (month, run_id, seq, id, at, person_id, body)
+     select r.month, r.id, e, gen_random_uuid(), r.started_at + make_interval(secs => e), r.started_by, jsonb_build_object('type', 'done', 'step', 'down/' || e)
        from run r, generate_series(1, $1::int) e where r.plan = '{"steps": []}'`,
     [each]
   );

@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { migrate } from '../db/migrate';
 import { seed } from '../demo/scenario';
 import { closePool, pool } from '$lib/server/database/pool';
@@ -11,7 +11,13 @@ async function main(verbs: string[]): Promise<void> {
   if (faults.length > 0) throw new Error(faults.join('; '));
   const databaseUrl = env.DATABASE_URL;
   if (!databaseUrl) throw new Error('DATABASE_URL is not set');
-  if (verbs.includes('migrate')) await migrate(databaseUrl);
+  if (verbs.includes('migrate')) {
+    const left = await migrate(databaseUrl, builtVersion());
+    if (left.length > 0)
+      process.stdout.write(
+        `Processes of another version are serving. To be finished when they are gone, by running this again: ${left.join(', ')}\n`
+      );
+  }
   if (verbs.includes('seed')) {
     try {
       await seed(pool(), JSON.parse(readFileSync(new URL('../demo/people.json', import.meta.url), 'utf8')));
@@ -19,6 +25,12 @@ async function main(verbs: string[]): Promise<void> {
       await Promise.all([closePool(), closePlanner()]);
     }
   }
+}
+
+/** The version of the application that is built here, as its processes say it. */
+function builtVersion(): string | undefined {
+  const file = new URL('../build/client/_app/version.json', import.meta.url);
+  return existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as { version: string }).version : undefined;
 }
 
 main(process.argv.slice(2)).catch((error: Error) => {

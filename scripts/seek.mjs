@@ -1,4 +1,4 @@
-/** Property tests with ever other seeds: `npm run seek [-- minutes [files]]`. Ends with 1 at the first seed that finds something. */
+/** Property tests with ever other seeds, as thoroughly as they can be: `npm run seek [-- minutes [files]]`. Ends with 1 at the first seed that finds something. */
 import { randomInt } from 'node:crypto';
 import { execFileSync } from 'node:child_process';
 import { ensurePackages } from './setup/packages.mjs';
@@ -22,7 +22,7 @@ do {
   const status = await run(
     'npx',
     ['vitest', 'run', '--config', 'scripts/mutants/core.config.ts', '--reporter=dot', ...files],
-    { cwd: ROOT, env: { ...process.env, SEED: String(seed) } }
+    { cwd: ROOT, env: { ...process.env, SEED: String(seed), THOROUGH: '1' } }
   );
   tried++;
   if (status !== 0) {

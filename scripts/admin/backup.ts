@@ -59,7 +59,7 @@ function filesIn(folder: string, under = ''): string[] {
 async function describe(db: pg.Client): Promise<Pick<Manifest, 'migrations' | 'rows' | 'runs'>> {
   const tables = (
     await db.query(
-      `select relname as name from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace order by 1`
+      `select relname as name from pg_class where relkind in ('r', 'p') and not relispartition and relnamespace = 'public'::regnamespace order by 1`
     )
   ).rows.map((r) => r.name as string);
   const rows: Record<string, number> = {};
@@ -71,9 +71,12 @@ async function describe(db: pg.Client): Promise<Pick<Manifest, 'migrations' | 'r
       'select r.id, r.plan, m.document from run r join machine_file m on m.id = r.machine_file_id order by r.id'
     )
   ).rows) {
-    const events = (await db.query('select body from run_event where run_id = $1 order by seq', [run.id])).rows.map(
-      (r) => r.body as RunEvent
-    );
+    const events = (
+      await db.query(
+        'select body from run_event where run_id = $1 and month = (select month from run where id = $1) order by seq',
+        [run.id]
+      )
+    ).rows.map((r) => r.body as RunEvent);
     runs[run.id] = createHash('sha256')
       .update(JSON.stringify(fold(modelOf(run.document), run.plan, events)))
       .digest('hex');

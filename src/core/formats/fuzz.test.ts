@@ -4,6 +4,7 @@ import { plan } from '../plan';
 import { demoText, DEMO_MACHINES } from '../testing/machines';
 import { readMachineFile } from '.';
 import { PlanningError, replaceableParts } from '../goals';
+import { runs } from '$core/testing/effort';
 
 const junk = fc.oneof(
   fc.constantFrom<unknown>(
@@ -59,7 +60,7 @@ function apply(document: unknown, { path, how, value }: Change): void {
 }
 
 /** Runs per machine; FUZZ_RUNS=4000 makes 20,000 over the five machines. */
-const RUNS = Number(process.env.FUZZ_RUNS ?? 600);
+const RUNS = Number(process.env.FUZZ_RUNS ?? runs(900));
 
 describe('a machine file changed at random', () => {
   it.each(DEMO_MACHINES)(

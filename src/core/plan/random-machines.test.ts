@@ -15,6 +15,7 @@ import { actionCost, actionOf, plan, removalSet } from '.';
 import type { ActionId } from '../ids';
 import { PlanningError, type Goal } from '../goals';
 import { checkMachine } from '../validate';
+import { runs } from '$core/testing/effort';
 
 const bondBetween = (kind: 'tape' | 'thermal-compound', a: string, b: string, at: [number, number], depth: number) =>
   (kind === 'tape'
@@ -310,9 +311,9 @@ describe('on small machines at random', () => {
         );
         expect(set).toMatchObject({ cost: truth, bound: truth, proved: true });
       }),
-      { numRuns: 1500 }
+      { numRuns: runs(1500) }
     );
-    expect(feasible).toBeGreaterThan(500);
+    expect(feasible).toBeGreaterThan(runs(500));
   });
 
   it('the order costs what trying all orders finds, with the least time before the power is away', () => {
@@ -348,7 +349,7 @@ describe('on small machines at random', () => {
         const up = upProblem(access, set, down, { up: 'underside', lid: 'closed' }, WEIGHTS[weighting]);
         expect(bestSequenceCost(up).best).toBe(made.orderUp!.cost);
       }),
-      { numRuns: 1500 }
+      { numRuns: runs(1500) }
     );
     expect(isolated).toBeGreaterThan(20);
   });
@@ -384,7 +385,7 @@ describe('on small machines at random', () => {
           expect(plan(turned, goals(targets.length)).set.cost).toBe(last);
         }
       ),
-      { numRuns: Number(process.env.RUNS ?? 400) }
+      { numRuns: runs(600) }
     );
   });
 });

@@ -21,6 +21,7 @@ import {
   stuckJoints
 } from '.';
 import { PlanningError, type Goal } from '../goals';
+import { runs } from '$core/testing/effort';
 
 const accesses = DEMO_MACHINES.map((id) => demoAccess(id));
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
@@ -267,7 +268,7 @@ describe('replanning from here', () => {
           expect(work.state.conflicts).toEqual({});
         }
       ),
-      { numRuns: 14 }
+      { numRuns: runs(18) }
     );
   });
 

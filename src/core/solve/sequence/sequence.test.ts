@@ -14,6 +14,7 @@ import { randomLooseOrders, randomOrders as random } from '../../testing/problem
 import { tableOf } from './problem';
 import { seeded } from './seeded';
 import { costOfSequence } from './walk';
+import { runs } from '$core/testing/effort';
 
 const start = { up: 'topside', lid: 'closed' };
 const actions: SequenceAction[] = [
@@ -89,7 +90,7 @@ describe('the order', () => {
         expect(truth.costOf(made.sequence)).toBe(made.cost);
         expect(made).toMatchObject({ cost: truth.best, bound: truth.best, proved: true });
       }),
-      { numRuns: 1200 }
+      { numRuns: runs(1200) }
     );
   });
 
@@ -118,10 +119,10 @@ describe('the order', () => {
         if (best.turns > 0) forced++;
         if (truth.costOf(bestSequence({ ...p, loose: undefined }).sequence)! > truth.best) avoided++;
       }),
-      { numRuns: 350 }
+      { numRuns: runs(450) }
     );
-    expect(forced).toBeGreaterThan(50);
-    expect(avoided).toBeGreaterThan(50);
+    expect(forced).toBeGreaterThan(runs(60));
+    expect(avoided).toBeGreaterThan(runs(60));
   });
 
   it('gives a good first answer, and bounds that close upon the answer without ever crossing it', () => {
@@ -137,7 +138,7 @@ describe('the order', () => {
           bound = step.bound;
         }
       }),
-      { numRuns: 250 }
+      { numRuns: runs(350) }
     );
   });
 
@@ -149,7 +150,7 @@ describe('the order', () => {
         expect(truth.costOf(made.sequence)).toBe(made.cost);
         expect(made.bound).toBeLessThanOrEqual(truth.best);
       }),
-      { numRuns: 200 }
+      { numRuns: runs(300) }
     );
   });
 
@@ -163,7 +164,7 @@ describe('the order', () => {
         };
         expect(bestSequence(turned)).toEqual(bestSequence(p));
       }),
-      { numRuns: 200 }
+      { numRuns: runs(300) }
     );
   });
 

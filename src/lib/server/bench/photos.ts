@@ -70,12 +70,14 @@ const tablesOf = (album: Album) =>
         id: album.run,
         column: 'run_id',
         events: 'run_event',
+        within: 'run_id = $1 and month = (select month from run where id = $1)',
         isClosed: 'select 1 from run where id = $1 and signed_at is not null'
       }
     : {
         id: album.recording,
         column: 'recording_id',
         events: 'recording_event',
+        within: 'recording_id = $1',
         isClosed: 'select 1 from recording where id = $1 and closed_at is not null'
       };
 
@@ -85,10 +87,10 @@ async function eventOf(
   album: Album,
   photo: string
 ): Promise<{ person: string; sha256: string | null } | undefined> {
-  const { id, column, events } = tablesOf(album);
+  const { id, within, events } = tablesOf(album);
   const { rows } = await db.query(
     `select person_id as person, coalesce(body ->> 'sha256', body -> 'event' ->> 'sha256') as sha256 from ${events}
-      where ${column} = $1 and (body ->> 'type' = 'photo' and body ->> 'photo' = $2 or body ->> 'type' = 'added' and body -> 'event' ->> 'photo' = $2) order by seq limit 1`,
+      where ${within} and (body ->> 'type' = 'photo' and body ->> 'photo' = $2 or body ->> 'type' = 'added' and body -> 'event' ->> 'photo' = $2) order by seq limit 1`,
     [id, photo]
   );
   return rows[0];

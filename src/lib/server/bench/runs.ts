@@ -117,6 +117,12 @@ export async function insertRun(
   return rows[0].id;
 }
 
+/** The month whose table holds a run's events: it never changes. */
+export const monthOf = kept(10_000, async (runId: string, db: Queryable): Promise<{ month: string } | undefined> => {
+  const { rows } = await db.query('select month::text from run where id = $1', [runId]);
+  return rows[0];
+});
+
 /** All events of a run in the order in which they arrived; `by` is the person's display name. */
 export async function eventsOf(
   db: Queryable,
@@ -125,8 +131,8 @@ export async function eventsOf(
   limit?: number
 ): Promise<{ events: RunEvent[]; seq: number }> {
   const { rows } = await db.query(
-    'select seq::int as seq, person_id as person, body, took_at as took from run_event where run_id = $1 and seq > $2 order by seq limit $3',
-    [runId, after, limit ?? null]
+    'select seq::int as seq, person_id as person, body, took_at as took from run_event where month = $4 and run_id = $1 and seq > $2 order by seq limit $3',
+    [runId, after, limit ?? null, (await monthOf(runId, db))?.month]
   );
   const names = await namesOf(db, [...new Set(rows.map((r: { person: string }) => r.person))]);
   return {
@@ -182,7 +188,13 @@ export async function appendEvents(
     const now = Date.now();
     const mine = (await namesOf(db, [personId])).get(personId) ?? 'unknown';
     const known = new Set(events.map((e) => e.id));
-    const there = await thereAlready(db, sent);
+    const { month } = (await monthOf(runId, db))!;
+    const there = await thereAlready(
+      db,
+      runId,
+      month,
+      sent.filter((e) => known.has(e.id))
+    );
     const steps = everyStep(plan, events);
     let seq = before;
     // Somebody whose clock was wrong is not believed again until it has passed the time that stood for it.
@@ -198,9 +210,9 @@ export async function appendEvents(
 
     for (const { by: _by, took: _took, ...event } of sent) {
       const body = JSON.stringify(event);
-      const same = there.get(event.id);
-      if (same?.run === runId && same.isSame(body)) continue;
-      if (same) {
+      const isSame = there.get(event.id);
+      if (isSame?.(body)) continue;
+      if (isSame) {
         refuse(event, 'changed');
         continue;
       }
@@ -255,11 +267,11 @@ export async function appendEvents(
       const isWrong = clockIsWrong(event.at, took, run.startedAt.toISOString()) || event.at < counted;
       if (isWrong) counted = took;
       await db.query(
-        'insert into run_event (run_id, seq, id, at, person_id, body, took_at) values ($1, $2, $3, $4, $5, $6, $7)',
-        [runId, seq, event.id, event.at, personId, body, isWrong ? took : null]
+        'insert into run_event (month, run_id, seq, id, at, person_id, body, took_at) values ($1, $2, $3, $4, $5, $6, $7, $8)',
+        [month, runId, seq, event.id, event.at, personId, body, isWrong ? took : null]
       );
       known.add(event.id);
-      there.set(event.id, { run: runId, isSame: (other) => other === body });
+      there.set(event.id, (other) => other === body);
       events.push({ ...event, by: mine, ...(isWrong ? { took } : {}) });
       if (event.type === 'replanned') for (const s of event.plan.steps) if (!steps.has(s.id)) steps.set(s.id, s);
     }
@@ -294,19 +306,20 @@ const planOf = kept(100, async (runId: string, db: Queryable): Promise<Plan | un
   return rows[0]?.plan;
 });
 
-/** Which of these events are recorded already, by their ids: in which run, and whether as they are sent now. */
+/** Of events that a run has already, by their ids: whether they are recorded as they are sent now. */
 async function thereAlready(
   db: Queryable,
+  runId: string,
+  month: string,
   sent: readonly RunEvent[]
-): Promise<Map<string, { run: string; isSame: (body: string) => boolean }>> {
+): Promise<Map<string, (body: string) => boolean>> {
+  if (sent.length === 0) return new Map();
   const { rows } = await db.query(
-    `select e.id, e.run_id as run, e.body = s.body as "isSame"
-       from unnest($1::uuid[], $2::jsonb[]) s (id, body) join run_event e on e.id = s.id`,
-    [sent.map((e) => e.id), sent.map(({ by: _by, took: _took, ...event }) => JSON.stringify(event))]
+    `select e.id, e.body = s.body as "isSame"
+       from unnest($3::uuid[], $4::jsonb[]) s (id, body) join run_event e on e.month = $2 and e.run_id = $1 and e.id = s.id`,
+    [runId, month, sent.map((e) => e.id), sent.map(({ by: _by, took: _took, ...event }) => JSON.stringify(event))]
   );
-  return new Map(
-    rows.map((r: { id: string; run: string; isSame: boolean }) => [r.id, { run: r.run, isSame: () => r.isSame }])
-  );
+  return new Map(rows.map((r: { id: string; isSame: boolean }) => [r.id, () => r.isSame]));
 }
 
 /** Closes a job: what was set aside for it is used up. */
@@ -339,9 +352,9 @@ export async function differedOnMachine(
   const { rows } = await db.query<Differed & { fileId: number }>(
     `select m.id::int as "fileId", e.body ->> 'step' as step, e.body ->> 'what' as what, count(distinct e.run_id)::int as times,
             coalesce(array_agg(distinct e.body ->> 'note') filter (where e.body ->> 'note' <> ''), '{}') as notes
-       from run_event e join run r on r.id = e.run_id join machine_file m on m.id = r.machine_file_id
+       from run_event e join run r on r.id = e.run_id and r.month = e.month join machine_file m on m.id = r.machine_file_id
       where m.machine_id = $1 and e.body ->> 'type' = 'not-so'
-        and not exists (select from run_event u where u.run_id = e.run_id and u.body ->> 'type' = 'undo' and u.body ->> 'event' = e.id::text)
+        and not exists (select from run_event u where u.month = e.month and u.run_id = e.run_id and u.body ->> 'type' = 'undo' and u.body ->> 'event' = e.id::text)
       group by 1, 2, 3 order by times desc, step, what limit 200`,
     [machineId]
   );

@@ -19,7 +19,7 @@ afterAll(async () => {
 const kept = async () =>
   (
     await owner.query(
-      `select distinct c.relname as name from pg_trigger t join pg_class c on c.oid = t.tgrelid join pg_proc p on p.oid = t.tgfoid where p.proname = 'refuse_change' order by 1`
+      `select distinct c.relname as name from pg_trigger t join pg_class c on c.oid = t.tgrelid join pg_proc p on p.oid = t.tgfoid where p.proname = 'refuse_change' and not c.relispartition order by 1`
     )
   ).rows.map((r: { name: string }) => r.name);
 
@@ -81,7 +81,16 @@ it('the application owns nothing, makes nothing and takes no trigger away', asyn
 
 it('every table is granted as it is meant: only the keeper writes down migrations and backups', async () => {
   const { rows } = await owner.query(
-    `select relname as name from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace and not has_table_privilege('eager_wrench_app', oid, 'insert') order by 1`
+    `select relname as name from pg_class where relkind in ('r', 'p') and not relispartition and relnamespace = 'public'::regnamespace and not has_table_privilege('eager_wrench_app', oid, 'insert') order by 1`
   );
-  expect(rows.map((r: { name: string }) => r.name)).toEqual(['backup', 'migration']);
+  expect(rows.map((r: { name: string }) => r.name)).toEqual(['backup', 'finished', 'migration', 'month']);
+});
+
+it('the tables of months are reached through the whole table alone', async () => {
+  const { rows } = await owner.query(
+    `select relname as name, has_any_column_privilege('eager_wrench_app', oid, 'select, insert, update') or has_table_privilege('eager_wrench_app', oid, 'delete, truncate') as "is"
+       from pg_class where relispartition and relkind = 'r'`
+  );
+  expect(rows.length).toBeGreaterThan(5);
+  expect(rows.filter((r: { is: boolean }) => r.is)).toEqual([]);
 });

@@ -11,6 +11,8 @@ import { underWay } from '../planning/threads';
 export const BEAT_MS = 15_000;
 /** One that was not heard of for so long is away, ms: three beats, and a moment. */
 export const AWAY_MS = 50_000;
+/** How often the months to come are looked after, ms: two of them lie ahead. */
+const MONTHS_MS = 6 * 3_600_000;
 /** It stays in the table for so long. */
 const KEPT = '1 day';
 
@@ -49,12 +51,18 @@ export async function beat(db: Queryable): Promise<void> {
   await db.query(`delete from process where seen_at < now() - interval '${KEPT}'`);
 }
 
+/** Makes the tables of the months to come, where they are not there yet: whichever process asks first. */
+export const makeMonths = (db: Queryable): Promise<unknown> => db.query('select make_months()');
+
 /** Says so again and again until the process ends. A database that does not answer is told of elsewhere. */
 export function beginBeating(): void {
   delay.enable();
   const say = () => beat(pool()).catch((err: Error) => log.debug({ err: { message: err.message } }, 'not heard'));
   void say();
   setInterval(say, BEAT_MS).unref();
+  const ahead = () => makeMonths(pool()).catch((err: Error) => log.warn({ err: { message: err.message } }, 'months'));
+  void ahead();
+  setInterval(ahead, MONTHS_MS).unref();
 }
 
 /** A process that stops in order says so. */

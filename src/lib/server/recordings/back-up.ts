@@ -17,7 +17,7 @@ import { FIRST_WEIGHTING } from '$core/solve';
 import { jobWords } from '$core/words';
 import { message } from '$lib/words';
 import type { Messages } from '$lib/words/messages';
-import { insertRun } from '../bench/runs';
+import { insertRun, monthOf } from '../bench/runs';
 import { pool, transaction, type Queryable } from '../database/pool';
 import { basisOf } from '../jobs/facts';
 import { settleJob } from '../jobs/jobs';
@@ -79,15 +79,12 @@ export async function goBackUp(id: string, replaced: readonly string[], by: stri
       })),
       ...events.flatMap((e): RunEvent[] => photoFact(e, photos))
     ].sort((a, b) => (a.at < b.at ? -1 : 1));
+    const { month } = (await monthOf(run, db))!;
     for (const [i, fact] of facts.entries())
-      await db.query('insert into run_event (run_id, seq, id, at, person_id, body) values ($1, $2, $3, $4, $5, $6)', [
-        run,
-        i + 1,
-        fact.id,
-        fact.at,
-        by,
-        JSON.stringify(fact)
-      ]);
+      await db.query(
+        'insert into run_event (month, run_id, seq, id, at, person_id, body) values ($1, $2, $3, $4, $5, $6, $7)',
+        [month, run, i + 1, fact.id, fact.at, by, JSON.stringify(fact)]
+      );
     await db.query('update run set steps_done = $2 where id = $1', [run, done.length]);
     await db.query('update recording set closed_at = now(), machine_file_id = $2 where id = $1', [id, row.fileId]);
     return { ok: true, run };
