@@ -14,6 +14,7 @@ metrics       /metrics of each process; token ${METRICS_TOKEN}
 application   ${cluster.apps.map((app) => `127.0.0.1:${app.port}`).join(', ')}
 databases     ${cluster.database.nodes.map((node, i) => `127.0.0.1:${node.port} ${roles[i].sync_standby ? 'synchronous standby' : roles[i].role === 'replica' ? 'standby' : 'primary'}`).join(', ')}
 proxy         primary 127.0.0.1:${cluster.database.ports.primary}, standbys 127.0.0.1:${cluster.database.ports.standby}
+object store  ${cluster.store.env.OBJECT_STORE} (a stand-in)
 logs          ${cluster.folder}
 
 Ctrl+C stops it all.`);

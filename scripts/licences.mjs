@@ -7,7 +7,15 @@ const path = join(ROOT, 'docs', 'third-party-licences.md');
 const { packages } = JSON.parse(readFileSync(join(ROOT, 'package-lock.json'), 'utf8'));
 
 /** Packages whose package.json names none: read in the licence file of each by hand. */
-const BY_HAND = { 'png-js': 'MIT', 'svelte-toolbelt': 'MIT' };
+const BY_HAND = {
+  'humanize-number': 'MIT',
+  only: 'MIT',
+  busboy: 'MIT',
+  dicer: 'MIT',
+  streamsearch: 'MIT',
+  'png-js': 'MIT',
+  'svelte-toolbelt': 'MIT'
+};
 
 /** Name, version and licence of each, once. */
 function rows(wanted) {

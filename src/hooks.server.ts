@@ -11,6 +11,8 @@ import { building } from '$app/environment';
 import { closePool, isFull, isOutOfReach, isUnfit, pool } from '$lib/server/database/pool';
 import { closeStandbys, keepPosition } from '$lib/server/database/standby';
 import { TooMuchAtOnce } from '$lib/server/planning/fair-queue';
+import { beginBackground, endBackground } from '$lib/server/background/begin';
+import { StoreOutOfReach } from '$lib/server/objects/store';
 import { judge } from '$lib/server/sign-in/guard';
 import { begin, isOurs, readForm } from '$lib/server/http/incoming';
 import { log } from '$lib/server/http/log';
@@ -30,14 +32,22 @@ import { direction, here, languageAsked, speaking } from '$lib/server/http/here'
 process.once('eager-wrench:stopping', () => void closeFeed());
 process.once(
   'sveltekit:shutdown',
-  () => void Promise.all([sayGoodbye(pool()).then(closePool), closeStandbys(), closePlanner(), closeFeed()])
+  () =>
+    void Promise.all([
+      Promise.all([sayGoodbye(pool()), endBackground()]).then(closePool),
+      closeStandbys(),
+      closePlanner(),
+      closeFeed()
+    ])
 );
 
 /** Nothing is served with settings that are wrong: all of them are told, and the process ends. */
 export const init: ServerInit = () => {
   const faults = building ? [] : environmentFaults(process.env);
   if (faults.length > 0) throw new Error(`cannot start: ${faults.join('; ')}`);
-  if (!building) beginBeating();
+  if (building) return;
+  beginBeating();
+  beginBackground();
 };
 
 /** The one gate: finds out who asks, and lets nothing through that the rules do not name. */
@@ -115,6 +125,8 @@ function failed(event: RequestEvent, thrown: unknown): Response {
   if (event.request.signal.aborted) return new Response(null, { status: 499 });
   log.error({ request: event.locals.requestId, err: thrown }, 'unexpected');
   if (isOutOfReach(thrown)) return refuse(event, 503, here().t('server.theDatabaseDoesNotAnswerNothing'));
+  if (thrown instanceof StoreOutOfReach)
+    return refuse(event, 503, here().t('server.theStoreOfPhotosDoesNotAnswer'));
   if (isFull(thrown)) return refuse(event, 507, here().t('server.theServerHasNoRoomLeft'));
   return refuse(event, 500, here().t('server.ourFault'));
 }

@@ -9,12 +9,13 @@ import { freePort, isRoot, must, scratch, withLock } from '../setup/system.mjs';
 import { Database } from './database.mjs';
 import { Front } from './front.mjs';
 import { until } from './process.mjs';
+import { Store } from './store.mjs';
 import { ensureClusterPrograms } from './programs.mjs';
 
 const HOST = '127.0.0.1';
 export const METRICS_TOKEN = randomUUID();
 
-/** The whole of a large shop on one machine: nginx, application processes, HAProxy, three databases under Patroni, etcd. */
+/** The whole of a large shop on one machine: nginx, application processes, HAProxy, three databases under Patroni, etcd, an object store. */
 export class LoopbackCluster {
   apps = [];
 
@@ -59,6 +60,7 @@ export class LoopbackCluster {
     // A disk of their own, which can be full by itself; only root may make one.
     this.hasPhotoDisk =
       isRoot && spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=64m', 'tmpfs', this.photos]).status === 0;
+    this.store = await new Store().start(this.photos, this.folder);
     for (let i = 0; i < apps; i++) this.apps.push(new App(String(await freePort()), { ...this.env(), ...env }));
     await Promise.all(this.apps.map((app) => app.start()));
     this.front.start(this.apps.map((app) => `${HOST}:${app.port}`));
@@ -83,7 +85,7 @@ export class LoopbackCluster {
       ORIGIN: this.front.address,
       ADDRESS_HEADER: 'x-forwarded-for',
       XFF_DEPTH: '1',
-      PHOTO_FOLDER: this.photos,
+      ...this.store.env,
       LOG_LEVEL: 'warn'
     };
   }
@@ -138,6 +140,7 @@ export class LoopbackCluster {
     await this.front?.stop();
     await Promise.all(this.apps.map((app) => app.stop()));
     await this.database?.stop();
+    await this.store?.process.stop();
     if (this.hasPhotoDisk) spawnSync('umount', [this.photos]);
     rmSync(this.folder, { recursive: true, force: true });
   }

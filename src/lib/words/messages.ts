@@ -1056,6 +1056,7 @@ export interface Messages {
   'spares.addSpare': Nothing;
   'server.somethingInThisRequestCannotBe': Nothing;
   'server.theDatabaseDoesNotAnswerNothing': Nothing;
+  'server.theStoreOfPhotosDoesNotAnswer': Nothing;
   'server.theServerHasNoRoomLeft': Nothing;
   'server.thisRequestComesFromAnotherSite': Nothing;
   'server.signInFirst': Nothing;
@@ -1736,6 +1737,17 @@ export interface Messages {
   'operations.otherVersions': { n: number };
   'operations.backupIsOld': Nothing;
   'operations.connectionsRunOut': Nothing;
+  'operations.noStore': Nothing;
+  'operations.tryAgain': Nothing;
+  'operations.taskError': { error: Arg | null | undefined };
+  'operations.taskFailed': Nothing;
+  'operations.taskActive': Nothing;
+  'operations.taskWaiting': Nothing;
+  'operations.storePhoto': Nothing;
+  'operations.task': Nothing;
+  'operations.background': Nothing;
+  'operations.workGivenUp': { n: number };
+  'operations.storeIsAway': Nothing;
   'operations.processes': Nothing;
   'operations.address': Nothing;
   'operations.state': Nothing;

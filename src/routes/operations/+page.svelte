@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { enhance } from '$app/forms';
   import { invalidateAll } from '$app/navigation';
   import { moment, number } from '$lib/ui/dates';
   import { useWords } from '$lib/words';
@@ -14,6 +15,7 @@
     return () => clearInterval(timer);
   });
 
+  const TASK_NAMES = { 'store-photo': 'operations.storePhoto' } as const;
   const isOld = $derived(data.concerns.some((c) => c.is === 'backup-is-old'));
   const HEAD = 'border-b border-rule-strong py-1.5 pe-3 text-start text-sm font-normal text-soft';
   const CELL = 'border-b border-rule py-2 pe-3';
@@ -78,6 +80,39 @@
         {/each}
       </tbody>
     </table>
+  </section>
+
+  <section class="sheet mt-5 px-4 py-3.5" aria-labelledby="background">
+    <h2 id="background" class="text-lg">{t('operations.background')}</h2>
+    {#if !data.hasStore}<p class="text-soft">{t('operations.noStore')}</p>{/if}
+    {#if data.hasStore || data.tasks.some((task) => task.waiting + task.active + task.failed > 0)}
+      <table class="cards mt-1 w-full">
+        <thead
+          >{@render heads(
+            [t('operations.task')],
+            [t('operations.taskWaiting'), t('operations.taskActive'), t('operations.taskFailed')]
+          )}</thead
+        >
+        <tbody>
+          {#each data.tasks as task (task.task)}
+            <tr>
+              <td class={CELL}>{t(TASK_NAMES[task.task])}</td>
+              {@render figure(t('operations.taskWaiting'), number(task.waiting))}
+              {@render figure(t('operations.taskActive'), number(task.active))}
+              {@render figure(t('operations.taskFailed'), number(task.failed))}
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+      {#each data.tasks.filter((task) => task.lastError) as task (task.task)}
+        <p class="mt-2">{t('operations.taskError', { error: task.lastError! })}</p>
+      {/each}
+      {#if data.tasks.some((task) => task.failed > 0)}
+        <form method="post" action="?/again" use:enhance class="mt-2">
+          <button class="button">{t('operations.tryAgain')}</button>
+        </form>
+      {/if}
+    {/if}
   </section>
 
   <div class="mt-5 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_20rem]">

@@ -1,11 +1,11 @@
 import { createHash } from 'node:crypto';
-import { access, mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import sharp from 'sharp';
-import type { Queryable } from '../database/pool';
+import { later } from '../background/queue';
+import { transaction, type Queryable } from '../database/pool';
 import { FairQueue } from '../planning/fair-queue';
-import { log } from '../http/log';
+import { objectStore } from '../objects/store';
 import { settings } from '../settings/environment';
+import { isThere, objectNameOf, readElsewhere, write } from './photo-places';
 import { refusal, refused, whyNot, type Problem, type Result } from '$core/result';
 import { here } from '$lib/server/http/here';
 
@@ -96,9 +96,6 @@ async function eventOf(
   return rows[0];
 }
 
-/** What is wrong with a disk, as against with us. */
-const NO_ROOM = new Set(['ENOSPC', 'EDQUOT', 'EACCES', 'EPERM', 'EROFS', 'ENOTDIR', 'EIO']);
-
 /**
  * Keeps a picture under the id that the bench gave it; sent again it changes nothing, and one whose file was lost comes
  * back. The event of the picture has to be there: nothing is taken that nobody recorded, that somebody else took, or that is
@@ -112,7 +109,7 @@ export async function keepPhoto(
     refusal([{ code, place: id, message, severity: 'error' }]);
   const known = (
     await db.query(
-      'select coalesce(run_id, recording_id) as "of", sha256, bytes is null as "isFile" from photo where id = $1',
+      'select id, coalesce(run_id, recording_id) as "of", sha256, bytes is not null as "inRow", stored_at is not null as "inStore" from photo where id = $1',
       [id]
     )
   ).rows[0];
@@ -125,61 +122,39 @@ export async function keepPhoto(
   const wanted =
     event.sha256 === null ? (known?.sha256 as Buffer | null | undefined) : Buffer.from(event.sha256, 'hex');
   if (wanted && !digest.equals(wanted)) return refuse('not-the-picture', here().t('server.thisIsNotThePhotoThat'));
-  const folder = settings.photoFolder;
-  if (known && (!known.isFile || !folder || (await isThere(fileOf(folder, id))))) return { ok: true };
+  if (known && (await isThere(known))) return { ok: true };
   if (!wanted && (await db.query(of.isClosed, [of.id])).rowCount === 1)
     return refuse('not-the-picture', here().t('server.theRunIsSignedAndIts'));
   const anew = await writtenAnew(bytes, person);
   if (!anew.ok) return refuse('not-the-picture', here().told(whyNot(anew)));
+  const store = objectStore();
+  const folder = store ? undefined : settings.photoFolder;
+  if (known?.inStore && store) {
+    await store.put(objectNameOf(id), anew.jpeg, 'image/jpeg');
+    return { ok: true };
+  }
   if (folder) {
-    const problem = await written(folder, id, anew.jpeg);
+    const problem = await write(folder, id, anew.jpeg);
     if (problem) return refuse('no-room', problem);
   }
-  await db.query(
-    `insert into photo (id, ${of.column}, person_id, width, height, bytes, thumb, sha256) values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing`,
-    [id, of.id, person, anew.width, anew.height, folder ? null : anew.jpeg, anew.thumb, digest]
-  );
+  // On its way to the store it lies in its row: a store that is away keeps nobody waiting, and loses nothing.
+  await transaction(async (tx) => {
+    const { rowCount } = await tx.query(
+      `insert into photo (id, ${of.column}, person_id, width, height, bytes, thumb, sha256) values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing`,
+      [id, of.id, person, anew.width, anew.height, folder ? null : anew.jpeg, anew.thumb, digest]
+    );
+    if (store && rowCount === 1) await later(tx, 'store-photo', id, { photo: id });
+  });
   return { ok: true };
 }
-
-/** Writes a picture's file, whole or not at all: it gets its name once it is written. The name is ours, an id that the route has checked. */
-async function written(folder: string, id: string, jpeg: Buffer): Promise<string | undefined> {
-  const path = fileOf(folder, id);
-  const part = `${path}.part`;
-  try {
-    await mkdir(folder, { recursive: true });
-    await writeFile(part, jpeg);
-    await rename(part, path);
-    return undefined;
-  } catch (err) {
-    await rm(part, { force: true }).catch(() => {});
-    if (!NO_ROOM.has((err as NodeJS.ErrnoException).code ?? '')) throw err;
-    log.error({ err }, 'a photo could not be written');
-    return here().t('server.noRoomForPhotos');
-  }
-}
-
-const isThere = (path: string): Promise<boolean> =>
-  access(path).then(
-    () => true,
-    () => false
-  );
 
 /** A picture as JPEG; undefined when it has not arrived. A run that goes on from a recording shows that one's pictures, too. */
 export async function photoOf(db: Queryable, album: Album, id: string, small = false): Promise<Buffer | undefined> {
   const { rows } = await db.query(
-    `select ${small ? 'thumb' : 'bytes'} as bytes from photo
+    `select id, ${small ? 'thumb' : 'bytes'} as bytes, stored_at is not null as "inStore" from photo
       where id = $1 and ($2 in (run_id, recording_id) or recording_id = (select c.id from recording c join run r on r.job_id = c.job_id where r.id = $2))`,
     [id, tablesOf(album).id]
   );
   if (!rows[0]) return undefined;
-  if (rows[0].bytes) return rows[0].bytes;
-  if (!settings.photoFolder) throw new Error(`photo ${id} lies in a folder, and PHOTO_FOLDER is not set`);
-  return readFile(fileOf(settings.photoFolder, id)).catch((error: NodeJS.ErrnoException) => {
-    // Lost from the folder: it can be sent again.
-    if (error.code === 'ENOENT') return undefined;
-    throw error;
-  });
+  return rows[0].bytes ?? readElsewhere(rows[0]);
 }
-
-const fileOf = (folder: string, id: string) => join(folder, `${id}.jpg`);

@@ -30,8 +30,15 @@ const standby = (more: Partial<Standby>): Standby => ({
 const WELL = { connections: { used: 20, most: 100 }, standbys: [standby({}), standby({ isSynchronous: false })] };
 const BACKUP = { backup: '2026-11-26T12:00:01Z' };
 const told = (...asked: Partial<Parameters<typeof concernsOf>>) => {
-  const [processes = [one({})], database = WELL, backups = BACKUP, version = '7', now = NOW] = asked;
-  return concernsOf(processes, database, backups, version, now).map(({ is, said }) =>
+  const [
+    processes = [one({})],
+    database = WELL,
+    backups = BACKUP,
+    background = { tasks: [] },
+    version = '7',
+    now = NOW
+  ] = asked;
+  return concernsOf(processes, database, backups, background, version, now).map(({ is, said }) =>
     [is, ...Object.values(said.with ?? {})].join(' ')
   );
 };
@@ -51,6 +58,12 @@ it('each thing is told at its limit, and not before', () => {
   expect(told(undefined, undefined, { backup: '2026-11-26T12:00:00Z' })).toEqual([]);
   expect(told(undefined, undefined, { backup: '2026-11-26T11:59:59Z' })).toEqual(['backup-is-old']);
   expect(told(undefined, undefined, {})).toEqual(['backup-is-old']);
+  const task = { task: 'store-photo', waiting: 900, active: 2, failed: 0, lastError: 'away' } as const;
+  expect(told(undefined, undefined, undefined, { tasks: [task], storeAnswers: true })).toEqual([]);
+  expect(told(undefined, undefined, undefined, { tasks: [{ ...task, failed: 3 }], storeAnswers: false })).toEqual([
+    'store-is-away',
+    'work-given-up 3'
+  ]);
   expect(told(undefined, { ...WELL, connections: { used: 80, most: 100 } })).toEqual([]);
   expect(told(undefined, { ...WELL, connections: { used: 81, most: 100 } })).toEqual(['connections-run-out']);
 });

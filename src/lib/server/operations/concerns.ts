@@ -1,5 +1,6 @@
 import type { Message } from '$core/language';
 import { message } from '$lib/words';
+import type { TaskState } from '../background/queue';
 import type { BackupState, DatabaseState } from './databases';
 import type { ProcessRow } from './processes';
 
@@ -10,7 +11,14 @@ const CONNECTIONS = 0.8;
 
 /** What somebody should see to, in words. */
 export interface Concern {
-  is: 'no-synchronous-standby' | 'processes-away' | 'other-versions' | 'backup-is-old' | 'connections-run-out';
+  is:
+    | 'no-synchronous-standby'
+    | 'processes-away'
+    | 'other-versions'
+    | 'backup-is-old'
+    | 'connections-run-out'
+    | 'store-is-away'
+    | 'work-given-up';
   said: Message;
 }
 
@@ -22,10 +30,12 @@ export function concernsOf(
   processes: readonly ProcessRow[],
   { standbys = [], connections }: Pick<DatabaseState, 'standbys' | 'connections'>,
   { backup }: BackupState,
+  background: { tasks: readonly TaskState[]; storeAnswers?: boolean },
   version: string,
   now: number
 ): Concern[] {
   const away = processes.filter((p) => p.isAway).length;
+  const givenUp = background.tasks.reduce((sum, task) => sum + task.failed, 0);
   const others = processes.filter((p) => !p.isAway && p.version !== version).length;
   const all: [isSo: boolean, Concern['is'], Message][] = [
     // A single machine has none, and is meant so.
@@ -34,9 +44,11 @@ export function concernsOf(
       'no-synchronous-standby',
       message('operations.noSynchronousStandby')
     ],
+    [background.storeAnswers === false, 'store-is-away', message('operations.storeIsAway')],
     [away > 0, 'processes-away', message('operations.processesAway', { n: away })],
     [others > 0, 'other-versions', message('operations.otherVersions', { n: others })],
     [backup === undefined || now - Date.parse(backup) > BACKUP_MS, 'backup-is-old', message('operations.backupIsOld')],
+    [givenUp > 0, 'work-given-up', message('operations.workGivenUp', { n: givenUp })],
     [connections.used > CONNECTIONS * connections.most, 'connections-run-out', message('operations.connectionsRunOut')]
   ];
   return all.flatMap(([isSo, is, said]) => (isSo ? [{ is, said }] : []));

@@ -29,6 +29,12 @@ const Environment = z.object({
   PLAN_THREADS: count(1, 256).optional(),
   /** Where pictures are kept; in the database without it. */
   PHOTO_FOLDER: z.string().optional(),
+  /** A bucket of an object store that speaks the S3 protocol, where pictures come to lie; they stay where they are without it. */
+  OBJECT_STORE: address.optional(),
+  OBJECT_STORE_REGION: z.string().default('us-east-1'),
+  /** Who the application is to the object store. */
+  OBJECT_STORE_KEY: z.string().optional(),
+  OBJECT_STORE_SECRET: z.string().optional(),
   /** Where the shop's measuring devices speak: the address of the device stand-in; none without it. */
   DEVICES_URL: address.optional(),
   /** Where the spares supplier answers; none without it. */
@@ -64,6 +70,11 @@ const given = (env: NodeJS.ProcessEnv) =>
 export function environmentFaults(env: NodeJS.ProcessEnv): string[] {
   const { env: whole, faults } = withSecrets(env);
   const read = Environment.extend({ DATABASE_URL: DatabaseUrl }).safeParse(given(whole));
+  // Nobody gets into a store without saying who they are.
+  if (given(whole).OBJECT_STORE !== undefined)
+    for (const name of ['OBJECT_STORE_KEY', 'OBJECT_STORE_SECRET'])
+      if (given(whole)[name] === undefined && !faults.some((fault) => fault.startsWith(name)))
+        faults.push(`${name} is not set: OBJECT_STORE needs it`);
   const told = new Set(faults.map((fault) => fault.split(/_FILE| /)[0]));
   const issues = read.success ? [] : read.error.issues;
   return [
@@ -96,6 +107,15 @@ export const settings = {
   planThread: values.PLAN_THREAD,
   planThreads: values.PLAN_THREADS,
   photoFolder: values.PHOTO_FOLDER,
+  objectStore:
+    values.OBJECT_STORE === undefined
+      ? undefined
+      : {
+          address: values.OBJECT_STORE,
+          region: values.OBJECT_STORE_REGION,
+          key: values.OBJECT_STORE_KEY ?? '',
+          secret: values.OBJECT_STORE_SECRET ?? ''
+        },
   instrumentsUrl: values.DEVICES_URL,
   supplierUrl: values.SUPPLIER_URL,
   metricsToken: values.METRICS_TOKEN,

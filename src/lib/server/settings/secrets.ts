@@ -1,7 +1,13 @@
 import { readFileSync } from 'node:fs';
 
 /** Settings that nobody but the process is to read: each may be given as a file, by its name with _FILE. */
-export const SECRETS = ['DATABASE_URL', 'DATABASE_READ_URL', 'DATABASE_LISTEN_URL', 'METRICS_TOKEN'] as const;
+export const SECRETS = [
+  'DATABASE_URL',
+  'DATABASE_READ_URL',
+  'DATABASE_LISTEN_URL',
+  'METRICS_TOKEN',
+  'OBJECT_STORE_SECRET'
+] as const;
 
 /**
  * The environment with its secrets read from their files, and what is wrong with those: a file that cannot be read, a secret that is

@@ -26,7 +26,7 @@ export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POS
   '/api/camera': { GET: 'open', POST: 'open' },
   '/api/camera/photos': { POST: 'open' },
   '/jobs': { GET: ALL, POST: ALL },
-  '/operations': { GET: LEAD },
+  '/operations': { GET: LEAD, POST: LEAD },
   '/people': { GET: LEAD, POST: LEAD },
   '/me': { GET: ALL, POST: ALL },
   '/settings': { GET: ALL, POST: LEAD },
