@@ -2,6 +2,7 @@
 import { parseArgs } from 'node:util';
 import { backup, drill, noteDone, Refusal, restore } from './admin/backup';
 import { erase } from './admin/erase';
+import { objectStore } from '$lib/server/objects/store';
 import { withSecrets } from '$lib/server/settings/secrets';
 
 const HELP = `ew-admin backup FOLDER                      database and photos into a folder of their own
@@ -34,13 +35,13 @@ async function main(): Promise<string> {
     case 'backup':
     case 'restore': {
       if (!folder) throw new Refusal(`${verb} needs a folder.`);
-      if (verb === 'restore') return `Restored and compared: ${told(await restore(url, folder, photos))}.`;
-      const made = await backup(url, folder, photos);
+      if (verb === 'restore') return `Restored and compared: ${told(await restore(url, folder, photos, objectStore()))}.`;
+      const made = await backup(url, folder, photos, objectStore());
       await noteDone(url, 'backup', made);
       return `Backed up: ${told(made)}.`;
     }
     case 'drill': {
-      const tried = await drill(url, photos);
+      const tried = await drill(url, photos, objectStore());
       await noteDone(url, 'drill', tried);
       return `Backed up, restored elsewhere and compared: ${told(tried)}.`;
     }

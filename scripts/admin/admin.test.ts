@@ -1,14 +1,19 @@
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import people from '../../demo/people.json' with { type: 'json' };
 import { seed } from '../../demo/scenario';
+import { storePhoto } from '$lib/server/background/photos';
+import { objectNameOf } from '$lib/server/bench/photo-places';
 import { pool } from '$lib/server/database/pool';
 import { findJob } from '$lib/server/jobs/jobs';
 import { closePlanner } from '$lib/server/planning/plans';
+import { objectStore } from '$lib/server/objects/store';
+import { settings } from '$lib/server/settings/environment';
+import { StoreForTests } from '$lib/server/testing/object-store';
 import { freshDatabase } from '$lib/server/testing/database';
 import { backup, drill, noteDone, restore } from './backup';
 import { backupState } from '$lib/server/operations/databases';
@@ -99,6 +104,32 @@ describe('a backup', () => {
     expect(Object.keys((await drill(database.ownerUrl, photos)).files)).toEqual(
       expect.arrayContaining(['database.dump', 'photos/a.jpg'])
     );
+  });
+  it('holds the photos of the object store, and lays them down in the one that is there then', async () => {
+    const [from, to] = [await new StoreForTests().open(), await new StoreForTests().open()];
+    try {
+      const { rows } = await pool().query<{ id: string; bytes: Buffer }>(
+        `insert into photo (id, run_id, person_id, width, height, bytes, thumb)
+         select gen_random_uuid(), id, started_by, 1, 1, id::text::bytea, '\\x01' from run returning id, bytes`
+      );
+      expect(rows.length).toBe(2);
+      settings.objectStore = from.setting;
+      for (const { id } of rows) await storePhoto(pool(), id);
+      const at = join(folder, 'with-store');
+      await expect(backup(database.ownerUrl, join(folder, 'without-store'), undefined)).rejects.toThrow(/OBJECT_STORE/);
+      await backup(database.ownerUrl, at, undefined, objectStore());
+      const into = await emptyDatabase(`stored_${Date.now()}`);
+      await expect(restore(into, at, undefined)).rejects.toThrow(/PHOTO_FOLDER or OBJECT_STORE/);
+      settings.objectStore = to.setting;
+      await restore(into, at, undefined, objectStore());
+      for (const { id, bytes } of rows) expect(await objectStore()!.get(objectNameOf(id))).toEqual(bytes);
+      // Without a store they lie in the folder, and are read there.
+      await restore(await emptyDatabase(`folder_${Date.now()}`), at, join(folder, 'from-store'));
+      expect(readdirSync(join(folder, 'from-store')).length).toBe(rows.length);
+    } finally {
+      settings.objectStore = undefined;
+      await Promise.all([from.end(), to.end()]);
+    }
   });
 });
 

@@ -15,6 +15,8 @@ import { join } from 'node:path';
 import pg from 'pg';
 import { modelOf } from '$core/machine';
 import { fold, type RunEvent } from '$core/run';
+import { objectNameOf } from '$lib/server/bench/photo-places';
+import type { ObjectStore } from '$lib/server/objects/store';
 import { Cluster, programs } from '../setup/postgres.mjs';
 import { scratch } from '../setup/system.mjs';
 
@@ -93,11 +95,16 @@ async function describe(db: pg.Client): Promise<Pick<Manifest, 'migrations' | 'r
  * are of one moment.
  * @param url the database as its owner, or as who may read all of it
  */
-export async function backup(url: string, folder: string, photos: string | undefined): Promise<Manifest> {
+export async function backup(
+  url: string,
+  folder: string,
+  photos: string | undefined,
+  store?: ObjectStore
+): Promise<Manifest> {
   if (existsSync(folder) && readdirSync(folder).length > 0)
     throw new Refusal(`${folder} is not empty: a backup has a folder of its own.`);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
-  const of = await connected(url, async (db) => {
+  const { inStore, ...of } = await connected(url, async (db) => {
     await db.query('begin isolation level repeatable read read only');
     const { snapshot } = (await db.query('select pg_export_snapshot() as snapshot')).rows[0];
     execFileSync(
@@ -108,8 +115,10 @@ export async function backup(url: string, folder: string, photos: string | undef
       ],
       { stdio: ['ignore', 'ignore', 'inherit'] }
     );
-    return describe(db);
+    const { rows } = await db.query<{ id: string }>('select id from photo where stored_at is not null order by id');
+    return { ...(await describe(db)), inStore: rows.map((r) => r.id) };
   });
+  await photosOutOf(store, inStore, join(folder, 'photos'));
   if (photos && existsSync(photos))
     cpSync(photos, join(folder, 'photos'), { recursive: true, filter: (path) => !path.endsWith('.part') });
   const files: Record<string, string> = {};
@@ -117,6 +126,17 @@ export async function backup(url: string, folder: string, photos: string | undef
   const manifest: Manifest = { format: FORMAT, at: new Date().toISOString(), ...of, files };
   writeFileSync(join(folder, 'manifest.json'), `${JSON.stringify(manifest, null, 1)}\n`);
   return manifest;
+}
+
+async function photosOutOf(store: ObjectStore | undefined, ids: readonly string[], folder: string): Promise<void> {
+  if (ids.length === 0) return;
+  if (!store) throw new Refusal(`${ids.length} photos lie in an object store: OBJECT_STORE says where it is.`);
+  mkdirSync(folder, { recursive: true });
+  for (const id of ids) {
+    const jpeg = await store.get(objectNameOf(id));
+    // A picture that was lost can still be sent again: the backup of all the rest does not wait for it.
+    if (jpeg) writeFileSync(join(folder, `${id}.jpg`), jpeg);
+  }
 }
 
 async function readManifest(folder: string): Promise<Manifest> {
@@ -134,10 +154,16 @@ async function readManifest(folder: string): Promise<Manifest> {
 }
 
 /**
- * Brings a backup back into a database that is empty, and looks whether all of it is there.
+ * Brings a backup back into a database that is empty, and looks whether all of it is there. Pictures from an object store go into the
+ * one that is there now, or into the folder where there is none.
  * @param url the database as its owner
  */
-export async function restore(url: string, folder: string, photos: string | undefined): Promise<Manifest> {
+export async function restore(
+  url: string,
+  folder: string,
+  photos: string | undefined,
+  store?: ObjectStore
+): Promise<Manifest> {
   const manifest = await readManifest(folder);
   await connected(url, async (db) => {
     const { rows } = await db.query(
@@ -152,13 +178,14 @@ export async function restore(url: string, folder: string, photos: string | unde
       await db.query('create role eager_wrench_app nologin');
   });
   const hasPhotos = existsSync(join(folder, 'photos'));
-  if (hasPhotos && !photos) throw new Refusal('The backup holds photos: PHOTO_FOLDER says where they go.');
+  if (hasPhotos && !photos && !store)
+    throw new Refusal('The backup holds photos: PHOTO_FOLDER or OBJECT_STORE says where they go.');
   execFileSync(
     join(programs()!, 'pg_restore'),
     ['--no-owner', '--exit-on-error', '--single-transaction', '--dbname', url, join(folder, 'database.dump')],
     { stdio: ['ignore', 'ignore', 'inherit'] }
   );
-  if (hasPhotos) cpSync(join(folder, 'photos'), photos!, { recursive: true });
+  if (hasPhotos) await photosBack(url, join(folder, 'photos'), photos, store);
   const now = await connected(url, describe);
   for (const [what, then, is] of [
     ['rows', manifest.rows, now.rows],
@@ -171,12 +198,30 @@ export async function restore(url: string, folder: string, photos: string | unde
   return manifest;
 }
 
+async function photosBack(
+  url: string,
+  from: string,
+  folder: string | undefined,
+  store: ObjectStore | undefined
+): Promise<void> {
+  const { rows } = await connected(url, (db) =>
+    db.query<{ id: string }>('select id from photo where stored_at is not null')
+  );
+  const inStore = new Set(rows.map(({ id }) => `${id}.jpg`));
+  for (const name of filesIn(from))
+    if (store && inStore.has(name))
+      await store.put(objectNameOf(name.replace(/\.jpg$/, '')), readFileSync(join(from, name)), 'image/jpeg');
+    else if (folder) cpSync(join(from, name), join(folder, name));
+    else throw new Refusal(`${name} of the backup lay in a folder: PHOTO_FOLDER says where it goes.`);
+}
+
 /** Backs up, restores into a throw-away server, compares, and takes it away again: a backup that was never restored is none. */
-export async function drill(url: string, photos: string | undefined): Promise<Manifest> {
+export async function drill(url: string, photos: string | undefined, store?: ObjectStore): Promise<Manifest> {
   const folder = mkdtempSync(join(scratch, 'eager-wrench-drill-'));
   const cluster = await Cluster.throwAway().start();
   try {
-    await backup(url, join(folder, 'backup'), photos);
+    await backup(url, join(folder, 'backup'), photos, store);
+    // Never into the store that is in use.
     return await restore(await cluster.createDatabase('drill'), join(folder, 'backup'), join(folder, 'photos'));
   } finally {
     await cluster.stop();

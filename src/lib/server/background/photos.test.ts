@@ -5,39 +5,24 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import S3rver from 's3rver';
 import { afterAll, afterEach, beforeAll, expect, it } from 'vitest';
 import { keepPhoto, photoOf } from '../bench/photos';
 import { pool } from '../database/pool';
-import { ObjectStore, objectStore, StoreOutOfReach } from '../objects/store';
+import { objectStore, StoreOutOfReach } from '../objects/store';
 import { settings } from '../settings/environment';
 import { append, event, newRun, openShop, type Shop } from '../testing/shop';
+import { StoreForTests } from '../testing/object-store';
 import type { Run } from '../bench/runs';
 import { sendWhatIsLeft, storePhoto } from './photos';
 import { tasksState, tryAgain, work } from './queue';
 
-/** The store is another's program. It knows who may come in; of signatures it looks at the form alone, which are the package's work here. */
-const KEY = 'S3RVER';
-const BUCKET = 'photos-of-a-shop';
-const folder = mkdtempSync(join(tmpdir(), 'object-store-'));
-let server: S3rver;
-let port: number;
+const server = new StoreForTests();
+const setting = () => server.setting;
 let shop: Shop;
 let run: Run;
-const openStore = async (at = 0) => {
-  server = new S3rver({
-    port: at,
-    address: '127.0.0.1',
-    silent: true,
-    directory: folder,
-    configureBuckets: [{ name: BUCKET, configs: [] }]
-  });
-  ({ port } = await server.run());
-};
-const setting = () => ({ address: `http://127.0.0.1:${port}/${BUCKET}`, region: 'us-east-1', key: KEY, secret: KEY });
 
 beforeAll(async () => {
-  await openStore();
+  await server.open();
   shop = await openShop();
   ({ run } = await newRun(shop));
 });
@@ -46,9 +31,8 @@ afterEach(() => {
   settings.photoFolder = undefined;
 });
 afterAll(async () => {
-  await server.close();
+  await server.end();
   await shop.database.drop();
-  rmSync(folder, { recursive: true });
 });
 
 /** A picture that somebody took and sent. */
@@ -119,7 +103,7 @@ it('a store that is away keeps nobody waiting; its pictures are told as out of r
     await expect(shown(there.id)).rejects.toThrow(/ECONNREFUSED/);
     expect(await objectStore()!.answers()).toBe(false);
   } finally {
-    await openStore(port);
+    await server.open();
   }
   expect(await objectStore()!.answers()).toBe(true);
   expect(await shown(there.id)).toBeDefined();
@@ -189,7 +173,7 @@ it('a picture that the store has lost can be sent again, and no other in its pla
   const { id, bytes } = await taken();
   await storePhoto(pool(), id);
   const before = await shown(id);
-  await new ObjectStore(setting().address, 'us-east-1', KEY, KEY).remove(`photos/${id}.jpg`);
+  await objectStore()!.remove(`photos/${id}.jpg`);
   expect(await shown(id)).toBeUndefined();
   const other = await sharp(bytes).negate().jpeg().toBuffer();
   const send = (sent: Buffer) => keepPhoto(pool(), { id, album: { run: run.id }, person: shop.tam, bytes: sent });
