@@ -168,7 +168,7 @@ test('what somebody else\u2019s signature overtook stays here, and can be added 
     `update run set signed_at = now(), signed_by = started_by where job_id = (select id from job where number = 103) returning id`
   );
   await app.sql(
-    `insert into run_event (run_id, seq, id, at, person_id, body) select $1, (select coalesce(max(seq), 0) + 1 from run_event where run_id = $1), i, now(), started_by, jsonb_build_object('id', i, 'at', to_char(now() at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'type', 'signed') from run, (select gen_random_uuid() as i) ids where run.id = $1`,
+    `insert into run_event (month, run_id, seq, id, at, person_id, body) select month, $1, (select coalesce(max(seq), 0) + 1 from run_event where run_id = $1), i, now(), started_by, jsonb_build_object('id', i, 'at', to_char(now() at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'type', 'signed') from run, (select gen_random_uuid() as i) ids where run.id = $1`,
     [run!.id]
   );
   await context.setOffline(false);

@@ -5,6 +5,7 @@ import { ensureBuild, ensurePackages } from './setup/packages.mjs';
 import { Cluster, ensurePostgres } from './setup/postgres.mjs';
 import { startServer } from './setup/server.mjs';
 import { must, ROOT, withLock } from './setup/system.mjs';
+import { fill } from './setup/full-shop.mjs';
 
 const JOBS = Number(process.env.LOAD_JOBS ?? 100_000);
 const EVENTS = Number(process.env.LOAD_EVENTS ?? 5_000_000);
@@ -50,40 +51,6 @@ async function times(path) {
   return list.sort((a, b) => a - b)[Math.floor(list.length / 2)];
 }
 
-/** Closed jobs with a run each, some hundreds open; events shared out over the runs. Complaints of a few words so that a search has something to tell apart. */
-async function load() {
-  const from = performance.now();
-  const words = ['rattles', 'dark', 'hot', 'dead keys', 'no charge', 'wet', 'slow', 'flickers', 'loud', 'drops out'];
-  await db.query(
-    `insert into job (machine_file_id, customer, serial, complaint, goals, work, due_on, created_by, created_at, closed_at, waits)
-     select (select min(id) + i % 5 from machine_file), 'MS Ship ' || i % 700 || ', cabin ' || i % 90, 'XX14-' || lpad(i::text, 6, '0'), ($3::text[])[1 + i % 10] || ' since week ' || i % 52,
-            '[]', 'Replace part ' || i % 40, case when i <= $2 then current_date + i % 30 end, (select id from person where sign_in = 'tam'), now() - make_interval(mins => i),
-            case when i > $2 then now() - make_interval(mins => i) end, case when i > $2 then 'nothing' else (array['finding', 'part', 'approval', 'bench'])[1 + i % 4] end
-       from generate_series(1, $1::int) i`,
-    [JOBS, OPEN, words]
-  );
-  await db.query(
-    `update job set search = lower(job.number || ' ' || customer || ' ' || serial || ' ' || complaint || ' ' || work || ' ' || m.maker || ' ' || m.model) from machine_file m where m.id = job.machine_file_id and job.search = ''`
-  );
-  await db.query(
-    `insert into run (job_id, machine_file_id, plan, p50_seconds, p80_seconds, started_by, signed_by, signed_at)
-     select j.id, j.machine_file_id, '{"steps": []}', 1800, 2400, j.created_by, j.created_by, j.closed_at from job j where j.closed_at is not null and not exists (select from run r where r.job_id = j.id)`
-  );
-  const runs = (await db.query(`select count(*)::int as n from run where plan = '{"steps": []}'`)).rows[0].n;
-  const each = Math.ceil(EVENTS / runs);
-  await db.query(
-    `insert into run_event (month, run_id, seq, id, at, person_id, body)
-     select r.month, r.id, e, gen_random_uuid(), r.started_at + make_interval(secs => e), r.started_by, jsonb_build_object('type', 'done', 'step', 'down/' || e)
-       from run r, generate_series(1, $1::int) e where r.plan = '{"steps": []}'`,
-    [each]
-  );
-  await db.query('vacuum analyze');
-  const [counts] = (
-    await db.query('select (select count(*) from job)::int as jobs, (select count(*) from run_event)::int as events')
-  ).rows;
-  return { ...counts, seconds: (performance.now() - from) / 1000 };
-}
-
 const PAGES = [
   ['the list of open jobs', '/jobs'],
   ['one search', '/jobs?q=purser+coffee'],
@@ -97,7 +64,7 @@ const PAGES = [
 try {
   const before = [];
   for (const [, path] of PAGES) before.push(await times(path));
-  const { jobs, events, seconds } = await load();
+  const { jobs, events, seconds } = await fill(db, { jobs: JOBS, open: OPEN, events: EVENTS });
   say('## A hundred thousand jobs');
   say();
   say(`${jobs} jobs and ${events} events, loaded in ${seconds.toFixed(0)} s; page as served, median of ${ROUNDS - 5}.`);

@@ -2,12 +2,17 @@
 import { parseArgs } from 'node:util';
 import { backup, drill, noteDone, Refusal, restore } from './admin/backup';
 import { erase } from './admin/erase';
+import { base, drillMoment } from './admin/moment';
 import { objectStore } from '$lib/server/objects/store';
 import { withSecrets } from '$lib/server/settings/secrets';
 
 const HELP = `ew-admin backup FOLDER                      database and photos into a folder of their own
 ew-admin restore FOLDER                     into an empty database, and a look whether all of it is there
 ew-admin drill                              backup, restored beside it into a throw-away server and compared
+ew-admin base FOLDER [--settings FILE]      the whole server as it stands, with photos and settings: with the log that it archives from
+                                            then on, any later moment can be had again. REPLICATION_URL names a login that may copy
+ew-admin drill --base FOLDER --archive FOLDER [--to MOMENT]
+                                            such a copy, played back in a throw-away server until then and compared
 ew-admin erase --job N --why TEXT           a customer out of a closed job; the technical record stays
 ew-admin erase --closed-before DAY --why TEXT   out of all jobs closed before a day
 ew-admin erase --due                        out of all closed jobs that the shop's settings say are old enough: to be run every day`;
@@ -18,6 +23,10 @@ async function main(): Promise<string> {
     options: {
       job: { type: 'string' },
       'closed-before': { type: 'string' },
+      settings: { type: 'string' },
+      base: { type: 'string' },
+      archive: { type: 'string' },
+      to: { type: 'string' },
       due: { type: 'boolean' },
       why: { type: 'string' }
     }
@@ -35,12 +44,27 @@ async function main(): Promise<string> {
     case 'backup':
     case 'restore': {
       if (!folder) throw new Refusal(`${verb} needs a folder.`);
-      if (verb === 'restore') return `Restored and compared: ${told(await restore(url, folder, photos, objectStore()))}.`;
+      if (verb === 'restore')
+        return `Restored and compared: ${told(await restore(url, folder, photos, objectStore()))}.`;
       const made = await backup(url, folder, photos, objectStore());
       await noteDone(url, 'backup', made);
       return `Backed up: ${told(made)}.`;
     }
+    case 'base': {
+      if (!folder) throw new Refusal('base needs a folder.');
+      const from = { photos, store: objectStore(), settings: values.settings };
+      await base({ url, copying: env.REPLICATION_URL ?? url }, folder, from);
+      await noteDone(url, 'backup', { files: {}, rows: {} });
+      return 'The server was copied, and looked through.';
+    }
     case 'drill': {
+      if (values.base && values.archive) {
+        const tried = await drillMoment(url, { folder: values.base, archive: values.archive, to: values.to });
+        if (tried.differing.length > 0)
+          throw new Refusal(`Not as they are in use: runs ${tried.differing.slice(0, 20).join(', ')}.`);
+        await noteDone(url, 'drill', { files: {}, rows: { run: tried.runs, run_event: tried.events } });
+        return `Restored in ${tried.restoredIn.toFixed(0)} s, ${tried.runs} runs compared in ${tried.comparedIn.toFixed(0)} s: all as they are in use. Since then: ${tried.lostEvents} events, ${tried.lostSeconds.toFixed(1)} s.`;
+      }
       const tried = await drill(url, photos, objectStore());
       await noteDone(url, 'drill', tried);
       return `Backed up, restored elsewhere and compared: ${told(tried)}.`;

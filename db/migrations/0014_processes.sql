@@ -24,5 +24,6 @@ grant select on backup to eager_wrench_app;
 -- How far standbys are behind is told to monitors alone; where the owner may not say so, somebody who may does (docs/operations.md).
 do $$ begin
   grant pg_monitor to eager_wrench_app;
-exception when insufficient_privilege then null;
+-- A grant is of the whole server: a migration of another database of it may be granting the same in this moment.
+exception when insufficient_privilege or unique_violation or internal_error then null;
 end $$;

@@ -62,33 +62,36 @@ create trigger audit_other_is_not_emptied before truncate on audit_other for eac
 revoke all on audit_first from eager_wrench_app;
 grant select, insert on audit to eager_wrench_app;
 
--- Makes the tables of this month and of two more. The application, which may make no table, may ask for these.
--- A table is made beside the others and then attached: nobody who writes meanwhile waits for it.
-create function make_months() returns integer language plpgsql security definer set search_path = public, pg_temp set timezone = 'UTC' as $$
+-- Makes the tables of a month; false where they are there. A table is made beside the others and then attached: nobody who writes
+-- meanwhile waits for it.
+create function make_month(m date) returns boolean language plpgsql set search_path = public, pg_temp set timezone = 'UTC' as $$
 declare
-  m date;
-  name text;
-  made integer := 0;
+  name text := 'run_event_' || to_char(m, 'YYYY_MM');
 begin
-  perform pg_advisory_xact_lock(hashtext('make_months'));
-  for m in select generate_series(date_trunc('month', now()), date_trunc('month', now()) + interval '2 months', interval '1 month')::date loop
-    continue when exists (select from month where month.month = m);
-    name := 'run_event_' || to_char(m, 'YYYY_MM');
-    execute format('create table %I (like run_event including defaults, primary key (run_id, seq), unique (run_id, id), check (month = %L), foreign key (run_id, month) references run (id, month), foreign key (person_id) references person)', name, m);
-    execute format('create trigger %I before truncate on %I for each statement execute function refuse_change()', name || '_is_not_emptied', name);
-    execute format('alter table run_event attach partition %I for values in (%L)', name, m);
+  perform pg_advisory_xact_lock(hashtext('make_month'));
+  if exists (select from month where month.month = m) then
+    return false;
+  end if;
+  execute format('create table %I (like run_event including defaults, primary key (run_id, seq), unique (run_id, id), check (month = %L), foreign key (run_id, month) references run (id, month), foreign key (person_id) references person)', name, m);
+  execute format('create trigger %I before truncate on %I for each statement execute function refuse_change()', name || '_is_not_emptied', name);
+  execute format('alter table run_event attach partition %I for values in (%L)', name, m);
+  -- The log of the month in which this began is in its first table, and that of one that was missed in the other.
+  if m > date_trunc('month', now()) and not exists (select from audit where at >= m and at < m + interval '1 month') then
     name := 'audit_' || to_char(m, 'YYYY_MM');
-    -- The month in which this began is in the first table, and one that was missed in the other.
-    if not exists (select from audit where at >= m and at < m + interval '1 month') and m > date_trunc('month', now()) then
-      execute format('create table %I (like audit including defaults, foreign key (person_id) references person)', name);
-      execute format('create trigger %I before truncate on %I for each statement execute function refuse_change()', name || '_is_not_emptied', name);
-      execute format('alter table audit attach partition %I for values from (%L) to (%L)', name, m::timestamptz, (m + interval '1 month')::timestamptz);
-    end if;
-    insert into month values (m);
-    made := made + 1;
-  end loop;
-  return made;
+    execute format('create table %I (like audit including defaults, foreign key (person_id) references person)', name);
+    execute format('create trigger %I before truncate on %I for each statement execute function refuse_change()', name || '_is_not_emptied', name);
+    execute format('alter table audit attach partition %I for values from (%L) to (%L)', name, m::timestamptz, (m + interval '1 month')::timestamptz);
+  end if;
+  insert into month values (m);
+  return true;
 end $$;
+revoke all on function make_month(date) from public;
+
+-- This month and two more. The application, which may make no table, may ask for these.
+create function make_months() returns integer language sql security definer set search_path = public, pg_temp set timezone = 'UTC' as $$
+  select count(*) filter (where make_month(m::date))::integer
+    from generate_series(date_trunc('month', now()), date_trunc('month', now()) + interval '2 months', interval '1 month') m
+$$;
 revoke all on function make_months() from public;
 grant execute on function make_months() to eager_wrench_app;
 select make_months();

@@ -36,7 +36,7 @@ interface Manifest {
 /** Something that stands in the way, in words. */
 export class Refusal extends Error {}
 
-async function connected<T>(url: string, work: (db: pg.Client) => Promise<T>): Promise<T> {
+export async function connected<T>(url: string, work: (db: pg.Client) => Promise<T>): Promise<T> {
   const db = new pg.Client({ connectionString: url });
   await db.connect();
   try {
@@ -58,7 +58,8 @@ function filesIn(folder: string, under = ''): string[] {
   );
 }
 
-async function describe(db: pg.Client): Promise<Pick<Manifest, 'migrations' | 'rows' | 'runs'>> {
+/** What there is of everything, and what each run's events fold to: two databases that say the same hold the same. */
+export async function describe(db: pg.Client): Promise<Pick<Manifest, 'migrations' | 'rows' | 'runs'>> {
   const tables = (
     await db.query(
       `select relname as name from pg_class where relkind in ('r', 'p') and not relispartition and relnamespace = 'public'::regnamespace order by 1`
@@ -126,6 +127,18 @@ export async function backup(
   const manifest: Manifest = { format: FORMAT, at: new Date().toISOString(), ...of, files };
   writeFileSync(join(folder, 'manifest.json'), `${JSON.stringify(manifest, null, 1)}\n`);
   return manifest;
+}
+
+/** Every picture that lies in the object store by now. */
+export async function photosOf(url: string, store: ObjectStore, folder: string): Promise<void> {
+  const { rows } = await connected(url, (db) =>
+    db.query<{ id: string }>('select id from photo where stored_at is not null order by id')
+  );
+  await photosOutOf(
+    store,
+    rows.map((r) => r.id),
+    folder
+  );
 }
 
 async function photosOutOf(store: ObjectStore | undefined, ids: readonly string[], folder: string): Promise<void> {
@@ -230,7 +243,11 @@ export async function drill(url: string, photos: string | undefined, store?: Obj
 }
 
 /** Writes down that a backup or a drill was done to its end: leads see how old the last ones are. */
-export async function noteDone(url: string, what: 'backup' | 'drill', { files, rows }: Manifest): Promise<void> {
+export async function noteDone(
+  url: string,
+  what: 'backup' | 'drill',
+  { files, rows }: Pick<Manifest, 'files' | 'rows'>
+): Promise<void> {
   const detail = { files: Object.keys(files).length, rows: Object.values(rows).reduce((a, b) => a + b, 0) };
   await connected(url, (db) => db.query('insert into backup (what, detail) values ($1, $2)', [what, detail]));
 }

@@ -32,6 +32,8 @@ export class Bench {
   newest = 0;
   outbox = [];
   #isOver = false;
+  /** Records nothing for now; what is in the outbox still goes. */
+  rests = false;
 
   /** @param {(ms: number) => void} tell hears of each answer, with how long it took */
   constructor(cluster, cookie, run, everyMs, tell = () => {}) {
@@ -71,6 +73,10 @@ export class Bench {
   async #record() {
     await sleep(Math.random() * this.everyMs);
     while (!this.#isOver) {
+      if (this.rests) {
+        await sleep(50);
+        continue;
+      }
       const id = randomUUID();
       this.outbox.push({ id, at: new Date().toISOString(), type: 'note', text: id });
       this.#recorded.set(id, performance.now());

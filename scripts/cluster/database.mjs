@@ -19,6 +19,8 @@ function owner() {
 
 /** Three servers that keep one primary among them, three of etcd in which they agree on it, and the two addresses that lead to them. */
 export class Database {
+  /** Where the primary archives its log. */
+  archive = '';
   passwords = { postgres: secret(), replicator: secret(), eager_wrench: secret(), app: secret() };
   keepers = [];
   nodes = [];
@@ -28,6 +30,7 @@ export class Database {
   }
 
   async start() {
+    this.archive = this.#folder('archive');
     await this.#startKeepers();
     for (const i of [1, 2, 3]) this.nodes.push(await this.#node(i));
     // The first one there makes the database, the others copy it.
@@ -156,6 +159,7 @@ export class Database {
         DATA: join(home, 'data'),
         BIN: programs(),
         HOME: home,
+        ARCHIVE: this.archive,
         NETWORK: `${HOST}/32`
       })
     );

@@ -17,7 +17,10 @@ export const METRICS_TOKEN = randomUUID();
 
 /** The whole of a large shop on one machine: nginx, application processes, HAProxy, three databases under Patroni, etcd, an object store. */
 export class LoopbackCluster {
+  /** @type {App[]} */
   apps = [];
+  /** @type {Database} */
+  database;
 
   /** @param {{ apps?: number, seed?: boolean, env?: Record<string, string>, say?: (text: string) => void }} options */
   static async start({ apps = 3, seed = true, env = {}, say = () => {} } = {}) {

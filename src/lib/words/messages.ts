@@ -1737,6 +1737,8 @@ export interface Messages {
   'operations.otherVersions': { n: number };
   'operations.backupIsOld': Nothing;
   'operations.connectionsRunOut': Nothing;
+  'operations.archived': Nothing;
+  'operations.logIsNotArchived': Nothing;
   'operations.noStore': Nothing;
   'operations.tryAgain': Nothing;
   'operations.taskError': { error: Arg | null | undefined };

@@ -161,6 +161,10 @@
         </dd>
         <dt class="text-soft">{t('operations.lastDrill')}</dt>
         <dd>{data.backups.drill ? moment(data.backups.drill) : t('operations.never')}</dd>
+        {#if data.database.archive}
+          <dt class="text-soft">{t('operations.archived')}</dt>
+          <dd>{data.database.archive.at ? moment(data.database.archive.at) : t('operations.never')}</dd>
+        {/if}
       </dl>
       <p class="mt-2 text-sm text-soft">{t('operations.backupsAreMade')}</p>
       <h2 class="mt-4 text-lg">{t('operations.versions')}</h2>

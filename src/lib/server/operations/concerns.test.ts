@@ -64,6 +64,8 @@ it('each thing is told at its limit, and not before', () => {
     'store-is-away',
     'work-given-up 3'
   ]);
+  expect(told(undefined, { ...WELL, archive: { fails: false } })).toEqual([]);
+  expect(told(undefined, { ...WELL, archive: { fails: true } })).toEqual(['log-is-not-archived']);
   expect(told(undefined, { ...WELL, connections: { used: 80, most: 100 } })).toEqual([]);
   expect(told(undefined, { ...WELL, connections: { used: 81, most: 100 } })).toEqual(['connections-run-out']);
 });

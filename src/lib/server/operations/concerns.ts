@@ -17,6 +17,7 @@ export interface Concern {
     | 'other-versions'
     | 'backup-is-old'
     | 'connections-run-out'
+    | 'log-is-not-archived'
     | 'store-is-away'
     | 'work-given-up';
   said: Message;
@@ -28,7 +29,7 @@ export interface Concern {
  */
 export function concernsOf(
   processes: readonly ProcessRow[],
-  { standbys = [], connections }: Pick<DatabaseState, 'standbys' | 'connections'>,
+  { standbys = [], connections, archive }: Pick<DatabaseState, 'standbys' | 'connections' | 'archive'>,
   { backup }: BackupState,
   background: { tasks: readonly TaskState[]; storeAnswers?: boolean },
   version: string,
@@ -44,6 +45,7 @@ export function concernsOf(
       'no-synchronous-standby',
       message('operations.noSynchronousStandby')
     ],
+    [archive?.fails === true, 'log-is-not-archived', message('operations.logIsNotArchived')],
     [background.storeAnswers === false, 'store-is-away', message('operations.storeIsAway')],
     [away > 0, 'processes-away', message('operations.processesAway', { n: away })],
     [others > 0, 'other-versions', message('operations.otherVersions', { n: others })],

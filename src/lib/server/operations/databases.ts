@@ -21,6 +21,13 @@ export interface DatabaseState {
   connections: { used: number; most: number };
   /** Undefined where the application may not ask. */
   standbys?: Standby[];
+  /** The log as it is archived, so that any moment can be had again; undefined where it is not. */
+  archive?: {
+    /** When a piece of it was archived last. */
+    at?: string;
+    /** The last try failed: the log stays with the primary, and fills its disk. */
+    fails: boolean;
+  };
 }
 
 /** The primary and its standbys. */
@@ -29,7 +36,10 @@ export async function databaseState(db: Queryable): Promise<DatabaseState> {
     {
       rows: [own]
     },
-    { rows: standbys }
+    { rows: standbys },
+    {
+      rows: [archived]
+    }
   ] = await Promise.all([
     db.query(
       `select current_setting('server_version') as version, (select name from migration order by id desc limit 1) as migration,
@@ -41,10 +51,21 @@ export async function databaseState(db: Queryable): Promise<DatabaseState> {
               coalesce(pg_wal_lsn_diff(pg_current_wal_lsn(), replay_lsn), 0)::float8 as behind,
               coalesce(extract(epoch from replay_lag), 0)::float8 as "behindSeconds"
          from pg_stat_replication where state in ('streaming', 'catchup') order by application_name`
+    ),
+    db.query(
+      `select last_archived_time as at, last_failed_time is not null and last_failed_time > coalesce(last_archived_time, '-infinity') as fails
+         from pg_stat_archiver where current_setting('archive_mode') <> 'off'`
     )
   ]);
   const { used, most, mayAsk, ...rest } = own;
-  return { ...rest, connections: { used, most }, ...(mayAsk ? { standbys } : {}) };
+  return {
+    ...rest,
+    connections: { used, most },
+    ...(mayAsk ? { standbys } : {}),
+    ...(archived
+      ? { archive: { fails: archived.fails, ...(archived.at ? { at: archived.at.toISOString() } : {}) } }
+      : {})
+  };
 }
 
 export interface BackupState {
