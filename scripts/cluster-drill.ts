@@ -16,7 +16,7 @@ import { ROOT, say, scratch } from './setup/system.mjs';
 const EVENTS = Number(process.argv[2] ?? 100_000);
 const BENCHES = 40;
 const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
-const since = (from: number) => ((performance.now() - from) / 1000).toFixed(0);
+const since = (from: number) => ((performance.now() - from) / 1000).toFixed(1);
 const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8')) as { password: string };
 const sizeOf = (folder: string): number =>
   readdirSync(folder, { withFileTypes: true }).reduce(
@@ -93,7 +93,7 @@ try {
 | tables with other counts than in that second | ${rows.length}${rows.length > 0 ? ` (${rows.join(', ')})` : ''} |
 | runs that fold to something else | ${folds.length} |
 | events recorded after it, and rightly left out | ${after} |
-| restored to the end of the archive, s; compared, s | ${end.restoredIn.toFixed(0)}; ${(end.comparedIn - end.restoredIn).toFixed(0)} |
+| restored to the end of the archive, s; compared, s | ${end.restoredIn.toFixed(1)}; ${(end.comparedIn - end.restoredIn).toFixed(1)} |
 | runs there that are not the beginning of those in use | ${end.differing.length} |
 | would have been lost | ${end.lostEvents} events, the last ${end.lostSeconds.toFixed(1)} s |
 `);

@@ -1,3 +1,4 @@
+import { isAbsolute } from 'node:path';
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { ensurePostgres } from '../setup/postgres.mjs';
@@ -14,7 +15,9 @@ const PROGRAMS = {
 
 /** Where a program lies: some of them where only root looks for programs. */
 export const programPath = (program) =>
-  ['/usr/bin', '/usr/sbin'].map((folder) => `${folder}/${program}`).find((path) => existsSync(path));
+  isAbsolute(program)
+    ? program
+    : ['/usr/bin', '/usr/sbin'].map((folder) => `${folder}/${program}`).find((path) => existsSync(path));
 
 export async function ensureClusterPrograms() {
   await ensurePostgres();
