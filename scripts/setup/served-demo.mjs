@@ -36,6 +36,8 @@ export async function servedDemo(env = {}, args = []) {
   const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8'));
   return {
     address: server.address,
+    /** The database as its owner. */
+    databaseUrl: DATABASE_URL,
     browser,
     async context(more = {}) {
       const context = await browser.newContext({

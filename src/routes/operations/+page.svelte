@@ -82,75 +82,76 @@
     </table>
   </section>
 
-  <section class="sheet mt-5 px-4 py-3.5" aria-labelledby="background">
-    <h2 id="background" class="text-lg">{t('operations.background')}</h2>
-    {#if !data.hasStore}<p class="text-soft">{t('operations.noStore')}</p>{/if}
-    {#if data.hasStore || data.tasks.some((task) => task.waiting + task.active + task.failed > 0)}
-      <table class="cards mt-1 w-full">
-        <thead
-          >{@render heads(
-            [t('operations.task')],
-            [t('operations.taskWaiting'), t('operations.taskActive'), t('operations.taskFailed')]
-          )}</thead
-        >
-        <tbody>
-          {#each data.tasks as task (task.task)}
-            <tr>
-              <td class={CELL}>{t(TASK_NAMES[task.task])}</td>
-              {@render figure(t('operations.taskWaiting'), number(task.waiting))}
-              {@render figure(t('operations.taskActive'), number(task.active))}
-              {@render figure(t('operations.taskFailed'), number(task.failed))}
-            </tr>
-          {/each}
-        </tbody>
-      </table>
-      {#each data.tasks.filter((task) => task.lastError) as task (task.task)}
-        <p class="mt-2">{t('operations.taskError', { error: task.lastError! })}</p>
-      {/each}
-      {#if data.tasks.some((task) => task.failed > 0)}
-        <form method="post" action="?/again" use:enhance class="mt-2">
-          <button class="button">{t('operations.tryAgain')}</button>
-        </form>
-      {/if}
-    {/if}
-  </section>
-
   <div class="mt-5 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
-    <section class="sheet px-4 py-3.5" aria-labelledby="database">
-      <h2 id="database" class="text-lg">{t('operations.database')}</h2>
-      <p class="text-soft">
-        {t('operations.databaseIs', {
-          version: data.database.version,
-          size: megabytes(data.database.size),
-          used: data.database.connections.used,
-          most: data.database.connections.most
-        })}
-      </p>
-      {#if data.database.standbys === undefined}
-        <p class="mt-2">{t('operations.mayNotAsk')}</p>
-      {:else if data.database.standbys.length === 0}
-        <p class="mt-2">{t('operations.noStandbys')}</p>
-      {:else}
-        <table class="cards mt-2 w-full">
-          <thead>{@render heads([t('operations.standby'), t('operations.state')], [t('operations.behind')])}</thead>
-          <tbody>
-            {#each data.database.standbys as s (s.name)}
-              <tr>
-                <td class="{CELL} code">{s.name}</td>
-                <td class={CELL} data-label={t('operations.state')}
-                  >{s.isStreaming
-                    ? t(s.isSynchronous ? 'operations.synchronous' : 'operations.follows')
-                    : t('operations.catchesUp')}</td
-                >
-                <td class="{CELL} text-end" data-label={t('operations.behind')}
-                  >{t('operations.behindBy', { size: megabytes(s.behind), seconds: number(s.behindSeconds, 1) })}</td
-                >
-              </tr>
-            {/each}
-          </tbody>
-        </table>
-      {/if}
-    </section>
+    <div class="grid gap-5">
+      <section class="sheet px-4 py-3.5" aria-labelledby="database">
+        <h2 id="database" class="text-lg">{t('operations.database')}</h2>
+        <p class="text-soft">
+          {t('operations.databaseIs', {
+            version: data.database.version,
+            size: megabytes(data.database.size),
+            used: data.database.connections.used,
+            most: data.database.connections.most
+          })}
+        </p>
+        {#if data.database.standbys === undefined}
+          <p class="mt-2">{t('operations.mayNotAsk')}</p>
+        {:else if data.database.standbys.length === 0}
+          <p class="mt-2">{t('operations.noStandbys')}</p>
+        {:else}
+          <table class="cards mt-2 w-full">
+            <thead>{@render heads([t('operations.standby'), t('operations.state')], [t('operations.behind')])}</thead>
+            <tbody>
+              {#each data.database.standbys as s (s.name)}
+                <tr>
+                  <td class="{CELL} code">{s.name}</td>
+                  <td class={CELL} data-label={t('operations.state')}
+                    >{s.isStreaming
+                      ? t(s.isSynchronous ? 'operations.synchronous' : 'operations.follows')
+                      : t('operations.catchesUp')}</td
+                  >
+                  <td class="{CELL} text-end" data-label={t('operations.behind')}
+                    >{t('operations.behindBy', { size: megabytes(s.behind), seconds: number(s.behindSeconds, 1) })}</td
+                  >
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        {/if}
+      </section>
+      <section class="sheet px-4 py-3.5" aria-labelledby="background">
+        <h2 id="background" class="text-lg">{t('operations.background')}</h2>
+        {#if !data.hasStore}<p class="text-soft">{t('operations.noStore')}</p>{/if}
+        {#if data.hasStore || data.tasks.some((task) => task.waiting + task.active + task.failed > 0)}
+          <table class="cards mt-1 w-full">
+            <thead
+              >{@render heads(
+                [t('operations.task')],
+                [t('operations.taskWaiting'), t('operations.taskActive'), t('operations.taskFailed')]
+              )}</thead
+            >
+            <tbody>
+              {#each data.tasks as task (task.task)}
+                <tr>
+                  <td class={CELL}>{t(TASK_NAMES[task.task])}</td>
+                  {@render figure(t('operations.taskWaiting'), number(task.waiting))}
+                  {@render figure(t('operations.taskActive'), number(task.active))}
+                  {@render figure(t('operations.taskFailed'), number(task.failed))}
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+          {#each data.tasks.filter((task) => task.lastError) as task (task.task)}
+            <p class="mt-2">{t('operations.taskError', { error: task.lastError! })}</p>
+          {/each}
+          {#if data.tasks.some((task) => task.failed > 0)}
+            <form method="post" action="?/again" use:enhance class="mt-2">
+              <button class="button">{t('operations.tryAgain')}</button>
+            </form>
+          {/if}
+        {/if}
+      </section>
+    </div>
 
     <section class="sheet px-4 py-3.5" aria-labelledby="backups">
       <h2 id="backups" class="text-lg">{t('operations.backups')}</h2>
