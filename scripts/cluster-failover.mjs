@@ -1,5 +1,6 @@
 /**
- * Forty benches record without pause while parts of the cluster are killed at random moments: `npm run cluster:failover [-- rounds]`.
+ * Forty benches record without pause while parts of the cluster are killed at random moments: `npm run cluster:failover [-- rounds [pooler]]`, with a pooler that
+ * lends connections by the transaction where that is said.
  * Nothing that was answered may be lost or be there twice; ends with 1 otherwise. Prints Markdown.
  */
 import { spawnSync } from 'node:child_process';
@@ -17,7 +18,7 @@ const EVERY_MS = 1000;
 const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8'));
 
-const cluster = await LoopbackCluster.start({ say });
+const cluster = await LoopbackCluster.start({ say, pooler: process.argv[3] === 'pooler' });
 const { database } = cluster;
 
 /** Moments of answers, ms. */

@@ -11,7 +11,7 @@ const HOST = '127.0.0.1';
 export const DATABASE = 'eager_wrench';
 
 /** PostgreSQL refuses to run as root: then its own user runs it. */
-function owner() {
+export function owner() {
   if (!isRoot) return {};
   const id = (flag) => Number(execFileSync('id', [flag, 'postgres'], { encoding: 'utf8' }));
   return { uid: id('-u'), gid: id('-g') };
@@ -241,12 +241,16 @@ export class Database {
   }
 
   #folder(name) {
-    const path = join(this.folder, name);
-    mkdirSync(path, { mode: 0o700 });
-    const { uid, gid } = owner();
-    if (uid !== undefined) chownSync(path, uid, gid);
-    return path;
+    return ownedFolder(join(this.folder, name));
   }
+}
+
+/** A folder of the database's user. */
+export function ownedFolder(path) {
+  mkdirSync(path, { mode: 0o700 });
+  const { uid, gid } = owner();
+  if (uid !== undefined) chownSync(path, uid, gid);
+  return path;
 }
 
 /** A database server with its Patroni, as one machine. */

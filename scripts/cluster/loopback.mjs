@@ -9,6 +9,7 @@ import { freePort, isRoot, must, scratch, withLock } from '../setup/system.mjs';
 import { Database } from './database.mjs';
 import { Front } from './front.mjs';
 import { until } from './process.mjs';
+import { Pooler } from './pooler.mjs';
 import { Store } from './store.mjs';
 import { ensureClusterPrograms } from './programs.mjs';
 
@@ -22,8 +23,11 @@ export class LoopbackCluster {
   /** @type {Database} */
   database;
 
-  /** @param {{ apps?: number, seed?: boolean, env?: Record<string, string>, say?: (text: string) => void }} options */
-  static async start({ apps = 3, seed = true, env = {}, say = () => {} } = {}) {
+  /**
+   * `pooler` lends connections by the transaction between the processes and the databases' proxy.
+   * @param {{ apps?: number, seed?: boolean, pooler?: boolean, env?: Record<string, string>, say?: (text: string) => void }} options
+   */
+  static async start({ apps = 3, seed = true, pooler = false, env = {}, say = () => {} } = {}) {
     await withLock('setup', async () => {
       await ensureClusterPrograms();
       await ensurePackages();
@@ -39,7 +43,7 @@ export class LoopbackCluster {
     cluster.folder = mkdtempSync(join(scratch, 'eager-wrench-cluster-'));
     chmodSync(cluster.folder, 0o755);
     try {
-      await cluster.#start(apps, seed, env, say);
+      await cluster.#start(apps, seed, pooler, env, say);
     } catch (error) {
       await cluster.stop();
       throw error;
@@ -47,7 +51,7 @@ export class LoopbackCluster {
     return cluster;
   }
 
-  async #start(apps, seed, env, say) {
+  async #start(apps, seed, pooler, env, say) {
     say('PostgreSQL: a primary and two standbys, kept by Patroni ...');
     this.database = new Database(this.folder);
     await this.database.start();
@@ -63,6 +67,7 @@ export class LoopbackCluster {
     // A disk of their own, which can be full by itself; only root may make one.
     this.hasPhotoDisk =
       isRoot && spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=64m', 'tmpfs', this.photos]).status === 0;
+    if (pooler) this.pooler = await new Pooler().start(this.database, this.folder);
     this.store = await new Store().start(this.photos, this.folder);
     for (let i = 0; i < apps; i++) this.apps.push(new App(String(await freePort()), { ...this.env(), ...env }));
     await Promise.all(this.apps.map((app) => app.start()));
@@ -89,6 +94,7 @@ export class LoopbackCluster {
       ADDRESS_HEADER: 'x-forwarded-for',
       XFF_DEPTH: '1',
       ...this.store.env,
+      ...this.pooler?.env,
       LOG_LEVEL: 'warn'
     };
   }
@@ -144,6 +150,7 @@ export class LoopbackCluster {
     await Promise.all(this.apps.map((app) => app.stop()));
     await this.database?.stop();
     await this.store?.process.stop();
+    await this.pooler?.process.stop('SIGINT');
     if (this.hasPhotoDisk) spawnSync('umount', [this.photos]);
     rmSync(this.folder, { recursive: true, force: true });
   }

@@ -10,6 +10,7 @@ const PROGRAMS = {
   etcd: ['etcd-server'],
   haproxy: ['haproxy'],
   nginx: ['nginx'],
+  pgbouncer: ['pgbouncer'],
   openssl: ['openssl']
 };
 

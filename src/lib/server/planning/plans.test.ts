@@ -3,7 +3,7 @@ import { readMachineFile } from '$core/formats';
 import { plan, planRequest, STANDARD_BASIS } from '$core/plan';
 import { demoText } from '$core/testing/machines';
 import type { Heard } from '$workers/plan-thread';
-import { closePlanner, planFor } from './plans';
+import { closePlanner, drawFace, planFor, print } from './plans';
 import { asking, underWay } from './threads';
 import { PlanningError, type Goal } from '$core/goals';
 
@@ -65,5 +65,27 @@ describe('plans from a thread', () => {
     stop.abort();
     expect(await made).toBe('stopped');
     await expect.poll(() => underWay('tam')).toEqual([]);
+  });
+});
+
+describe('papers and drawings', () => {
+  const { machine } = file;
+  const label = (number: number) =>
+    print(
+      { what: 'label', language: 'en', machine, job: { number, customer: 'MS Terna', serial: '', complaint: '' } },
+      1
+    );
+  it('are made once for what they are made of, and anew for anything else', async () => {
+    const first = await label(101);
+    expect(await label(101)).toBe(first);
+    const other = await label(102);
+    expect(other).not.toBe(first);
+    expect(Buffer.from(other).equals(Buffer.from(first))).toBe(false);
+    const [whole, turned] = [await drawFace(machine, 'underside'), await drawFace(machine, 'topside')];
+    expect(turned).not.toBe(whole);
+    await closePlanner();
+    // Made anew it is the same.
+    expect(await drawFace(machine, 'underside')).toBe(whole);
+    expect(await label(101)).not.toBe(first);
   });
 });

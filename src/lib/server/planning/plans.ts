@@ -1,11 +1,13 @@
 import { here } from '$lib/server/http/here';
+import { createHash } from 'node:crypto';
+import { serialize } from 'node:v8';
 import { MessageChannel } from 'node:worker_threads';
 import { LRUCache } from 'lru-cache';
 import type { Machine } from '$core/machine';
 import { requestKey, type Plan, type PlanRequest } from '$core/plan';
 import type { Reading, RecordingEvent } from '$core/recording';
 import { gapOf } from '$core/solve';
-import type { Checked, Heard, Made } from '$workers/plan-thread';
+import type { Checked, Done, Heard, Made, Task } from '$workers/plan-thread';
 import type { Paper } from '../print';
 import { asking, closeThreads, inThread } from './threads';
 import { PlanningError } from '$core/goals';
@@ -107,10 +109,9 @@ export const drawFace = (
   zone?: string,
   more: { from?: number; goals?: string[] } = {}
 ): Promise<string> =>
-  inThread(
+  madeOnce(
     { do: 'draw', machine, ...(zone === undefined ? {} : { zone }), ...more, language: here().language },
-    machine.joints.length + machine.parts.length,
-    asking.getStore()?.signal
+    machine.joints.length + machine.parts.length
   );
 
 /** What a recording says of its machine, worked out in a thread. */
@@ -119,10 +120,25 @@ export const readRecording = (events: RecordingEvent[]): Promise<Reading> =>
 
 /** A paper, written in a thread. @param size against other work: about one for each thing on it */
 export const print = (paper: Paper, size: number): Promise<Uint8Array<ArrayBuffer>> =>
-  inThread({ do: 'print', paper }, size, asking.getStore()?.signal);
+  madeOnce({ do: 'print', paper }, size);
+
+/** Papers and drawings by what they are made of: asked for again, they are not made anew. */
+const PAPERS_BYTES = 64e6;
+const papers = new LRUCache<string, string | Uint8Array<ArrayBuffer>>({
+  maxSize: PAPERS_BYTES,
+  sizeCalculation: ({ length }) => Math.max(1, length)
+});
+
+async function madeOnce<T extends Extract<Task, { do: 'draw' | 'print' }>>(task: T, size: number): Promise<Done<T>> {
+  const key = createHash('sha256').update(serialize(task)).digest('base64url');
+  const done = (papers.get(key) as Done<T> | undefined) ?? (await inThread(task, size, asking.getStore()?.signal));
+  papers.set(key, done as string | Uint8Array<ArrayBuffer>);
+  return done;
+}
 
 /** Ends all threads: when the process stops, and between tests. */
 export async function closePlanner(): Promise<void> {
   made.clear();
+  papers.clear();
   await closeThreads();
 }

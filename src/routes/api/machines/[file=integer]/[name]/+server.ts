@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { cableTable, jointTable, partTable, screwTable } from '$core/formats';
 import type { Machine } from '$core/machine';
+import { tagged } from '$lib/server/http/tagged';
 import { attachment } from '$lib/server/http/attachment';
 import { pool } from '$lib/server/database/pool';
 import { machineDocument } from '$lib/server/library/machines';
@@ -29,19 +30,17 @@ const FILES: Record<
 };
 
 /** Tables and the drawing of a machine file, to be taken away. */
-export const GET: RequestHandler = async ({ params, url }) => {
+export const GET: RequestHandler = async ({ params, url, request }) => {
   const file = Object.hasOwn(FILES, params.name) ? FILES[params.name]! : undefined;
   if (!file) error(404, here().t('server.aMachineHasNoFile', { name: params.name.slice(0, 40) }));
   const found = await machineDocument(pool(), Number(params.file));
   if (!found) error(404, here().t('server.thereIsNoMachineFile', { file: params.file }));
   const { machine } = found;
-  return new Response(await file.write(machine, url.searchParams), {
-    headers: {
-      'content-type': file.type,
-      // A file never changes; its words are in the language of who reads it.
-      'cache-control': 'private, max-age=3600',
-      vary: 'accept-language, cookie',
-      'content-disposition': attachment(`${machine.id}-${machine.revision}-${params.name}`)
-    }
+  return tagged(request, await file.write(machine, url.searchParams), {
+    'content-type': file.type,
+    // A file never changes; its words are in the language of who reads it.
+    'cache-control': 'private, max-age=3600',
+    vary: 'accept-language, cookie',
+    'content-disposition': attachment(`${machine.id}-${machine.revision}-${params.name}`)
   });
 };

@@ -12,6 +12,7 @@ import { photoOf } from '$lib/server/bench/photos';
 import { eventsOf, findRun } from '$lib/server/bench/runs';
 import { planOfJob } from '$lib/server/planning/of-job';
 import { drawFace, print } from '$lib/server/planning/plans';
+import { tagged } from '$lib/server/http/tagged';
 import { attachment } from '$lib/server/http/attachment';
 import { audit } from '$lib/server/database/audit';
 import { shopSettings } from '$lib/server/settings/shop';
@@ -175,7 +176,7 @@ const FILES: Record<string, { type: string; write: (asked: Asked) => Body | Prom
   }
 };
 
-export const GET: RequestHandler = async ({ params, url, locals }) => {
+export const GET: RequestHandler = async ({ params, url, request, locals }) => {
   const file = Object.hasOwn(FILES, params.name) ? FILES[params.name]! : undefined;
   if (!file) error(404, here().t('server.aJobHasNoFile', { name: params.name.slice(0, 40) }));
   const asked = await planOfJob(params);
@@ -186,11 +187,9 @@ export const GET: RequestHandler = async ({ params, url, locals }) => {
   const isWithinPage = isShown && file.type.startsWith('image/');
   if (!isWithinPage)
     await audit(pool(), locals.person!.id, 'exported', `job ${asked.job.number}`, { file: params.name });
-  return new Response(body, {
-    headers: {
-      'content-type': file.type,
-      'content-disposition': attachment(`job-${asked.job.number}-${params.name}`, isShown ? 'inline' : 'attachment'),
-      'cache-control': 'private, no-cache'
-    }
+  return tagged(request, body, {
+    'content-type': file.type,
+    'content-disposition': attachment(`job-${asked.job.number}-${params.name}`, isShown ? 'inline' : 'attachment'),
+    'cache-control': 'private, no-cache'
   });
 };
