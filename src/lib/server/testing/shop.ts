@@ -18,8 +18,9 @@ export interface Shop {
   hash: string;
 }
 
-export async function openShop(): Promise<Shop> {
-  const database = await freshDatabase();
+/** @param fresh where it is opened: a database of its own by itself */
+export async function openShop(fresh: Promise<Shop['database']> = freshDatabase()): Promise<Shop> {
+  const database = await fresh;
   const tam = await addPerson(
     pool(),
     { signIn: 'tam', name: 'Tam Okello', role: 'technician' },
