@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { pool, transaction } from '../database/pool';
+import { mayTry } from '../sign-in/tries';
 import { freshDatabase } from '../testing/database';
 import { answered, registry } from './metrics';
 import { spending, type Spent } from './spent';
@@ -40,6 +41,15 @@ it('what each request spends on the database is its own, whichever way it is ask
 it('a question that is refused took its time, too', async () => {
   const spent = await spentBy(() => pool().query('select pg_sleep(0.1), 1 / 0'));
   expect(spent.queries).toBe(1);
+});
+
+it('nothing of a question stays with its connection: a pooler may lend it to somebody else before the next', async () => {
+  expect(await mayTry('sign-in', 'somebody')).toBeUndefined();
+  await pool().query({ name: 'kept', text: 'select $1::int', values: [1] });
+  await transaction(async (db) => {
+    await db.query({ name: 'kept too', text: 'select $1::int', values: [1] });
+    expect((await db.query('select name from pg_prepared_statements')).rows).toEqual([]);
+  });
 });
 
 it('requests are counted by route, and named as slow above a second', async () => {

@@ -24,9 +24,17 @@ function spend(store: Spent | undefined, sql: string, ms: number): void {
   if (!store.slowest || ms > store.slowest.ms) store.slowest = { sql, ms };
 }
 
-/** A connection that tells how long each question took, until its answer was there. */
+/** A named statement stays with its connection: behind a pooler that lends connections by the transaction another one meets it there. */
+function unnamed(what: unknown): unknown {
+  if (typeof what !== 'object' || what === null || !('name' in what) || what instanceof pg.Query) return what;
+  const { name: _name, ...rest } = what;
+  return rest;
+}
+
+/** A connection that tells how long each question took, until its answer was there, and keeps nothing of one for the next. */
 export class TimedClient extends pg.Client {
   override query(...args: unknown[]): never {
+    args[0] = unnamed(args[0]);
     const [what] = args;
     const sql = typeof what === 'string' ? what : ((what as { text?: string } | undefined)?.text ?? '');
     const store = spending.getStore();
