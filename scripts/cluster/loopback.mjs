@@ -5,7 +5,7 @@ import https from 'node:https';
 import { join } from 'node:path';
 import { ensureBuild, ensurePackages } from '../setup/packages.mjs';
 import { startServer } from '../setup/server.mjs';
-import { freePort, isRoot, must, scratch, withLock } from '../setup/system.mjs';
+import { freePort, isRoot, must, ROOT, scratch, withLock } from '../setup/system.mjs';
 import { Database } from './database.mjs';
 import { Front } from './front.mjs';
 import { until } from './process.mjs';
@@ -24,10 +24,10 @@ export class LoopbackCluster {
   database;
 
   /**
-   * `pooler` lends connections by the transaction between the processes and the databases' proxy.
-   * @param {{ apps?: number, seed?: boolean, pooler?: boolean, env?: Record<string, string>, say?: (text: string) => void }} options
+   * `pooler` lends connections by the transaction between the processes and the databases' proxy; `root` is where their code lies.
+   * @param {{ apps?: number, seed?: boolean, pooler?: boolean, root?: string, env?: Record<string, string>, say?: (text: string) => void }} options
    */
-  static async start({ apps = 3, seed = true, pooler = false, env = {}, say = () => {} } = {}) {
+  static async start({ apps = 3, seed = true, pooler = false, root = ROOT, env = {}, say = () => {} } = {}) {
     await withLock('setup', async () => {
       await ensureClusterPrograms();
       await ensurePackages();
@@ -43,7 +43,7 @@ export class LoopbackCluster {
     cluster.folder = mkdtempSync(join(scratch, 'eager-wrench-cluster-'));
     chmodSync(cluster.folder, 0o755);
     try {
-      await cluster.#start(apps, seed, pooler, env, say);
+      await cluster.#start(apps, seed, pooler, root, env, say);
     } catch (error) {
       await cluster.stop();
       throw error;
@@ -51,14 +51,14 @@ export class LoopbackCluster {
     return cluster;
   }
 
-  async #start(apps, seed, pooler, env, say) {
+  async #start(apps, seed, pooler, root, env, say) {
     say('PostgreSQL: a primary and two standbys, kept by Patroni ...');
     this.database = new Database(this.folder);
     await this.database.start();
     await must(
       'npx',
       ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', ...(seed ? ['seed'] : [])],
-      { env: { ...process.env, DATABASE_URL: this.database.url() }, stdio: ['ignore', 'ignore', 'inherit'] }
+      { cwd: root, env: { ...process.env, DATABASE_URL: this.database.url() }, stdio: ['ignore', 'ignore', 'inherit'] }
     );
     say(`The application: ${apps} processes ...`);
     this.front = await new Front(this.folder).prepare();
@@ -69,7 +69,7 @@ export class LoopbackCluster {
       isRoot && spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=64m', 'tmpfs', this.photos]).status === 0;
     if (pooler) this.pooler = await new Pooler().start(this.database, this.folder);
     this.store = await new Store().start(this.photos, this.folder);
-    for (let i = 0; i < apps; i++) this.apps.push(new App(String(await freePort()), { ...this.env(), ...env }));
+    for (let i = 0; i < apps; i++) this.apps.push(new App(String(await freePort()), { ...this.env(), ...env }, root));
     await Promise.all(this.apps.map((app) => app.start()));
     this.front.start(this.apps.map((app) => `${HOST}:${app.port}`));
     this.agent = new https.Agent({ ca: this.front.certificate, keepAlive: true, maxSockets: 2000 });
@@ -158,14 +158,19 @@ export class LoopbackCluster {
 
 /** One process of the application on a port of its own, where it comes back when it was killed. */
 class App {
-  constructor(port, env) {
+  constructor(port, env, root = ROOT) {
     this.port = port;
+    this.root = root;
     this.env = { ...env, PORT: port };
     this.words = '';
   }
 
   async start() {
-    this.server = await startServer(this.env, (line) => (this.words = `${this.words}${line}\n`.slice(-20_000)));
+    this.server = await startServer(
+      this.env,
+      (line) => (this.words = `${this.words}${line}\n`.slice(-20_000)),
+      this.root
+    );
     return this;
   }
 

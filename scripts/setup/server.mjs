@@ -7,10 +7,11 @@ import { ROOT } from './system.mjs';
  * Starts the built application as a process of its own and waits until it listens.
  * @param {Record<string, string>} env at least DATABASE_URL; PORT 0 (any) unless given
  * @param {(line: string) => void} log what to do with each line it writes
+ * @param {string} root where its code lies
  */
-export async function startServer(env, log = () => {}) {
-  const child = spawn(process.execPath, [join(ROOT, 'scripts', 'serve.mjs')], {
-    cwd: ROOT,
+export async function startServer(env, log = () => {}, root = ROOT) {
+  const child = spawn(process.execPath, [join(root, 'scripts', 'serve.mjs')], {
+    cwd: root,
     env: { NODE_ENV: 'production', ...process.env, PORT: '0', ...env, STOP_WITH_STDIN: '1' },
     // Its standard input closes when this process ends, however it ends: then the server stops, too.
     stdio: ['pipe', 'pipe', 'pipe'],

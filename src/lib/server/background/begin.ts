@@ -5,7 +5,7 @@ import { sendWhatIsLeft, storePhoto } from './photos';
 import { work } from './queue';
 
 /** How often it is looked for pictures that nobody sent on their way, ms. */
-const LOOK_MS = 10 * 60_000;
+const LOOK_MS = 60_000;
 /** A database that is away at the start is asked again after, ms. */
 const AGAIN_MS = 10_000;
 

@@ -47,10 +47,13 @@ export async function work(
   const boss = onPool(true);
   boss.on('error', (error) => log.warn({ err: { message: error.message } }, 'work in the background'));
   await boss.start();
-  for (const [task, does] of Object.entries(tasks))
-    await boss.work<Tasks[Task]>(task, { pollingIntervalSeconds: pollSeconds }, async (jobs) => {
-      for (const job of jobs) await does(job.data);
+  for (const [task, does] of Object.entries(tasks)) {
+    const worker = await boss.work<Tasks[Task]>(task, { pollingIntervalSeconds: pollSeconds }, async ([job]) => {
+      // Where there was one there may be more: the next is asked for at once.
+      boss.notifyWorker(worker);
+      await does(job!.data);
     });
+  }
   return () => boss.stop({ graceful: true, wait: true, timeout: 20_000 });
 }
 
