@@ -4,7 +4,6 @@
  */
 import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import pg from 'pg';
 import { connected, describe } from './admin/backup';
 import { base, drillMoment } from './admin/moment';
 import { Bench, runsFor } from './cluster/benches.mjs';

@@ -125,8 +125,7 @@ function failed(event: RequestEvent, thrown: unknown): Response {
   if (event.request.signal.aborted) return new Response(null, { status: 499 });
   log.error({ request: event.locals.requestId, err: thrown }, 'unexpected');
   if (isOutOfReach(thrown)) return refuse(event, 503, here().t('server.theDatabaseDoesNotAnswerNothing'));
-  if (thrown instanceof StoreOutOfReach)
-    return refuse(event, 503, here().t('server.theStoreOfPhotosDoesNotAnswer'));
+  if (thrown instanceof StoreOutOfReach) return refuse(event, 503, here().t('server.theStoreOfPhotosDoesNotAnswer'));
   if (isFull(thrown)) return refuse(event, 507, here().t('server.theServerHasNoRoomLeft'));
   return refuse(event, 500, here().t('server.ourFault'));
 }
