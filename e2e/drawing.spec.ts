@@ -185,6 +185,12 @@ test('two people on one draft see each other, and neither overwrites the other',
   await expect(panel(his).getByRole('heading', { name: 'In time' })).toBeVisible();
   await expect(panel(page).getByRole('heading', { name: 'In time' })).toBeVisible();
   await other.close();
+
+  // Who drew what is told, with what did not fit any more where it was drawn.
+  await page.getByRole('button', { name: 'History', exact: true }).click();
+  const sittings = panel(page).getByRole('listitem').filter({ hasText: /edit/ });
+  await expect(sittings.filter({ hasText: 'Tam Okello' }).first()).toContainText('His fan');
+  await expect(sittings.filter({ hasText: 'Ines Havgaard' }).first()).toContainText('In time');
 });
 
 test('a new machine is drawn from nothing: parts, screws in a row, a depth in the section', async ({

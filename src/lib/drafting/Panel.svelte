@@ -4,6 +4,7 @@
   import type { Problem } from '$core/result';
   import { useWords } from '$lib/words';
   import Fields from './Fields.svelte';
+  import History from './History.svelte';
   import PhotoPanel from './PhotoPanel.svelte';
   import type { DraftPhotos } from './photos.svelte';
   import type { Table, View } from './table.svelte';
@@ -22,7 +23,7 @@
   }
   let { table, photos, faults, faulty, kept }: Props = $props();
 
-  const VIEWS: readonly View[] = ['thing', 'file', 'photo', 'faults'];
+  const VIEWS: readonly View[] = ['thing', 'file', 'photo', 'faults', 'history'];
   const { machine, part, joint, side } = $derived(table);
   const disabled = $derived(!table.mayAct);
   const cable = $derived(part && machine.cables.find((c) => c.part === part.id));
@@ -55,13 +56,15 @@
 {/snippet}
 
 <div
-  class="sticky top-0 z-5 flex gap-1 border-b border-rule bg-sheet px-4 pt-2"
+  class="sticky top-0 z-5 flex flex-wrap border-b border-rule bg-sheet px-3 pt-2"
   role="group"
   aria-label={t('drafting.panel')}
 >
   {#each VIEWS as view (view)}<button
       type="button"
-      class="border-b-3 px-2.5 py-2 {view === table.view ? 'border-now font-semibold' : 'border-transparent text-soft'}"
+      class="border-b-3 px-2 py-2 text-sm whitespace-nowrap {view === table.view
+        ? 'border-now font-semibold'
+        : 'border-transparent text-soft'}"
       aria-pressed={view === table.view}
       onclick={() => (table.view = view)}>{t('drafting.view', { view, n: errors })}</button
     >{/each}
@@ -141,6 +144,8 @@
       {disabled}
       onchange={(next) => table.edit(next as Machine)}
     />
+  {:else if table.view === 'history'}
+    <History sittings={table.sittings} />
   {:else if table.view === 'photo'}
     {#if side}{#key side.id}<PhotoPanel {photos} {side} mayAct={table.mayAct} />{/key}{/if}
   {:else}

@@ -4,11 +4,13 @@ import {
   copied,
   mapThings,
   mirrored,
+  sittings,
   sketched,
   turnedAbout,
   without,
   type Mapping,
   type Side,
+  type Sitting,
   type Sketch,
   type Tapped,
   type Thing
@@ -19,7 +21,7 @@ import type { Box, Machine, Point, Zone } from '$core/machine';
 import type { Desk } from './desk.svelte';
 
 /** What the panel beside the drawing shows. */
-export type View = 'thing' | 'file' | 'photo' | 'faults';
+export type View = 'thing' | 'file' | 'photo' | 'faults' | 'history';
 
 /** How far beside its original a copy is laid, mm. */
 const BESIDE_MM = 6;
@@ -51,6 +53,11 @@ export class Table {
 
   get machine(): Machine {
     return this.desk.machine;
+  }
+
+  /** Who drew what when, the newest first. */
+  get sittings(): Sitting[] {
+    return sittings(this.desk.first, this.desk.events);
   }
 
   /** The side that is looked at. A draft may lack any while one works on it. */

@@ -1671,6 +1671,13 @@ export interface Messages {
   'drafting.depthView': Nothing;
   'drafting.cutAt': { mm: Arg | null | undefined };
   'drafting.view': { view: string; n: Arg | null | undefined };
+  'drafting.history': Nothing;
+  'drafting.notSentYet': Nothing;
+  'drafting.edits': { n: number };
+  'drafting.nothingLeftOfIt': Nothing;
+  'drafting.moreChanges': { n: Arg | null | undefined };
+  'drafting.didNotFit': { n: number };
+  'drafting.nothingDrawnYet': Nothing;
   'drafting.pin': Nothing;
   'drafting.itsCable': Nothing;
   'drafting.several': { n: Arg | null | undefined };

@@ -40,6 +40,9 @@ describe('the environment', () => {
     ]);
     expect(faults.join('\n')).not.toMatch(/s3cret|loud|ten\b/);
     expect(environmentFaults({})).toEqual([expect.stringMatching(/^DATABASE_URL is not set/)]);
+    const store = { ...URL_OF, OBJECT_STORE: 'https://store.example/photos' };
+    expect(environmentFaults(store).map((f) => f.split(' ')[0])).toEqual(['OBJECT_STORE_KEY', 'OBJECT_STORE_SECRET']);
+    expect(environmentFaults({ ...store, OBJECT_STORE_KEY: 'a', OBJECT_STORE_SECRET: 's3cret' })).toEqual([]);
   });
   it.each([
     ['DATABASE_POOL', '1.5'],
