@@ -10,6 +10,7 @@ export const ENTRIES = [
   'scripts/clean-clone.mjs',
   'scripts/cluster.mjs',
   'scripts/cluster-failover.mjs',
+  'scripts/cluster-load.mjs',
   'scripts/cluster-upgrade.mjs',
   'scripts/licences.mjs',
   'scripts/with-packages.mjs'
