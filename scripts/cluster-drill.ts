@@ -2,7 +2,7 @@
  * Restores the loopback cluster's database to a chosen second, while forty benches go on recording: `npm run cluster:drill [-- events]`.
  * What comes back has to be what was there in that second, row for row and fold for fold; ends with 1 otherwise. Prints Markdown.
  */
-import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { connected, describe } from './admin/backup';
 import { base, drillMoment } from './admin/moment';
@@ -10,13 +10,12 @@ import { Bench, runsFor } from './cluster/benches.mjs';
 import { LoopbackCluster } from './cluster/loopback.mjs';
 import { Cluster } from './setup/postgres.mjs';
 import { fill } from './setup/full-shop.mjs';
-import { ROOT, say, scratch } from './setup/system.mjs';
+import { say, scratch } from './setup/system.mjs';
 
 const EVENTS = Number(process.argv[2] ?? 100_000);
 const BENCHES = 40;
 const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 const since = (from: number) => ((performance.now() - from) / 1000).toFixed(1);
-const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8')) as { password: string };
 const sizeOf = (folder: string): number =>
   readdirSync(folder, { withFileTypes: true }).reduce(
     (sum, e) => sum + (e.isDirectory() ? sizeOf(join(folder, e.name)) : statSync(join(folder, e.name)).size),
@@ -38,7 +37,7 @@ try {
   await base({ url, copying: database.url('primary', 'replicator') }, folder, {});
   const copiedIn = since(copied);
 
-  const cookies = [await cluster.signIn('tam', password), await cluster.signIn('ines', password)];
+  const cookies = await cluster.crew();
   const runs: string[] = await runsFor(database, BENCHES);
   const benches = runs.map((run, i) => new Bench(cluster, cookies[i % 2], run, 500).start());
   await sleep(20_000);

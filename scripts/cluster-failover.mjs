@@ -1,14 +1,14 @@
 /**
- * Forty benches record without pause while parts of the cluster are killed at random moments: `npm run cluster:failover [-- rounds [pooler]]`, with a pooler that
- * lends connections by the transaction where that is said.
- * Nothing that was answered may be lost or be there twice; ends with 1 otherwise. Prints Markdown.
+ * Forty benches record without pause while parts of the cluster are killed at random moments: `npm run cluster:failover [-- rounds
+ * [pooler]]`, behind a pooler that lends connections by the transaction where that is said. Nothing that was answered may be lost or
+ * be there twice; ends with 1 otherwise. Prints Markdown.
  */
 import { spawnSync } from 'node:child_process';
-import { readFileSync, rmSync } from 'node:fs';
+import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { LoopbackCluster } from './cluster/loopback.mjs';
 import { Bench, countedIn, runsFor } from './cluster/benches.mjs';
-import { ROOT, say } from './setup/system.mjs';
+import { say } from './setup/system.mjs';
 
 const ROUNDS = Number(process.argv[2] ?? 20);
 /** The others are tried so often. */
@@ -16,7 +16,6 @@ const OTHERS = Math.max(1, Math.round(ROUNDS / 5));
 const BENCHES = 40;
 const EVERY_MS = 1000;
 const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
-const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8'));
 
 const cluster = await LoopbackCluster.start({ say, pooler: process.argv[3] === 'pooler' });
 const { database } = cluster;
@@ -139,7 +138,7 @@ async function fullDisk() {
   }
   return {
     gap,
-    full: sent.map((s) => s.status),
+    full: sent,
     waited: before === 0,
     brought: (await stored()) - before,
     after: (performance.now() - mended) / 1000
@@ -152,7 +151,7 @@ const counts = (list) =>
 
 const benches = [];
 try {
-  const cookies = [await cluster.signIn('tam', password), await cluster.signIn('ines', password)];
+  const cookies = await cluster.crew();
   const runs = await runsFor(database, BENCHES);
   benches.push(
     ...runs.map((run, i) =>

@@ -3,13 +3,11 @@
  * two seconds, its live stream open, a photo a minute) and desks on lists, searches, machines and reports, ever more of them, over a
  * database of years. Prints Markdown: for each load the times of events and pages, and what the processes took.
  */
-import { readFileSync } from 'node:fs';
 import https from 'node:https';
-import { join } from 'node:path';
 import { Bench, runsFor } from './cluster/benches.mjs';
 import { LoopbackCluster } from './cluster/loopback.mjs';
 import { fill } from './setup/full-shop.mjs';
-import { ROOT, say } from './setup/system.mjs';
+import { say } from './setup/system.mjs';
 
 const EVENTS = Number(process.argv[2] ?? 1_000_000);
 const SECONDS = Number(process.argv[3] ?? 60);
@@ -34,7 +32,6 @@ const PAGES = [
   '/jobs/104/intake'
 ];
 const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
-const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8'));
 const share = (list, of) => [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(of * list.length))];
 const shown = (ms) => (ms === undefined ? '' : ms.toFixed(0));
 
@@ -58,7 +55,7 @@ try {
     .jpeg()
     .toBuffer();
   const cookies = [];
-  for (let i = 1; i <= PEOPLE; i++) cookies.push(await cluster.signIn(`bench-${i}`, password));
+  for (let i = 1; i <= PEOPLE; i++) cookies.push(await cluster.signIn(`bench-${i}`));
   const runs = await runsFor(database, LOADS.at(-1)[0]);
 
   /** A stream of a run's events, held open; counts what comes. */
@@ -94,7 +91,7 @@ try {
       await sleep(Math.random() * PHOTO_MS);
       while (!isOver) {
         const from = performance.now();
-        const { status } = await bench.photo(picture);
+        const status = await bench.photo(picture);
         photos.push(performance.now() - from);
         if (status !== 200) failed.push(`photo ${status}`);
         for (let waited = 0; waited < PHOTO_MS && !isOver; waited += 500) await sleep(500);

@@ -5,7 +5,7 @@
  * lost, and nobody may have to wait; ends with 1 otherwise. Prints Markdown.
  */
 import { execFileSync, spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { Bench, countedIn, runsFor } from './cluster/benches.mjs';
 import { LoopbackCluster } from './cluster/loopback.mjs';
@@ -16,7 +16,6 @@ const EVERY_MS = 500;
 const PHASE_MS = 8000;
 const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 const git = (...args) => execFileSync('git', args, { cwd: ROOT, encoding: 'utf8' }).trim();
-const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8'));
 
 const commit = process.argv[2] ?? `${git('log', '-1', '--format=%H', '--', 'db/migrations')}~1`;
 const before = mkdtempSync(join(scratch, 'eager-wrench-before-'));
@@ -31,7 +30,7 @@ try {
   cluster = await LoopbackCluster.start({ say, root: before });
   const { database } = cluster;
   let answers = [];
-  const cookies = [await cluster.signIn('tam', password), await cluster.signIn('ines', password)];
+  const cookies = await cluster.crew();
   const runs = await runsFor(database, BENCHES);
   const benches = runs.map((run, i) =>
     new Bench(cluster, cookies[i % 2], run, EVERY_MS, () => answers.push(performance.now())).start()

@@ -1,6 +1,6 @@
 /** What the keeper of a shop's server does: see docs/keeping.md. DATABASE_URL names the database as its owner, PHOTO_FOLDER where photos lie. */
 import { parseArgs } from 'node:util';
-import { backup, drill, noteDone, Refusal, restore } from './admin/backup';
+import { backup, drill, muchOf, noteDone, Refusal, restore } from './admin/backup';
 import { erase } from './admin/erase';
 import { base, drillMoment } from './admin/moment';
 import { objectStore } from '$lib/server/objects/store';
@@ -47,14 +47,14 @@ async function main(): Promise<string> {
       if (verb === 'restore')
         return `Restored and compared: ${told(await restore(url, folder, photos, objectStore()))}.`;
       const made = await backup(url, folder, photos, objectStore());
-      await noteDone(url, 'backup', made);
+      await noteDone(url, 'backup', muchOf(made));
       return `Backed up: ${told(made)}.`;
     }
     case 'base': {
       if (!folder) throw new Refusal('base needs a folder.');
       const from = { photos, store: objectStore(), settings: values.settings };
       await base({ url, copying: env.REPLICATION_URL ?? url }, folder, from);
-      await noteDone(url, 'backup', { files: {}, rows: {} });
+      await noteDone(url, 'backup', {});
       return 'The server was copied, and looked through.';
     }
     case 'drill': {
@@ -62,11 +62,11 @@ async function main(): Promise<string> {
         const tried = await drillMoment(url, { folder: values.base, archive: values.archive, to: values.to });
         if (tried.differing.length > 0)
           throw new Refusal(`Not as they are in use: runs ${tried.differing.slice(0, 20).join(', ')}.`);
-        await noteDone(url, 'drill', { files: {}, rows: { run: tried.runs, run_event: tried.events } });
+        await noteDone(url, 'drill', { runs: tried.runs, events: tried.events });
         return `Restored in ${tried.restoredIn.toFixed(0)} s, ${tried.runs} runs compared in ${tried.comparedIn.toFixed(0)} s: all as they are in use. Since then: ${tried.lostEvents} events, ${tried.lostSeconds.toFixed(1)} s.`;
       }
       const tried = await drill(url, photos, objectStore());
-      await noteDone(url, 'drill', tried);
+      await noteDone(url, 'drill', muchOf(tried));
       return `Backed up, restored elsewhere and compared: ${told(tried)}.`;
     }
     case 'erase': {

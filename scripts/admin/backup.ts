@@ -46,6 +46,14 @@ export async function connected<T>(url: string, work: (db: pg.Client) => Promise
   }
 }
 
+/** How a program of PostgreSQL reaches a database: the password is no argument, which everybody on the machine could read. */
+export function reaching(url: string): { dbname: string; env: NodeJS.ProcessEnv } {
+  const address = new URL(url);
+  const PGPASSWORD = decodeURIComponent(address.password);
+  address.password = '';
+  return { dbname: address.href, env: { ...process.env, ...(PGPASSWORD ? { PGPASSWORD } : {}) } };
+}
+
 const sha256 = async (path: string): Promise<string> => {
   const hash = createHash('sha256');
   for await (const chunk of createReadStream(path)) hash.update(chunk as Buffer);
@@ -108,13 +116,14 @@ export async function backup(
   const { inStore, ...of } = await connected(url, async (db) => {
     await db.query('begin isolation level repeatable read read only');
     const { snapshot } = (await db.query('select pg_export_snapshot() as snapshot')).rows[0];
+    const { dbname, env } = reaching(url);
     execFileSync(
       join(programs()!, 'pg_dump'),
       [
         ...['--format=custom', '--no-owner', '--snapshot', snapshot],
-        ...['--file', join(folder, 'database.dump'), '--dbname', url]
+        ...['--file', join(folder, 'database.dump'), '--dbname', dbname]
       ],
-      { stdio: ['ignore', 'ignore', 'inherit'] }
+      { env, stdio: ['ignore', 'ignore', 'inherit'] }
     );
     const { rows } = await db.query<{ id: string }>('select id from photo where stored_at is not null order by id');
     return { ...(await describe(db)), inStore: rows.map((r) => r.id) };
@@ -193,10 +202,11 @@ export async function restore(
   const hasPhotos = existsSync(join(folder, 'photos'));
   if (hasPhotos && !photos && !store)
     throw new Refusal('The backup holds photos: PHOTO_FOLDER or OBJECT_STORE says where they go.');
+  const { dbname, env } = reaching(url);
   execFileSync(
     join(programs()!, 'pg_restore'),
-    ['--no-owner', '--exit-on-error', '--single-transaction', '--dbname', url, join(folder, 'database.dump')],
-    { stdio: ['ignore', 'ignore', 'inherit'] }
+    ['--no-owner', '--exit-on-error', '--single-transaction', '--dbname', dbname, join(folder, 'database.dump')],
+    { env, stdio: ['ignore', 'ignore', 'inherit'] }
   );
   if (hasPhotos) await photosBack(url, join(folder, 'photos'), photos, store);
   const now = await connected(url, describe);
@@ -242,12 +252,13 @@ export async function drill(url: string, photos: string | undefined, store?: Obj
   }
 }
 
+/** How much a backup holds, as it is written down. */
+export const muchOf = ({ files, rows }: Manifest): { files: number; rows: number } => ({
+  files: Object.keys(files).length,
+  rows: Object.values(rows).reduce((a, b) => a + b, 0)
+});
+
 /** Writes down that a backup or a drill was done to its end: leads see how old the last ones are. */
-export async function noteDone(
-  url: string,
-  what: 'backup' | 'drill',
-  { files, rows }: Pick<Manifest, 'files' | 'rows'>
-): Promise<void> {
-  const detail = { files: Object.keys(files).length, rows: Object.values(rows).reduce((a, b) => a + b, 0) };
-  await connected(url, (db) => db.query('insert into backup (what, detail) values ($1, $2)', [what, detail]));
+export async function noteDone(url: string, what: 'backup' | 'drill', much: Record<string, number>): Promise<void> {
+  await connected(url, (db) => db.query('insert into backup (what, detail) values ($1, $2)', [what, much]));
 }

@@ -7,7 +7,7 @@ import { modelOf } from '$core/machine';
 import { fold, type RunEvent } from '$core/run';
 import type { ObjectStore } from '$lib/server/objects/store';
 import { Cluster, programs } from '../setup/postgres.mjs';
-import { connected, photosOf, Refusal } from './backup';
+import { connected, photosOf, reaching, Refusal } from './backup';
 
 const FORMAT = 'eager-wrench/base@1';
 
@@ -25,13 +25,14 @@ export async function base(
     throw new Refusal(`${folder} is not empty: a backup has a folder of its own.`);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const at = new Date().toISOString();
+  const { dbname, env } = reaching(of.copying);
   execFileSync(
     join(programs()!, 'pg_basebackup'),
     [
-      ...['--pgdata', join(folder, 'data'), '--dbname', of.copying, '--wal-method=stream', '--checkpoint=fast'],
+      ...['--pgdata', join(folder, 'data'), '--dbname', dbname, '--wal-method=stream', '--checkpoint=fast'],
       ...['--manifest-checksums=SHA256', '--no-sync']
     ],
-    { stdio: ['ignore', 'ignore', 'inherit'] }
+    { env, stdio: ['ignore', 'ignore', 'inherit'] }
   );
   execFileSync(join(programs()!, 'pg_verifybackup'), ['--quiet', join(folder, 'data')], { stdio: 'inherit' });
   if (from.settings) cpSync(from.settings, join(folder, basename(from.settings)), { recursive: true });

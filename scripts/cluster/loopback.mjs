@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { chmodSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import https from 'node:https';
 import { join } from 'node:path';
 import { ensureBuild, ensurePackages } from '../setup/packages.mjs';
@@ -132,8 +132,9 @@ export class LoopbackCluster {
     });
   }
 
-  /** Signs somebody in. @returns the cookie of the session */
-  async signIn(name, password) {
+  /** Signs somebody of the demo in. @returns the cookie of the session */
+  async signIn(name) {
+    const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8'));
     const answer = await this.call('/signin', {
       method: 'POST',
       headers: { 'content-type': 'application/x-www-form-urlencoded', accept: 'text/html' },
@@ -142,6 +143,11 @@ export class LoopbackCluster {
     const cookie = answer.headers['set-cookie']?.find((c) => /eager_wrench_session=/.test(c));
     if (!cookie) throw new Error(`${name} was not signed in: ${answer.status}`);
     return cookie.split(';')[0];
+  }
+
+  /** Two who work at benches. @returns the cookies of their sessions */
+  async crew() {
+    return [await this.signIn('tam'), await this.signIn('ines')];
   }
 
   async stop() {

@@ -6,8 +6,6 @@ import { filled } from './fill.mjs';
 import { Process } from './process.mjs';
 
 const HOST = '127.0.0.1';
-/** What the application asks for when it connects (src/lib/server/database/pool.ts), as settings of its login: a pooler passes none on. */
-const LIMITS = { statement_timeout: '15s', lock_timeout: '10s', idle_in_transaction_session_timeout: '20s' };
 
 /** PgBouncer between the application and the proxy of the databases, lending connections by the transaction. */
 export class Pooler {
@@ -28,8 +26,7 @@ export class Pooler {
         HOME: home
       })
     );
-    for (const [name, value] of Object.entries(LIMITS))
-      await database.ask('postgres', `alter role eager_wrench_shop set ${name} = '${value}'`, 'postgres');
+    await database.ask('postgres', filled('pgbouncer/limits.sql', { LOGIN: 'eager_wrench_shop' }), 'postgres');
     this.process = new Process('pooler', ['pgbouncer', config], {
       log: join(folder, 'pooler.log'),
       ...owner()

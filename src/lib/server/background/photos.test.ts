@@ -13,7 +13,9 @@ import { settings } from '../settings/environment';
 import { append, event, newRun, openShop, type Shop } from '../testing/shop';
 import { StoreForTests } from '../testing/object-store';
 import type { Run } from '../bench/runs';
+import { beginBackground, endBackground } from './begin';
 import { sendWhatIsLeft, storePhoto } from './photos';
+import { GET } from '../../../routes/healthz/+server';
 import { tasksState, tryAgain, work } from './queue';
 
 const server = new StoreForTests();
@@ -34,6 +36,8 @@ afterAll(async () => {
   await server.end();
   await shop.database.drop();
 });
+
+const health = async () => GET({} as never);
 
 /** A picture that somebody took and sent. */
 async function taken(): Promise<{ id: string; bytes: Buffer }> {
@@ -167,6 +171,20 @@ it('pictures from before there was a store are sent on their way, out of rows an
   expect(readdirSync(photos)).toEqual([]);
   expect([await shown(inRow.id), await shown(inFolder.id)]).toEqual(before);
   rmSync(photos, { recursive: true });
+});
+
+it('a process with a store does this by itself from its start to its end, and says of the store whether it answers', async () => {
+  const left = await taken();
+  expect(await (await health()).json()).toEqual({ process: 'up', database: 'up' });
+  settings.objectStore = setting();
+  expect(await (await health()).json()).toEqual({ process: 'up', database: 'up', photos: 'up' });
+  beginBackground();
+  const sent = await taken();
+  await until(async () => (await lying(left.id)).inStore && (await lying(sent.id)).inStore);
+  await endBackground();
+  const after = await taken();
+  await new Promise((r) => setTimeout(r, 3000));
+  expect(await lying(after.id)).toEqual({ inRow: true, inStore: false });
 });
 
 it('a picture that the store has lost can be sent again, and no other in its place', async () => {

@@ -1,6 +1,7 @@
-import pg from 'pg';
+import type pg from 'pg';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { eventsOf, monthOf } from '../bench/runs';
+import { ownerOf } from '../testing/database';
 import { append, event, newRun, openShop, type Shop } from '../testing/shop';
 import { audit, auditLog } from './audit';
 import { pool } from './pool';
@@ -9,8 +10,7 @@ let shop: Shop;
 let owner: pg.Client;
 beforeAll(async () => {
   shop = await openShop();
-  owner = new pg.Client({ connectionString: shop.database.ownerUrl });
-  await owner.connect();
+  owner = await ownerOf(shop.database);
 });
 afterAll(async () => {
   await owner.end();

@@ -1,14 +1,13 @@
-import pg from 'pg';
+import type pg from 'pg';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { pool } from './pool';
-import { freshDatabase } from '../testing/database';
+import { freshDatabase, ownerOf } from '../testing/database';
 
 let database: Awaited<ReturnType<typeof freshDatabase>>;
 let owner: pg.Client;
 beforeAll(async () => {
   database = await freshDatabase();
-  owner = new pg.Client({ connectionString: database.ownerUrl });
-  await owner.connect();
+  owner = await ownerOf(database);
 });
 afterAll(async () => {
   await owner.end();

@@ -2,7 +2,7 @@ import pg from 'pg';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { Cluster } from '../../../../scripts/setup/postgres.mjs';
 import { pool } from '../database/pool';
-import { freshDatabase } from '../testing/database';
+import { freshDatabase, ownerOf } from '../testing/database';
 import { backupState, databaseState } from './databases';
 import { AWAY_MS, beat, processes, sayGoodbye } from './processes';
 
@@ -10,8 +10,7 @@ let database: Awaited<ReturnType<typeof freshDatabase>>;
 let owner: pg.Client;
 beforeAll(async () => {
   database = await freshDatabase();
-  owner = new pg.Client({ connectionString: database.ownerUrl });
-  await owner.connect();
+  owner = await ownerOf(database);
 });
 afterAll(async () => {
   await owner.end();

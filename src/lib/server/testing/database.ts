@@ -27,3 +27,10 @@ export async function freshDatabase(): Promise<{ url: string; ownerUrl: string; 
     }
   };
 }
+
+/** For tests only: the database of one's own as its owner, who may look and do what the application may not. */
+export async function ownerOf({ ownerUrl }: { ownerUrl: string }): Promise<pg.Client> {
+  const owner = new pg.Client({ connectionString: ownerUrl });
+  await owner.connect();
+  return owner;
+}
