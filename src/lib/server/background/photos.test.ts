@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { afterAll, afterEach, beforeAll, expect, it } from 'vitest';
+import { health } from '../operations/health';
 import { keepPhoto, photoOf } from '../bench/photos';
 import { pool } from '../database/pool';
 import { objectStore, StoreOutOfReach } from '../objects/store';
@@ -15,7 +16,6 @@ import { StoreForTests } from '../testing/object-store';
 import type { Run } from '../bench/runs';
 import { beginBackground, endBackground } from './begin';
 import { sendWhatIsLeft, storePhoto } from './photos';
-import { GET } from '../../../routes/healthz/+server';
 import { tasksState, tryAgain, work } from './queue';
 
 const server = new StoreForTests();
@@ -36,8 +36,6 @@ afterAll(async () => {
   await server.end();
   await shop.database.drop();
 });
-
-const health = async () => GET({} as never);
 
 /** A picture that somebody took and sent. */
 async function taken(): Promise<{ id: string; bytes: Buffer }> {
@@ -175,9 +173,9 @@ it('pictures from before there was a store are sent on their way, out of rows an
 
 it('a process with a store does this by itself from its start to its end, and says of the store whether it answers', async () => {
   const left = await taken();
-  expect(await (await health()).json()).toEqual({ process: 'up', database: 'up' });
+  expect(await health()).toEqual({ process: 'up', database: 'up' });
   settings.objectStore = setting();
-  expect(await (await health()).json()).toEqual({ process: 'up', database: 'up', photos: 'up' });
+  expect(await health()).toEqual({ process: 'up', database: 'up', photos: 'up' });
   beginBackground();
   const sent = await taken();
   await until(async () => (await lying(left.id)).inStore && (await lying(sent.id)).inStore);
