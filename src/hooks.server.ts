@@ -75,15 +75,7 @@ async function answer({ event, resolve }: Parameters<Handle>[0], spent: Spent): 
     let response =
       refused ??
       (await speaking.run(event.locals.language, () =>
-        asking.run(asker, async () =>
-          resolve(event, {
-            transformPageChunk: ({ html }) =>
-              html
-                .replace('%ew.theme%', event.locals.theme)
-                .replace('%ew.language%', event.locals.language)
-                .replace('%ew.direction%', direction)
-          })
-        )
+        asking.run(asker, async () => resolve(event, { transformPageChunk: ({ html }) => begun(html, event.locals) }))
       ));
     // A page that could not be loaded says why as every other answer does.
     if (event.locals.thrown !== undefined) response = failed(event, event.locals.thrown);
@@ -113,6 +105,17 @@ async function answer({ event, resolve }: Parameters<Handle>[0], spent: Spent): 
     if (ms > SLOW_MS) log.warn({ ...line, slowest: spent.slowest }, 'slow request');
     else log.info(line, 'request');
   }
+}
+
+/** The page with what its first element says of it; it stands before all else, and a page is long. */
+function begun(html: string, { theme, language }: App.Locals): string {
+  const head = html.indexOf('<head>') + 1;
+  const first = html
+    .slice(0, head)
+    .replace('%ew.theme%', theme)
+    .replace('%ew.language%', language)
+    .replace('%ew.direction%', direction);
+  return first + html.slice(head);
 }
 
 /** What is not our fault has a status of its own: the database is away or its disk is full, somebody asks for too much. */

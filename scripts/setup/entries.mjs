@@ -6,6 +6,7 @@ export const ENTRIES = [
   'scripts/screens.mjs',
   'scripts/seek.mjs',
   'scripts/bench-load.mjs',
+  'scripts/bench-pages.mjs',
   'scripts/bench-recorder.mjs',
   'scripts/clean-clone.mjs',
   'scripts/cluster.mjs',

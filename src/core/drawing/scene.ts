@@ -110,6 +110,7 @@ export function sceneOf(model: Model, zone: string, state: MachineState, from = 
     const points = cable.path.filter((p) => p.zone === zone);
     if (!there.has(cable.part) || points.length < 2 || (from > 0 && points.every((p) => p.depth < from))) return [];
     const depth = points.reduce((sum, p) => sum + p.depth, 0) / points.length;
+    let under: string | undefined;
     return [
       {
         what: 'cable',
@@ -119,7 +120,10 @@ export function sceneOf(model: Model, zone: string, state: MachineState, from = 
         cable,
         name: model.part(cable.part).name,
         d: cablePath(points.map((p) => p.at)),
-        under: hidden(points, parts, cable.part)
+        /** Worked out when it is drawn: of a closed machine no cable is. */
+        get under() {
+          return (under ??= hidden(points, parts, cable.part));
+        }
       }
     ];
   });

@@ -28,22 +28,31 @@ export function sum(amounts: readonly Minor[]): Minor {
   return amounts.reduce((total, a) => checkedMinor(total + checkedMinor(a)), 0);
 }
 
-/** Digits after the decimal mark of a currency, by ISO 4217 as the language's own tables have it. */
-export function minorDigits(currency: string): number {
-  return new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+/** How amounts are written, once for each language and currency: finding out is dear, and a stock list writes hundreds of them. */
+const formats = new Map<string, { format: Intl.NumberFormat; digits: number }>();
+
+function formatOf(locale: string, currency: string) {
+  const key = `${locale} ${currency}`;
+  const known = formats.get(key);
+  if (known) return known;
+  const format = new Intl.NumberFormat(locale, { style: 'currency', currency });
+  const made = { format, digits: format.resolvedOptions().maximumFractionDigits ?? 2 };
+  formats.set(key, made);
+  return made;
 }
+
+/** Digits after the decimal mark of a currency, by ISO 4217 as the language's own tables have it. */
+export const minorDigits = (currency: string): number => formatOf('en', currency).digits;
 
 /** Versions of the language tables differ in which space that does not break they take. */
 const ANY_NO_BREAK = /[\u00a0\u202f]/g;
 
 /** An amount as one writes it in a language (BCP 47): mark, grouping and symbol. Exact: digits are put in, not divided. */
 export function written(amount: Minor, currency: string, locale: string): string {
-  const digits = minorDigits(currency);
+  const { format, digits } = formatOf(locale, currency);
   const text = String(Math.abs(checkedMinor(amount))).padStart(digits + 1, '0');
   const decimal = `${amount < 0 ? '-' : ''}${text.slice(0, text.length - digits)}${digits > 0 ? `.${text.slice(-digits)}` : ''}`;
-  return new Intl.NumberFormat(locale, { style: 'currency', currency })
-    .format(decimal as unknown as number)
-    .replace(ANY_NO_BREAK, '\u00a0');
+  return format.format(decimal as unknown as number).replace(ANY_NO_BREAK, '\u00a0');
 }
 
 /**

@@ -3,10 +3,12 @@ import { type FileText, type Said, say } from '../language';
 
 /** Words of a machine file with what it calls them in other languages. */
 export function fileText({ translations }: Pick<Machine, 'translations'>, text: string): FileText {
-  const others = Object.entries(translations ?? {}).flatMap(([language, texts]) =>
-    texts[text] === undefined ? [] : [[language, texts[text]] as const]
-  );
-  return others.length > 0 ? { file: text, in: Object.fromEntries(others) } : { file: text };
+  let others: Record<string, string> | undefined;
+  for (const language in translations) {
+    const texts = translations[language]!;
+    if (Object.hasOwn(texts, text)) (others ??= {})[language] = texts[text]!;
+  }
+  return others ? { file: text, in: others } : { file: text };
 }
 
 /** A name of a machine file. */

@@ -1,3 +1,4 @@
+import { packed } from '$lib/packed';
 import { basisOf } from '../jobs/facts';
 import { planFor } from '../planning/plans';
 import { accessFor } from '../planning/derived';
@@ -52,15 +53,17 @@ export async function fileOfRun(db: Queryable, id: string): Promise<number | und
 }
 
 export async function findRun(db: Queryable, id: string): Promise<Run | undefined> {
+  const plan = await planOf(id, db);
+  if (!plan) return undefined;
   const { rows } = await db.query(
-    'select id, job_id as "jobId", machine_file_id::int as "fileId", plan, coalesce(plan_now, plan) as "planNow", signed_at as "signedAt", signed_by as "signedBy" from run where id = $1',
+    'select id, job_id as "jobId", machine_file_id::int as "fileId", plan_now as "planNow", signed_at as "signedAt", signed_by as "signedBy" from run where id = $1',
     [id]
   );
   return (
     rows[0] && {
       ...rows[0],
-      plan: asNow(rows[0].plan),
-      planNow: asNow(rows[0].planNow),
+      plan,
+      planNow: rows[0].planNow === null ? plan : asNow(rows[0].planNow),
       signedAt: rows[0].signedAt?.toISOString() ?? null
     }
   );
@@ -175,7 +178,7 @@ export async function appendEvents(
   personId: string
 ): Promise<Appended> {
   const refused: NotTaken[] = [];
-  const { model } = accessFor(hash, machine);
+  const { model } = accessFor({ hash, machine });
   return transaction(async (db): Promise<Appended> => {
     const run = (
       await db.query(
@@ -300,10 +303,10 @@ export async function appendEvents(
   });
 }
 
-/** The plan that a run was started with never changes: each is read from its text once. */
+/** The plan that a run was started with never changes: each is read from the database, and from its text, once. */
 const planOf = kept(100, async (runId: string, db: Queryable): Promise<Plan | undefined> => {
   const { rows } = await db.query('select plan from run where id = $1', [runId]);
-  return rows[0]?.plan;
+  return rows[0] && packed(asNow(rows[0].plan));
 });
 
 /** Of events that a run has already, by their ids: whether they are recorded as they are sent now. */

@@ -59,7 +59,7 @@ const SELECT = `
          case when j.closed_at is not null then 'closed' when r.signed_at is not null then 'signed' when r.id is not null then 'on-bench' else 'planned' end as stage,
          m.id::int as "fileId", m.machine_id as "machineId", m.maker, m.model, m.revision, ${standingOf('m')} as standing, (select id from recording where job_id = j.id) as "recordingId",
          r.id as "runId", r.started_at as "startedAt", coalesce(r.p50_seconds, j.p50_seconds) as "p50Seconds", coalesce(r.p80_seconds, j.p80_seconds) as "p80Seconds", p.display_name as "startedBy",
-         coalesce(jsonb_array_length(coalesce(r.plan_now, r.plan) -> 'steps'), 0) as steps,
+         coalesce(r.steps_planned, jsonb_array_length(coalesce(r.plan_now, r.plan) -> 'steps'), 0) as steps,
          coalesce(r.steps_done, 0) as "stepsDone"
     from job j
     join machine_file m on m.id = j.machine_file_id

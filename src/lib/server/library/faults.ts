@@ -36,7 +36,7 @@ export async function importFaultSet(db: Queryable, text: string, by: string | n
   if (!rows[0]) return refused('no-machine', here().t('server.thereIsNoMachineFileFor', { machine: set.data.machine }));
   const { machine, hash } = (await machineDocument(db, rows[0].id))!;
   const wrong = strangersOf(modelOf(machine), set.data);
-  if (wrong.length === 0) wrong.push(...unplannableIn(set.data, reachFrom(accessFor(hash, machine), set.data)));
+  if (wrong.length === 0) wrong.push(...unplannableIn(set.data, reachFrom(accessFor({ hash, machine }), set.data)));
   if (wrong.length > 0) return refusal(wrong.slice(0, 5).map((message) => problem([], 'not-of-this-machine', message)));
   await db.query('insert into fault_set (machine_id, document, imported_by) values ($1, $2, $3)', [
     set.data.machine,

@@ -1,3 +1,4 @@
+import { packed } from '$lib/packed';
 import { jointOpenedAt } from '$core/ids';
 import { contentHash, type Machine } from '$core/machine';
 import { audit } from '../database/audit';
@@ -203,5 +204,5 @@ const documents = kept(30, async (fileId: number, db: Queryable): Promise<Machin
   const { rows } = await db.query('select document as machine, content_hash as hash from machine_file where id = $1', [
     fileId
   ]);
-  return rows[0];
+  return rows[0] && { ...rows[0], machine: packed(rows[0].machine) };
 });

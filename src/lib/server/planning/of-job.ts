@@ -2,7 +2,7 @@ import type { Said } from '$core/language';
 import { error } from '@sveltejs/kit';
 import { modelOf, type Machine, type Model } from '$core/machine';
 import { planRequest, type Plan, type PlanBasis, type PlanRequest } from '$core/plan';
-import type { JobState } from '$core/job';
+import type { JobEvent, JobState } from '$core/job';
 import { pool } from '../database/pool';
 import { basisOf } from '../jobs/facts';
 import { jobOfPage } from '../jobs/of-page';
@@ -16,15 +16,17 @@ interface OfJob {
   job: JobRow;
   machine: Machine;
   hash: string;
+  facts: JobEvent[];
   state: JobState;
   basis: PlanBasis;
 }
 
 /** A job with what a plan of it depends on. */
 export async function requestOfJob(params: { number: string }): Promise<OfJob & { asked: PlanRequest }> {
-  const { job, machine, hash, state } = await jobOfPage(params);
+  const found = await jobOfPage(params);
+  const { job, machine, hash, state } = found;
   const basis = await basisOf(pool(), job, state);
-  return { job, machine, hash, state, basis, asked: planRequest({ machine, hash }, basis, wishOf(job)) };
+  return { ...found, basis, asked: planRequest({ machine, hash }, basis, wishOf(job)) };
 }
 
 /** The plan that a job was started with, or the one that it would be started with now; or why there is none. */

@@ -1,3 +1,4 @@
+import { packed } from '$lib/packed';
 import { here } from '$lib/server/http/here';
 import { createHash } from 'node:crypto';
 import { serialize } from 'node:v8';
@@ -93,7 +94,7 @@ async function run(request: PlanRequest, on: ((heard: Heard) => void) | undefine
       });
     });
     if (!result.ok) throw new PlanningError(whyNot(result));
-    return result.plan;
+    return packed(result.plan);
   } finally {
     port1.close();
   }

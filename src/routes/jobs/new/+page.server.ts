@@ -44,7 +44,7 @@ export const actions: Actions = {
     if (!goals.success) return fail(400, { message: here().t('server.whatToDoCannotBeRead') });
     const file = await machineDocument(pool(), form.value.fileId);
     if (!file) return fail(400, { message: here().t('server.thatMachineFileIsNoLonger') });
-    const access = accessFor(file.hash, file.machine);
+    const access = accessFor(file);
     try {
       if (goals.data.length > 0) removalSet(access, goals.data);
     } catch (problem) {

@@ -1,5 +1,5 @@
 import { error, fail, redirect } from '@sveltejs/kit';
-import { diffMachines, type Change } from '$core/formats';
+import type { Change } from '$core/formats';
 import { pool } from '$lib/server/database/pool';
 import { mayBecome, proposedChanges, type Proposal } from '$core/library';
 import { followedJoints, jobsOnMachine, machineDocument, putInForce, revisionsOf } from '$lib/server/library/machines';
@@ -8,7 +8,7 @@ import { differedOnMachine, foundOnMachine } from '$lib/server/bench/runs';
 import { modelOf } from '$core/machine';
 import { proposedNote } from '$core/run';
 import type { Actions, PageServerLoad } from './$types';
-import { checkMachine } from '$core/validate';
+import { changesFrom, findingsIn } from '$lib/server/planning/derived';
 import { here } from '$lib/server/http/here';
 
 /** Files whose differences are worked out; older ones are listed. */
@@ -26,7 +26,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
       const before = files[i + 1];
       if (!before || i >= DIFFED) return { ...row, changes: null };
       const [a, b] = await Promise.all([machineDocument(pool(), before.fileId), machineDocument(pool(), row.fileId)]);
-      return { ...row, changes: diffMachines(a!.machine, b!.machine) };
+      return { ...row, changes: changesFrom(a!, b!) };
     })
   );
   const model = modelOf(machine);
@@ -43,7 +43,6 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     }),
     ...proposedChanges(model, differed)
   ];
-  const checked = checkMachine(machine);
   const standing = files.find((f) => f.fileId === fileId)!.standing;
   const inForce = files.find((f) => f.standing === 'in-force' && f.fileId !== fileId);
   return {
@@ -55,10 +54,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     against:
       standing === 'in-force' || !inForce
         ? null
-        : {
-            revision: inForce.revision,
-            changes: diffMachines((await machineDocument(pool(), inForce.fileId))!.machine, machine)
-          },
+        : { revision: inForce.revision, changes: changesFrom((await machineDocument(pool(), inForce.fileId))!, found) },
     fileId,
     machine,
     hash,
@@ -66,7 +62,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     jobs,
     proposals,
     mayDraw: locals.person!.role !== 'trainee',
-    warnings: checked.ok ? checked.warnings : checked.problems
+    warnings: findingsIn(found)
   };
 };
 

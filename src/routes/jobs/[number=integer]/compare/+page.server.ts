@@ -2,7 +2,7 @@ import type { Said } from '$core/language';
 import { message } from '$lib/words';
 import { planFigures, planRequest, type Plan, type PlanWish } from '$core/plan';
 import { WEIGHTS, type Weighting } from '$core/solve';
-import { diffMachines } from '$core/formats';
+import { changesFrom } from '$lib/server/planning/derived';
 import { pool } from '$lib/server/database/pool';
 import { wishOf } from '$lib/server/jobs/jobs';
 import { machineDocument, revisionsOf } from '$lib/server/library/machines';
@@ -42,7 +42,7 @@ async function compared(params: { number: string }) {
           name: message('compare.revision', { revision: row.revision }),
           importedAt: row.importedAt,
           fileId: row.fileId,
-          changes: diffMachines(machine, other.machine).map((c) => c.text),
+          changes: changesFrom({ hash, machine }, other).map((c) => c.text),
           ...(await orProblem(planOn({}, other)))
         };
       })

@@ -1,6 +1,5 @@
 import { needsOfJob } from '$lib/server/jobs/facts';
 import { pool } from '$lib/server/database/pool';
-import { jobOfPage } from '$lib/server/jobs/of-page';
 import { planOrProblem, requestOfJob } from '$lib/server/planning/of-job';
 import { soon } from '$lib/server/http/soon';
 import { brokenForGood } from '$core/plan';
@@ -13,7 +12,7 @@ import { shopSettings } from '$lib/server/settings/shop';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
-  const [{ facts }, { job, machine, state, asked }] = await Promise.all([jobOfPage(params), requestOfJob(params)]);
+  const { job, machine, facts, state, asked } = await requestOfJob(params);
   const planned = await soon(planOrProblem(job, asked));
   const plan = 'now' in planned ? planned.now.plan : undefined;
   const shop = await shopSettings(pool());

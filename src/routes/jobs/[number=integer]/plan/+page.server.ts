@@ -19,9 +19,9 @@ import { here } from '$lib/server/http/here';
 
 /** A plan that cannot be met is shown with the means to change it; one that takes long is worked out in the browser, which shows how it goes. */
 export const load: PageServerLoad = async ({ params }) => {
-  const { asked, ...found } = await requestOfJob(params);
-  const planned = await soon(planOrProblem(found.job, asked));
-  return { ...found, ...('now' in planned ? planned.now : { plan: null, problem: null }) };
+  const { job, machine, hash, state, basis, asked } = await requestOfJob(params);
+  const planned = await soon(planOrProblem(job, asked));
+  return { job, machine, hash, state, basis, ...('now' in planned ? planned.now : { plan: null, problem: null }) };
 };
 
 const Wish = z.strictObject({
