@@ -30,9 +30,11 @@ test('spares keep search and order in the address', async ({ page, signInAs }) =
   await page.goto('/spares');
   await page.waitForLoadState('networkidle');
   await page.getByRole('button', { name: 'Number', exact: true }).click();
+  await expect(page).toHaveURL(/sort=number/);
   const up = await firstCells(page, 1);
   expect(up).toEqual(inOrder(up));
   await page.getByRole('button', { name: 'Number', exact: true }).click();
+  await expect(page).toHaveURL(/sort=-number/);
   await page.getByRole('searchbox', { name: 'Search spares' }).fill('nf14');
   await expect(page).toHaveURL(/sort=-number/);
   await expect(page).toHaveURL(/q=nf14/);
@@ -42,6 +44,17 @@ test('spares keep search and order in the address', async ({ page, signInAs }) =
   await page.reload();
   expect(await firstCells(page, 1)).toEqual(shown);
   await expect(page.getByRole('searchbox', { name: 'Search spares' })).toHaveValue('nf14');
+  // What is typed while the answer to the first letters is on its way stays.
+  await page.waitForLoadState('networkidle');
+  await page.route('**/spares/__data.json**', async (route) => {
+    await new Promise((then) => setTimeout(then, 700));
+    await route.continue();
+  });
+  const search = page.getByRole('searchbox', { name: 'Search spares' });
+  await search.fill('');
+  await search.pressSequentially('fan', { delay: 350 });
+  await expect(page).toHaveURL(/q=fan/);
+  await expect(search).toHaveValue('fan');
 });
 
 test('a machine’s tables keep which one is shown, its words and its order', async ({ page, signInAs }) => {

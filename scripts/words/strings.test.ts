@@ -17,7 +17,8 @@ const KNOWN = [
   /^(old|new) (number|serial)$/,
   /^(bench keys|nobody has this one|eager-wrench feed|eager-wrench reading|job sheet|fact of job \{\})$/,
   /^input(:not\([^)]*\))*, textarea, select/,
-  /^coalesce\(\(select /,
+  /^\(?coalesce\(\(select /,
+  /^(\{\})?m\.maker, m\.model/,
   /^run_id = /,
   /^accept-language, cookie$/,
   // What a page says that is shown when nothing else can be.

@@ -1,10 +1,10 @@
-<script lang="ts" generics="Row extends object">
+<script lang="ts">
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
-  import type { ListState } from './list-state.svelte';
+  import type { Sortable } from './list-state.svelte';
 
   /** The headings of a list's columns: pressed, the list is sorted by it, then the other way, then as it was. */
-  let { list }: { list: ListState<Row> } = $props();
+  let { list }: { list: Sortable } = $props();
 </script>
 
 {#each list.columns as column (column.id)}

@@ -1,11 +1,11 @@
-<script lang="ts" generics="Row extends object">
+<script lang="ts">
   import { useWords } from '$lib/words';
-  import type { ListState } from './list-state.svelte';
+  import type { Sortable } from './list-state.svelte';
 
   const { t } = useWords();
 
   /** The same as the headings of the columns, where rows are cards and have none; `everywhere` where they always are. */
-  let { list, everywhere = false }: { list: ListState<Row>; everywhere?: boolean } = $props();
+  let { list, everywhere = false }: { list: Sortable; everywhere?: boolean } = $props();
   const id = $props.id();
 </script>
 

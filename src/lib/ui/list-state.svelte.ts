@@ -30,18 +30,29 @@ interface Sorting {
   desc: boolean;
 }
 
-/** A column of a list: what it is called, and what its rows are sorted by. */
-export interface ListColumn<Row> {
+/** A column by which a list can be sorted: what it is called, and how its heading looks. */
+export interface SortableColumn {
   id: string;
   name: string;
-  of: (row: Row) => string | number;
   isRight?: boolean;
-  /** Of its heading. */
   class?: string;
 }
 
+/** A list that is sorted by its columns, here or on the server. */
+export interface Sortable {
+  readonly columns: readonly SortableColumn[];
+  readonly sorting: Sorting | undefined;
+  /** By a column, then the other way, then as the rows come; as they come at once without one. */
+  sortBy(id: string | undefined): void;
+}
+
+/** A column of a list that is wholly on the page, with what its rows are sorted by. */
+export interface ListColumn<Row> extends SortableColumn {
+  of: (row: Row) => string | number;
+}
+
 /** Search and sorting of a list that is wholly on the page, kept in the address as `q` and `sort`: a column, with a minus downwards. */
-export class ListState<Row extends object> {
+export class ListState<Row extends object> implements Sortable {
   #query = $state(fromAddress('q'));
   #sorting = $state.raw<Sorting>();
 
@@ -70,7 +81,6 @@ export class ListState<Row extends object> {
   get sorting(): Sorting | undefined {
     return this.#sorting;
   }
-  /** By a column, then the other way, then as the rows come; as they come at once without one. */
   sortBy(id: string | undefined): void {
     const now = this.#sorting;
     const isAgain = now !== undefined && now.by === id;

@@ -1040,7 +1040,6 @@ export interface Messages {
   'spares.notKnown': Nothing;
   'spares.nothingIsInStockYetAdd': Nothing;
   'spares.nothingWithThatName': Nothing;
-  'spares.moreNarrowTheSearchAbove': { n: Arg | null | undefined };
   'spares.includes': Nothing;
   'spares.holes': Nothing;
   'spares.plugs': Nothing;

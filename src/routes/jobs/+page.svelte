@@ -11,6 +11,8 @@
   import Plus from '@lucide/svelte/icons/plus';
   import { WAITS } from '$core/words';
   import type { Said } from '$core/language';
+  import Pages from '$lib/ui/Pages.svelte';
+  import { TypedSearch } from '$lib/ui/paged-list.svelte';
   import { useWords } from '$lib/words';
   import Lanes from './Lanes.svelte';
 
@@ -62,12 +64,10 @@
     status: t('jobs.status')
   } satisfies Record<JobOrder, string>;
   const here = $derived(to({}).replace(/^\/jobs\??/, ''));
-  let typing: ReturnType<typeof setTimeout> | undefined;
-  function search(event: Event & { currentTarget: HTMLInputElement }) {
-    clearTimeout(typing);
-    const q = event.currentTarget.value.trim();
-    typing = setTimeout(() => void goto(to({ q }), { keepFocus: true, noScroll: true, replaceState: true }), 200);
-  }
+  const search = new TypedSearch(
+    () => data.query.search ?? '',
+    (q) => goto(to({ q }), { keepFocus: true, noScroll: true, replaceState: true })
+  );
   const age = (job: JobRow) => Math.max(0, Math.floor((Date.now() - Date.parse(job.createdAt)) / 86_400_000));
 </script>
 
@@ -121,8 +121,7 @@
           class="field"
           type="search"
           placeholder={t('jobs.numberNameSerialNumberComplaint')}
-          value={data.query.search ?? ''}
-          oninput={search}
+          bind:value={search.words}
         /></label
       >
       <label class="flex items-center gap-2 whitespace-nowrap xl:hidden"
@@ -239,22 +238,12 @@
           </tbody>
         </table>
       </div>
-      {#if data.pages > 1}
-        <nav class="mt-3 flex items-center justify-center gap-3" aria-label={t('jobs.pagesOfTheList')}>
-          {#if data.query.page > 1}<a class="button" href={to({ page: String(data.query.page - 1) })}
-              >{t('jobs.previous')}</a
-            >{/if}
-          <span class="text-soft"
-            >{t('jobs.of', {
-              page: data.query.page,
-              isCapped: data.isCapped ? t('jobs.andMore2', { pages: data.pages }) : data.pages
-            })}</span
-          >
-          {#if data.query.page < data.pages}<a class="button" href={to({ page: String(data.query.page + 1) })}
-              >{t('jobs.next2')}</a
-            >{/if}
-        </nav>
-      {/if}
+      <Pages
+        page={data.query.page}
+        pages={data.pages}
+        isCapped={data.isCapped}
+        to={(page) => to({ page: String(page) })}
+      />
     {/if}
   </div>
 </div>

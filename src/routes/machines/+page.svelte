@@ -4,27 +4,23 @@
   import { day } from '$lib/ui/dates';
   import FileUp from '@lucide/svelte/icons/file-up';
   import type { Problem } from '$core/result';
-  import { ListState } from '$lib/ui/list-state.svelte';
+  import { PagedList } from '$lib/ui/paged-list.svelte';
+  import Pages from '$lib/ui/Pages.svelte';
   import SortSelect from '$lib/ui/SortSelect.svelte';
   import { STANDING_WORDS } from '$core/words';
   import FileInput from '$lib/ui/FileInput.svelte';
   import { useWords } from '$lib/words';
 
-  const { t, told, language } = useWords();
+  const { t, told } = useWords();
 
   let { data } = $props();
-  const list = new ListState<(typeof data.machines)[number]>(
-    [
-      { id: 'machine', name: t('machines.machine'), of: (m) => `${m.maker} ${m.model}`, class: 'px-4 py-1.5' },
-      { id: 'revision', name: t('machines.revision'), of: (m) => m.revision, class: 'px-3' },
-      { id: 'files', name: t('machines.files'), of: (m) => m.files, isRight: true, class: 'px-3' },
-      { id: 'jobs', name: t('machines.openJobs'), of: (m) => m.openJobs, isRight: true, class: 'px-3' },
-      { id: 'newest', name: t('machines.newest'), of: (m) => m.importedAt, class: 'px-4' }
-    ],
-    language,
-    (m) => `${m.maker} ${m.model} ${m.revision} ${m.machineId}`
-  );
-  const shown = $derived(list.shown(data.machines));
+  const list = new PagedList([
+    { id: 'machine', name: t('machines.machine') },
+    { id: 'revision', name: t('machines.revision') },
+    { id: 'files', name: t('machines.files') },
+    { id: 'jobs', name: t('machines.openJobs') },
+    { id: 'newest', name: t('machines.newest') }
+  ]);
 
   let answer = $state<{ ok: boolean; fileId?: number; message: string; problems: Problem[] } | undefined>();
   let sending = $state(false);
@@ -87,17 +83,17 @@
   <section aria-label={t('machines.machinesInTheLibrary')}>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
       <h1 class="text-2xl">{t('machines.machines')}</h1>
-      {#if data.machines.length > 0}<div class="ms-auto"><SortSelect {list} everywhere /></div>
+      {#if data.machines.length > 0 || data.isNarrowed}<div class="ms-auto"><SortSelect {list} everywhere /></div>
         <label class="w-64"
           ><span class="sr-only">{t('machines.findAMachine')}</span><input
             class="field"
             type="search"
             placeholder={t('machines.findAMachine')}
-            bind:value={list.query}
+            bind:value={list.search.words}
           /></label
         >{/if}
     </div>
-    {#if data.machines.length === 0}
+    {#if data.machines.length === 0 && !data.isNarrowed}
       <div class="sheet mt-4 px-8 py-14 text-center">
         <h2 class="text-xl">{t('machines.theLibraryIsEmpty')}</h2>
         <p class="mx-auto mt-2 max-w-prose text-soft">
@@ -106,7 +102,7 @@
       </div>
     {:else}
       <ul class="library mt-4">
-        {#each shown as m (m.fileId)}
+        {#each data.machines as m (m.fileId)}
           <li class="sheet overflow-hidden">
             <a class="block" href="/machines/{m.fileId}">
               <img
@@ -133,6 +129,7 @@
           <li class="px-4 py-8 text-soft">{t('machines.noMachineWithThatName')}</li>
         {/each}
       </ul>
+      <Pages page={data.page} pages={data.pages} to={(n) => list.to({ page: String(n) })} />
     {/if}
   </section>
 

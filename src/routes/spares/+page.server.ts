@@ -7,7 +7,8 @@ import { pool } from '$lib/server/database/pool';
 import { reading } from '$lib/server/database/standby';
 import { learnSpare, refreshNeeding } from '$lib/server/jobs/facts';
 import { shopSettings } from '$lib/server/settings/shop';
-import { listSpares, moveStock, openOrders, takeIn } from '$lib/server/stock/spares';
+import { listQuery } from '$lib/server/database/lists';
+import { listSpares, moveStock, openOrders, SPARE_ORDERS, SPARES_PAGE, takeIn } from '$lib/server/stock/spares';
 import { dropOrder, orderSpare } from '$lib/server/stock/supplier';
 import type { Actions, PageServerLoad } from './$types';
 import { whyNot } from '$core/result';
@@ -15,10 +16,22 @@ import { formOf } from '$lib/server/http/form';
 import { here } from '$lib/server/http/here';
 
 export const load: PageServerLoad = async (event) => {
-  const [spares, orders, { rates }] = await reading(event, (db) =>
-    Promise.all([listSpares(db), openOrders(db), shopSettings(db)])
+  const { searchParams } = event.url;
+  const query = listQuery(searchParams, SPARE_ORDERS);
+  const onlyOut = searchParams.get('free') === 'none';
+  const [{ spares, found }, orders, { rates }] = await reading(event, (db) =>
+    Promise.all([listSpares(db, query, onlyOut), openOrders(db), shopSettings(db)])
   );
-  return { spares, orders, currency: rates.currency, mayWrite: event.locals.person!.role !== 'trainee' };
+  return {
+    spares,
+    found,
+    page: query.page,
+    pages: Math.ceil(found / SPARES_PAGE),
+    isNarrowed: query.search !== '' || onlyOut,
+    orders,
+    currency: rates.currency,
+    mayWrite: event.locals.person!.role !== 'trainee'
+  };
 };
 
 const Move = z.object({

@@ -1,40 +1,32 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
-  import { untrack } from 'svelte';
   import { day, money } from '$lib/ui/dates';
   import type { SpareRow } from '$lib/server/stock/spares';
   import type { Said } from '$core/language';
-  import { fromAddress, keepInAddress, ListState } from '$lib/ui/list-state.svelte';
+  import { page } from '$app/state';
+  import { PagedList } from '$lib/ui/paged-list.svelte';
+  import Pages from '$lib/ui/Pages.svelte';
   import SortHeads from '$lib/ui/SortHeads.svelte';
   import SortSelect from '$lib/ui/SortSelect.svelte';
   import { useWords } from '$lib/words';
   import Rich from '$lib/ui/Rich.svelte';
 
-  const { t, told, language } = useWords();
+  const { t, told } = useWords();
 
   let { data, form } = $props();
   const message = $derived((form as { message?: Said } | null)?.message);
-  let onlyOut = $state(fromAddress('free') === 'none');
-  let chosen = $state(untrack(() => data.spares[0]?.number ?? ''));
-  const count = (s: SpareRow) => s.places.reduce((sum, p) => sum + p.quantity, 0);
-  const free = (s: SpareRow) => count(s) - s.held;
-  const list = new ListState<SpareRow>(
-    [
-      { id: 'number', name: t('spares.number'), of: (s) => s.number, class: 'w-32 py-1.5 ps-4' },
-      { id: 'name', name: t('spares.name'), of: (s) => s.spare.name },
-      { id: 'location', name: t('spares.location2'), of: (s) => s.places[0]?.place ?? '', class: 'w-52' },
-      { id: 'free', name: t('spares.free'), of: free, isRight: true, class: 'w-16' },
-      { id: 'reserved', name: t('spares.reserved'), of: (s) => s.held, isRight: true, class: 'w-24' },
-      { id: 'price', name: t('spares.price'), of: (s) => s.priceMinor ?? -1, isRight: true, class: 'w-24 pe-4' }
-    ],
-    language,
-    (s) => `${s.number} ${s.spare.name}`
-  );
-  const found = $derived(list.shown(onlyOut ? data.spares.filter((s) => free(s) <= 0) : data.spares));
-  /** More rows than anyone reads: the words above narrow them. */
-  const MOST = 200;
-  const spare = $derived(data.spares.find((s) => s.number === chosen));
+  let chosen = $state('');
+  const free = (s: SpareRow) => s.places.reduce((sum, p) => sum + p.quantity, 0) - s.held;
+  const list = new PagedList([
+    { id: 'number', name: t('spares.number'), class: 'w-32 py-1.5 ps-4' },
+    { id: 'name', name: t('spares.name') },
+    { id: 'location', name: t('spares.location2'), class: 'w-52' },
+    { id: 'free', name: t('spares.free'), isRight: true, class: 'w-16' },
+    { id: 'reserved', name: t('spares.reserved'), isRight: true, class: 'w-24' },
+    { id: 'price', name: t('spares.price'), isRight: true, class: 'w-24 pe-4' }
+  ]);
+  const spare = $derived(data.spares.find((s) => s.number === chosen) ?? data.spares[0]);
 </script>
 
 <svelte:head><title>{t('spares.sparesEagerWrench')}</title></svelte:head>
@@ -47,15 +39,15 @@
         class="field"
         type="search"
         placeholder={t('spares.numberOrName')}
-        bind:value={list.query}
+        bind:value={list.search.words}
       /></label
     >
     <label class="flex items-center gap-2"
       ><input
         type="checkbox"
         class="size-4.5 accent-(--act)"
-        bind:checked={onlyOut}
-        onchange={() => keepInAddress({ free: onlyOut ? 'none' : '' })}
+        checked={page.url.searchParams.get('free') === 'none'}
+        onchange={(e) => void list.ask({ free: e.currentTarget.checked ? 'none' : '' })}
       />
       {t('spares.noneFree')}</label
     >
@@ -114,8 +106,8 @@
       <table class="cards w-full table-fixed">
         <thead><tr class="border-b border-rule-strong text-start text-sm text-soft"><SortHeads {list} /></tr></thead>
         <tbody>
-          {#each found.slice(0, MOST) as s (s.number)}
-            <tr class="border-b border-rule last:border-0 {s.number === chosen ? 'bg-sunk' : ''}">
+          {#each data.spares as s (s.number)}
+            <tr class="border-b border-rule last:border-0 {s.number === spare?.number ? 'bg-sunk' : ''}">
               <td class="py-1.5 ps-4"
                 ><button type="button" class="code link" onclick={() => (chosen = s.number)}>{s.number}</button></td
               >
@@ -142,14 +134,14 @@
             </tr>
           {:else}<tr
               ><td colspan="6" class="px-4 py-10 text-center text-soft"
-                >{data.spares.length === 0 ? t('spares.nothingIsInStockYetAdd') : t('spares.nothingWithThatName')}</td
+                >{data.isNarrowed ? t('spares.nothingWithThatName') : t('spares.nothingIsInStockYetAdd')}</td
               ></tr
             >{/each}
         </tbody>
       </table>
-      {#if found.length > MOST}<p class="px-4 py-2 text-soft">
-          {t('spares.moreNarrowTheSearchAbove', { n: found.length - MOST })}
-        </p>{/if}
+      <div class="pb-3">
+        <Pages page={data.page} pages={data.pages} to={(n) => list.to({ page: String(n) })} />
+      </div>
     </div>
     <div class="space-y-4">
       {#if spare}

@@ -205,7 +205,7 @@ describe('stock', () => {
     await reserve(job.id, FAN, 2, { by: tam });
     await transaction((db) => useReserved(db, job.id, tam));
     expect(await all()).toMatchObject({ free: 1 });
-    expect((await listSpares(pool())).find((s) => s.number === FAN)).toMatchObject({
+    expect((await listSpares(pool())).spares.find((s) => s.number === FAN)).toMatchObject({
       held: 0,
       places: [{ place: 'Rack A', quantity: 1 }]
     });

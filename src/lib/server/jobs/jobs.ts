@@ -1,3 +1,4 @@
+import { holdsWords } from '../database/lists';
 import type { Said } from '$core/language';
 import { sortingOf, type JobOrder } from '$lib/job-sorting';
 import { message } from '$lib/words';
@@ -121,8 +122,7 @@ function where({ waits, search, closed }: JobQuery): { text: string; values: unk
   if (waits === 'bench') parts.push(`(j.waits = 'bench' or (j.waits = 'draining' and j.waits_until <= now()))`);
   else if (waits === 'draining') parts.push(`j.waits = 'draining' and j.waits_until > now()`);
   else if (waits) parts.push(`j.waits = $${values.push(waits)}`);
-  for (const word of (search ?? '').toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8))
-    parts.push(`j.search like $${values.push(`%${word.replace(/[\\%_]/g, '\\$&')}%`)}`);
+  parts.push(...holdsWords('j.search', search ?? '', values));
   return { text: parts.join(' and '), values };
 }
 

@@ -2,7 +2,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoText } from '$core/testing/machines';
 import { pool } from '../database/pool';
 import { addJob, findJob, keepPlan, listJobs } from '../jobs/jobs';
-import { importMachine, jobsOnMachine, libraryCounts, listMachines, revisionsOf } from './machines';
+import { listQuery } from '../database/lists';
+import { importMachine, jobsOnMachine, LIBRARY_ORDERS, libraryPage, listMachines, revisionsOf } from './machines';
 import { addPerson } from '../sign-in/people';
 import { closePlanner } from '../planning/plans';
 import { startRun, findRun } from '../bench/runs';
@@ -59,11 +60,20 @@ describe('the library', () => {
     const open = await newJob(files[1]!);
     const closed = await newJob(files[0]!);
     await pool().query('update job set closed_at = now() where number = $1', [closed]);
-    const counts = await libraryCounts(pool());
-    expect((await listMachines(pool())).map(counts)).toEqual([
-      { files: 2, openJobs: 1 },
-      { files: 1, openJobs: 0 }
+    const page = (asked: string) => libraryPage(pool(), listQuery(new URLSearchParams(asked), LIBRARY_ORDERS));
+    const { machines, found } = await page('');
+    expect(machines).toMatchObject([
+      { fileId: files[2], revision: 'r2', files: 2, openJobs: 1, known: 1, standing: 'in-force' },
+      { fileId: files[0], revision: 'r1', files: 1, openJobs: 0, known: 1 }
     ]);
+    expect(found).toBe(2);
+    const revisions = async (asked: string) => (await page(asked)).machines.map((m) => m.revision);
+    expect(await revisions('q=fathom+NORRVIK+r1')).toEqual(['r1']);
+    expect(await revisions('q=100%25')).toEqual([]);
+    expect(await revisions('sort=revision')).toEqual(['r1', 'r2']);
+    expect(await revisions('sort=-jobs')).toEqual(['r2', 'r1']);
+    expect(await revisions('sort=jobs')).toEqual(['r1', 'r2']);
+    expect(await page('page=2')).toEqual({ machines: [], found: 0 });
     const jobs = await jobsOnMachine(pool(), 'norrvik-fathom-14');
     expect(jobs.map((j) => [j.number, j.fileId, j.isClosed])).toEqual([
       [open, files[1], false],

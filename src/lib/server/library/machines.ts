@@ -3,10 +3,11 @@ import { jointOpenedAt } from '$core/ids';
 import { contentHash, type Machine } from '$core/machine';
 import { audit } from '../database/audit';
 import { kept } from '../database/kept';
+import { holdsWords, type ListQuery } from '../database/lists';
 import { transaction, type Queryable } from '../database/pool';
 import { checkMachineFile } from '../planning/plans';
 import type { Problem, Result } from '$core/result';
-import type { Standing } from '$core/library';
+import { knowledgeOf, type Standing } from '$core/library';
 import { stand, standingOf } from './standing';
 
 export interface MachineRow {
@@ -123,16 +124,63 @@ export async function followedJoints(db: Queryable, machineId: string): Promise<
   );
 }
 
-/** What a list of the library says of each revision besides: how many files it has, and the jobs that are open on any of them. */
-export async function libraryCounts(db: Queryable): Promise<(row: MachineRow) => { files: number; openJobs: number }> {
-  const { rows } = await db.query<{ machineId: string; revision: string; files: number; openJobs: number }>(
-    `select m.machine_id as "machineId", m.revision, count(distinct m.id)::int as files, count(j.id)::int as "openJobs"
-       from machine_file m left join job j on j.machine_file_id = m.id and j.closed_at is null group by m.machine_id, m.revision`
+/** What the library is sorted by, as the database has it. */
+export const LIBRARY_ORDERS = {
+  machine: `lower(m.maker || ' ' || m.model)`,
+  revision: 'lower(m.revision)',
+  files: 'c.files',
+  jobs: 'c.jobs',
+  newest: 'm.imported_at'
+} as const;
+export type LibraryOrder = keyof typeof LIBRARY_ORDERS;
+
+/** One page of the library. */
+export const LIBRARY_PAGE = 60;
+
+export interface LibraryRow extends MachineRow {
+  /** Of the revision. */
+  files: number;
+  /** Open jobs on any of them. */
+  openJobs: number;
+  /** The share of its joints that is more than guessed. */
+  known: number;
+}
+
+/** A page of the machines of the library, the newest file of each revision, and how many revisions there are. */
+export async function libraryPage(
+  db: Queryable,
+  { search, sort, page }: ListQuery<LibraryOrder>
+): Promise<{ machines: LibraryRow[]; found: number }> {
+  const values: unknown[] = [];
+  const words = holdsWords(
+    `lower(m.maker || ' ' || m.model || ' ' || m.revision || ' ' || m.machine_id)`,
+    search,
+    values
   );
-  const counts = new Map(
-    rows.map(({ machineId, revision, files, openJobs }) => [`${machineId} ${revision}`, { files, openJobs }])
+  const order = `${sort ? `${LIBRARY_ORDERS[sort.by]}${sort.desc ? ' desc' : ''}, ` : ''}m.maker, m.model, m.revision desc`;
+  const { rows } = await db.query<Omit<LibraryRow, 'importedAt' | 'known'> & { importedAt: Date; found: number }>(
+    `with newest as (select distinct on (machine_id, revision) id from machine_file order by machine_id, revision, id desc),
+          counts as (select f.machine_id, f.revision, count(distinct f.id)::int as files, count(j.id)::int as jobs
+                       from machine_file f left join job j on j.machine_file_id = f.id and j.closed_at is null group by f.machine_id, f.revision)
+     select m.id::int as "fileId", m.content_hash as hash, m.machine_id as "machineId", m.maker, m.model, m.revision, m.imported_at as "importedAt",
+            ${standingOf('m')} as standing, c.files, c.jobs as "openJobs", count(*) over ()::int as found
+       from newest join machine_file m on m.id = newest.id join counts c on c.machine_id = m.machine_id and c.revision = m.revision
+      where ${[`${standingOf('m')} <> 'begun'`, ...words].join(' and ')}
+      order by ${order} limit $${values.length + 1} offset $${values.length + 2}`,
+    [...values, LIBRARY_PAGE, (page - 1) * LIBRARY_PAGE]
   );
-  return ({ machineId, revision }) => counts.get(`${machineId} ${revision}`) ?? { files: 0, openJobs: 0 };
+  const joints = await jointsOf(
+    db,
+    rows.map((r) => r.fileId)
+  );
+  return {
+    found: rows[0]?.found ?? 0,
+    machines: rows.map(({ found: _, ...row }) => {
+      const known = knowledgeOf(joints(row.fileId));
+      const all = Object.values(known).reduce((sum, n) => sum + n, 0);
+      return { ...dated(row), known: all === 0 ? 0 : (all - known.guessed) / all };
+    })
+  };
 }
 
 /** Machines that are being recorded now, the newest first. */
@@ -148,11 +196,15 @@ export async function beingRecorded(
   return rows;
 }
 
-/** How the joints of each file are known, as far as that is told: for lists, which need nothing else of a file. */
-export async function jointsOf(db: Queryable): Promise<(fileId: number) => Pick<Machine, 'origins' | 'joints'>> {
+/** How the joints of these files are known, as far as that is told: for lists, which need nothing else of a file. */
+async function jointsOf(
+  db: Queryable,
+  files: readonly number[]
+): Promise<(fileId: number) => Pick<Machine, 'origins' | 'joints'>> {
   const { rows } = await db.query<{ id: number; origins: Machine['origins'] | null; joints: { id: string }[] }>(
     `select id::int as id, document -> 'origins' as origins, jsonb_path_query_array(document, '$.joints[*].id') as joints
-       from machine_file where document ? 'origins'`
+       from machine_file where document ? 'origins' and id = any($1)`,
+    [files]
   );
   const known = new Map(
     rows.map((r) => [

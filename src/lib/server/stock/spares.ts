@@ -1,5 +1,6 @@
 import { Spare, type Stocked } from '$core/spares';
 import { audit } from '../database/audit';
+import { holdsWords, type ListQuery } from '../database/lists';
 import type { Queryable } from '../database/pool';
 import { once, type Asking } from '../database/once';
 import { refused, type Result } from '$core/result';
@@ -16,16 +17,50 @@ export interface SpareRow {
   coming: number;
 }
 
-/** Everything that the shop knows of; 20,000 at most, as one sends it to a screen that filters. */
-export async function listSpares(db: Queryable): Promise<SpareRow[]> {
-  const { rows } = await db.query(
-    `select s.number, s.document as spare, s.price_minor::float8 as "priceMinor",
-            coalesce((select jsonb_agg(jsonb_build_object('place', k.place, 'quantity', k.quantity) order by k.place) from stock k where k.number = s.number and k.quantity > 0), '[]') as places,
-            coalesce((select sum(r.quantity) from reservation r where r.number = s.number), 0)::int as held,
-            coalesce((select sum(o.quantity) from spare_order o where o.number = s.number and o.arrived_at is null and o.supplier_ref is not null), 0)::int as coming
-       from spare s order by s.document ->> 'name', s.number limit 20000`
-  );
-  return rows;
+/** Of a spare `s`: pieces that are set aside, and free ones, which are all that lie anywhere without those. */
+const HELD = `coalesce((select sum(r.quantity) from reservation r where r.number = s.number), 0)::int`;
+const FREE = `(coalesce((select sum(k.quantity) from stock k where k.number = s.number), 0)::int - ${HELD})`;
+const NAME = `lower(s.document ->> 'name')`;
+
+/** What a list of spares is sorted by, as the database has it. */
+export const SPARE_ORDERS = {
+  number: 'lower(s.number)',
+  name: NAME,
+  location: `(select min(lower(k.place)) from stock k where k.number = s.number and k.quantity > 0)`,
+  free: FREE,
+  reserved: HELD,
+  price: 's.price_minor'
+} as const;
+export type SpareOrder = keyof typeof SPARE_ORDERS;
+
+/** One page of the list. */
+export const SPARES_PAGE = 100;
+
+/** A page of what the shop knows of, by name unless asked otherwise, and how many there are. @param onlyOut those of which none is free */
+export async function listSpares(
+  db: Queryable,
+  { search, sort, page }: ListQuery<SpareOrder> = { search: '', sort: undefined, page: 1 },
+  onlyOut = false
+): Promise<{ spares: SpareRow[]; found: number }> {
+  const values: unknown[] = [];
+  const where = ['true', ...holdsWords(`(lower(s.number) || ' ' || ${NAME})`, search, values)];
+  if (onlyOut) where.push(`${FREE} <= 0`);
+  const text = where.join(' and ');
+  const order = `${sort ? `${SPARE_ORDERS[sort.by]}${sort.desc ? ' desc' : ''} nulls last, ` : ''}${NAME}, s.number`;
+  // The rows of the page are found first: what each of them costs to describe is paid for these alone.
+  const [rows, found] = [
+    await db.query(
+      `with wanted as materialized (select s.number from spare s where ${text} order by ${order} limit $${values.length + 1} offset $${values.length + 2})
+       select s.number, s.document as spare, s.price_minor::float8 as "priceMinor",
+              coalesce((select jsonb_agg(jsonb_build_object('place', k.place, 'quantity', k.quantity) order by k.place) from stock k where k.number = s.number and k.quantity > 0), '[]') as places,
+              ${HELD} as held,
+              coalesce((select sum(o.quantity) from spare_order o where o.number = s.number and o.arrived_at is null and o.supplier_ref is not null), 0)::int as coming
+         from spare s join wanted w on w.number = s.number order by ${order}`,
+      [...values, SPARES_PAGE, (page - 1) * SPARES_PAGE]
+    ),
+    await db.query(`select count(*)::int as n from spare s where ${text}`, values)
+  ];
+  return { spares: rows.rows, found: found.rows[0].n };
 }
 
 export async function spareDocuments(db: Queryable): Promise<Spare[]> {
@@ -63,7 +98,7 @@ export async function keepSpare(
 /** How much of each number is free, and how much is set aside for a job. */
 export async function stockOf(db: Queryable, numbers: readonly string[], jobId: string | null): Promise<Stocked[]> {
   const { rows } = await db.query(
-    `select s.number, coalesce((select sum(k.quantity) from stock k where k.number = s.number), 0)::int - coalesce((select sum(r.quantity) from reservation r where r.number = s.number), 0)::int as free,
+    `select s.number, ${FREE} as free,
             coalesce((select sum(r.quantity) from reservation r where r.number = s.number and r.job_id = $2), 0)::int as held
        from spare s where s.number = any($1)`,
     [numbers, jobId]

@@ -1,0 +1,59 @@
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import { listQuery } from '../database/lists';
+import { pool } from '../database/pool';
+import { newRun, openShop, type Shop } from '../testing/shop';
+import { keepSpare, listSpares, moveStock, reserve, SPARE_ORDERS, SPARES_PAGE } from './spares';
+
+let shop: Shop;
+const spare = (number: string, name: string) =>
+  ({ format: 'eager-wrench/spare@1', number, name, kind: 'part', includes: [] }) as never;
+
+beforeAll(async () => {
+  shop = await openShop();
+  for (let i = 1; i <= SPARES_PAGE + 20; i++)
+    await keepSpare(
+      pool(),
+      spare(`ZZ-${String(i).padStart(3, '0')}`, `Left hinge ${i}`),
+      i === 7 ? null : 1000 - i,
+      shop.tam
+    );
+  await moveStock('ZZ-005', 'Drawer b', 3, 'bought', { by: shop.tam });
+  await moveStock('ZZ-005', 'Drawer a', 1, 'bought', { by: shop.tam });
+  await moveStock('ZZ-006', 'Drawer c', 2, 'bought', { by: shop.tam });
+});
+afterAll(() => shop.database.drop());
+
+const page = (asked: string, onlyOut = false) =>
+  listSpares(pool(), listQuery(new URLSearchParams(asked), SPARE_ORDERS), onlyOut);
+const numbers = async (asked: string, onlyOut = false) => (await page(asked, onlyOut)).spares.map((s) => s.number);
+
+it('comes in pages, each row once, whatever it is sorted by', async () => {
+  for (const sort of ['', ...Object.keys(SPARE_ORDERS).flatMap((by) => [by, `-${by}`])]) {
+    const pages = [await numbers(`q=hinge&sort=${sort}`), await numbers(`q=hinge&sort=${sort}&page=2`)];
+    expect(pages.map((p) => p.length)).toEqual([SPARES_PAGE, 20]);
+    expect(new Set(pages.flat()).size).toBe(SPARES_PAGE + 20);
+  }
+  expect((await page('q=hinge')).found).toBe(SPARES_PAGE + 20);
+});
+
+it('is searched for all words in number and name, and nothing in them is a pattern', async () => {
+  expect(await numbers('q=HINGE+zz-00+7')).toEqual(['ZZ-007']);
+  expect(await numbers('q=hinge+_')).toEqual([]);
+  expect(await numbers(`q=${encodeURIComponent("'; drop table spare; --")}`)).toEqual([]);
+});
+
+it('is sorted by what lies there, with what is not known last either way', async () => {
+  expect((await numbers('q=hinge&sort=-free')).slice(0, 2)).toEqual(['ZZ-005', 'ZZ-006']);
+  expect((await numbers('q=hinge&sort=location')).slice(0, 2)).toEqual(['ZZ-005', 'ZZ-006']);
+  expect((await numbers('q=hinge&sort=-location')).slice(0, 2)).toEqual(['ZZ-006', 'ZZ-005']);
+  expect((await numbers('q=hinge&sort=price&page=2')).at(-1)).toBe('ZZ-007');
+  expect((await numbers('q=hinge&sort=-price&page=2')).at(-1)).toBe('ZZ-007');
+});
+
+it('shows those of which none is free, also because all are set aside', async () => {
+  expect(await numbers('q=zz-006', true)).toEqual([]);
+  const { run } = await newRun(shop);
+  expect(await reserve(run.jobId, 'ZZ-006', 2, { by: shop.tam })).toMatchObject({ ok: true });
+  expect(await numbers('q=zz-006', true)).toEqual(['ZZ-006']);
+  expect((await page('q=zz-006')).spares).toMatchObject([{ held: 2, places: [{ place: 'Drawer c', quantity: 2 }] }]);
+});
