@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { pool, transaction } from '../database/pool';
+import { later } from '../background/queue';
+import { closePool, pool, transaction } from '../database/pool';
 import { mayTry } from '../sign-in/tries';
 import { freshDatabase } from '../testing/database';
 import { answered, registry } from './metrics';
@@ -71,4 +72,23 @@ it('tells the state of connections, threads and streams as they are when it is a
   expect(await told('eager_wrench_database_connections{state="busy"}')).toBe(0);
   expect(await told('eager_wrench_streams')).toBe(0);
   expect(await told('eager_wrench_thread_work{stage="working"}')).toBe(0);
+});
+
+it('tells of the work in the background, and of none once the database is away', async () => {
+  await transaction((db) => later(db, 'store-photo', 'a', { photo: 'a' }));
+  await pool().query(`update work.job set state = 'failed'`);
+  await transaction((db) => later(db, 'store-photo', 'b', { photo: 'b' }));
+  const of = (state: string) => told(`eager_wrench_background_work{task="store-photo",state="${state}"}`);
+  expect([await of('waiting'), await of('active'), await of('failed')]).toEqual([1, 0, 1]);
+  const url = process.env.DATABASE_URL;
+  try {
+    await closePool();
+    process.env.DATABASE_URL = 'postgresql://nobody@127.0.0.1:1/none';
+    const metrics = await registry.metrics();
+    expect(metrics).not.toContain('eager_wrench_background_work{');
+    expect(metrics).toMatch(/^eager_wrench_streams /m);
+  } finally {
+    await closePool();
+    process.env.DATABASE_URL = url;
+  }
 });

@@ -1,6 +1,7 @@
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom-client';
 import { version } from '$app/environment';
-import { poolState } from '../database/pool';
+import { tasksState } from '../background/queue';
+import { pool, poolState } from '../database/pool';
 import { openStreams } from '../http/server-sent';
 import { underWay } from '../planning/threads';
 import { onQuery, type Spent } from './spent';
@@ -68,6 +69,18 @@ new Gauge({
   collect() {
     for (const stage of ['waiting', 'working', 'proving'])
       this.set({ stage }, underWay().filter((p) => p.stage === stage).length);
+  }
+});
+new Gauge({
+  name: 'eager_wrench_background_work',
+  help: 'Work in the background, of all processes together: waiting, active, and failed, which was given up and waits for a lead',
+  labelNames: ['task', 'state'],
+  registers: [registry],
+  async collect() {
+    // Nothing is told while the database is away, rather than what is no longer so.
+    this.reset();
+    for (const { task, waiting, active, failed } of await tasksState(pool()).catch(() => []))
+      for (const [state, n] of Object.entries({ waiting, active, failed })) this.set({ task, state }, n);
   }
 });
 new Gauge({
