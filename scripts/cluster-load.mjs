@@ -1,55 +1,47 @@
 /**
- * How much the loopback cluster bears: `npm run cluster:load [-- events [seconds]]`. Benches at ten times a person's pace (an event each
- * two seconds, its live stream open, a photo a minute) and desks on lists, searches, machines and reports, ever more of them, over a
- * database of years. Prints Markdown: for each load the times of events and pages, and what the processes took.
+ * How much the loopback cluster bears, and how that grows: `npm run cluster:load [-- events [seconds]]`. Benches at ten times a person's
+ * pace (an event each two seconds, its live stream open, a photo a minute) and desks on lists, searches, machines and reports, ever more
+ * of them, over a database of years. Prints Markdown: pages over ever more events, each load, a heavy plan beside one, and what one, two
+ * and three processes bear.
  */
-import https from 'node:https';
-import { Bench, runsFor } from './cluster/benches.mjs';
+import { runsFor } from './cluster/benches.mjs';
+import { Load, PAGES, quantile } from './cluster/load.mjs';
 import { LoopbackCluster } from './cluster/loopback.mjs';
 import { fill } from './setup/full-shop.mjs';
 import { say } from './setup/system.mjs';
 
 const EVENTS = Number(process.argv[2] ?? 1_000_000);
 const SECONDS = Number(process.argv[3] ?? 60);
-/** Benches and desks, step by step. */
+const SIZES = [...new Set([100_000, 1_000_000, 10_000_000].filter((n) => n < EVENTS)), EVENTS];
+/** Benches and desks, step by step; a heavy plan is made beside the second. */
 const LOADS = [
   [25, 6],
   [50, 12],
   [100, 25],
   [200, 50]
 ];
-const EVERY_MS = 2000;
-const PHOTO_MS = 60_000;
-const THINK_MS = 3000;
+const ASKERS = 10;
 const PEOPLE = 20;
-const PAGES = [
-  '/jobs',
-  '/jobs?q=coffee',
-  '/machines',
-  '/machines/2',
-  '/jobs/101/report',
-  '/spares',
-  '/jobs/104/intake'
-];
-const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
-const share = (list, of) => [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(of * list.length))];
 const shown = (ms) => (ms === undefined ? '' : ms.toFixed(0));
+const print = (line = '') => process.stdout.write(`${line}\n`);
+const table = (head, rows) => {
+  print(`| ${head.join(' | ')} |`);
+  print(`|${head.map(() => '---').join('|')}|`);
+  for (const row of rows) print(`| ${row.join(' | ')} |`);
+  print();
+};
 
 const cluster = await LoopbackCluster.start({ say });
 try {
   const { database } = cluster;
   const { default: pg } = await import('pg');
-  say(`${EVENTS} events of years past ...`);
   const owner = new pg.Client({ connectionString: database.url() });
   await owner.connect();
-  await fill(owner, { jobs: Math.ceil(EVENTS / 120) + 300, open: 300, events: EVENTS });
   // A person has so many streams at most.
   await owner.query(
     `insert into person (sign_in, display_name, role, password_hash)
      select 'bench-' || i, 'Bench ' || i, 'technician', password_hash from person, generate_series(1, ${PEOPLE}) i where sign_in = 'tam'`
   );
-  await owner.end();
-  await database.whole(600);
   const { default: sharp } = await import('sharp');
   const picture = await sharp({ create: { width: 1600, height: 1200, channels: 3, background: '#7a8' } })
     .jpeg()
@@ -57,92 +49,108 @@ try {
   const cookies = [];
   for (let i = 1; i <= PEOPLE; i++) cookies.push(await cluster.signIn(`bench-${i}`));
   const runs = await runsFor(database, LOADS.at(-1)[0]);
+  const load = new Load({ cluster, cookies, runs, picture });
 
-  /** A stream of a run's events, held open; counts what comes. */
-  let heard = 0;
-  const stream = (run, cookie) =>
-    new Promise((resolve, reject) => {
-      const request = https.get(
-        `${cluster.address}/api/runs/${run}/stream`,
-        { agent: cluster.agent, headers: { cookie } },
-        (answer) => {
-          if (answer.statusCode !== 200) reject(new Error(`a stream was answered with ${answer.statusCode}`));
-          answer.on('data', () => heard++).on('error', () => {});
-          resolve(() => request.destroy());
-        }
-      );
-      request.on('error', reject);
+  print(`All parts, and those who ask, on one machine; ${SECONDS} s of each load.`);
+  print();
+  const medians = [];
+  let there = 0;
+  for (const size of SIZES) {
+    say(`${size} events of years past ...`);
+    await fill(owner, {
+      jobs: Math.ceil((size - there) / 120) + 300,
+      open: there === 0 ? 300 : 0,
+      events: size - there
     });
-
-  const rows = [];
-  for (const [many, desks] of LOADS) {
-    say(`${many} benches, ${desks} desks ...`);
-    const events = [];
-    const photos = [];
-    const pages = [];
-    const failed = [];
-    let isOver = false;
-    heard = 0;
-    const benches = runs
-      .slice(0, many)
-      .map((run, i) => new Bench(cluster, cookies[i % PEOPLE], run, EVERY_MS, (ms) => events.push(ms)).start());
-    const streams = await Promise.all(benches.map((b) => stream(b.run, b.cookie)));
-    const taking = benches.map(async (bench) => {
-      await sleep(Math.random() * PHOTO_MS);
-      while (!isOver) {
-        const from = performance.now();
-        const status = await bench.photo(picture);
-        photos.push(performance.now() - from);
-        if (status !== 200) failed.push(`photo ${status}`);
-        for (let waited = 0; waited < PHOTO_MS && !isOver; waited += 500) await sleep(500);
-      }
-    });
-    const looking = Array.from({ length: desks }, async (_, i) => {
-      await sleep(Math.random() * THINK_MS);
-      for (let n = i; !isOver; n++) {
-        const from = performance.now();
-        const { status } = await cluster.call(PAGES[n % PAGES.length], { headers: { cookie: cookies[i % PEOPLE] } });
-        pages.push(performance.now() - from);
-        if (status !== 200) failed.push(`${PAGES[n % PAGES.length]} ${status}`);
-        await sleep(THINK_MS * (0.5 + Math.random()));
-      }
-    });
-    const from = performance.now();
-    await sleep(SECONDS * 1000);
-    isOver = true;
-    const seconds = (performance.now() - from) / 1000;
-    await Promise.all([...benches.map((b) => b.finish()), ...looking, ...taking]);
-    for (const end of streams) end();
-    const memory = await database.ask(
-      'eager_wrench',
-      `select max((state ->> 'memory')::float8) as most, max((state ->> 'waitedMs')::float8) as waited from process`
-    );
-    rows.push([
-      many,
-      desks,
-      (events.length / seconds).toFixed(1),
-      shown(share(events, 0.5)),
-      shown(share(events, 0.95)),
-      (pages.length / seconds).toFixed(1),
-      shown(share(pages, 0.5)),
-      shown(share(pages, 0.95)),
-      `${photos.length}, ${shown(share(photos, 0.95))}`,
-      heard,
-      failed.length === 0 ? '0' : `${failed.length} (${[...new Set(failed)].slice(0, 3).join(', ')})`,
-      (memory[0].most / 1e6).toFixed(0)
-    ]);
+    there = size;
+    await database.whole(900);
+    await load.warm();
+    const of = {};
+    for (const path of PAGES) {
+      const times = [];
+      for (let i = 0; i < 20; i++) times.push((await load.page(path, i)).ms);
+      of[path] = quantile(times, 0.5);
+    }
+    medians.push(of);
   }
-  const HEAD = [
-    ...['benches', 'desks', 'answers to events, /s', 'P50, ms', 'P95, ms', 'pages, /s', 'P50, ms', 'P95, ms'],
-    ...['photos: how many, P95 ms', 'heard on streams', 'failed', 'largest process, MB']
-  ];
-  process.stdout.write(`
-Over ${EVENTS} events; ${SECONDS} s of each load, all parts on one machine.
+  table(
+    ['page, one asker: P50, ms', ...SIZES.map((size) => `over ${size} events`), 'last to first'],
+    PAGES.map((path) => [
+      path,
+      ...medians.map((of) => shown(of[path])),
+      (medians.at(-1)[path] / medians[0][path]).toFixed(2)
+    ])
+  );
 
-| ${HEAD.join(' | ')} |
-|${HEAD.map(() => '---').join('|')}|
-${rows.map((row) => `| ${row.join(' | ')} |`).join('\n')}
-`);
+  const memory = async () =>
+    (await database.ask('eager_wrench', `select max((state ->> 'memory')::float8) as most from process`))[0].most / 1e6;
+  const row = async (name, { events, photos, pages, failed, heard, seconds }) => [
+    name,
+    (events.length / seconds).toFixed(1),
+    shown(quantile(events, 0.5)),
+    shown(quantile(events, 0.95)),
+    (pages.length / seconds).toFixed(1),
+    shown(quantile(pages, 0.5)),
+    shown(quantile(pages, 0.95)),
+    `${photos.length}, ${shown(quantile(photos, 0.95))}`,
+    heard,
+    failed.length === 0 ? '0' : `${failed.length} (${[...new Set(failed)].slice(0, 3).join(', ')})`,
+    shown(await memory())
+  ];
+  const rows = [];
+  for (const [benches, desks] of LOADS) {
+    say(`${benches} benches, ${desks} desks ...`);
+    rows.push(await row(`${benches} benches, ${desks} desks`, await load.run(benches, desks, SECONDS)));
+  }
+  say('A heavy plan beside the second ...');
+  // Different ones, one after the other, so that none is known already.
+  await owner.query(
+    `insert into job (machine_file_id, customer, serial, complaint, goals, weighting, work, created_by, waits)
+     select m.id, 'MS Ship, heavy plan ' || part, '', 'Many parts', jsonb_build_array(jsonb_build_object('do', 'replace', 'part', 'board'), jsonb_build_object('do', 'replace', 'part', part)),
+            'bit-by-bit', 'Replace board', (select id from person where sign_in = 'tam'), 'bench'
+       from machine_file m, unnest(array['display', 'keyboard', 'fan', 'ssd', 'io-board', 'fingerprint-board', 'battery', 'display-cable']) part
+      where m.machine_id = 'norrvik-fathom-14'`
+  );
+  const heavy = (await owner.query(`select number::int as n from job where customer like 'MS Ship, heavy plan %'`))
+    .rows;
+  let isOver = false;
+  let made = 0;
+  const planning = (async () => {
+    for (const { n } of heavy) {
+      if (isOver) return;
+      if ((await load.page(`/api/jobs/${n}/files/plan.json`)).status === 200) made++;
+    }
+  })();
+  const beside = await load.run(...LOADS[1], SECONDS);
+  isOver = true;
+  rows.push(await row(`${LOADS[1].join(' benches, ')} desks, and heavy plans`, beside));
+  await planning;
+  table(
+    [
+      ...['load', 'answers to events, /s', 'P50, ms', 'P95, ms', 'pages, /s', 'P50, ms', 'P95, ms'],
+      ...['photos: how many, P95 ms', 'heard on streams', 'failed', 'largest process, MB']
+    ],
+    rows
+  );
+  print(`Heavy plans made meanwhile: ${made}.`);
+  print();
+
+  const borne = [];
+  for (let processes = cluster.apps.length; processes > 0; processes--) {
+    say(`${processes} processes ...`);
+    borne.unshift({ processes, ...(await load.most(ASKERS, SECONDS)) });
+    await cluster.apps[processes - 1].stop();
+  }
+  table(
+    [`processes; ${ASKERS} benches and ${ASKERS} desks, without pause`, 'events, /s', 'pages, /s', 'to one process'],
+    borne.map(({ processes, events, pages }) => [
+      processes,
+      events.toFixed(1),
+      pages.toFixed(1),
+      `${(events / borne[0].events).toFixed(2)}, ${(pages / borne[0].pages).toFixed(2)}`
+    ])
+  );
+  await owner.end();
 } finally {
   await cluster.stop();
 }

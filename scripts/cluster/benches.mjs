@@ -86,7 +86,7 @@ export class Bench {
     while (!this.#isOver || this.outbox.length > 0) {
       const events = this.outbox.slice(0, 100);
       if (events.length === 0) {
-        await sleep(10);
+        await sleep(25);
         continue;
       }
       const from = performance.now();

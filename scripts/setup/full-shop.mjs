@@ -1,6 +1,6 @@
 /**
  * Fills a shop with what years leave: closed jobs with a run each, some that are open, events shared out over the runs of past months.
- * Complaints are of a few words, so that a search has something to tell apart.
+ * Complaints are of a few words, so that a search has something to tell apart. May be called again for more.
  * @param {import('pg').Client} db as the owner
  * @param {{ jobs: number, open: number, events: number, months?: number }} much
  */
@@ -29,11 +29,12 @@ export async function fill(db, { jobs, open, events, months = 24 }) {
       where j.closed_at is not null and not exists (select from run r where r.job_id = j.id)`,
     [months]
   );
-  const runs = (await db.query(`select count(*)::int as n from run where plan = '{"steps": []}'`)).rows[0].n;
+  const bare = `r.plan = '{"steps": []}' and not exists (select from run_event e where e.month = r.month and e.run_id = r.id)`;
+  const runs = (await db.query(`select count(*)::int as n from run r where ${bare}`)).rows[0].n;
   await db.query(
     `insert into run_event (month, run_id, seq, id, at, person_id, body)
      select r.month, r.id, e, gen_random_uuid(), r.started_at + make_interval(secs => e), r.started_by, jsonb_build_object('id', gen_random_uuid(), 'at', r.started_at + make_interval(secs => e), 'type', 'note', 'text', 'note ' || e)
-       from run r, generate_series(1, $1::int) e where r.plan = '{"steps": []}'`,
+       from run r, generate_series(1, $1::int) e where ${bare}`,
     [Math.ceil(events / runs)]
   );
   await db.query('vacuum analyze');
