@@ -23,8 +23,8 @@ export async function fill(db, { jobs, open, events, months = 24 }) {
     `update job set search = lower(job.number || ' ' || customer || ' ' || serial || ' ' || complaint || ' ' || work || ' ' || m.maker || ' ' || m.model) from machine_file m where m.id = job.machine_file_id and job.search = ''`
   );
   await db.query(
-    `insert into run (job_id, machine_file_id, plan, p50_seconds, p80_seconds, started_by, signed_by, signed_at, started_at, month)
-     select j.id, j.machine_file_id, '{"steps": []}', 1800, 2400, j.created_by, j.created_by, j.closed_at, m.month, m.month
+    `insert into run (job_id, machine_file_id, plan, p50_seconds, p80_seconds, started_by, signed_by, signed_at, started_at, month, record_stored_at)
+     select j.id, j.machine_file_id, '{"steps": []}', 1800, 2400, j.created_by, j.created_by, j.closed_at, m.month, m.month, now()
        from job j, lateral (select (date_trunc('month', now()) - make_interval(months => 1 + (hashtext(j.id::text) & 65535) % $1))::date as month) m
       where j.closed_at is not null and not exists (select from run r where r.job_id = j.id)`,
     [months]

@@ -1753,6 +1753,7 @@ export interface Messages {
   'operations.taskWaiting': Nothing;
   'operations.storePhoto': Nothing;
   'operations.task': Nothing;
+  'operations.storeRecord': Nothing;
   'operations.background': Nothing;
   'operations.workGivenUp': { n: number };
   'operations.storeIsAway': Nothing;

@@ -15,7 +15,7 @@
     return () => clearInterval(timer);
   });
 
-  const TASK_NAMES = { 'store-photo': 'operations.storePhoto' } as const;
+  const TASK_NAMES = { 'store-photo': 'operations.storePhoto', 'store-record': 'operations.storeRecord' } as const;
   const isOld = $derived(data.concerns.some((c) => c.is === 'backup-is-old'));
   const HEAD = 'border-b border-rule-strong py-1.5 pe-3 text-start text-sm font-normal text-soft';
   const CELL = 'border-b border-rule py-2 pe-3';

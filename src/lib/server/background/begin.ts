@@ -3,8 +3,9 @@ import { pool } from '../database/pool';
 import { objectStore } from '../objects/store';
 import { sendWhatIsLeft, storePhoto } from './photos';
 import { work } from './queue';
+import { sendRecordsThatAreLeft, storeRecord } from './records';
 
-/** How often it is looked for pictures that nobody sent on their way, ms. */
+/** How often it is looked for what nobody sent on its way, ms. */
 const LOOK_MS = 60_000;
 /** A database that is away at the start is asked again after, ms. */
 const AGAIN_MS = 10_000;
@@ -16,11 +17,16 @@ let isEnding = false;
 export function beginBackground(): void {
   if (!objectStore()) return;
   const look = () =>
-    sendWhatIsLeft().catch((err: Error) => log.warn({ err: { message: err.message } }, 'pictures that are left'));
+    Promise.all([sendWhatIsLeft(), sendRecordsThatAreLeft()]).catch((err: Error) =>
+      log.warn({ err: { message: err.message } }, 'what is left for the object store')
+    );
   const begin = async (): Promise<void> => {
     if (isEnding) return;
     try {
-      stop = await work({ 'store-photo': ({ photo }) => storePhoto(pool(), photo) });
+      stop = await work({
+        'store-photo': ({ photo }) => storePhoto(pool(), photo),
+        'store-record': ({ run }) => storeRecord(pool(), run)
+      });
       await look();
     } catch (err) {
       log.warn({ err: { message: (err as Error).message } }, 'work in the background has not begun');

@@ -71,7 +71,7 @@ it('a picture lies in its row until it has been brought into the store, by which
   const photos = await Promise.all([1, 2, 3, 4, 5, 6].map(taken));
   const before = await Promise.all(photos.map(({ id }) => shown(id)));
   expect(await lying(photos[0]!.id)).toEqual({ inRow: true, inStore: false });
-  expect(await tasksState(pool())).toEqual([expect.objectContaining({ task: 'store-photo', waiting: 6, failed: 0 })]);
+  expect((await tasksState(pool()))[0]).toMatchObject({ task: 'store-photo', waiting: 6, failed: 0 });
   const brought: string[] = [];
   const does = {
     'store-photo': async ({ photo }: { photo: string }) => {

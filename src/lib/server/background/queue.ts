@@ -8,9 +8,10 @@ const SCHEMA = 'work';
 /** What is done in the background, and what each piece of work is told. */
 export interface Tasks {
   'store-photo': { photo: string };
+  'store-record': { run: string };
 }
 export type Task = keyof Tasks;
-export const TASKS: readonly Task[] = ['store-photo'];
+export const TASKS: readonly Task[] = ['store-photo', 'store-record'];
 
 const through = (db: Queryable): PgBoss.Db => ({ executeSql: (text, values) => db.query(text, values) });
 
@@ -47,7 +48,7 @@ export async function work(
   const boss = onPool(true);
   boss.on('error', (error) => log.warn({ err: { message: error.message } }, 'work in the background'));
   await boss.start();
-  for (const [task, does] of Object.entries(tasks)) {
+  for (const [task, does] of Object.entries(tasks) as [Task, (data: Tasks[Task]) => Promise<void>][]) {
     const worker = await boss.work<Tasks[Task]>(task, { pollingIntervalSeconds: pollSeconds }, async ([job]) => {
       // Where there was one there may be more: the next is asked for at once.
       boss.notifyWorker(worker);

@@ -1,5 +1,6 @@
 import { packed } from '$lib/packed';
 import { basisOf } from '../jobs/facts';
+import { recordChanged } from './record-place';
 import { planFor } from '../planning/plans';
 import { accessFor } from '../planning/derived';
 import { isClean, type Differed } from '$core/library';
@@ -294,6 +295,7 @@ export async function appendEvents(
           inForce === plan ? null : JSON.stringify(inForce)
         ]);
     }
+    if (seq > before && signedBy !== null) await recordChanged(db, runId);
     // Told when this commits, and not before.
     if (seq > before) await db.query('select pg_notify($1, $2)', [RUN_CHANNEL, runId]);
     return { ok: true, seq };
