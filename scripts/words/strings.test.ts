@@ -18,7 +18,7 @@ const KNOWN = [
   /^(bench keys|nobody has this one|eager-wrench feed|eager-wrench reading|job sheet|fact of job \{\})$/,
   /^input(:not\([^)]*\))*, textarea, select/,
   /^\(?coalesce\(\(select /,
-  /^(\{\})?m\.maker, m\.model/,
+  /^lower\(\{\}\) collate /,
   /^run_id = /,
   /^accept-language, cookie$/,
   // What a page says that is shown when nothing else can be.

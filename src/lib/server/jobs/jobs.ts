@@ -1,4 +1,4 @@
-import { holdsWords } from '../database/lists';
+import { holdsWords, inWords } from '../database/lists';
 import type { Said } from '$core/language';
 import { sortingOf, type JobOrder } from '$lib/job-sorting';
 import { message } from '$lib/words';
@@ -105,9 +105,9 @@ export interface JobQuery {
 const ORDERS: Readonly<Record<JobOrder, string>> = {
   due: 'j.due_on',
   age: 'j.number',
-  customer: 'lower(j.customer)',
-  machine: "(select lower(f.maker || ' ' || f.model) from machine_file f where f.id = j.machine_file_id)",
-  work: 'lower(j.work)',
+  customer: inWords('j.customer'),
+  machine: `(select ${inWords("f.maker || ' ' || f.model")} from machine_file f where f.id = j.machine_file_id)`,
+  work: inWords('j.work'),
   status: 'j.waits',
   closed: 'j.closed_at'
 };

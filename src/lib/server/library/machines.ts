@@ -3,7 +3,7 @@ import { jointOpenedAt } from '$core/ids';
 import { contentHash, type Machine } from '$core/machine';
 import { audit } from '../database/audit';
 import { kept } from '../database/kept';
-import { holdsWords, type ListQuery } from '../database/lists';
+import { holdsWords, inWords, type ListQuery } from '../database/lists';
 import { transaction, type Queryable } from '../database/pool';
 import { checkMachineFile } from '../planning/plans';
 import type { Problem, Result } from '$core/result';
@@ -126,8 +126,8 @@ export async function followedJoints(db: Queryable, machineId: string): Promise<
 
 /** What the library is sorted by, as the database has it. */
 export const LIBRARY_ORDERS = {
-  machine: `lower(m.maker || ' ' || m.model)`,
-  revision: 'lower(m.revision)',
+  machine: inWords(`m.maker || ' ' || m.model`),
+  revision: inWords('m.revision'),
   files: 'c.files',
   jobs: 'c.jobs',
   newest: 'm.imported_at'
@@ -157,7 +157,7 @@ export async function libraryPage(
     search,
     values
   );
-  const order = `${sort ? `${LIBRARY_ORDERS[sort.by]}${sort.desc ? ' desc' : ''}, ` : ''}m.maker, m.model, m.revision desc`;
+  const order = `${sort ? `${LIBRARY_ORDERS[sort.by]}${sort.desc ? ' desc' : ''}, ` : ''}${LIBRARY_ORDERS.machine}, ${LIBRARY_ORDERS.revision} desc`;
   const { rows } = await db.query<Omit<LibraryRow, 'importedAt' | 'known'> & { importedAt: Date; found: number }>(
     `with newest as (select distinct on (machine_id, revision) id from machine_file order by machine_id, revision, id desc),
           counts as (select f.machine_id, f.revision, count(distinct f.id)::int as files, count(j.id)::int as jobs

@@ -36,6 +36,11 @@ it('comes in pages, each row once, whatever it is sorted by', async () => {
   expect((await page('q=hinge')).found).toBe(SPARES_PAGE + 20);
 });
 
+it('has numbers in names in their own order', async () => {
+  const names = (await page('q=hinge&sort=name')).spares.map((s) => s.spare.name);
+  expect(names.slice(7, 11)).toEqual(['Left hinge 8', 'Left hinge 9', 'Left hinge 10', 'Left hinge 11']);
+});
+
 it('is searched for all words in number and name, and nothing in them is a pattern', async () => {
   expect(await numbers('q=HINGE+zz-00+7')).toEqual(['ZZ-007']);
   expect(await numbers('q=hinge+_')).toEqual([]);

@@ -1,6 +1,6 @@
 import { Spare, type Stocked } from '$core/spares';
 import { audit } from '../database/audit';
-import { holdsWords, type ListQuery } from '../database/lists';
+import { holdsWords, inWords, type ListQuery } from '../database/lists';
 import type { Queryable } from '../database/pool';
 import { once, type Asking } from '../database/once';
 import { refused, type Result } from '$core/result';
@@ -20,13 +20,13 @@ export interface SpareRow {
 /** Of a spare `s`: pieces that are set aside, and free ones, which are all that lie anywhere without those. */
 const HELD = `coalesce((select sum(r.quantity) from reservation r where r.number = s.number), 0)::int`;
 const FREE = `(coalesce((select sum(k.quantity) from stock k where k.number = s.number), 0)::int - ${HELD})`;
-const NAME = `lower(s.document ->> 'name')`;
+const NAME = `s.document ->> 'name'`;
 
 /** What a list of spares is sorted by, as the database has it. */
 export const SPARE_ORDERS = {
-  number: 'lower(s.number)',
-  name: NAME,
-  location: `(select min(lower(k.place)) from stock k where k.number = s.number and k.quantity > 0)`,
+  number: inWords('s.number'),
+  name: inWords(NAME),
+  location: `(select min(${inWords('k.place')}) from stock k where k.number = s.number and k.quantity > 0)`,
   free: FREE,
   reserved: HELD,
   price: 's.price_minor'
@@ -43,10 +43,10 @@ export async function listSpares(
   onlyOut = false
 ): Promise<{ spares: SpareRow[]; found: number }> {
   const values: unknown[] = [];
-  const where = ['true', ...holdsWords(`(lower(s.number) || ' ' || ${NAME})`, search, values)];
+  const where = ['true', ...holdsWords(`lower(s.number || ' ' || (${NAME}))`, search, values)];
   if (onlyOut) where.push(`${FREE} <= 0`);
   const text = where.join(' and ');
-  const order = `${sort ? `${SPARE_ORDERS[sort.by]}${sort.desc ? ' desc' : ''} nulls last, ` : ''}${NAME}, s.number`;
+  const order = `${sort ? `${SPARE_ORDERS[sort.by]}${sort.desc ? ' desc' : ''} nulls last, ` : ''}${inWords(NAME)}, s.number`;
   // The rows of the page are found first: what each of them costs to describe is paid for these alone.
   const [rows, found] = [
     await db.query(
