@@ -36,6 +36,8 @@ try {
   const { database } = cluster;
   const { default: pg } = await import('pg');
   const owner = new pg.Client({ connectionString: database.url() });
+  // The server is stopped under it when somebody stops all this.
+  owner.on('error', () => {});
   await owner.connect();
   // A person has so many streams at most.
   await owner.query(

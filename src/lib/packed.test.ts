@@ -18,5 +18,6 @@ it('it is packed once, and is itself as it was', () => {
 });
 
 it('everything else goes as before', () => {
-  for (const value of [{ like: 'any other' }, [], null, undefined, 'text', 0]) expect(packedText(value)).toBeUndefined();
+  for (const value of [{ like: 'any other' }, [], null, undefined, 'text', 0])
+    expect(packedText(value)).toBeUndefined();
 });
