@@ -38,6 +38,8 @@ export class Refusal extends Error {}
 
 export async function connected<T>(url: string, work: (db: pg.Client) => Promise<T>): Promise<T> {
   const db = new pg.Client({ connectionString: url });
+  // A server that ends under it is told by the question that is asked then; by itself it would end this process, with all that it started running on.
+  db.on('error', () => {});
   await db.connect();
   try {
     return await work(db);
