@@ -1,3 +1,4 @@
+-- Up Migration
 -- How many steps a run's plan in force has, kept beside it: lists ask it of every run, and a plan is large.
 -- Runs from before have none, and are counted as they were; versions before this one keep it, too, since the table itself does.
 alter table run add column steps_planned int;

@@ -1,3 +1,4 @@
+-- Up Migration
 -- The full record of a signed run is laid into the object store as a document of its own, and again whenever something is added to it.
 alter table run add column record_stored_at timestamptz;
 create index run_record_not_stored on run (signed_at) where signed_at is not null and record_stored_at is null;

@@ -104,16 +104,10 @@ export async function nextRevision(db: Queryable, machineId: string): Promise<st
   return `r${Math.max(0, ...numbers) + 1}`;
 }
 
-/** How many signed runs on any file of a machine opened each joint as their plan says. */
+/** How many signed runs on any file of a machine opened each joint as their plan says; the table counts as runs are signed. */
 export async function followedJoints(db: Queryable, machineId: string): Promise<Record<string, number>> {
   const { rows } = await db.query<{ step: string; runs: number }>(
-    `select e.body ->> 'step' as step, count(distinct e.run_id)::int as runs
-       from run_event e join run r on r.id = e.run_id and r.month = e.month join machine_file m on m.id = r.machine_file_id
-      where m.machine_id = $1 and r.signed_at is not null and e.body ->> 'type' = 'done'
-        and not exists (select from recording c where c.job_id = r.job_id)
-        and not exists (select from run_event u where u.month = e.month and u.run_id = e.run_id and u.body ->> 'type' = 'undo' and u.body ->> 'event' = e.id::text)
-        and not exists (select from run_event n where n.month = e.month and n.run_id = e.run_id and n.body ->> 'type' = 'not-so' and n.body ->> 'step' = e.body ->> 'step')
-      group by 1`,
+    'select step, runs from followed_step where machine_id = $1',
     [machineId]
   );
   return Object.fromEntries(

@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { contentHash } from '$core/machine';
 import { differedOnMachine } from '../bench/runs';
@@ -106,6 +108,21 @@ describe('what runs say of a machine', () => {
     expect((await of())[first!.joint!]).toBe(2);
     expect((await of())[second!.joint!]).toBe(1);
     expect(await followedJoints(pool(), 'another')).toEqual({});
+
+    // What was signed before the table counted is counted when a shop is brought up to it, once.
+    const counted = await of();
+    const owner = new pg.Client({ connectionString: shop.database.ownerUrl });
+    await owner.connect();
+    try {
+      const finishing = readFileSync('db/finishing/0020_followed-steps.sql', 'utf8');
+      await owner.query('delete from followed_step; update run set followed_counted = false');
+      await owner.query(finishing);
+      expect(await of()).toEqual(counted);
+      await owner.query(finishing);
+      expect(await of()).toEqual(counted);
+    } finally {
+      await owner.end();
+    }
   });
   it('is what was not as the plan has it, with its notes, the most frequent first', async () => {
     const by = await draft('Differs.', { id: 'lindquay-differs-9' });
