@@ -357,8 +357,8 @@ export async function differedOnMachine(
   const { rows } = await db.query<Differed & { fileId: number }>(
     `select m.id::int as "fileId", e.body ->> 'step' as step, e.body ->> 'what' as what, count(distinct e.run_id)::int as times,
             coalesce(array_agg(distinct e.body ->> 'note') filter (where e.body ->> 'note' <> ''), '{}') as notes
-       from run_event e join run r on r.id = e.run_id and r.month = e.month join machine_file m on m.id = r.machine_file_id
-      where m.machine_id = $1 and e.body ->> 'type' = 'not-so'
+       from run r join machine_file m on m.id = r.machine_file_id join run_event e on e.month = r.month and e.run_id = r.id
+      where m.machine_id = $1 and r.differed and e.body ->> 'type' = 'not-so'
         and not exists (select from run_event u where u.month = e.month and u.run_id = e.run_id and u.body ->> 'type' = 'undo' and u.body ->> 'event' = e.id::text)
       group by 1, 2, 3 order by times desc, step, what limit 200`,
     [machineId]

@@ -30,6 +30,16 @@ async function draft(note: string, more: object = {}): Promise<Shop> {
 }
 const words = async (fileId: number) => (await standingsOf(pool(), fileId)).map((s) => [s.standing, s.by]);
 
+async function asOwner(work: (owner: pg.Client) => Promise<void>): Promise<void> {
+  const owner = new pg.Client({ connectionString: shop.database.ownerUrl });
+  await owner.connect();
+  try {
+    await work(owner);
+  } finally {
+    await owner.end();
+  }
+}
+
 describe('a draft', () => {
   it('that a run followed as it stands is checked by it, once', async () => {
     const by = await draft('Followed.');
@@ -111,18 +121,14 @@ describe('what runs say of a machine', () => {
 
     // What was signed before the table counted is counted when a shop is brought up to it, once.
     const counted = await of();
-    const owner = new pg.Client({ connectionString: shop.database.ownerUrl });
-    await owner.connect();
-    try {
+    await asOwner(async (owner) => {
       const finishing = readFileSync('db/finishing/0020_followed-steps.sql', 'utf8');
       await owner.query('delete from followed_step; update run set followed_counted = false');
       await owner.query(finishing);
       expect(await of()).toEqual(counted);
       await owner.query(finishing);
       expect(await of()).toEqual(counted);
-    } finally {
-      await owner.end();
-    }
+    });
   });
   it('is what was not as the plan has it, with its notes, the most frequent first', async () => {
     const by = await draft('Differs.', { id: 'lindquay-differs-9' });
@@ -133,7 +139,7 @@ describe('what runs say of a machine', () => {
     await append(by, runs[0]!, [differs(other!, 'stripped'), differs(step!, 'more', 'a seventh'), mistaken]);
     await append(by, runs[0]!, [event({ type: 'undo', event: mistaken.id })]);
     await append(by, runs[1]!, [differs(step!, 'more', 'under the label')]);
-    expect(await differedOnMachine(pool(), by.machine.id)).toEqual([
+    const told = [
       {
         fileId: by.fileId,
         differed: [
@@ -141,7 +147,20 @@ describe('what runs say of a machine', () => {
           { step: other, what: 'stripped', times: 1, notes: [] }
         ]
       }
-    ]);
+    ];
+    expect(await differedOnMachine(pool(), by.machine.id)).toEqual(told);
+
+    // Runs from before that was kept beside them are found when a shop is brought up to it.
+    await asOwner(async (owner) => {
+      await owner.query('update run set differed = false');
+      expect(await differedOnMachine(pool(), by.machine.id)).toEqual([]);
+      await owner.query(readFileSync('db/finishing/0021_runs-that-differed.sql', 'utf8'));
+      expect(await differedOnMachine(pool(), by.machine.id)).toEqual(told);
+      const { rows } = await owner.query(
+        `select count(*)::int as n from run r where differed and not exists (select from run_event e where e.run_id = r.id and e.body ->> 'type' = 'not-so')`
+      );
+      expect(rows).toEqual([{ n: 0 }]);
+    });
     expect(await differedOnMachine(pool(), 'another')).toEqual([]);
   });
 });
