@@ -287,6 +287,8 @@ test('the list of jobs is searched, narrowed, kept as a view and taken away as C
   await page.goto('/jobs?waits=part');
   await page.getByLabel('Name of this view').fill('Waiting for parts');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
+  // Whoever leaves before it is answered may have saved nothing.
+  await expect(page.getByRole('link', { name: 'Waiting for parts' })).toBeVisible();
   await page.goto('/jobs');
   await page.getByRole('link', { name: 'Waiting for parts' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Waiting for a part');

@@ -5,6 +5,22 @@ import type { Sortable, SortableColumn } from './list-state.svelte';
 /** How long somebody may pause between two letters, ms. */
 const PAUSE_MS = 200;
 
+/** Words of an address by their names; what is empty is taken out of it. */
+type Changes = Readonly<Record<string, string | undefined>>;
+
+/** The address of the list on the screen with something changed; a change begins at the first page again. */
+export function addressWith(changes: Changes): string {
+  const params = new URLSearchParams(page.url.searchParams);
+  // The name of an action that was answered with this page.
+  for (const name of [...params.keys()]) if (name.startsWith('/')) params.delete(name);
+  params.delete('page');
+  for (const [name, value] of Object.entries(changes)) {
+    if (value) params.set(name, value);
+    else params.delete(name);
+  }
+  return `${page.url.pathname}${params.size > 0 ? `?${params}` : ''}`;
+}
+
 /** Words that are searched for while they are typed. What was typed stays as it is, however late the answer to its first letters comes. */
 export class TypedSearch {
   #typed = $state('');
@@ -53,18 +69,7 @@ export class PagedList implements Sortable {
     void this.ask({ sort: id === undefined || (isAgain && now.desc) ? '' : `${isAgain ? '-' : ''}${id}` });
   }
 
-  /** The address of the list with something changed; a change begins at the first page again. */
-  to(changes: Readonly<Record<string, string>>): string {
-    const params = new URLSearchParams(page.url.searchParams);
-    for (const name of [...params.keys()]) if (name.startsWith('/')) params.delete(name);
-    params.delete('page');
-    for (const [name, value] of Object.entries(changes)) {
-      if (value) params.set(name, value);
-      else params.delete(name);
-    }
-    return `${page.url.pathname}${params.size > 0 ? `?${params}` : ''}`;
-  }
-  ask(changes: Readonly<Record<string, string>>): Promise<void> {
-    return goto(this.to(changes), { keepFocus: true, noScroll: true, replaceState: true });
+  ask(changes: Changes): Promise<void> {
+    return goto(addressWith(changes), { keepFocus: true, noScroll: true, replaceState: true });
   }
 }

@@ -1,6 +1,5 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { page } from '$app/state';
   import { settledAt, type Waits } from '$core/job';
   import { day, moment } from '$lib/ui/dates';
   import { duration } from '$lib/ui/format';
@@ -12,7 +11,7 @@
   import { WAITS } from '$core/words';
   import type { Said } from '$core/language';
   import Pages from '$lib/ui/Pages.svelte';
-  import { TypedSearch } from '$lib/ui/paged-list.svelte';
+  import { addressWith, TypedSearch } from '$lib/ui/paged-list.svelte';
   import { useWords } from '$lib/words';
   import Lanes from './Lanes.svelte';
 
@@ -41,19 +40,9 @@
   const title = $derived(
     data.query.closed ? t('jobs.closedJobs') : data.query.waits ? told(WAITS[data.query.waits]) : t('jobs.jobs')
   );
-  /** The address of this list with something changed; a change begins at the first screen again. */
-  function to(change: Record<string, string | undefined>): string {
-    const params = new URLSearchParams(page.url.searchParams);
-    for (const key of [...params.keys()]) if (key.startsWith('/')) params.delete(key);
-    params.delete('page');
-    for (const [key, value] of Object.entries(change)) {
-      if (value === undefined || value === '') params.delete(key);
-      else params.set(key, value);
-    }
-    return `/jobs${params.size > 0 ? `?${params}` : ''}`;
-  }
   const sorting = $derived(sortingOf(data.query));
-  const sortedBy = (by: JobOrder, isDown: boolean): string => to(sortingWords({ by, isDown }, data.query.closed));
+  const sortedBy = (by: JobOrder, isDown: boolean): string =>
+    addressWith(sortingWords({ by, isDown }, data.query.closed));
   const NAMES = {
     due: t('jobs.dueDate'),
     closed: t('jobs.closed'),
@@ -63,10 +52,10 @@
     work: t('jobs.work'),
     status: t('jobs.status')
   } satisfies Record<JobOrder, string>;
-  const here = $derived(to({}).replace(/^\/jobs\??/, ''));
+  const here = $derived(addressWith({}).replace(/^\/jobs\??/, ''));
   const search = new TypedSearch(
     () => data.query.search ?? '',
-    (q) => goto(to({ q }), { keepFocus: true, noScroll: true, replaceState: true })
+    (q) => goto(addressWith({ q }), { keepFocus: true, noScroll: true, replaceState: true })
   );
   const age = (job: JobRow) => Math.max(0, Math.floor((Date.now() - Date.parse(job.createdAt)) / 86_400_000));
 </script>
@@ -103,7 +92,16 @@
     {#if mayStart}<a class="button button-act lg:w-full" href="/jobs/new"
         ><Plus size={17} aria-hidden="true" /> {t('jobs.newJob')}</a
       >{/if}
-    <Lanes {title} query={data.query} counts={data.counts.waits} {all} views={data.views} {here} {to} {message} />
+    <Lanes
+      {title}
+      query={data.query}
+      counts={data.counts.waits}
+      {all}
+      views={data.views}
+      {here}
+      to={addressWith}
+      {message}
+    />
   </aside>
 
   <div class="min-w-0 px-5 py-5 max-lg:px-3 max-lg:py-3">
@@ -242,7 +240,7 @@
         page={data.query.page}
         pages={data.pages}
         isCapped={data.isCapped}
-        to={(page) => to({ page: String(page) })}
+        to={(page) => addressWith({ page: String(page) })}
       />
     {/if}
   </div>

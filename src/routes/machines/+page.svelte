@@ -4,7 +4,7 @@
   import { day } from '$lib/ui/dates';
   import FileUp from '@lucide/svelte/icons/file-up';
   import type { Problem } from '$core/result';
-  import { PagedList } from '$lib/ui/paged-list.svelte';
+  import { addressWith, PagedList } from '$lib/ui/paged-list.svelte';
   import Pages from '$lib/ui/Pages.svelte';
   import SortSelect from '$lib/ui/SortSelect.svelte';
   import { STANDING_WORDS } from '$core/words';
@@ -129,7 +129,7 @@
           <li class="px-4 py-8 text-soft">{t('machines.noMachineWithThatName')}</li>
         {/each}
       </ul>
-      <Pages page={data.page} pages={data.pages} to={(n) => list.to({ page: String(n) })} />
+      <Pages page={data.page} pages={data.pages} to={(n) => addressWith({ page: String(n) })} />
     {/if}
   </section>
 

@@ -5,7 +5,7 @@
   import type { SpareRow } from '$lib/server/stock/spares';
   import type { Said } from '$core/language';
   import { page } from '$app/state';
-  import { PagedList } from '$lib/ui/paged-list.svelte';
+  import { addressWith, PagedList } from '$lib/ui/paged-list.svelte';
   import Pages from '$lib/ui/Pages.svelte';
   import SortHeads from '$lib/ui/SortHeads.svelte';
   import SortSelect from '$lib/ui/SortSelect.svelte';
@@ -140,7 +140,7 @@
         </tbody>
       </table>
       <div class="pb-3">
-        <Pages page={data.page} pages={data.pages} to={(n) => list.to({ page: String(n) })} />
+        <Pages page={data.page} pages={data.pages} to={(n) => addressWith({ page: String(n) })} />
       </div>
     </div>
     <div class="space-y-4">
