@@ -119,7 +119,9 @@ export class Rehearsal {
     const then = { ...state, open: new Set([...state.open, id]) };
     const at = { joint: joint.id };
     if (judged !== 'opens') return harmed(then, { kind: judged, at });
-    if (joint.kind === 'connector' && this.#isLiveBesides(state, id)) return harmed(then, { kind: 'short', at });
+    // What is out of the machine has no power in it any more.
+    const isWithin = joint.kind === 'connector' && !this.#isOnMat(state, action);
+    if (isWithin && this.#isLiveBesides(state, id)) return harmed(then, { kind: 'short', at });
     return works(then);
   }
 
@@ -135,7 +137,6 @@ export class Rehearsal {
     const [broken] = givesWay;
     if (broken) return harmed(then, { kind: broken.kind, at, by: broken.joint });
     if (own.includes('static') && this.#isLiveBesides(state, action.id)) return harmed(then, { kind: 'short', at });
-    if (own.includes('hot') && this.#isHot(state)) return harmed(then, { kind: 'burnt', at });
     return works(then);
   }
 
@@ -158,13 +159,12 @@ export class Rehearsal {
     return undefined;
   }
 
-  /** There is power inside, and there was another way than to work in it. */
-  #isLiveBesides(state: Rehearsed, id: string): boolean {
-    return isLive(this.access.model, state) && !this.#onTheWay.has(id);
-  }
-
-  #isHot({ isolated }: Rehearsed): boolean {
-    return this.access.model.machine.isolation.steps.some((s) => s.kind === 'cool-down' && !isolated.has(s.id));
+  /** There is power inside, and there was another way than to work in it: it could be taken away now, or this does not lead there. */
+  #isLiveBesides(state: Rehearsed, id: ActionId): boolean {
+    const { model, actions } = this.access;
+    const { joint } = model.machine.isolation;
+    if (joint === undefined || id === openId(joint) || !isLive(model, state)) return false;
+    return !this.#onTheWay.has(id) || this.#unmet(state, actions.get(openId(joint))!).length === 0;
   }
 }
 

@@ -1,10 +1,10 @@
 import type { Joint } from '../machine';
 import type { OpeningHarm } from './motions';
 
-/** What can break, or hurt. */
-export type HarmKind = OpeningHarm | 'short' | 'burnt';
+/** What can break. */
+export type HarmKind = OpeningHarm | 'short';
 
-/** Something that broke, or somebody who was hurt, by one try. */
+/** Something that broke by one try. */
 export interface Harm {
   kind: HarmKind;
   /** What was tried. */

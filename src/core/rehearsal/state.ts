@@ -1,7 +1,6 @@
 import type { Access } from '../access';
-import { isIn } from '../access';
-import { moveId, openId, type ActionId } from '../ids';
-import { removes, type MachineState, type Model } from '../machine';
+import { openId, type ActionId } from '../ids';
+import type { Model } from '../machine';
 import type { Harm } from './harms';
 
 /** A machine in rehearsal, at a moment. */
@@ -25,14 +24,11 @@ export const handedOver = (): Rehearsed => ({
   harms: []
 });
 
-/** Kinds of isolation steps after which nothing inside is live: the battery is told to let go, or is out. */
-const ENDS_POWER: ReadonlySet<string> = new Set(['firmware-disconnect']);
-
 /** Whether there is still power inside: the isolating joint is closed, a battery that comes out whole is in, and the firmware was not told. */
 export function isLive(model: Model, { open, isolated }: Rehearsed): boolean {
   const { steps, joint } = model.machine.isolation;
   if (joint === undefined || open.has(openId(joint))) return false;
-  return !steps.some((s) => ENDS_POWER.has(s.kind) && isolated.has(s.id));
+  return !steps.some((s) => s.kind === 'firmware-disconnect' && isolated.has(s.id));
 }
 
 /**
@@ -49,17 +45,4 @@ export function onTheWayToIsolation({ model, requirements }: Access): ReadonlySe
   };
   if (joint !== undefined) add(openId(joint));
   return found;
-}
-
-/** What the machine looks like, for drawing it. */
-export function looks(model: Model, { open }: Rehearsed): MachineState {
-  const state: MachineState = { open: new Set(), off: new Set(), leashed: new Set() };
-  for (const joint of model.machine.joints) if (open.has(openId(joint.id))) state.open.add(joint.id);
-  for (const part of model.machine.parts) {
-    if (!isIn(model, part.id, open)) state.off.add(part.id);
-    for (const move of part.moves)
-      if (!removes(move) && open.has(moveId(part.id, move.id)))
-        for (const id of model.takes(part.id, move)) state.leashed.add(id);
-  }
-  return state;
 }

@@ -1,0 +1,67 @@
+import { expect, it } from 'vitest';
+import { openId } from '../ids';
+import { plan } from '../plan';
+import { demoAccess } from '../testing/machines';
+import { handedOver, Rehearsal, rightMotion, type Outcome, type Rehearsed } from '.';
+
+const access = demoAccess();
+const { model } = access;
+const rehearsal = new Rehearsal(access);
+const made = plan(access, [{ do: 'replace', part: 'fan' }]);
+const battery = openId(model.machine.isolation.joint!);
+const down = made.steps.filter((s) => s.leg === 'down' && (s.do === 'open' || s.do === 'move'));
+const pose = made.steps.find((s) => s.do === 'pose')!.pose!.split('/');
+const fan = model.part('fan');
+const [lift] = fan.moves;
+const held = model.jointsOf('fan').filter((j) => down.some((s) => s.joint === j.id));
+const plug =
+  held.find((j) => j.kind === 'connector') ?? model.jointsOf('fan-wire').find((j) => j.kind === 'connector')!;
+const screws = held.find((j) => j.kind === 'screws')!;
+
+/** The way down to the fan, all but these. */
+function allBut(...ids: string[]): Rehearsed {
+  const done = down.map((s) => (s.joint ? openId(s.joint) : `move:${s.part}/${s.move}`));
+  return {
+    ...handedOver(),
+    up: pose[0] as Rehearsed['up'],
+    lid: pose[1] as Rehearsed['lid'],
+    open: new Set(done.filter((id) => !ids.includes(id)))
+  };
+}
+const fanMove = `move:fan/${lift!.id}`;
+const draw = (state: Rehearsed): Outcome => rehearsal.attempt(state, { do: 'move', part: 'fan', move: lift!.id });
+const open = (state: Rehearsed): Outcome =>
+  rehearsal.attempt(state, { do: 'open', joint: plug.id, motion: rightMotion(plug) });
+
+it('a plug that is pulled while the battery is connected, and need not be, is a short; without the battery it is not', () => {
+  expect(open(allBut(battery, openId(plug.id), fanMove))).toMatchObject({
+    is: 'harm',
+    harm: { kind: 'short', at: { joint: plug.id } }
+  });
+  expect(open(allBut(openId(plug.id), fanMove))).toMatchObject({ is: 'works' });
+});
+
+it('the battery itself is unplugged live, as there is no other way', () => {
+  const joint = model.joint(model.machine.isolation.joint!);
+  const state = allBut(battery, openId(plug.id), fanMove);
+  expect(rehearsal.attempt(state, { do: 'open', joint: joint.id, motion: rightMotion(joint) }).is).toBe('works');
+});
+
+it('a part with a screw in does not come; with its plug in alone the wire gives way, and it stays so', () => {
+  expect(draw(allBut(fanMove, openId(screws.id)))).toMatchObject({
+    is: 'stuck',
+    because: [{ is: 'requirement', requirement: { cause: { kind: 'holds', joint: screws.id } } }]
+  });
+  // A screw is stronger than the wire: nothing tears as long as it holds.
+  expect(draw(allBut(fanMove, openId(screws.id), openId(plug.id))).is).toBe('stuck');
+  const torn = draw(allBut(fanMove, openId(plug.id)));
+  expect(torn).toMatchObject({ is: 'harm', harm: { kind: 'wire-torn', at: { part: 'fan' }, by: plug.id } });
+  expect((torn as Extract<Outcome, { is: 'harm' }>).then.harms).toHaveLength(1);
+});
+
+it('nothing is reached on a face that is not in front, and nothing twice', () => {
+  const state = allBut(openId(plug.id), fanMove);
+  const other = state.up === 'underside' ? 'topside' : 'underside';
+  expect(open({ ...state, up: other })).toEqual({ is: 'stuck', because: [{ is: 'face', zone: plug.zone }] });
+  expect(open(allBut(fanMove))).toEqual({ is: 'stuck', because: [{ is: 'done' }] });
+});
