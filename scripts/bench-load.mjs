@@ -1,10 +1,9 @@
 /** The jobs list, a search and opening a job with a hundred thousand jobs and five million events, against the demo's data. Prints Markdown. */
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { ensureBuild, ensurePackages } from './setup/packages.mjs';
 import { Cluster, ensurePostgres } from './setup/postgres.mjs';
 import { startServer } from './setup/server.mjs';
-import { must, ROOT, withLock } from './setup/system.mjs';
+import { signIn } from './setup/sign-in.mjs';
+import { must, withLock } from './setup/system.mjs';
 import { fill } from './setup/full-shop.mjs';
 
 const JOBS = Number(process.env.LOAD_JOBS ?? 100_000);
@@ -29,14 +28,7 @@ const server = await startServer({ DATABASE_URL, LOG_LEVEL: 'warn' });
 const db = new pg.Client({ connectionString: DATABASE_URL });
 await db.connect();
 
-const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8'));
-const signedIn = await fetch(`${server.address}/signin`, {
-  method: 'POST',
-  redirect: 'manual',
-  headers: { origin: server.address, accept: 'text/html', 'content-type': 'application/x-www-form-urlencoded' },
-  body: new URLSearchParams({ name: 'ines', password })
-});
-const cookie = signedIn.headers.get('set-cookie').split(';')[0];
+const cookie = await signIn(server.address, 'ines');
 
 async function times(path) {
   const list = [];

@@ -9,6 +9,7 @@ import { join } from 'node:path';
 import { ensureBuild, ensurePackages } from './setup/packages.mjs';
 import { Cluster, ensurePostgres } from './setup/postgres.mjs';
 import { startServer } from './setup/server.mjs';
+import { signIn } from './setup/sign-in.mjs';
 import { must, ROOT, withLock } from './setup/system.mjs';
 
 const PAGES = [
@@ -45,14 +46,7 @@ await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts'
   stdio: ['ignore', 'ignore', 'inherit']
 });
 const server = await startServer({ DATABASE_URL: await cluster.appUrl('pages', 'pages'), LOG_LEVEL: 'warn' });
-const { password } = JSON.parse(readFileSync(join(ROOT, 'demo', 'people.json'), 'utf8'));
-const signedIn = await fetch(`${server.address}/signin`, {
-  method: 'POST',
-  redirect: 'manual',
-  headers: { origin: server.address, accept: 'text/html', 'content-type': 'application/x-www-form-urlencoded' },
-  body: new URLSearchParams({ name: 'ines', password })
-});
-const cookie = signedIn.headers.get('set-cookie').split(';')[0];
+const cookie = await signIn(server.address, 'ines');
 
 /** Processor time of the server so far, all its threads, ms. */
 const spent = () => {
