@@ -57,6 +57,7 @@ it('the password of a database is no argument of a program', () => {
 describe('a backup', () => {
   it('comes back whole, into an empty database only, and is told when it is not whole', async () => {
     const at = join(folder, 'backup');
+    await pool().query('update run set record_stored_at = now()');
     const made = await backup(database.ownerUrl, at, photos);
     expect(made.rows.run_event).toBeGreaterThan(20);
     expect(Object.keys(made.runs).length).toBe(2);
@@ -74,6 +75,9 @@ describe('a backup', () => {
     await app.connect();
     expect((await app.query('select count(*)::int as n from job')).rows[0].n).toBe(made.rows.job);
     await expect(app.query('delete from run_event')).rejects.toThrow(/permission denied/);
+    // Copies of records lie in the store of before: they are laid into the one that there is now.
+    const laid = 'select count(*)::int as n from run where record_stored_at is not null';
+    expect([(await pool().query(laid)).rows[0].n, (await app.query(laid)).rows[0].n]).toEqual([2, 0]);
     await app.end();
     writeFileSync(join(at, 'photos', 'a.jpg'), 'another');
     await expect(restore(await emptyDatabase(`broken_${Date.now()}`), at, back)).rejects.toThrow(

@@ -211,6 +211,8 @@ export async function restore(
     { env, stdio: ['ignore', 'ignore', 'inherit'] }
   );
   if (hasPhotos) await photosBack(url, join(folder, 'photos'), photos, store);
+  // Records are copies of what has come back: the store that the shop has now is given them anew.
+  await connected(url, (db) => db.query('update run set record_stored_at = null where record_stored_at is not null'));
   const now = await connected(url, describe);
   for (const [what, then, is] of [
     ['rows', manifest.rows, now.rows],
