@@ -5,7 +5,7 @@ const documents = new WeakMap<object, { text?: string }>();
 
 /**
  * A large document that goes to the browser packed (src/hooks.ts): its JSON deflated, in base 64, once however many pages it goes with.
- * Writing out a machine and a plan value by value was half of what a page cost the server.
+ * Writing out a machine and a plan value by value was a third of what such a page cost the server.
  * @param document plain JSON that does not change any more, and is kept: packing is dear
  */
 export function packed<T extends object>(document: T): T {

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { dayOf } from '$core/calendar';
 import { line } from '$core/machine';
 import { pool } from '$lib/server/database/pool';
+import { stayWithin } from '$lib/server/database/lists';
 import { reading } from '$lib/server/database/standby';
 import { queryFrom } from '$lib/server/jobs/list-query';
 import { countJobs, listJobs, MOST_COUNTED, PAGE } from '$lib/server/jobs/jobs';
@@ -23,6 +24,7 @@ export const load: PageServerLoad = async (event) => {
       shopSettings(db)
     ])
   );
+  stayWithin(url, query.page, jobs);
   return {
     today: dayOf(new Date().toISOString(), place),
     jobs,

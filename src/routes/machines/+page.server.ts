@@ -1,4 +1,4 @@
-import { listQuery } from '$lib/server/database/lists';
+import { listQuery, stayWithin } from '$lib/server/database/lists';
 import { reading } from '$lib/server/database/standby';
 import { beingRecorded, LIBRARY_ORDERS, LIBRARY_PAGE, libraryPage } from '$lib/server/library/machines';
 import type { PageServerLoad } from './$types';
@@ -8,6 +8,7 @@ export const load: PageServerLoad = async (event) => {
   const [{ machines, found }, recorded] = await reading(event, (db) =>
     Promise.all([libraryPage(db, query), beingRecorded(db)])
   );
+  stayWithin(event.url, query.page, machines);
   return {
     machines,
     page: query.page,

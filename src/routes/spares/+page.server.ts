@@ -7,7 +7,7 @@ import { pool } from '$lib/server/database/pool';
 import { reading } from '$lib/server/database/standby';
 import { learnSpare, refreshNeeding } from '$lib/server/jobs/facts';
 import { shopSettings } from '$lib/server/settings/shop';
-import { listQuery } from '$lib/server/database/lists';
+import { listQuery, stayWithin } from '$lib/server/database/lists';
 import { listSpares, moveStock, openOrders, SPARE_ORDERS, SPARES_PAGE, takeIn } from '$lib/server/stock/spares';
 import { dropOrder, orderSpare } from '$lib/server/stock/supplier';
 import type { Actions, PageServerLoad } from './$types';
@@ -22,9 +22,9 @@ export const load: PageServerLoad = async (event) => {
   const [{ spares, found }, orders, { rates }] = await reading(event, (db) =>
     Promise.all([listSpares(db, query, onlyOut), openOrders(db), shopSettings(db)])
   );
+  stayWithin(event.url, query.page, spares);
   return {
     spares,
-    found,
     page: query.page,
     pages: Math.ceil(found / SPARES_PAGE),
     isNarrowed: query.search !== '' || onlyOut,

@@ -30,12 +30,15 @@ export async function storeRecord(db: Queryable, id: string): Promise<void> {
   await store.put(recordNameOf(id), record, 'application/json');
   const there = await store.get(recordNameOf(id));
   if (!there?.equals(record)) throw new Error(`the record of run ${id} is not in the store as it was put there`);
-  // What was added meanwhile sends it on its way again.
-  await db.query(
-    `update run set record_stored_at = now() where id = $1
-       and not exists (select from run_event e where e.month = run.month and e.run_id = run.id and e.seq > $2)`,
-    [id, seq]
-  );
+  // What was added meanwhile sends it on its way again: whoever adds holds the run's row until that is there to be seen.
+  await transaction(async (tx) => {
+    await tx.query('select 1 from run where id = $1 for update', [id]);
+    await tx.query(
+      `update run set record_stored_at = now() where id = $1
+         and not exists (select from run_event e where e.month = run.month and e.run_id = run.id and e.seq > $2)`,
+      [id, seq]
+    );
+  });
 }
 
 /** Sends records on their way that are not in the store and not in the queue, as all those from before there was one. */

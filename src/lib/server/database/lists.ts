@@ -1,3 +1,5 @@
+import { redirect } from '@sveltejs/kit';
+
 /** Lists that the database searches, sorts and pages: what an address asks of them, and how that is put to it. */
 
 export interface ListQuery<By extends string> {
@@ -44,4 +46,12 @@ export function holdsWords(text: string, search: string, values: unknown[]): str
     .filter(Boolean)
     .slice(0, 8)
     .map((word) => `${text} like $${values.push(`%${word.replace(/[\\%_]/g, '\\$&')}%`)}`);
+}
+
+/** Sends whoever asked for a page that is not there, or not any more, to the first one of that list. */
+export function stayWithin(url: URL, page: number, rows: readonly unknown[]): void {
+  if (rows.length > 0 || page === 1) return;
+  const params = new URLSearchParams(url.searchParams);
+  params.delete('page');
+  redirect(303, `${url.pathname}${params.size > 0 ? `?${params}` : ''}`);
 }

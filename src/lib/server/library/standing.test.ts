@@ -1,11 +1,12 @@
 import { readFileSync } from 'node:fs';
-import pg from 'pg';
+import type pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { contentHash } from '$core/machine';
 import { differedOnMachine } from '../bench/runs';
 import { pool } from '../database/pool';
 import { closePlanner } from '../planning/plans';
 import { addPerson } from '../sign-in/people';
+import { ownerOf } from '../testing/database';
 import { answerAll, append, event, newRun, openShop, type Shop } from '../testing/shop';
 import { followedJoints, keepFile, listMachines, machineDocument, putInForce } from './machines';
 import { drawnBy, stand, standingsOf } from './standing';
@@ -31,13 +32,8 @@ async function draft(note: string, more: object = {}): Promise<Shop> {
 const words = async (fileId: number) => (await standingsOf(pool(), fileId)).map((s) => [s.standing, s.by]);
 
 async function asOwner(work: (owner: pg.Client) => Promise<void>): Promise<void> {
-  const owner = new pg.Client({ connectionString: shop.database.ownerUrl });
-  await owner.connect();
-  try {
-    await work(owner);
-  } finally {
-    await owner.end();
-  }
+  const owner = await ownerOf(shop.database);
+  await work(owner).finally(() => owner.end());
 }
 
 describe('a draft', () => {
