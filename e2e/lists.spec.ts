@@ -57,6 +57,24 @@ test('spares keep search and order in the address', async ({ page, signInAs }) =
   await expect(search).toHaveValue('fan');
 });
 
+test('the library is searched and sorted by the server, and a page that is not there leads to the first', async ({
+  page,
+  signInAs
+}) => {
+  await signInAs('tam');
+  await page.goto('/machines?page=7');
+  await expect(page).toHaveURL(/\/machines$/);
+  await page.waitForLoadState('networkidle');
+  const names = page.locator('.library span.font-semibold');
+  await page.getByLabel('Sort by').selectOption({ label: 'Machine' });
+  await expect(page).toHaveURL(/sort=machine/);
+  expect(await names.allInnerTexts()).toEqual(inOrder(await names.allInnerTexts()));
+  await page.getByRole('searchbox', { name: 'Find a machine' }).fill('slip lindquay');
+  await expect(names).toHaveText(['Lindquay Slip 11']);
+  await page.getByRole('searchbox', { name: 'Find a machine' }).fill('slip lindquay zzz');
+  await expect(page.getByText('No machine with that name.')).toBeVisible();
+});
+
 test('a machine’s tables keep which one is shown, its words and its order', async ({ page, signInAs }) => {
   await signInAs('tam');
   await page.goto('/machines/2');
