@@ -171,9 +171,9 @@
       <h2 class="mt-4 text-lg">{t('operations.versions')}</h2>
       <dl class="mt-1 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
         <dt class="text-soft">{t('operations.application')}</dt>
-        <dd class="code break-all">{data.version}</dd>
+        <dd class="code wrap-break-word">{data.version}</dd>
         <dt class="text-soft">{t('operations.tables')}</dt>
-        <dd class="code break-all">{data.database.migration}</dd>
+        <dd class="code wrap-break-word">{data.database.migration}</dd>
       </dl>
     </section>
   </div>

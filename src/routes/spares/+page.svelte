@@ -4,6 +4,8 @@
   import { day, money } from '$lib/ui/dates';
   import type { SpareRow } from '$lib/server/stock/spares';
   import type { Said } from '$core/language';
+  import type { ConnectorFamily } from '$core/machine';
+  import { PLUG_FAMILIES } from '$core/words';
   import { page } from '$app/state';
   import { addressWith, PagedList } from '$lib/ui/paged-list.svelte';
   import Pages from '$lib/ui/Pages.svelte';
@@ -18,6 +20,9 @@
   const message = $derived((form as { message?: Said } | null)?.message);
   let chosen = $state('');
   const free = (s: SpareRow) => s.places.reduce((sum, p) => sum + p.quantity, 0) - s.held;
+  /** How often each word stands in a list, in its order. */
+  const counted = (words: readonly string[]) =>
+    words.reduce<Record<string, number>>((n, word) => ({ ...n, [word]: (n[word] ?? 0) + 1 }), {});
   const list = new PagedList([
     { id: 'number', name: t('spares.number'), class: 'w-32 py-1.5 ps-4' },
     { id: 'name', name: t('spares.name') },
@@ -154,7 +159,13 @@
             {#if spare.spare.holes}<dt class="text-soft">{t('spares.holes')}</dt>
               <dd>{spare.spare.holes.length}</dd>{/if}
             {#if spare.spare.plugs}<dt class="text-soft">{t('spares.plugs')}</dt>
-              <dd>{spare.spare.plugs.join(', ')}</dd>{/if}
+              <dd>
+                <ul>
+                  {#each Object.entries(counted(spare.spare.plugs)) as [family, n] (family)}<li>
+                      {n} × {told(PLUG_FAMILIES[family as ConnectorFamily])}
+                    </li>{/each}
+                </ul>
+              </dd>{/if}
           </dl>
           {#if data.mayWrite}
             <form
