@@ -1,8 +1,8 @@
 /**
- * How much the loopback cluster bears, and how that grows: `npm run cluster:load [-- events [seconds]]`. Benches at ten times a person's
- * pace (an event each two seconds, its live stream open, a photo a minute) and desks on lists, searches, machines and reports, ever more
- * of them, over a database of years. Prints Markdown: pages over ever more events, each load, a heavy plan beside one, and what one, two
- * and three processes bear.
+ * How much the loopback cluster bears, and how that grows: `npm run cluster:load [-- events [seconds [minutes]]]`. Benches at ten times
+ * a person's pace (an event each two seconds, its live stream open, a photo a minute) and desks on lists, searches, machines and
+ * reports, ever more of them, over a database of years. Prints Markdown: pages over ever more events, each load, a heavy plan beside
+ * one, the memory of each process over so many minutes of the first load, and what one, two and three processes bear.
  */
 import { runsFor } from './cluster/benches.mjs';
 import { Load, PAGES, quantile } from './cluster/load.mjs';
@@ -12,6 +12,7 @@ import { say } from './setup/system.mjs';
 
 const EVENTS = Number(process.argv[2] ?? 1_000_000);
 const SECONDS = Number(process.argv[3] ?? 60);
+const MINUTES = Number(process.argv[4] ?? 0);
 const SIZES = [...new Set([100_000, 1_000_000, 10_000_000].filter((n) => n < EVENTS)), EVENTS];
 /** Benches and desks, step by step; a heavy plan is made beside the second. */
 const LOADS = [
@@ -20,6 +21,8 @@ const LOADS = [
   [100, 25],
   [200, 50]
 ];
+/** Minutes after which memory is looked at. */
+const SOAK_WINDOW = 5;
 const ASKERS = 10;
 const PEOPLE = 20;
 const shown = (ms) => (ms === undefined ? '' : ms.toFixed(0));
@@ -84,8 +87,14 @@ try {
     ])
   );
 
+  /** MB of each process, in the order of their ports. */
   const memory = async () =>
-    (await database.ask('eager_wrench', `select max((state ->> 'memory')::float8) as most from process`))[0].most / 1e6;
+    (
+      await database.ask(
+        'eager_wrench',
+        `select (state ->> 'memory')::float8 / 1e6 as held from process where seen_at > now() - interval '1 minute' order by port`
+      )
+    ).map(({ held }) => held);
   const row = async (name, { events, photos, pages, failed, heard, seconds }) => [
     name,
     (events.length / seconds).toFixed(1),
@@ -97,7 +106,7 @@ try {
     `${photos.length}, ${shown(quantile(photos, 0.95))}`,
     heard,
     failed.length === 0 ? '0' : `${failed.length} (${[...new Set(failed)].slice(0, 3).join(', ')})`,
-    shown(await memory())
+    shown(Math.max(...(await memory())))
   ];
   const rows = [];
   for (const [benches, desks] of LOADS) {
@@ -136,6 +145,30 @@ try {
   );
   print(`Heavy plans made meanwhile: ${made}.`);
   print();
+
+  const [benches, desks] = LOADS[0];
+  const over = [];
+  for (let from = 0; from < MINUTES; from += SOAK_WINDOW) {
+    const { events, pages, failed } = await load.run(benches, desks, SOAK_WINDOW * 60);
+    // Others go on: no run has more than a long day's events.
+    load.runs = [...load.runs.slice(benches), ...load.runs.slice(0, benches)];
+    over.push([
+      from + SOAK_WINDOW,
+      ...(await memory()),
+      ...[events, pages].map((ms) => quantile(ms, 0.95)),
+      failed.length
+    ]);
+    say(`${from + SOAK_WINDOW} of ${MINUTES} min: ${over.at(-1).slice(1).map(shown).join(', ')}`);
+  }
+  if (over.length > 0)
+    table(
+      [
+        `minutes of ${benches} benches, ${desks} desks`,
+        ...cluster.apps.map((_app, i) => `process ${i + 1}, MB`),
+        ...['events: P95, ms', 'pages: P95, ms', 'failed']
+      ],
+      over.map((row) => row.map(shown))
+    );
 
   const borne = [];
   for (let processes = cluster.apps.length; processes > 0; processes--) {
