@@ -1,5 +1,5 @@
 import type { Plan, Step } from '../plan';
-import type { Joint } from '../machine';
+import type { Joint, Move, Part } from '../machine';
 import type { Moment, Say } from './replay';
 import { actOf, moveKey, openKey, takesOut, type Act } from './facts';
 import type { Open, Reach } from './reach';
@@ -208,14 +208,10 @@ function seats(reach: Reach, act: Act, joint: Joint): boolean {
 export function cables(reach: Reach, moments: readonly Moment[], say: Say): void {
   const { facts } = reach;
   for (const { step, act, open } of moments) {
+    if (step.do === 'pose') withLid(step, open);
     if (step.do !== 'return' || !act?.part) continue;
     const after = new Set([...open].filter((key) => key !== act.key));
-    const taken = facts.takenBy(act.part, act.move);
-    const passing = [act.part, ...(act.move.with ?? []).map((id) => facts.parts.get(id)!)].flatMap((part) =>
-      cablesUnder(reach, part)
-        .filter((p) => !taken.has(p.cable))
-        .map((p) => ({ ...p, part: part.id }))
-    );
+    const passing = passingOf(act.part, act.move);
     const told = new Set(step.pinch.map((p) => `${p.cable} ${p.where}`));
     for (const p of passing) {
       const isThere = reach.isIn(p.cable, after);
@@ -227,6 +223,35 @@ export function cables(reach: Reach, moments: readonly Moment[], say: Say): void
     for (const p of step.pinch)
       if (!passing.some((x) => x.cable === p.cable && x.where === p.where))
         say(step, `says that ${p.cable} passes ${p.where} it`);
+  }
+
+  function passingOf(moved: Part, move: Move) {
+    const taken = facts.takenBy(moved, move);
+    return [moved, ...(move.with ?? []).map((id) => facts.parts.get(id)!)].flatMap((part) =>
+      cablesUnder(reach, part)
+        .filter((p) => !taken.has(p.cable))
+        .map((p) => ({ ...p, part: part.id }))
+    );
+  }
+
+  /** What stood aside with the lid comes down as the lid is moved: the cables are named before it is. */
+  function withLid(step: Step, open: Open) {
+    const [, lid] = (step.pose ?? '').split('/');
+    const back = facts.machine.parts.flatMap((part) =>
+      part.moves
+        .filter((m) => m.lid !== undefined && m.lid !== lid && open.has(moveKey(part.id, m.id)))
+        .map((move) => ({ part, move, key: moveKey(part.id, move.id) }))
+    );
+    const after = new Set([...open].filter((key) => !back.some((b) => b.key === key)));
+    const passing = back.flatMap(({ part, move }) => passingOf(part, move));
+    const isIt = (p: { cable: string; where: string }) => (x: { cable: string; where: string }) =>
+      x.cable === p.cable && x.where === p.where;
+    for (const p of passing)
+      if (p.isSure && reach.isIn(p.cable, after) && !step.pinch.some(isIt(p)))
+        say(step, `brings ${p.part} back, which passes ${p.where} ${p.cable}, and does not name it`);
+    for (const p of step.pinch)
+      if (!passing.some(isIt(p)) || !reach.isIn(p.cable, after))
+        say(step, `says that ${p.cable} passes ${p.where} what the lid brings back`);
   }
 
   /** Whatever holds the cable there could have been done before, and was not. */

@@ -29,6 +29,10 @@ export function jointOfStep(step: string): string | undefined {
 export const jointOpenedAt = (step: string): string | undefined =>
   step.startsWith('down/') ? jointOfStep(step) : undefined;
 
+/** The step of the isolation that a step of a plan does or undoes, by its id in the machine file; undefined for every other step. */
+export const isolationOfStep = (step: string): string | undefined =>
+  /^(?:isolate|restore)\/(.+)$/.exec(inRound(step, 1))?.[1];
+
 const ROUND = /~(\d+)$/;
 
 export const roundOf = (step: string): number => Number(ROUND.exec(step)?.[1] ?? 1);

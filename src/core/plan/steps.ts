@@ -6,7 +6,7 @@ import { cautionsFor, isolationCautions, looseCaution, withLidCaution } from './
 import { pinchList } from './pinch';
 import { ontoMat, poseOf, type Lids } from './pose';
 import { closesUp, touchedFunctions } from './touched';
-import type { Leg, Plan, Step } from './schema';
+import type { Leg, Pinch, Plan, Step } from './schema';
 import { toolOf } from './tools';
 import type { OpenTest } from './way-up';
 import { START } from './down';
@@ -266,9 +266,20 @@ export class StepWriter {
         ),
         pose: now,
         ...(loose.length > 0 ? { unheld: loose } : {}),
-        cautions
+        cautions,
+        pinch: this.pinchedByLid(open)
       }
     ];
+  }
+
+  /** Cables to mind before the lid is moved: what went with it comes back with it. */
+  private pinchedByLid(open: ReadonlySet<ActionId>): Pinch[] {
+    const back = [...this.access.actions.values()].filter(
+      (a): a is Action & { kind: 'move' } =>
+        a.kind === 'move' && a.move.lid !== undefined && a.move.lid !== this.stands.lid && open.has(a.id)
+    );
+    const after = new Set([...open].filter((id) => !back.some((a) => a.id === id)));
+    return back.flatMap((action) => pinchList(this.access, action, after));
   }
 
   /** What is used once is made ready right before the part goes down on it, or before it is closed where the part stays. */

@@ -8,6 +8,7 @@ const access = demoAccess();
 const { model } = access;
 const rehearsal = new Rehearsal(access);
 const made = plan(access, [{ do: 'replace', part: 'fan' }]);
+const { steps } = model.machine.isolation;
 const battery = openId(model.machine.isolation.joint!);
 const down = made.steps.filter((s) => s.leg === 'down' && (s.do === 'open' || s.do === 'move'));
 const pose = made.steps.find((s) => s.do === 'pose')!.pose!.split('/');
@@ -18,13 +19,14 @@ const plug =
   held.find((j) => j.kind === 'connector') ?? model.jointsOf('fan-wire').find((j) => j.kind === 'connector')!;
 const screws = held.find((j) => j.kind === 'screws')!;
 
-/** The way down to the fan, all but these. */
+/** The way down to the fan, all but these; off its adapter. */
 function allBut(...ids: string[]): Rehearsed {
   const done = down.map((s) => (s.joint ? openId(s.joint) : `move:${s.part}/${s.move}`));
   return {
     ...handedOver(),
     up: pose[0] as Rehearsed['up'],
     lid: pose[1] as Rehearsed['lid'],
+    isolated: new Set(['shut-down', 'unplug-adapter'].map((kind) => steps.find((s) => s.kind === kind)!.id)),
     open: new Set(done.filter((id) => !ids.includes(id)))
   };
 }

@@ -1,16 +1,35 @@
 import type { Joint } from '../machine';
-import type { OpeningHarm } from './motions';
+import { CLOSING_HARMS } from './closings';
+import { OPENING_HARMS } from './motions';
 
-/** What can break. */
-export type HarmKind = OpeningHarm | 'short';
+/** What can break, and what can be wrong when all is closed. */
+export const HARMS = [
+  ...new Set([
+    ...OPENING_HARMS,
+    ...CLOSING_HARMS,
+    'short',
+    'cable-pinched',
+    'leads-swapped',
+    'tip-through',
+    'thread-stripped',
+    'sink-uneven',
+    'left-open',
+    'left-out'
+  ] as const)
+] as const;
+export type HarmKind = (typeof HARMS)[number];
 
 /** Something that broke by one try. */
 export interface Harm {
   kind: HarmKind;
+  /** Whether it was taken apart or put together. */
+  leg: 'down' | 'up';
   /** What was tried. */
   at: { joint: string } | { part: string };
-  /** The joint that gave way, where it is not what was tried. */
+  /** What gave way or was in the way, where it is not what was tried: a joint, a cable, the part behind a hole. */
   by?: string;
+  /** For a screw in a hole that is not its own: the group that it came out of. */
+  from?: string;
 }
 
 /**

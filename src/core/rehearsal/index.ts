@@ -1,4 +1,13 @@
-export { Rehearsal, type Blocker, type Outcome, type Try } from './attempt';
-export { type Harm, type HarmKind } from './harms';
+export { Rehearsal, type Try } from './attempt';
+export { closingsFor, rightClosing, type Closing } from './closings';
+export { HARMS, type Harm, type HarmKind } from './harms';
 export { motionsFor, rightMotion, type Motion } from './motions';
-export { handedOver, type Rehearsed } from './state';
+export type { Outcome } from './outcome';
+export { Stand, type Blocker } from './stand';
+export { besideKey, handedOver, isLive, onTray, screwsIn, type Rehearsed } from './state';
+export { followed, triesOf } from './follow';
+export { leftOver, socketsFor, toLay } from './up';
+export { damageOf, faultOf, functionsHurt, repairGoal, repairSeconds, symptomsOf, type Damage } from './aftermath';
+export { insteadOf, mistakesIn, type Mistake } from './mistakes';
+export { blockerWords, closingWords, harmWords, motionWords, type HarmWords } from './tell';
+export { findingOf, outcomeOf, type Found } from './finding';

@@ -90,7 +90,7 @@ export function motionsFor(joint: Joint): readonly Motion[] {
 /**
  * What a motion does to a joint that is in reach and that nothing else keeps closed.
  * @param bit for screws: what is in the driver
- * @param nearCell whether a lithium cell is at one of its ends
+ * @param nearCell whether a lithium cell is at one of its ends, or where a blade comes to behind a seam
  */
 export function judge(
   joint: Joint,
@@ -100,6 +100,7 @@ export function judge(
   if (joint.kind === 'screws') return motion === 'turn-out' && bit ? judgeBit(joint.screw, bit) : 'stuck';
   const judged = waysOf(joint)[motion] ?? 'stuck';
   // What is torn off what holds it gives way where it is weakest.
+  if (joint.kind === 'clips' && motion === 'pry-elsewhere' && nearCell) return 'cell-bent';
   if (joint.kind === 'adhesive' && motion === 'pry-off') return nearCell ? 'cell-bent' : bends ? 'part-bent' : judged;
   return judged;
 }
@@ -145,11 +146,20 @@ const SHAPES: readonly (readonly Drive[])[] = [
 ];
 
 /** A bit that is too small turns in the head and takes its edges with it; one that is too large, or of another shape, does not enter. */
-function judgeBit({ drive, substitutes }: JointOf<'screws'>['screw'], bit: Drive): Judged {
+export function judgeBit(
+  { drive, substitutes }: JointOf<'screws'>['screw'],
+  bit: Drive
+): 'opens' | 'stuck' | 'head-stripped' {
   if (bit === drive || substitutes.includes(bit)) return 'opens';
   const shape = SHAPES.find((s) => s.includes(drive))!;
   const isSmaller = shape.includes(bit) && shape.indexOf(bit) < shape.indexOf(drive);
   return isSmaller ? 'head-stripped' : 'stuck';
+}
+
+/** Bits that enter a head and turn in it. */
+export function smallerBits({ drive, substitutes }: JointOf<'screws'>['screw']): Drive[] {
+  const shape = SHAPES.find((s) => s.includes(drive))!;
+  return shape.slice(0, shape.indexOf(drive)).filter((bit) => !substitutes.includes(bit));
 }
 
 /** The motion that opens a joint. */

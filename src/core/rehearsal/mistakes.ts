@@ -1,0 +1,119 @@
+import { openId } from '../ids';
+import type { Drive, JointOf, Model } from '../machine';
+import type { Plan, Step } from '../plan';
+import { followed } from './follow';
+import type { Rehearsal, Try } from './attempt';
+import { closingsFor } from './closings';
+import type { Harm } from './harms';
+import { motionsFor, smallerBits } from './motions';
+import { Stand } from './stand';
+import { handedOver, onTray, type Rehearsed } from './state';
+import { leftOver, socketsFor } from './up';
+
+/** What somebody may do instead of the right try at a moment: other tries, or nothing. The right one is not among them. */
+export function insteadOf(model: Model, state: Rehearsed, right: Try): Try[][] {
+  const others = (tries: readonly Try[]) =>
+    tries.filter((t) => JSON.stringify(t) !== JSON.stringify(right)).map((t) => [t]);
+  const forgotten: Try[][] = [[]];
+  switch (right.do) {
+    case 'isolate':
+      return forgotten;
+    case 'open': {
+      const joint = model.joint(right.joint);
+      const bits: Drive[] = joint.kind === 'screws' ? smallerBits(joint.screw) : [];
+      return [
+        ...forgotten,
+        ...others(motionsFor(joint).map((motion): Try => ({ ...right, motion }))),
+        ...others(bits.map((bit): Try => ({ ...right, bit })))
+      ];
+    }
+    case 'move': {
+      const { directionDeg } = model.move(right.part, right.move);
+      const turned = directionDeg === undefined ? [] : [90, 180, 270].map((by) => (directionDeg + by) % 360);
+      return others(turned.map((deg): Try => ({ ...right, directionDeg: deg })));
+    }
+    case 'close':
+      return [...forgotten, ...others(closedOtherwise(model, state, right))];
+    case 'lay':
+      return [...forgotten, [{ ...right, where: right.where === 'under' ? 'over' : 'under' }]];
+    case 'put':
+      return others(
+        [...onTray(model, state)].flatMap(([from, n]): Try[] =>
+          n > 0 && from !== right.from ? [{ ...right, from }] : []
+        )
+      );
+    case 'tighten': {
+      const asTheyLie = [...right.order].sort((a, b) => a - b);
+      return [
+        ...forgotten,
+        ...others([
+          { ...right, order: asTheyLie },
+          { ...right, passes: 1 },
+          { ...right, order: right.order.slice(1) }
+        ])
+      ];
+    }
+    case 'return':
+      return forgotten;
+    case 'restore':
+    case 'pose':
+    case 'take':
+      return [];
+  }
+}
+
+function closedOtherwise(model: Model, state: Rehearsed, right: Extract<Try, { do: 'close' }>): Try[] {
+  const joint = model.joint(right.joint);
+  const motions = closingsFor(joint).map((closing): Try => ({ ...right, closing }));
+  if (joint.kind === 'adhesive' || joint.kind === 'tape') {
+    const old: Try[] = joint.singleUse ? [{ ...right, fresh: false }] : [];
+    const isCompound = joint.kind === 'adhesive' && joint.adhesive === 'thermal-compound';
+    return [...motions, ...old, ...(isCompound ? [0, 4].map((share): Try => ({ ...right, share })) : [])];
+  }
+  if (joint.kind !== 'connector') return motions;
+  const free = socketsFor(model, joint).filter((other) => isOpen(state, other) && !state.sockets.has(other.id));
+  return [...motions, ...free.map(({ id }): Try => ({ ...right, socket: id }))];
+}
+
+const isOpen = ({ open }: Rehearsed, { id }: JointOf<'connector'>) => open.has(openId(id));
+
+/** A mistake in following a plan, with all that comes of it. */
+export interface Mistake {
+  step: Step;
+  right: Try;
+  tried: readonly Try[];
+  /** What broke, and what was left when all was said to be done; nothing else went wrong. */
+  harms: readonly Harm[];
+}
+
+/**
+ * Every single mistake in following a plan that does harm, in the order of its steps: from there the plan is followed as well as
+ * can be, whatever does not move any more is left.
+ * @param at which tries are spoilt, by their place in the whole; all where nothing is given
+ */
+export function* mistakesIn(rehearsal: Rehearsal, plan: Plan, at?: (index: number) => boolean): Generator<Mistake> {
+  const all = followed(rehearsal.access, plan).flatMap(({ step, tries }) => tries.map((right) => ({ step, right })));
+  let state = handedOver();
+  for (const [i, { step, right }] of all.entries()) {
+    if (!at || at(i))
+      for (const tried of insteadOf(rehearsal.access.model, state, right)) {
+        const rest = all.slice(i + 1).map((one) => one.right);
+        const { end, isStuck } = goOn(rehearsal, state, [...tried, ...rest]);
+        const harms = [...end.harms, ...leftOver(new Stand(rehearsal.access, end))];
+        // Who cannot go on on the way down has made no harm, and looks again.
+        if (harms.length > 0 && !(isStuck && step.leg !== 'up')) yield { step, right, tried, harms };
+      }
+    state = goOn(rehearsal, state, [right]).end;
+  }
+}
+
+function goOn(rehearsal: Rehearsal, from: Rehearsed, tries: readonly Try[]): { end: Rehearsed; isStuck: boolean } {
+  let end = from;
+  let isStuck = false;
+  for (const one of tries) {
+    const outcome = rehearsal.attempt(end, one);
+    if (outcome.is === 'stuck') isStuck = true;
+    else end = outcome.then;
+  }
+  return { end, isStuck };
+}

@@ -1,0 +1,114 @@
+import type { Access } from '../access';
+import { crossings } from '../cables';
+import { passage, type Said } from '../language';
+import type { Joint, Model } from '../machine';
+import { amountOf } from '../plan';
+import {
+  causeWords,
+  CLOSING_WORDS,
+  cableOver,
+  cableUnder,
+  closeWords,
+  consumableStep,
+  fileText,
+  HARM_SHOWS,
+  harmText,
+  jointName,
+  MOTION_WORDS,
+  openWords,
+  partName,
+  rightWay,
+  STICKS
+} from '../words';
+import type { Closing } from './closings';
+import type { Harm, HarmKind } from './harms';
+import type { Motion } from './motions';
+import type { Blocker } from './stand';
+
+/** A motion as a choice. */
+export const motionWords = (motion: Motion): Said => MOTION_WORDS[motion];
+export const closingWords = (closing: Closing): Said => CLOSING_WORDS[closing];
+
+/** Why something does not move. */
+export function blockerWords({ model, actions }: Access, blocker: Blocker): Said {
+  switch (blocker.is) {
+    case 'requirement':
+      return causeWords(model, blocker.requirement.cause);
+    case 'face':
+      return STICKS.face(model, blocker.zone);
+    case 'away': {
+      const action = actions.get(blocker.action)!;
+      return action.kind === 'move' ? STICKS.away(model, action.part.id) : STICKS.awayOpen(model, action.joint);
+    }
+    case 'order':
+      return causeWords(model, {
+        kind: 'relation',
+        before: blocker.before,
+        reason: fileText(model.machine, blocker.reason),
+        leg: 'both'
+      });
+    case 'hole-taken':
+      return STICKS.holeTaken(blocker.hole);
+    case 'hole-empty':
+      return STICKS.holeEmpty(blocker.hole);
+    case 'none-left':
+      return STICKS.noneLeft(model, model.joint(blocker.group));
+    case 'too-thick':
+      return STICKS.tooThick(model, model.joint(blocker.group));
+    case 'socket-taken':
+      return STICKS.socketTaken(model, model.joint(blocker.by));
+    default:
+      return STICKS[blocker.is];
+  }
+}
+
+export interface HarmWords {
+  /** What broke. */
+  text: Said;
+  /** How one would notice it later. */
+  shows: Said;
+  /** How it is done. */
+  right?: Said;
+}
+
+/** What broke, how it shows and how it is rightly done, in the terms of this machine. */
+export function harmWords(model: Model, { kind, leg, at, by, from }: Harm): HarmWords {
+  const name = (id: string) => (model.hasJoint(id) ? jointName(model, model.joint(id)) : partName(model, id));
+  const tried = 'joint' in at ? at.joint : at.part;
+  // What a part was torn off by is what broke.
+  const what = by !== undefined && !APART.has(kind) ? by : tried;
+  const joint = [what, tried].filter((id) => model.hasJoint(id)).map((id) => model.joint(id))[0];
+  const how = joint && howTo(model, joint, leg);
+  const right = kind === 'cable-pinched' ? sideOf(model, tried, by!) : how && rightWay(how);
+  return {
+    text: harmText(kind, {
+      what: name(what),
+      ...(by === undefined ? {} : { by: name(by) }),
+      ...(from === undefined ? {} : { from: name(from) })
+    }),
+    shows: HARM_SHOWS[kind],
+    ...(right === undefined ? {} : { right })
+  };
+}
+
+/** Of these, what took part is named beside what was tried. */
+const APART: ReadonlySet<HarmKind> = new Set(['tip-through', 'cable-pinched', 'leads-swapped']);
+
+/** On which side of a part a cable runs. */
+function sideOf(model: Model, part: string, cable: string): Said | undefined {
+  const crossing = model
+    .part(part)
+    .moves.flatMap((m) => crossings(model, model.part(part), m))
+    .find((c) => c.cable === cable);
+  if (!crossing) return undefined;
+  return (crossing.where === 'under' ? cableUnder : cableOver)(model, cable, crossing.part);
+}
+
+function howTo(model: Model, joint: Joint, leg: Harm['leg']): Said | undefined {
+  if (leg === 'up' && joint.kind === 'adhesive' && joint.singleUse) {
+    const prepared = consumableStep(model, joint, amountOf(model, joint));
+    return passage(prepared.text, prepared.detail);
+  }
+  const { text, detail } = leg === 'up' ? closeWords(model, joint) : openWords(model, joint);
+  return joint.kind === 'screws' ? passage(text, detail) : detail;
+}
