@@ -1,6 +1,6 @@
 import { refId, type Access, type Action, type Requirement } from '../access';
 import { moveId, openId, type ActionId } from '../ids';
-import { movedBy, removes, type JointOf, type Part } from '../machine';
+import { movedBy, type JointOf, type Part } from '../machine';
 import { unmet } from '../plan';
 import { isLive, isOnAdapter, onTheWayToIsolation, type Rehearsed } from './state';
 
@@ -71,13 +71,20 @@ export class Stand {
     return [...this.#asked(unmet(this.access, action.id, open, 'up')), ...this.#away(action), ...this.#earlier(action)];
   }
 
-  /** What is out by another of its own moves is not there to be moved, nor to leave together with. */
+  /** What is out by another of its own moves is not there to be moved; what one of several left without the others keeps them from leaving together. */
   #gone(action: Action): Blocker[] {
     if (action.kind !== 'move') return [];
-    return this.drawn(action).flatMap(({ id, moves }) =>
-      moves
-        .filter((m) => removes(m) && this.state.open.has(moveId(id, m.id)))
-        .map((m): Blocker => (id === action.part.id ? { is: 'done' } : { is: 'away', action: moveId(id, m.id) }))
+    const { model } = this.access;
+    const drawn = this.drawn(action).map(({ id }) => id);
+    return drawn.flatMap((id) =>
+      model
+        .waysOut(id)
+        .filter(({ part, move }) => this.state.open.has(moveId(part.id, move.id)))
+        .filter(({ part, move }) => part.id === id || !drawn.every((other) => model.takes(part.id, move).has(other)))
+        .map(({ part, move }): Blocker => {
+          const isOwn = part.id === action.part.id;
+          return isOwn ? { is: 'done' } : { is: 'away', action: moveId(part.id, move.id) };
+        })
     );
   }
 
