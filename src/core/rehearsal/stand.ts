@@ -68,7 +68,12 @@ export class Stand {
     if (!open.has(action.id)) return [{ is: 'done' }];
     const outOfReach = this.#outOfReach(action);
     if (outOfReach) return outOfReach;
-    return [...this.#asked(unmet(this.access, action.id, open, 'up')), ...this.#away(action), ...this.#earlier(action)];
+    return [
+      ...this.#gone(action),
+      ...this.#asked(unmet(this.access, action.id, open, 'up')),
+      ...this.#away(action),
+      ...this.#earlier(action)
+    ];
   }
 
   /** What is out by another of its own moves is not there to be moved; what one of several left without the others keeps them from leaving together. */
@@ -79,7 +84,9 @@ export class Stand {
     return drawn.flatMap((id) =>
       model
         .waysOut(id)
-        .filter(({ part, move }) => this.state.open.has(moveId(part.id, move.id)))
+        .filter(
+          ({ part, move }) => moveId(part.id, move.id) !== action.id && this.state.open.has(moveId(part.id, move.id))
+        )
         .filter(({ part, move }) => part.id === id || !drawn.every((other) => model.takes(part.id, move).has(other)))
         .map(({ part, move }): Blocker => {
           const isOwn = part.id === action.part.id;
