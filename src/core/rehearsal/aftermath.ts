@@ -3,7 +3,7 @@ import type { Fault, FaultSet, Repair } from '../faults';
 import { goalId, offeredGoals, type Goal } from '../goals';
 import type { Joint, Model } from '../machine';
 import { setsOfGoals, touchedFunctions } from '../plan';
-import type { Harm } from './harms';
+import type { Harm, HarmKind } from './harms';
 
 /** What is left to be put right. */
 export interface Damage {
@@ -104,13 +104,23 @@ export function repairSeconds(access: Access, harm: Harm): number | undefined {
 /** The fault of a set that a harm is: at the same joint, at the same part, or mended by the same work. */
 export function faultOf(model: Model, set: FaultSet, harm: Harm): Fault | undefined {
   const { part, joint } = damageOf(model, harm);
+  const atJoint = set.faults.find((f) => f.joint !== undefined && f.joint === joint);
   const mendedBy = (repair: Repair | undefined) => set.faults.find((f) => f.id === repair?.mends[0]);
   const goal = goalId(repairGoal(model, harm));
   const repair = set.repairs.find((r) => r.goal && goalId(r.goal) === goal);
-  if (part === undefined) return set.faults.find((f) => f.joint !== undefined && f.joint === joint) ?? mendedBy(repair);
+  if (part === undefined) return atJoint ?? mendedBy(repair);
   const there = set.faults.filter((f) => f.part === part);
+  if (OF_SOCKET.has(harm.kind) && joint !== undefined) {
+    // The part is as good as it was but for this socket: it shows what hangs there.
+    const { functions } = model.joint(joint);
+    const isDead = (symptom: string) =>
+      set.symptoms.find((s) => s.id === symptom)!.dead.some((f) => functions.includes(f));
+    return there.find((f) => symptomsOf(f).some(isDead)) ?? atJoint;
+  }
   return mendedBy(repair) ?? (there.length === 1 ? there[0] : undefined);
 }
+
+const OF_SOCKET: ReadonlySet<HarmKind> = new Set(['lock-broken', 'socket-torn', 'springs-broken', 'contacts-bent']);
 
 /** Symptoms that a fault most likely shows, by their ids. */
 export const symptomsOf = ({ shows }: Fault): string[] =>

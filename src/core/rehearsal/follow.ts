@@ -1,6 +1,6 @@
 import type { Access } from '../access';
 import { crossings } from '../cables';
-import { isolationOfStep, readPose } from '../ids';
+import { isolationOfStep, MAT, readPose } from '../ids';
 import type { Plan, Step } from '../plan';
 import { rightClosing } from './closings';
 import type { Try } from './attempt';
@@ -41,8 +41,8 @@ export function triesOf(access: Access, step: Step): Try[] {
     case 'return':
       return [
         ...step.pinch.map(({ cable, zone, where }): Try => ({ do: 'lay', cable, part: step.part!, zone, where })),
-        // What goes with the lid is back since the lid was moved.
-        ...(model.move(step.part!, step.move!).lid === undefined
+        // What goes with the lid is back since the lid was moved, except on the mat.
+        ...(model.move(step.part!, step.move!).lid === undefined || step.pose === MAT
           ? [{ do: 'return', part: step.part!, move: step.move! } as const]
           : [])
       ];

@@ -1,4 +1,5 @@
-import type { Joint } from '../machine';
+import { z } from 'zod';
+import { Id, type Joint } from '../machine';
 import { CLOSING_HARMS } from './closings';
 import { OPENING_HARMS } from './motions';
 
@@ -20,17 +21,23 @@ export const HARMS = [
 export type HarmKind = (typeof HARMS)[number];
 
 /** Something that broke by one try. */
-export interface Harm {
-  kind: HarmKind;
+export const Harm = z.strictObject({
+  kind: z.enum(HARMS),
   /** Whether it was taken apart or put together. */
-  leg: 'down' | 'up';
+  leg: z.enum(['down', 'up']),
   /** What was tried. */
-  at: { joint: string } | { part: string };
+  at: z.union([z.strictObject({ joint: Id }), z.strictObject({ part: Id })]),
   /** What gave way or was in the way, where it is not what was tried: a joint, a cable, the part behind a hole. */
-  by?: string;
+  by: Id.optional(),
   /** For a screw in a hole that is not its own: the group that it came out of. */
-  from?: string;
-}
+  from: Id.optional()
+});
+export type Harm = z.infer<typeof Harm>;
+
+/** A harm in a line of text, and read again. */
+export const harmKey = ({ kind, leg, at, by, from }: Harm): string => JSON.stringify({ kind, leg, at, by, from });
+/** @throws where it is none */
+export const readHarm = (key: string): Harm => Harm.parse(JSON.parse(key));
 
 /**
  * What a joint does to a part that is drawn away while it is closed: it holds, so that the part does not come, or it is what gives

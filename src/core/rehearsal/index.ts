@@ -1,6 +1,6 @@
 export { Rehearsal, type Try } from './attempt';
 export { closingsFor, rightClosing, type Closing } from './closings';
-export { HARMS, type Harm, type HarmKind } from './harms';
+export { Harm, harmKey, HARMS, readHarm, type HarmKind } from './harms';
 export { motionsFor, rightMotion, type Motion } from './motions';
 export type { Outcome } from './outcome';
 export { Stand, type Blocker } from './stand';
@@ -8,6 +8,6 @@ export { besideKey, handedOver, isLive, onTray, screwsIn, type Rehearsed } from 
 export { followed, triesOf } from './follow';
 export { leftOver, socketsFor, toLay } from './up';
 export { damageOf, faultOf, functionsHurt, repairGoal, repairSeconds, symptomsOf, type Damage } from './aftermath';
-export { insteadOf, mistakesIn, type Mistake } from './mistakes';
+export { insteadOf, mistakeAt, mistakesIn, placesOf, type Mistake, type Place } from './mistakes';
 export { blockerWords, closingWords, harmWords, motionWords, type HarmWords } from './tell';
 export { findingOf, outcomeOf, type Found } from './finding';

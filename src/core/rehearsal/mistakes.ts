@@ -86,25 +86,48 @@ export interface Mistake {
   harms: readonly Harm[];
 }
 
-/**
- * Every single mistake in following a plan that does harm, in the order of its steps: from there the plan is followed as well as
- * can be, whatever does not move any more is left.
- * @param at which tries are spoilt, by their place in the whole; all where nothing is given
- */
-export function* mistakesIn(rehearsal: Rehearsal, plan: Plan, at?: (index: number) => boolean): Generator<Mistake> {
+/** A try on the way of a plan, with the machine as it stands before it. */
+export interface Place {
+  step: Step;
+  right: Try;
+  state: Rehearsed;
+  /** The right tries that follow. */
+  rest: readonly Try[];
+}
+
+/** All tries of whoever follows a plan well. */
+export function placesOf(rehearsal: Rehearsal, plan: Plan): Place[] {
   const all = followed(rehearsal.access, plan).flatMap(({ step, tries }) => tries.map((right) => ({ step, right })));
   let state = handedOver();
-  for (const [i, { step, right }] of all.entries()) {
-    if (!at || at(i))
-      for (const tried of insteadOf(rehearsal.access.model, state, right)) {
-        const rest = all.slice(i + 1).map((one) => one.right);
-        const { end, isStuck } = goOn(rehearsal, state, [...tried, ...rest]);
-        const harms = [...end.harms, ...leftOver(new Stand(rehearsal.access, end))];
-        // Who cannot go on on the way down has made no harm, and looks again.
-        if (harms.length > 0 && !(isStuck && step.leg !== 'up')) yield { step, right, tried, harms };
-      }
+  return all.map(({ step, right }, i) => {
+    const place = { step, right, state, rest: all.slice(i + 1).map((one) => one.right) };
     state = goOn(rehearsal, state, [right]).end;
-  }
+    return place;
+  });
+}
+
+/**
+ * What comes of other tries than the right one at a place: from there the plan is followed as well as can be, and whatever does not
+ * move any more is left.
+ * @returns undefined where it does no harm, or where one cannot go on on the way down and so looks again
+ */
+export function mistakeAt(
+  rehearsal: Rehearsal,
+  { step, right, state, rest }: Place,
+  tried: readonly Try[]
+): Mistake | undefined {
+  const { end, isStuck } = goOn(rehearsal, state, [...tried, ...rest]);
+  const harms = [...end.harms, ...leftOver(new Stand(rehearsal.access, end))];
+  return harms.length === 0 || (isStuck && step.leg !== 'up') ? undefined : { step, right, tried, harms };
+}
+
+/** Every single mistake in following a plan that does harm, in the order of its steps. */
+export function* mistakesIn(rehearsal: Rehearsal, plan: Plan): Generator<Mistake> {
+  for (const place of placesOf(rehearsal, plan))
+    for (const tried of insteadOf(rehearsal.access.model, place.state, place.right)) {
+      const mistake = mistakeAt(rehearsal, place, tried);
+      if (mistake) yield mistake;
+    }
 }
 
 function goOn(rehearsal: Rehearsal, from: Rehearsed, tries: readonly Try[]): { end: Rehearsed; isStuck: boolean } {

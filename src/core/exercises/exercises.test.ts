@@ -1,0 +1,286 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { actOf, Facts, moveKey, takesOut } from '../check/facts';
+import { Reach } from '../check/reach';
+import { FaultSet } from '../faults';
+import { goalOf } from '../goals';
+import { contentHash, type ConnectorFamily, type JointOf, type Machine } from '../machine';
+import { plan } from '../plan';
+import { faultOf, followed, readHarm } from '../rehearsal';
+import { runs, THOROUGH } from '../testing/effort';
+import { DEMO_MACHINES, demoAccess } from '../testing/machines';
+import {
+  answerForm,
+  EXERCISE_KINDS,
+  Exercise,
+  exerciseOf,
+  marked,
+  rehearsed,
+  rightAnswer,
+  type Answer,
+  type ExerciseKind,
+  type Ground
+} from '.';
+
+const SEEDS = runs(200);
+/** What takes long to be proved is tried less often, except where all is tried. */
+const DEAR: readonly ExerciseKind[] = ['mistake', 'comes-off', 'order', 'tests'];
+const DEARER = THOROUGH ? 1 : 6;
+
+const groundOf = (id: string): Ground => {
+  const access = demoAccess(id);
+  const url = new URL(`../../../demo/faults/${id}.json`, import.meta.url);
+  return {
+    access,
+    faults: FaultSet.parse(JSON.parse(readFileSync(url, 'utf8'))),
+    hash: contentHash(access.model.machine)
+  };
+};
+
+type Screw = JointOf<'screws'>['screw'];
+
+/** How plugs of each family are opened and closed: written down apart from what is tried. */
+const BY_HAND: Record<ConnectorFamily | 'hooked clips' | 'clips', [open: string, close: string]> = {
+  'flip-lock-back': ['lift-lock-back', 'in-square-then-lock'],
+  'flip-lock-front': ['lift-lock-front', 'in-square-then-lock'],
+  'slide-lock': ['slide-lock-evenly', 'in-square-then-lock'],
+  'pull-tab': ['pull-tab', 'push-along-board'],
+  'wire-along-board': ['push-along-board', 'push-along-board'],
+  'lift-straight': ['lift-up', 'press-straight-down'],
+  'antenna-snap': ['lift-up', 'press-straight-down'],
+  'board-to-board': ['lever-evenly', 'one-end-then-the-other'],
+  bail: ['fold-bail', 'push-then-bail'],
+  'edge-card': ['slide-out', 'at-angle-then-down'],
+  'memory-socket': ['spread-springs', 'at-angle-then-down'],
+  'processor-lock': ['turn-lock', 'marked-corner-then-lock'],
+  tray: ['press-pin', 'till-flush'],
+  blade: ['slide-out', 'till-flush'],
+  'hooked clips': ['pry-from-start', 'hooks-first-then-seam'],
+  clips: ['pry-from-start', 'along-seam']
+};
+
+/** Answers by other readings of the file than those that made the exercises. */
+class Oracle {
+  readonly facts: Facts;
+  readonly reach: Reach;
+  readonly keys: string[];
+
+  constructor(readonly machine: Machine) {
+    this.facts = new Facts(machine);
+    this.reach = new Reach(this.facts);
+    this.keys = [
+      ...machine.joints.map((j) => `joint:${j.id}`),
+      ...machine.parts.flatMap((p) => p.moves.map((m) => moveKey(p.id, m.id)))
+    ];
+  }
+
+  isFree(key: string, open: ReadonlySet<string>): boolean {
+    return this.reach.demands(actOf(this.facts, key)!).every((d) => d.isMet(open));
+  }
+
+  /** All that can be done where some of it never is. */
+  doableWithout(never: (key: string) => boolean): Set<string> {
+    const may = this.keys.filter((key) => !never(key));
+    const open = new Set<string>();
+    for (let more = true; more;) {
+      more = false;
+      for (const key of may)
+        if (!open.has(key) && !this.#isBlade(key)) {
+          // Contacts of a bay part as what carries them slides out, and by nothing else.
+          const parting = this.keys.filter((k) => this.#isBlade(k) && this.#rides(k, key) && this.isFree(k, open));
+          if (!this.isFree(key, new Set([...open, ...parting]))) continue;
+          for (const k of [key, ...parting]) open.add(k);
+          more = true;
+        }
+    }
+    return open;
+  }
+
+  #isBlade(key: string): boolean {
+    const { joint } = actOf(this.facts, key)!;
+    return joint?.kind === 'connector' && joint.family === 'blade';
+  }
+
+  #rides(blade: string, key: string): boolean {
+    const { part, move } = actOf(this.facts, key)!;
+    return (
+      part !== undefined && takesOut(move) && this.facts.takenBy(part, move).has(actOf(this.facts, blade)!.joint!.a)
+    );
+  }
+
+  /** Whether a part can leave the machine, with its power taken away where that is asked, although another one never moves. */
+  leavesWithout(part: string, kept: string, isIsolated: boolean): boolean {
+    const open = this.doableWithout((key) => key.startsWith(`move:${kept}/`));
+    const { joint } = this.machine.isolation;
+    if (isIsolated && joint !== undefined) {
+      const isWhole = this.machine.isolation.steps.some((s) => s.kind === 'remove-battery');
+      if (!open.has(`joint:${joint}`) || (isWhole && !this.#leaves(this.facts.joints.get(joint)!.a, open)))
+        return false;
+    }
+    return this.#leaves(part, open);
+  }
+
+  #leaves(part: string, open: ReadonlySet<string>): boolean {
+    return this.facts.parts.get(part)!.moves.some((m) => takesOut(m) && open.has(moveKey(part, m.id)));
+  }
+
+  #screw(id: string): Screw {
+    return (this.facts.joints.get(id) as JointOf<'screws'>).screw;
+  }
+
+  /** By the measures alone: the same thread, long enough, not too long, a head that holds. */
+  isScrewGood(from: string, into: string): boolean {
+    const [screw, made] = [this.#screw(from), this.#screw(into)];
+    const { clampedMm, depthMm, material, through, behind } = made.hole!;
+    const grips = screw.lengthMm - clampedMm;
+    const wanted = Math.min((material === 'plastic' ? 2 : 1) * made.threadMm, depthMm);
+    const own = made.lengthMm - clampedMm;
+    const needed = own < wanted / 2 - 1e-9 ? wanted : Math.min(wanted, own);
+    return (
+      Math.abs(screw.threadMm - made.threadMm) <= 0.05 + 1e-9 &&
+      Math.abs(screw.pitchMm - made.pitchMm) <= 0.01 + 1e-9 &&
+      (grips <= depthMm + 0.1 + 1e-9 || (through && behind === undefined)) &&
+      grips >= needed - 0.1 - 1e-9 &&
+      (screw.head === 'countersunk') === (made.head === 'countersunk') &&
+      screw.headDiameterMm <= made.headDiameterMm + 0.5 + 1e-9 &&
+      screw.headDiameterMm >= made.headDiameterMm - 1.2 - 1e-9
+    );
+  }
+
+  motion(id: string, way: string): string {
+    const joint = this.facts.joints.get(id)!;
+    const row =
+      joint.kind === 'connector'
+        ? BY_HAND[joint.family]
+        : BY_HAND[joint.kind === 'clips' && joint.hooked.length > 0 ? 'hooked clips' : 'clips'];
+    return row[way === 'open' ? 0 : 1];
+  }
+
+  mark(id: string, end: 0 | 1): string {
+    return (this.facts.joints.get(id) as JointOf<'connector'>).marks![end];
+  }
+}
+
+const STOPS = ['cell swollen', 'cell burnt', 'cell leaking', 'heat yes', 'dirt yes'];
+const CARES = ['cell doubtful', 'liquid wet', 'liquid dried', 'glass yes', 'adapter damaged'];
+
+/** The posterior by Bayes' rule over the set as it stands, without what fault finding knows. */
+function likeliest({ access, faults }: Ground, { given, options }: Exercise): string {
+  const set = faults!;
+  const weigh = (option: string) => {
+    const fault = faultOf(access.model, set, readHarm(option))!;
+    return given.reduce((weight, line) => {
+      const [what, id, outcome] = line.split(' ');
+      if (what === 'symptom') return weight * (fault.shows[id!] ?? 0);
+      if (what === 'repair') return set.repairs.find((r) => r.id === id)!.mends.includes(fault.id) ? 0 : weight;
+      const test = set.tests.find((t) => t.id === id)!;
+      const row = test.given[fault.id] ?? test.otherwise;
+      return weight * row[test.outcomes.findIndex((o) => o.id === outcome)]!;
+    }, fault.weight);
+  };
+  return [...options].sort((a, b) => weigh(b) - weigh(a))[0]!;
+}
+
+/** What the right answer has to be, told without the code that marks it. */
+function proved(oracle: Oracle, ground: Ground, exercise: Exercise): string[] {
+  const { kind, about, given, options } = exercise;
+  switch (kind) {
+    case 'comes-off': {
+      const goal = goalOf(about) as { part: string };
+      const { joint } = oracle.machine.isolation;
+      const isIsolated = plan(ground.access, [goalOf(about)], { budget: 0 }).steps.some((s) => s.joint === joint);
+      return options.filter((part) => !oracle.leavesWithout(goal.part, part, isIsolated));
+    }
+    case 'blocker':
+      return options.filter((key) => oracle.isFree(about, new Set([...given, key])));
+    case 'screw':
+      return options.filter((from) => oracle.isScrewGood(from, about));
+    case 'marks':
+      return given.map((p) => options.filter((socket) => oracle.mark(socket, 1) === oracle.mark(p, 0)).join());
+    case 'motion':
+      return options.filter((motion) => motion === oracle.motion(about, given[0]!));
+    case 'tests': {
+      const made = plan(ground.access, [goalOf(about)], { budget: 0 });
+      const proves = made.steps.flatMap((s) => (s.leg === 'prove' && s.test !== undefined ? [s.test] : []));
+      return options.filter((f) => proves.includes(f));
+    }
+    case 'mistake':
+      return [likeliest(ground, exercise)];
+    case 'stop':
+      return [given.some((g) => STOPS.includes(g)) ? 'stop' : given.some((g) => CARES.includes(g)) ? 'care' : 'go'];
+    default:
+      throw new Error(kind);
+  }
+}
+
+/** Every answer that is one choice away from the right one. */
+function wrongAnswers(kind: ExerciseKind, options: readonly string[], right: Answer): Answer[] {
+  if ('line' in right) {
+    const { line } = right;
+    const moved = line.map(([x, y]): [number, number] => [x + 20, y + 20]);
+    return [{ line: [line[0]!, line.at(-1)!] }, { line: moved }, { line: [] }, { options: [] }];
+  }
+  const swapped = right.options.slice(1).map((_, i) => {
+    const other = [...right.options];
+    [other[i], other[i + 1]] = [other[i + 1]!, other[i]!];
+    return { options: other };
+  });
+  const flipped = options.map((option) => ({
+    options: right.options.includes(option) ? right.options.filter((o) => o !== option) : [...right.options, option]
+  }));
+  const others = options.filter((o) => !right.options.includes(o)).map((o) => ({ options: [o] }));
+  const form = answerForm(kind);
+  return [...(form === 'order' || form === 'pairs' ? swapped : form === 'some' ? flipped : others), { options: [] }];
+}
+
+describe.each(DEMO_MACHINES)('on %s', (id) => {
+  const ground = groundOf(id);
+  const oracle = new Oracle(ground.access.model.machine);
+
+  it.each(EXERCISE_KINDS.filter((kind) => kind !== 'whole-job'))(
+    '%s has one right answer, and no other is accepted',
+    (kind) => {
+      const seen = new Set<string>();
+      for (let seed = 0; seed < (DEAR.includes(kind) ? SEEDS / DEARER : SEEDS); seed++) {
+        const exercise = exerciseOf(ground, kind, seed)!;
+        expect([seed, Exercise.safeParse(exercise).error]).toEqual([seed, undefined]);
+        const right = rightAnswer(ground, exercise);
+        seen.add(JSON.stringify(exercise.about));
+        expect([seed, marked(ground, exercise, right).isRight]).toEqual([seed, true]);
+        if ('options' in right) {
+          expect([exercise, right.options.length > 0]).toEqual([exercise, true]);
+          if (kind === 'order')
+            right.options.slice(1).forEach((key, i) => {
+              const before = right.options[i]!;
+              const isPossible = oracle.doableWithout((k) => k === before).has(key);
+              expect([exercise, key, isPossible]).toEqual([exercise, key, false]);
+            });
+          else expect([exercise, right.options]).toEqual([exercise, proved(oracle, ground, exercise)]);
+        }
+        for (const answer of wrongAnswers(kind, exercise.options, right))
+          expect([exercise, answer, marked(ground, exercise, answer).isRight]).toEqual([exercise, answer, false]);
+      }
+      expect(seen.size).toBeGreaterThan(0);
+    }
+  );
+
+  it('a whole job is done by whoever follows its plan, and by nobody who leaves it or does nothing', () => {
+    for (let seed = 0; seed < SEEDS / 10; seed++) {
+      const { about } = exerciseOf(ground, 'whole-job', seed)!;
+      const made = plan(ground.access, [goalOf(about)], { budget: 0 });
+      const tries = followed(ground.access, made).flatMap((s) => s.tries);
+      const whole = rehearsed(ground, about, tries);
+      expect([about, whole.isReached, whole.harms, whole.stuck]).toEqual([about, true, [], 0]);
+      expect([about, rehearsed(ground, about, []).isReached]).toEqual([about, false]);
+      const half = rehearsed(ground, about, tries.slice(0, tries.length / 2));
+      expect([about, half.harms.length > 0 || !half.isReached]).toEqual([about, true]);
+    }
+  });
+});
+
+it('the same seed makes the same exercise, another one another', () => {
+  const ground = groundOf('norrvik-fathom-14');
+  const made = (seed: number) => JSON.stringify(exerciseOf(ground, 'comes-off', seed));
+  expect(made(7)).toBe(made(7));
+  expect(new Set([1, 2, 3, 4, 5].map(made)).size).toBe(5);
+});

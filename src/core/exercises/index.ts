@@ -1,0 +1,5 @@
+export { answerForm, exerciseOf, marked, rightAnswer, skillsOn, type Marked } from './exercise';
+export { findingsOf } from './found';
+export type { Ground } from './kind';
+export { Answer, Exercise, EXERCISE_FORMAT, EXERCISE_KINDS, ExerciseKind, type AnswerForm } from './schema';
+export { rehearsed, type Rehearsing } from './whole';

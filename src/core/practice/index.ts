@@ -1,0 +1,2 @@
+export { isDue, Memory, practised, retention, WANTED_RETENTION } from './memory';
+export { after, EXERCISE_SECONDS, today, type Asked, type Offer, type Practised } from './today';
