@@ -6,6 +6,7 @@ export const placesOf = (role: string): { href: string; name: Message }[] => [
   { href: '/jobs', name: message('common.jobs') },
   { href: '/machines', name: message('common.machines') },
   { href: '/spares', name: message('common.spares') },
+  { href: '/practice', name: message('common.practice') },
   ...(role === 'lead' ? [{ href: '/people', name: message('common.people') }] : []),
   { href: '/settings', name: message('common.settings') }
 ];

@@ -1,4 +1,5 @@
 import type { ConnectorFamily, Joint, JointOf } from '../machine';
+import { judge, type Motion, type OpeningHarm } from './motions';
 
 /** What hands do to close a joint. */
 export const CLOSINGS = [
@@ -134,4 +135,16 @@ const MOST_SHARE = 2;
 function judgeHeat({ adhesive }: JointOf<'adhesive'>, share: number): JudgedClosing {
   if (share < LEAST_SHARE) return 'runs-hot';
   return adhesive === 'thermal-compound' && share > MOST_SHARE ? 'compound-spread' : 'closes';
+}
+
+/** What a motion does to a joint, on either way, by itself. @returns `fine` where it opens or closes it */
+export function judgedMotion(
+  joint: Joint,
+  motion: Motion | Closing,
+  isUp: boolean
+): 'fine' | 'stuck' | OpeningHarm | ClosingHarm {
+  const judged = isUp
+    ? judgeClosing(joint, motion as Closing, { fresh: true, share: 1 })
+    : judge(joint, motion as Motion, { nearCell: false, bends: false });
+  return judged === 'opens' || judged === 'closes' ? 'fine' : judged;
 }

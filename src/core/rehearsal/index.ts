@@ -1,5 +1,5 @@
 export { Rehearsal, type Try } from './attempt';
-export { closingsFor, rightClosing, type Closing } from './closings';
+export { closingsFor, judgedMotion, rightClosing, type Closing } from './closings';
 export { Harm, harmKey, HARMS, readHarm, type HarmKind } from './harms';
 export { motionsFor, rightMotion, type Motion } from './motions';
 export type { Outcome } from './outcome';

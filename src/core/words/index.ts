@@ -16,6 +16,7 @@ export { amountWords, consumableName, consumableStep, type Amount } from './cons
 export { DIFFERS, EVENT, fateOf, fateWords, OUTCOMES, suspectWords } from './record';
 export { FITS, SPARE } from './spares';
 export { goalName, goalWords, jobWords, legName, weightingName } from './goals';
+export { EXERCISE_ASKS, EXERCISE_GIVEN, EXERCISE_WHY, SKILLS, VERDICTS } from './exercises';
 export { CONDITION_WORDS, QUESTION_WORDS, STOP_WORDS } from './hazards';
 export { closeWords, isolationWords, leadWords, openWords, undoneWords } from './joints';
 export { answeredHow, DATA, HISTORY, MARKS, PACE_KINDS, STRANGE, WAITS } from './job';

@@ -30,7 +30,7 @@ function outcome(model: Model, { verdict, engagementMm, wantedMm, beyondMm, into
 }
 
 /** "One of the fan screws (M2 x 3) in a hole of the cover screws goes 0.5 mm too deep, into the main board." */
-export function mixUpWords(model: Model, { screw, hole, fit }: MixUp): Said {
+export function mixUpWords(model: Model, { screw, hole, fit }: Pick<MixUp, 'screw' | 'hole' | 'fit'>): Said {
   const [from, to] = [model.joint(screw), model.joint(hole)];
   return say('mixUp', {
     one: from.kind === 'screws' && from.count === 1 ? 'yes' : 'no',

@@ -45,6 +45,8 @@ export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POS
   '/jobs/[number=integer]/tray': { GET: ALL },
   '/jobs/[number=integer]/bench': { GET: ALL },
   '/jobs/[number=integer]/report': { GET: ALL },
+  '/practice': { GET: ALL },
+  '/api/practice': { POST: ALL },
   '/machines': { GET: ALL },
   '/machines/[file=integer]': { GET: ALL, POST: BENCH },
   '/api/jobs/[number=integer]/files/[name]': { GET: ALL },

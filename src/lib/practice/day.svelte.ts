@@ -1,0 +1,133 @@
+import { accessOf } from '$core/access';
+import { marked, type Answer, type Exercise, type Ground, type Marked } from '$core/exercises';
+import type { FaultSet } from '$core/faults';
+import { modelOf, type Machine } from '$core/machine';
+import { after, type Answered, type Asked, type Offer } from '$core/practice';
+import type { ExerciseAsked, ExerciseTold } from '$workers/exercise-web';
+
+export interface DayMachine {
+  machine: Machine;
+  hash: string;
+  faults: FaultSet | null;
+}
+
+interface Options {
+  asked: readonly Asked[];
+  offers: readonly Offer[];
+  machines: readonly DayMachine[];
+  /** Makes an exercise away from the screen. */
+  make: (asked: Omit<ExerciseAsked, 'id'>) => Promise<Exercise | null>;
+  keep: (answered: Answered) => void;
+  id: () => string;
+  now: () => Date;
+  random: () => number;
+}
+
+/** What wrong answers add to a day at most: it ends. */
+const MOST_AGAIN = 5;
+
+/** A day's exercises, one after the other; what went wrong comes back later on. */
+export class PracticeRound {
+  /** What is asked now. */
+  exercise = $state.raw<Exercise>();
+  ground = $state.raw<Ground>();
+  /** What the answer was worth, once it was given. */
+  marked = $state.raw<Marked>();
+  answer = $state.raw<Answer>();
+  isMaking = $state(false);
+  done = $state(0);
+  right = $state(0);
+
+  #rest = $state.raw<readonly Asked[]>([]);
+  #now: Asked | undefined;
+  #again = 0;
+  readonly #grounds = new Map<string, Ground>();
+  readonly #sent = new Set<string>();
+
+  constructor(private readonly with_: Options) {
+    this.#rest = with_.asked;
+  }
+
+  /** How many there are in all, as far as is known. */
+  readonly count = $derived.by(() => this.done + this.#rest.length + (this.exercise && !this.marked ? 1 : 0));
+  get isOver(): boolean {
+    return !this.isMaking && !this.exercise;
+  }
+
+  /** Goes on to the next that can be made. */
+  async next(): Promise<void> {
+    this.exercise = undefined;
+    this.marked = undefined;
+    this.answer = undefined;
+    this.isMaking = true;
+    while (this.#rest.length > 0) {
+      const [asked, ...rest] = this.#rest as [Asked, ...Asked[]];
+      this.#rest = rest;
+      const made = await this.#make(asked);
+      if (!made) continue;
+      this.#now = asked;
+      this.ground = this.#groundOf(asked.machine);
+      this.exercise = made;
+      break;
+    }
+    this.isMaking = false;
+  }
+
+  give(answer: Answer): void {
+    if (!this.exercise || !this.ground || this.marked) return;
+    this.answer = answer;
+    this.marked = marked(this.ground, this.exercise, answer);
+    const { isRight } = this.marked;
+    this.done++;
+    if (isRight) this.right++;
+    this.with_.keep({ id: this.with_.id(), at: this.with_.now().toISOString(), exercise: this.exercise, answer });
+    if (isRight || this.#again >= MOST_AGAIN) return;
+    this.#again++;
+    this.#rest = after(this.#now!, isRight, this.#rest, this.with_.offers, this.with_.random);
+  }
+
+  #make(asked: Asked): Promise<Exercise | null> {
+    const isNew = !this.#sent.has(asked.machine);
+    this.#sent.add(asked.machine);
+    return this.with_.make({ asked, ...(isNew ? { ground: this.#machine(asked.machine) } : {}) });
+  }
+
+  #machine(id: string): DayMachine {
+    const { machine, hash, faults } = this.with_.machines.find((m) => m.machine.id === id)!;
+    return { machine, hash, faults };
+  }
+
+  #groundOf(id: string): Ground {
+    const known = this.#grounds.get(id);
+    if (known) return known;
+    const { machine, hash, faults } = this.#machine(id);
+    const ground: Ground = { access: accessOf(modelOf(machine)), hash, ...(faults ? { faults } : {}) };
+    this.#grounds.set(id, ground);
+    return ground;
+  }
+}
+
+/** A worker that makes exercises. */
+export function exerciseMaker(): { make: Options['make']; end: () => void } {
+  const worker = new Worker(new URL('../../workers/exercise-web.ts', import.meta.url), { type: 'module' });
+  const waiting = new Map<number, (exercise: Exercise | null) => void>();
+  let newest = 0;
+  worker.onmessage = ({ data: { id, exercise } }: MessageEvent<ExerciseTold>) => {
+    waiting.get(id)?.(exercise);
+    waiting.delete(id);
+  };
+  // What could not be made is passed over.
+  worker.onerror = () => {
+    for (const tell of waiting.values()) tell(null);
+    waiting.clear();
+  };
+  return {
+    make: (asked) =>
+      new Promise((resolve) => {
+        const id = ++newest;
+        waiting.set(id, resolve);
+        worker.postMessage({ id, ...asked } satisfies ExerciseAsked);
+      }),
+    end: () => worker.terminate()
+  };
+}
