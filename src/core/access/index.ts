@@ -18,3 +18,4 @@ export { drawingProblems, strandedWords } from './drawn';
 export { causeInWords, reachProblems } from './reachable';
 export type { Cover, Evidence } from './covers';
 export { isIn, unheld, type Holding, type Unheld } from './standing';
+export { openedMachine } from './opened';

@@ -87,7 +87,7 @@ class Oracle {
       for (const key of may)
         if (!open.has(key) && !this.#isBlade(key)) {
           // Contacts of a bay part as what carries them slides out, and by nothing else.
-          const parting = this.keys.filter((k) => this.#isBlade(k) && this.#rides(k, key) && this.isFree(k, open));
+          const parting = may.filter((k) => this.#isBlade(k) && this.#rides(k, key) && this.isFree(k, open));
           if (!this.isFree(key, new Set([...open, ...parting]))) continue;
           for (const k of [key, ...parting]) open.add(k);
           more = true;

@@ -22,7 +22,11 @@ export const SCREW: Kind = {
     if (!group.screw.hole) return undefined;
     const others = groups.filter((g) => !does(g, group));
     // Those that look most like it are the ones to be told from it.
-    const near = [...draw.shuffled(others)].sort((a, b) => apart(a, group) - apart(b, group)).slice(0, MOST_SCREWS - 1);
+    const near = draw
+      .shuffled(others)
+      .filter((g, i, all) => all.findIndex((o) => apart(o, g) === 0) === i)
+      .sort((a, b) => apart(a, group) - apart(b, group))
+      .slice(0, MOST_SCREWS - 1);
     if (near.length === 0) return undefined;
     return { skill: 'fit', about: group.id, given: [], options: draw.shuffled([group, ...near]).map(({ id }) => id) };
   },

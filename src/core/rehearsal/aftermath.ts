@@ -117,7 +117,11 @@ export function faultOf(model: Model, set: FaultSet, harm: Harm): Fault | undefi
       set.symptoms.find((s) => s.id === symptom)!.dead.some((f) => functions.includes(f));
     return there.find((f) => symptomsOf(f).some(isDead)) ?? atJoint;
   }
-  return mendedBy(repair) ?? (there.length === 1 ? there[0] : undefined);
+  // Where all that carries the part has to be replaced, other things may be wrong with that.
+  const isOwn = repair?.goal && repair.goal.do !== 'reach' && repair.goal.part === part;
+  // A dead cable shows what a plug of it that is off does.
+  const atEnd = set.faults.find((f) => model.cable(part)?.ends.some((e) => e.joint === f.joint));
+  return (isOwn ? mendedBy(repair) : undefined) ?? (there.length === 1 ? there[0] : undefined) ?? atEnd;
 }
 
 const OF_SOCKET: ReadonlySet<HarmKind> = new Set(['lock-broken', 'socket-torn', 'springs-broken', 'contacts-bent']);

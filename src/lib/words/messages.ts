@@ -1812,7 +1812,6 @@ export interface Messages {
   'practice.choosePairs': Nothing;
   'practice.position': { n: number };
   'practice.clear': Nothing;
-  'practice.place': { n: number };
   'practice.takeBack': Nothing;
   'practice.places': { n: number };
   'practice.screw': { letter: Arg | null | undefined };
@@ -1823,4 +1822,6 @@ export interface Messages {
   'practice.dueOn': Nothing;
   'practice.noSuchMachine': Nothing;
   'practice.notOfThisMachine': Nothing;
+  'practice.comesUp': Nothing;
+  'practice.comesUpOn': { skill: Arg | null | undefined; machine: Arg | null | undefined };
 }

@@ -44,6 +44,8 @@
     const found = data.machines.find((m) => m.machine.id === id);
     return found ? `${found.machine.maker} ${found.machine.model}` : id;
   };
+  /** Skills that name their machine themselves. */
+  const NAMED = /^(chain|route|job):/;
   type Known = (typeof data.known)[number];
   const columns = [
     { id: 'skill', name: t('practice.skill'), of: (k: Known) => told(skillWords(k.skill, nameOf)) },
@@ -77,6 +79,16 @@
       <p class="mt-3">{t('practice.noMachines')}</p>
     {:else if data.asked.length > 0 && !round}
       <button class="button button-act mt-4" onclick={begin}>{t('practice.begin')}</button>
+      <h2 class="mt-6 text-lg">{t('practice.comesUp')}</h2>
+      <ul class="mt-1.5 columns-2 gap-8 max-md:columns-1">
+        {#each data.asked as one (one.skill)}
+          <li class="break-inside-avoid py-0.5">
+            {NAMED.test(one.skill)
+              ? told(skillWords(one.skill, nameOf))
+              : t('practice.comesUpOn', { skill: skillWords(one.skill, nameOf), machine: nameOf(one.machine) })}
+          </li>
+        {/each}
+      </ul>
     {/if}
     {#if data.answeredToday > 0 && !round}
       <p class="mt-3 text-soft">{t('practice.doneToday', { n: data.answeredToday, right: data.rightToday })}</p>

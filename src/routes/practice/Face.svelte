@@ -1,12 +1,13 @@
 <script lang="ts">
+  import { openedMachine } from '$core/access';
+  import { crossings } from '$core/cables';
   import { goalOf } from '$core/goals';
   import { laidBare, sceneOf, tellingFace, untouched } from '$core/drawing';
-  import { partThing, readAction } from '$core/ids';
+  import { readAction } from '$core/ids';
+  import type { MachineState } from '$core/machine';
   import type { Exercise, Ground } from '$core/exercises';
   import { MachineDrawing } from '$lib/ui/drawing';
-  import { useWords } from '$lib/words';
-
-  const { t } = useWords();
+  import { number } from '$lib/ui/dates';
 
   interface Props {
     exercise: Exercise;
@@ -43,8 +44,17 @@
     const shapes = thing ? model.part(thing.part).shapes : [];
     return shapes[0]?.zone ?? tellingFace(model);
   });
-  // A blocker is looked for on the machine as it lies; everything else is shown without what hides it.
-  const state = $derived(exercise.kind === 'comes-off' ? untouched() : laidBare(model, []));
+  // What keeps something is looked for on the machine as it lies; everything else is shown without what hides it.
+  const state = $derived.by((): MachineState => {
+    if (exercise.kind === 'comes-off') return untouched();
+    if (exercise.kind === 'blocker') return openedMachine(access, exercise.given);
+    const bare = laidBare(model, []);
+    if (exercise.kind !== 'route') return bare;
+    const over = model.machine.parts.filter((p) =>
+      crossings(model, p).some((c) => c.cable === exercise.about && c.where === 'under')
+    );
+    return { ...bare, off: new Set([...bare.off, ...over.map((p) => p.id)]) };
+  });
   const isRoute = $derived(exercise.kind === 'route');
   const scene = $derived(
     sceneOf(model, zone, state).filter(
@@ -58,7 +68,7 @@
             [drawn.joint.a, drawn.joint.b].includes(exercise.about))
     )
   );
-  const marks = $derived(line.map((at, i) => ({ at, text: t('practice.place', { n: i + 1 }) })));
+  const marks = $derived(line.map((at, i) => ({ at, text: number(i + 1) })));
 </script>
 
 <div class="min-h-0 min-w-0 flex-[1.3] max-lg:h-[45vh] max-lg:flex-none">
@@ -70,7 +80,7 @@
     {...thing && 'joint' in thing ? { nowJoint: thing.joint } : {}}
     {...thing && 'part' in thing ? { nowPart: thing.part } : {}}
     {...isRoute ? { marks } : {}}
-    {...isRoute && isMarked ? { lit: partThing(exercise.about) } : {}}
+    {...isRoute && isMarked ? { nowPart: exercise.about } : {}}
     {...isRoute && !isMarked ? { onplace: (at: [number, number]) => (line = [...line, at]) } : {}}
   />
 </div>

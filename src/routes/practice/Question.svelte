@@ -85,7 +85,7 @@
   } as const;
 </script>
 
-<div class="flex min-h-0 flex-1 gap-5 max-lg:flex-col">
+<div class="flex min-h-0 flex-1 justify-center gap-5 max-lg:flex-col max-lg:justify-start">
   {#if exercise.kind !== 'stop' && exercise.kind !== 'mistake'}
     <Face {exercise} {ground} {isMarked} bind:line />
   {/if}

@@ -8,7 +8,7 @@
   /** Screws from the side, to one scale, over a ruler. */
   let { screws }: { screws: readonly { letter: string; screw: Screw }[] } = $props();
 
-  const PX_PER_MM = 9;
+  const PX_PER_MM = 12;
   const sides = $derived(screws.map(({ letter, screw }) => ({ letter, screw, side: screwSide(screw) })));
   const tallest = $derived(Math.max(...sides.map(({ side }) => side.headMm + side.shankMm)) + 1);
   const widths = $derived(sides.map(({ screw }) => Math.max(8, screw.headDiameterMm + 3)));
@@ -40,12 +40,12 @@
 
 <style>
   .tick {
-    stroke: var(--soft);
+    stroke: var(--ink-soft);
     stroke-width: 0.1;
   }
   text {
     font-size: 1.4px;
-    fill: var(--soft);
+    fill: var(--ink-soft);
   }
   .letter {
     font-size: 1.8px;

@@ -1,0 +1,57 @@
+import { expect, it } from 'vitest';
+import type { Answered } from '$core/practice';
+import { PracticeOutbox } from './outbox.svelte';
+
+function store() {
+  const kept = new Map<string, string>();
+  return {
+    kept,
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, value: string) => void kept.set(key, value),
+    removeItem: (key: string) => void kept.delete(key)
+  };
+}
+const answer = (id: string) => ({ id }) as Answered;
+
+it('keeps answers until the server has taken them, over a new page, each person’s own', async () => {
+  const here = store();
+  let isReached = false;
+  const sent: string[][] = [];
+  const send = (answers: readonly Answered[]) => {
+    if (!isReached) return Promise.resolve(undefined);
+    sent.push(answers.map((a) => a.id));
+    return Promise.resolve(true);
+  };
+  const outbox = new PracticeOutbox('tam', here, send);
+  outbox.add(answer('1'));
+  outbox.add(answer('2'));
+  await outbox.flush();
+  expect(outbox.count).toBe(2);
+  expect(new PracticeOutbox('ines', here, send).count).toBe(0);
+  const later = new PracticeOutbox('tam', here, send);
+  expect(later.count).toBe(2);
+  isReached = true;
+  await later.flush();
+  expect(sent).toEqual([['1', '2']]);
+  expect([later.count, here.kept.size]).toEqual([0, 0]);
+});
+
+it('what the server refuses is not sent for ever, and a store that is full or torn loses nothing of the page', async () => {
+  const refusing = new PracticeOutbox('tam', store(), () => Promise.resolve(false));
+  refusing.add(answer('1'));
+  await refusing.flush();
+  expect(refusing.count).toBe(0);
+  const full = {
+    ...store(),
+    setItem: () => {
+      throw new Error('full');
+    }
+  };
+  const kept = new PracticeOutbox('tam', full, () => Promise.resolve(undefined));
+  kept.add(answer('1'));
+  await kept.flush();
+  expect(kept.count).toBe(1);
+  expect(
+    new PracticeOutbox('tam', { ...store(), getItem: () => '{torn' }, () => Promise.resolve(undefined)).count
+  ).toBe(0);
+});
