@@ -16,6 +16,15 @@ const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unkno
   ['spares and quote', '/jobs/107/spares'],
   ['quote to be answered', '/jobs/112/spares'],
   ['spares', '/spares'],
+  ['practice', '/practice'],
+  [
+    'practice, an exercise',
+    '/practice',
+    async (page) => {
+      await page.getByRole('button', { name: 'Begin' }).click();
+      await expect(page.getByRole('button', { name: 'Check' })).toBeVisible();
+    }
+  ],
   ['people', '/people'],
   ['server', '/operations'],
   ['settings', '/settings'],

@@ -147,7 +147,10 @@ const DAY_MS = 86_400_000;
 const SECONDS = 600;
 const HELD_DAYS = 30;
 const offers: Offer[] = grounds.flatMap((ground) =>
-  skillsOn(ground).map((s) => ({ ...s, machine: ground.access.model.machine.id }))
+  skillsOn({ model: ground.access.model, hasFaults: true }).map((s) => ({
+    ...s,
+    machine: ground.access.model.machine.id
+  }))
 );
 const skills = [...new Set(offers.map((o) => o.skill))];
 

@@ -44,7 +44,7 @@ try {
   for (const b of benches) b.rests = true;
   while (benches.some((b) => b.outbox.length > 0)) await sleep(50);
   await sleep(1000);
-  const then = await connected(url, describe);
+  const then = await connected(url, (db) => describe(db));
   const [{ moment }] = await database.ask('eager_wrench', 'select now()::text as moment');
   await sleep(1000);
   for (const b of benches) b.rests = false;
@@ -70,7 +70,7 @@ try {
   const restoredIn = since(from);
   let now: Awaited<ReturnType<typeof describe>>;
   try {
-    now = await connected(restored.url(new URL(url).pathname.slice(1)), describe);
+    now = await connected(restored.url(new URL(url).pathname.slice(1)), (db) => describe(db));
   } finally {
     await restored.stop();
   }
@@ -79,7 +79,8 @@ try {
     [...new Set([...Object.keys(a), ...Object.keys(b)])].filter((key) => key !== 'process' && a[key] !== b[key]);
   const rows = differs(then.rows, now.rows);
   const folds = differs(then.runs, now.runs);
-  const after = (await connected(url, describe)).rows.run_event! - then.rows.run_event!;
+  const [{ n: events }] = await database.ask('eager_wrench', 'select count(*)::int as n from run_event');
+  const after = events - then.rows.run_event!;
   process.stdout.write(`
 | | |
 |---|---|

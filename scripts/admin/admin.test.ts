@@ -15,7 +15,7 @@ import { objectStore } from '$lib/server/objects/store';
 import { settings } from '$lib/server/settings/environment';
 import { StoreForTests } from '$lib/server/testing/object-store';
 import { freshDatabase } from '$lib/server/testing/database';
-import { backup, drill, muchOf, noteDone, reaching, restore } from './backup';
+import { backup, connected, describe as describeAll, drill, muchOf, noteDone, reaching, restore } from './backup';
 import { backupState } from '$lib/server/operations/databases';
 import { daysAfter } from '$core/calendar';
 import { dueToErase, keptFrom, saveSettings, shopSettings } from '$lib/server/settings/shop';
@@ -61,6 +61,9 @@ describe('a backup', () => {
     const made = await backup(database.ownerUrl, at, photos);
     expect(made.rows.run_event).toBeGreaterThan(20);
     expect(Object.keys(made.runs).length).toBe(2);
+    // However many runs are read at once.
+    for (const atOnce of [1, 2, 3])
+      expect((await connected(database.ownerUrl, (db) => describeAll(db, atOnce))).runs).toEqual(made.runs);
     await expect(backup(database.ownerUrl, at, photos)).rejects.toThrow(/not empty/);
     const into = await emptyDatabase(`restored_${Date.now()}`);
     const back = join(folder, 'back');

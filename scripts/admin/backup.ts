@@ -13,7 +13,7 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
-import { modelOf } from '$core/machine';
+import { modelOf, type Model } from '$core/machine';
 import { fold, type RunEvent } from '$core/run';
 import { objectNameOf } from '$lib/server/bench/photo-places';
 import type { ObjectStore } from '$lib/server/objects/store';
@@ -68,8 +68,22 @@ function filesIn(folder: string, under = ''): string[] {
   );
 }
 
-/** What there is of everything, and what each run's events fold to: two databases that say the same hold the same. */
-export async function describe(db: pg.Client): Promise<Pick<Manifest, 'migrations' | 'rows' | 'runs'>> {
+const RUNS_AT_ONCE = 100;
+
+/** Every machine file by its row. */
+export async function modelsIn(db: pg.Client): Promise<ReadonlyMap<string, Model>> {
+  const { rows } = await db.query<{ id: string; document: never }>('select id, document from machine_file');
+  return new Map(rows.map(({ id, document }) => [id, modelOf(document)]));
+}
+
+/**
+ * What there is of everything, and what each run's events fold to: two databases that say the same hold the same.
+ * @param atOnce runs that are read at once: plans and events of years do not fit into memory
+ */
+export async function describe(
+  db: pg.Client,
+  atOnce = RUNS_AT_ONCE
+): Promise<Pick<Manifest, 'migrations' | 'rows' | 'runs'>> {
   const tables = (
     await db.query(
       `select relname as name from pg_class where relkind in ('r', 'p') and not relispartition and relnamespace = 'public'::regnamespace order by 1`
@@ -79,20 +93,20 @@ export async function describe(db: pg.Client): Promise<Pick<Manifest, 'migration
   for (const table of tables)
     rows[table] = (await db.query(`select count(*)::int as n from ${db.escapeIdentifier(table)}`)).rows[0].n;
   const runs: Record<string, string> = {};
-  for (const run of (
-    await db.query(
-      'select r.id, r.plan, m.document from run r join machine_file m on m.id = r.machine_file_id order by r.id'
-    )
-  ).rows) {
-    const events = (
-      await db.query(
-        'select body from run_event where run_id = $1 and month = (select month from run where id = $1) order by seq',
-        [run.id]
-      )
-    ).rows.map((r) => r.body as RunEvent);
-    runs[run.id] = createHash('sha256')
-      .update(JSON.stringify(fold(modelOf(run.document), run.plan, events)))
-      .digest('hex');
+  const models = await modelsIn(db);
+  for (let after = '00000000-0000-0000-0000-000000000000'; ;) {
+    const { rows: some } = await db.query<{ id: string; file: string; plan: never; events: RunEvent[] | null }>(
+      `select r.id, r.machine_file_id as file, r.plan,
+              (select jsonb_agg(e.body order by e.seq) from run_event e where e.run_id = r.id and e.month = r.month) as events
+         from run r where r.id > $1 order by r.id limit $2`,
+      [after, atOnce]
+    );
+    for (const { id, file, plan, events } of some)
+      runs[id] = createHash('sha256')
+        .update(JSON.stringify(fold(models.get(file)!, plan, events ?? [])))
+        .digest('hex');
+    if (some.length < atOnce) break;
+    after = some.at(-1)!.id;
   }
   return {
     migrations: (await db.query('select name from migration order by id')).rows.map((r) => r.name as string),
@@ -213,7 +227,7 @@ export async function restore(
   if (hasPhotos) await photosBack(url, join(folder, 'photos'), photos, store);
   // Records are copies of what has come back: the store that the shop has now is given them anew.
   await connected(url, (db) => db.query('update run set record_stored_at = null where record_stored_at is not null'));
-  const now = await connected(url, describe);
+  const now = await connected(url, (db) => describe(db));
   for (const [what, then, is] of [
     ['rows', manifest.rows, now.rows],
     ['runs', manifest.runs, now.runs]

@@ -3,11 +3,11 @@ import { createHash } from 'node:crypto';
 import { cpSync, existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import pg from 'pg';
-import { modelOf } from '$core/machine';
+import type { Model } from '$core/machine';
 import { fold, type RunEvent } from '$core/run';
 import type { ObjectStore } from '$lib/server/objects/store';
 import { Cluster, programs } from '../setup/postgres.mjs';
-import { connected, photosOf, reaching, Refusal } from './backup';
+import { connected, modelsIn, photosOf, reaching, Refusal } from './backup';
 
 const FORMAT = 'eager-wrench/base@1';
 
@@ -91,12 +91,7 @@ export async function drillMoment(
 }
 
 /** By the row of the machine file. */
-type Models = ReadonlyMap<string, ReturnType<typeof modelOf>>;
-
-async function modelsIn(db: pg.Client): Promise<Models> {
-  const { rows } = await db.query<{ id: string; document: never }>('select id, document from machine_file');
-  return new Map(rows.map(({ id, document }) => [id, modelOf(document)]));
-}
+type Models = ReadonlyMap<string, Model>;
 
 interface Folded {
   count: number;

@@ -20,6 +20,7 @@ export const SCREENS = [
   { name: 'machines', path: '/machines' },
   { name: 'machine', path: '/machines/2' },
   { name: 'spares', path: '/spares' },
+  { name: 'practice', path: '/practice' },
   { name: 'people', path: '/people', roles: ['lead'] },
   { name: 'server', path: '/operations', roles: ['lead'] },
   { name: 'settings', path: '/settings' },

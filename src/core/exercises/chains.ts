@@ -1,6 +1,7 @@
 import type { Access } from '../access';
 import { goalId, goalOf, offeredGoals, type Goal } from '../goals';
 import { movedPart, type ActionId } from '../ids';
+import type { Model } from '../machine';
 import { setsOfGoals, touchedFunctions, unmet } from '../plan';
 import type { Draw, Kind } from './kind';
 
@@ -18,7 +19,7 @@ const MOST_CHAIN = 6;
 /** A shuffled chain to be put in order: each needs the one before it, so that one order is right. */
 export const ORDER: Kind = {
   form: 'order',
-  skills: ({ access }) => [chainSkill(access)],
+  skills: ({ model }) => [chainSkill(model)],
   make({ access }, draw) {
     const chain = [draw.one([...access.actions.keys()])];
     while (chain.length < MOST_CHAIN) {
@@ -27,7 +28,7 @@ export const ORDER: Kind = {
       chain.unshift(draw.one(before));
     }
     if (chain.length < LEAST_CHAIN) return undefined;
-    return { skill: chainSkill(access), about: chain.at(-1)!, given: [], options: shuffledFrom(draw, chain) };
+    return { skill: chainSkill(access.model), about: chain.at(-1)!, given: [], options: shuffledFrom(draw, chain) };
   },
   answer({ access }, { options }) {
     const left = new Set(options);
@@ -49,7 +50,7 @@ function shuffledFrom(draw: Draw, chain: readonly string[]): string[] {
   }
 }
 
-const chainSkill = ({ model }: Access) => `chain:${model.machine.id}`;
+const chainSkill = ({ machine }: Model) => `chain:${machine.id}`;
 
 const MOST_NEEDED = 4;
 const MOST_LEFT = 4;
@@ -57,13 +58,13 @@ const MOST_LEFT = 4;
 /** What must come off for this, and only that. Parts that only some ways take off are no options. */
 export const COMES_OFF: Kind = {
   form: 'some',
-  skills: ({ access }) => [chainSkill(access)],
+  skills: ({ model }) => [chainSkill(model)],
   make({ access }, draw) {
     const { goal } = draw.one(offeredGoals(access.model, 'remove'));
     const { needed, spared } = standing(access, goal);
     if (needed.length < 2 || spared.length < 2) return undefined;
     const options = draw.shuffled([...draw.some(needed, MOST_NEEDED), ...draw.some(spared, MOST_LEFT)]);
-    return { skill: chainSkill(access), about: goalId(goal), given: [], options };
+    return { skill: chainSkill(access.model), about: goalId(goal), given: [], options };
   },
   answer({ access }, { about, options }) {
     const { needed } = standing(access, goalOf(about));

@@ -1,7 +1,7 @@
 import { seeded } from '../solve';
 import { BLOCKER, COMES_OFF, ORDER, TESTS } from './chains';
 import { MISTAKE, STOP } from './found';
-import { Draw, type Ground, type Kind } from './kind';
+import { Draw, type Ground, type Kind, type Trained } from './kind';
 import { isAlong, MARKS, MOTION, pathOn, ROUTE, SCREW } from './plugs';
 import {
   EXERCISE_FORMAT,
@@ -53,11 +53,11 @@ export function exerciseOf(ground: Ground, kind: ExerciseKind, seed: number, ski
 }
 
 /** What can be trained on a machine, with the kinds of exercises that do it; whole jobs, which take long, are not among them. */
-export function skillsOn(ground: Ground): { skill: string; kinds: ExerciseKind[] }[] {
+export function skillsOn(machine: Trained): { skill: string; kinds: ExerciseKind[] }[] {
   const by = new Map<string, ExerciseKind[]>();
   for (const kind of EXERCISE_KINDS)
     if (kind !== 'whole-job')
-      for (const skill of KINDS[kind].skills(ground)) by.set(skill, [...(by.get(skill) ?? []), kind]);
+      for (const skill of KINDS[kind].skills(machine)) by.set(skill, [...(by.get(skill) ?? []), kind]);
   return [...by].map(([skill, kinds]) => ({ skill, kinds }));
 }
 

@@ -25,7 +25,7 @@ const TRIED = 60;
 /** Which mistake was made, by what the machine shows and what was tried. */
 export const MISTAKE: Kind = {
   form: 'one',
-  skills: ({ faults }) => (faults ? ['finding'] : []),
+  skills: ({ hasFaults }) => (hasFaults ? ['finding'] : []),
   make(ground, draw) {
     const { access, faults } = ground;
     if (!faults) return undefined;

@@ -1,5 +1,6 @@
 import type { Access } from '../access';
 import type { FaultSet } from '../faults';
+import type { Model } from '../machine';
 import type { AnswerForm, Exercise } from './schema';
 
 /** What exercises are made of. */
@@ -11,6 +12,12 @@ export interface Ground {
   faults?: FaultSet;
 }
 
+/** What is asked of a machine to tell what it can train: cheap, for lists of many machines. */
+export interface Trained {
+  model: Model;
+  hasFaults: boolean;
+}
+
 /** What is particular to one exercise of a kind. */
 export type Body = Pick<Exercise, 'skill' | 'about' | 'given' | 'options'>;
 
@@ -18,7 +25,7 @@ export type Body = Pick<Exercise, 'skill' | 'about' | 'given' | 'options'>;
 export interface Kind {
   form: AnswerForm;
   /** All that exercises of the kind can train on this machine. */
-  skills(ground: Ground): string[];
+  skills(machine: Trained): string[];
   /** One of them; undefined where this draw gave none, and another may. */
   make(ground: Ground, draw: Draw): Body | undefined;
   /** Worked out from the machine anew, whatever made the exercise. */

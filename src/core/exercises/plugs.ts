@@ -1,12 +1,12 @@
 import { fit, type ScrewGroup } from '../fasteners';
-import { distance, type Cable, type Joint, type JointOf, type Point } from '../machine';
+import { distance, type Cable, type Joint, type JointOf, type Model, type Point } from '../machine';
 import { closingsFor, motionsFor, rightClosing, rightMotion, socketsFor } from '../rehearsal';
-import type { Ground, Kind } from './kind';
+import type { Kind } from './kind';
 
 const MOST_SCREWS = 4;
 
-const groupsOf = ({ access }: Ground): ScrewGroup[] =>
-  access.model.machine.joints.filter((j): j is ScrewGroup => j.kind === 'screws' && !j.screw.captive);
+const groupsOf = (model: Model): ScrewGroup[] =>
+  model.machine.joints.filter((j): j is ScrewGroup => j.kind === 'screws' && !j.screw.captive);
 
 /** Whether a group's screws belong there, or would do as well. */
 const does = (from: ScrewGroup, { screw }: ScrewGroup): boolean =>
@@ -15,9 +15,9 @@ const does = (from: ScrewGroup, { screw }: ScrewGroup): boolean =>
 /** Which screw goes here: one of them fits, by the measures of all. */
 export const SCREW: Kind = {
   form: 'one',
-  skills: (ground) => (groupsOf(ground).length > 1 ? ['fit'] : []),
-  make(ground, draw) {
-    const groups = groupsOf(ground);
+  skills: ({ model }) => (groupsOf(model).length > 1 ? ['fit'] : []),
+  make({ access }, draw) {
+    const groups = groupsOf(access.model);
     const group = draw.one(groups);
     if (!group.screw.hole) return undefined;
     const others = groups.filter((g) => !does(g, group));
@@ -44,7 +44,7 @@ const apart = (a: ScrewGroup, b: ScrewGroup) =>
 type Plug = JointOf<'connector'>;
 
 /** Plugs with the others whose sockets they fit. */
-function families({ access: { model } }: Ground): Plug[][] {
+function families(model: Model): Plug[][] {
   const left = new Set(model.machine.joints.filter((j): j is Plug => j.kind === 'connector' && j.marks !== undefined));
   const out: Plug[][] = [];
   for (const plug of left) {
@@ -58,9 +58,9 @@ function families({ access: { model } }: Ground): Plug[][] {
 /** Which plug goes on which socket: each of those given on one of the options, by their marks. */
 export const MARKS: Kind = {
   form: 'pairs',
-  skills: (ground) => (families(ground).length > 0 ? ['marks'] : []),
-  make(ground, draw) {
-    const all = families(ground);
+  skills: ({ model }) => (families(model).length > 0 ? ['marks'] : []),
+  make({ access }, draw) {
+    const all = families(access.model);
     if (all.length === 0) return undefined;
     const plugs = draw.one(all).map(({ id }) => id);
     return { skill: 'marks', about: plugs[0]!, given: draw.shuffled(plugs), options: draw.shuffled(plugs) };
@@ -74,9 +74,9 @@ export const MARKS: Kind = {
 /** Which motion opens this, or closes it. */
 export const MOTION: Kind = {
   form: 'one',
-  skills: (ground) => [...new Set(learnt(ground).map(skillOf))],
-  make(ground, draw) {
-    const joint = draw.one(learnt(ground).filter((j) => draw.skill === undefined || skillOf(j) === draw.skill));
+  skills: ({ model }) => [...new Set(learnt(model).map(skillOf))],
+  make({ access }, draw) {
+    const joint = draw.one(learnt(access.model).filter((j) => draw.skill === undefined || skillOf(j) === draw.skill));
     const way = draw.one(['open', 'close'] as const);
     const options: readonly string[] = way === 'open' ? motionsFor(joint) : closingsFor(joint);
     if (options.length < 2) return undefined;
@@ -90,7 +90,7 @@ export const MOTION: Kind = {
 };
 
 /** What is opened and closed by a motion that one has to know. */
-const learnt = ({ access: { model } }: Ground): Joint[] =>
+const learnt = (model: Model): Joint[] =>
   model.machine.joints.filter((j) => j.kind === 'connector' || j.kind === 'clips');
 
 const skillOf = (joint: Joint): string =>
@@ -102,19 +102,19 @@ export const DRAWN_MM = 8;
 /** Where this cable runs: drawn on its face. A cable that runs straight is no question. */
 export const ROUTE: Kind = {
   form: 'line',
-  skills: (ground) => (winding(ground).length > 0 ? [`route:${ground.access.model.machine.id}`] : []),
-  make(ground, draw) {
-    const runs = winding(ground);
+  skills: ({ model }) => (winding(model).length > 0 ? [`route:${model.machine.id}`] : []),
+  make({ access }, draw) {
+    const runs = winding(access.model);
     if (runs.length === 0) return undefined;
     const { cable, zone } = draw.one(runs);
-    const { machine } = ground.access.model;
+    const { machine } = access.model;
     return { skill: `route:${machine.id}`, about: cable.part, given: [zone], options: [] };
   },
   answer: () => []
 };
 
 /** Runs of cables that are not straight, each with its face. */
-function winding({ access: { model } }: Ground): { cable: Cable; zone: string }[] {
+function winding(model: Model): { cable: Cable; zone: string }[] {
   return model.machine.cables.flatMap((cable) =>
     [...new Set(cable.path.map((p) => p.zone))]
       .filter((zone) => detour(pathOn(cable, zone)) > 2 * DRAWN_MM)

@@ -40,10 +40,7 @@
     void round.next();
   }
 
-  const nameOf = (id: string) => {
-    const found = data.machines.find((m) => m.machine.id === id);
-    return found ? `${found.machine.maker} ${found.machine.model}` : id;
-  };
+  const nameOf = (id: string) => data.names[id] ?? id;
   /** Skills that name their machine themselves. */
   const NAMED = /^(chain|route|job):/;
   type Known = (typeof data.known)[number];

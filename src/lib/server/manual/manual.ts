@@ -29,6 +29,7 @@ const PAGES = [
   'bench',
   'report',
   'drawing',
+  'practice',
   'leads',
   'words'
 ];

@@ -1,7 +1,7 @@
 import { askWords, marked, optionWords, skillsOn, type Ground } from '$core/exercises';
 import { foldPractice, today, type Answered, type Asked, type Counted, type Offer } from '$core/practice';
 import type { FaultSet } from '$core/faults';
-import type { Machine } from '$core/machine';
+import { modelOf, type Machine } from '$core/machine';
 import { seeded } from '$core/solve';
 import type { Queryable } from '../database/pool';
 import { fileOf, listMachines, machineDocument } from '../library/machines';
@@ -58,6 +58,8 @@ export interface PracticeDay {
   /** The machines of these, and what else may be asked on them: what goes wrong comes back on another. */
   machines: PracticeMachine[];
   offers: Offer[];
+  /** What each machine of the library is called. */
+  names: Record<string, string>;
   /** What the person has practised, and when each is due again. */
   known: { skill: string; due: string; isRight: boolean }[];
   answeredToday: number;
@@ -76,7 +78,9 @@ export async function practiceOf(
   dayAt: (at: number) => string
 ): Promise<PracticeDay> {
   const [machines, answers] = await Promise.all([practiceMachines(db), answersOf(db, personId)]);
-  const offers = machines.flatMap((m): Offer[] => skillsOn(groundOf(m)).map((s) => ({ ...s, machine: m.machine.id })));
+  const offers = machines.flatMap((m): Offer[] =>
+    skillsOn({ model: modelOf(m.machine), hasFaults: m.faults !== null }).map((s) => ({ ...s, machine: m.machine.id }))
+  );
   const known = foldPractice(answers);
   const ofToday = answers.filter((a) => dayAt(a.at) === dayAt(now));
   // The same list however often the page is opened; another after each answer.
@@ -87,6 +91,7 @@ export async function practiceOf(
     asked,
     offers: offers.filter((o) => sent.has(o.machine)),
     machines: machines.filter((m) => sent.has(m.machine.id)),
+    names: Object.fromEntries(machines.map(({ machine }) => [machine.id, `${machine.maker} ${machine.model}`])),
     known: [...known].map(([skill, { memory, isRight }]) => ({ skill, due: memory.due, isRight })),
     answeredToday: ofToday.length,
     rightToday: ofToday.filter((a) => a.isRight).length
