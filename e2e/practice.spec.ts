@@ -24,17 +24,18 @@ async function answer(page: Page) {
   await expect(page.getByRole('status').filter({ hasText: /Right|Not right/ })).toBeVisible();
 }
 
+const saved = (page: Page) => page.waitForResponse((r) => r.url().endsWith('/api/practice') && r.ok());
+
 test('a day’s exercises are answered by keyboard, say why, and are remembered', async ({ page }) => {
   await signIn(page, 'juno');
   await page.goto('/practice');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Today: \d+ exercises$/);
   await page.getByRole('button', { name: 'Begin' }).click();
   for (let i = 0; i < 3; i++) {
-    await answer(page);
+    await Promise.all([saved(page), answer(page)]);
     // The answer can be gone on from where one is.
     await page.keyboard.press('Enter');
   }
-  await page.waitForLoadState('networkidle');
   await page.goto('/practice');
   await expect(page.getByText(/^3 answered today, \d right$/)).toBeVisible();
   await expect(page.getByRole('heading', { name: 'What you practise' })).toBeVisible();
@@ -46,16 +47,11 @@ test('a day’s exercises are answered by keyboard, say why, and are remembered'
   await expect(page.getByText(/answered today/)).toHaveCount(0);
 });
 
-test('with the network away exercises go on, and the answers arrive afterwards, once', async ({
-  page,
-  app,
-  context
-}) => {
+test('with the network away exercises go on, and the answers arrive afterwards, once', async ({ page, context }) => {
   await signIn(page, 'ines');
   await page.goto('/practice');
   await page.getByRole('button', { name: 'Begin' }).click();
-  await answer(page);
-  await page.waitForLoadState('networkidle');
+  await Promise.all([saved(page), answer(page)]);
   await context.setOffline(true);
   for (let i = 0; i < 2; i++) {
     await page.keyboard.press('Enter');

@@ -4,12 +4,7 @@ import { practised, type Memory } from './memory';
 import type { Practised } from './today';
 
 /** An answer that somebody gave, under an id that their device made. */
-export const Answered = z.strictObject({
-  id: z.uuid(),
-  at: z.iso.datetime(),
-  exercise: Exercise,
-  answer: Answer
-});
+export const Answered = z.strictObject({ id: z.uuid(), at: z.iso.datetime(), exercise: Exercise, answer: Answer });
 export type Answered = z.infer<typeof Answered>;
 
 /** What counts of an answer for what is remembered. */
