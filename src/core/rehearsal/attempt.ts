@@ -4,9 +4,10 @@ import type { Closing } from './closings';
 import { move, open, opened } from './down';
 import type { Motion } from './motions';
 import { harmed, works, type Outcome } from './outcome';
+import { putScrew, takeScrew, tighten } from './screws';
 import { Stand, type Moving } from './stand';
 import type { Rehearsed } from './state';
-import { bringBack, close, closed, crushedBy, lay, putScrew, takeScrew, tighten } from './up';
+import { bringBack, close, closed, crushedBy, lay } from './up';
 
 /** One thing that somebody tries to do to the machine. */
 export type Try =

@@ -1,14 +1,12 @@
 import { pairingOf, likeLeads } from '../cables';
-import { fit, tightening, type Verdict } from '../fasteners';
 import { moveId } from '../ids';
 import { pinchList, type Pinch } from '../plan';
-import type { Drive, JointOf, Model } from '../machine';
+import type { JointOf, Model } from '../machine';
 import { judgeClosing, type Closing, type Material } from './closings';
-import { judgeBit } from './motions';
-import type { Harm, HarmKind } from './harms';
+import type { Harm } from './harms';
 import { harmed, stuck, works, type Outcome } from './outcome';
-import { besideKey, onTray, screwsIn, type Rehearsed } from './state';
-import type { Moving, Opening, Screws, Stand } from './stand';
+import { besideKey, type Rehearsed } from './state';
+import type { Moving, Opening, Stand } from './stand';
 
 /** A joint is closed. @param socket for a plug: the joint whose socket it is put on, where that is not its own */
 export function close(stand: Stand, action: Opening, closing: Closing, material: Material, socket?: string): Outcome {
@@ -93,7 +91,7 @@ export function crushedBy(stand: Stand, action: Moving): string | undefined {
   return undefined;
 }
 
-/** It is closed now, or back; a group with all its screws in has none on the tray any more. */
+/** It is closed now, or back, with the cables beside it as they were laid. */
 export function closed({ state, access }: Stand, action: Opening | Moving): Rehearsed {
   const open = new Set(state.open);
   open.delete(action.id);
@@ -107,97 +105,6 @@ export function closed({ state, access }: Stand, action: Opening | Moving): Rehe
 /** A cable is laid on one side of a part that is away. */
 export function lay({ state }: Stand, cable: string, part: string, zone: string, where: Pinch['where']): Outcome {
   return works({ ...state, laid: new Map([...state.laid, [besideKey(cable, part, zone), where]]) });
-}
-
-const HARM_OF_FIT: Partial<Record<Verdict, HarmKind>> = {
-  'punches-through': 'tip-through',
-  strips: 'thread-stripped',
-  loose: 'held-loosely'
-};
-
-/** A screw from the tray is put into a hole. @param from the group that it came out of */
-export function putScrew(stand: Stand, action: Opening, hole: number, from: string): Outcome {
-  const group = action.joint as Screws;
-  const because = stand.inTheWayBack(action);
-  if (because.length > 0) return stuck(because);
-  if (group.screw.captive) return stuck([{ is: 'captive' }]);
-  const inHoles = [...screwsIn(stand.state, group)];
-  if (inHoles[hole] !== null) return stuck([{ is: 'hole-taken', hole }]);
-  const { model } = stand.access;
-  if ((onTray(model, stand.state).get(from) ?? 0) < 1) return stuck([{ is: 'none-left', group: from }]);
-  const kind = judgeScrew(model.joint(from) as Screws, group);
-  if (typeof kind === 'object') return stuck([kind]);
-  inHoles[hole] = from;
-  const then = { ...stand.state, holes: new Map([...stand.state.holes, [group.id, inHoles]]) };
-  if (kind === 'fits') return works(then);
-  const behind = kind === 'tip-through' ? group.screw.hole?.behind : undefined;
-  return harmed(then, {
-    leg: 'up',
-    kind,
-    at: { joint: group.id },
-    from,
-    ...(behind === undefined ? {} : { by: behind })
-  });
-}
-
-/** What a group's screw does in another's hole. */
-export function judgeScrew(
-  from: Screws,
-  { id, screw }: Screws
-): 'fits' | HarmKind | { is: 'too-thick'; group: string } | { is: 'unmeasured' } {
-  if (from.id === id) return 'fits';
-  if (!screw.hole) return { is: 'unmeasured' };
-  const { verdict } = fit(from.screw, screw.hole, screw);
-  if (verdict === 'does-not-fit') return { is: 'too-thick', group: from.id };
-  return HARM_OF_FIT[verdict] ?? 'fits';
-}
-
-/** A screw is taken out of its hole again. */
-export function takeScrew(stand: Stand, action: Opening, hole: number): Outcome {
-  const group = action.joint as Screws;
-  const because = stand.inTheWayBack(action);
-  if (because.length > 0) return stuck(because);
-  const inHoles = [...screwsIn(stand.state, group)];
-  if (inHoles[hole] === null) return stuck([{ is: 'hole-empty', hole }]);
-  inHoles[hole] = null;
-  return works({ ...stand.state, holes: new Map([...stand.state.holes, [group.id, inHoles]]) });
-}
-
-/** A group's screws are tightened. @param order holes in turn, by index from 0, the same in each pass */
-export function tighten(
-  stand: Stand,
-  action: Opening,
-  { order, passes, bit }: { order: readonly number[]; passes: number; bit: Drive }
-): Outcome {
-  const group = action.joint as Screws;
-  const because = stand.inTheWayBack(action);
-  if (because.length > 0) return stuck(because);
-  const empty = screwsIn(stand.state, group).findIndex((from) => from === null);
-  if (empty >= 0 && !group.screw.captive) return stuck([{ is: 'hole-empty', hole: empty }]);
-  const judged = judgeBit(group.screw, bit);
-  if (judged === 'stuck') return stuck([{ is: 'motion' }]);
-  const then = closed(stand, action);
-  const at = { joint: group.id };
-  if (judged !== 'opens') return harmed(then, { leg: 'up', kind: judged, at });
-  if (order.length < group.at.length) return harmed(then, { leg: 'up', kind: 'held-loosely', at });
-  return pressesSink(stand.access.model, group) && !isEven(group, order, passes)
-    ? harmed(then, { leg: 'up', kind: 'sink-uneven', at })
-    : works(then);
-}
-
-/** These press a heat sink onto what it cools: one side first, and it tilts. */
-const pressesSink = (model: Model, { a, b, count }: Screws): boolean =>
-  count > 2 && [a, b].some((id) => model.part(id).kind === 'heat-sink');
-
-/** In the order and passes that the file or a cross pattern gives; a cross pattern may begin at any corner. */
-function isEven(group: Screws, order: readonly number[], passes: number): boolean {
-  const wanted = tightening(group);
-  if (passes < wanted.passes) return false;
-  if (group.screw.printedOrder) return order.every((hole, i) => hole === wanted.order[i]);
-  const far = (a: number, b: number) =>
-    Math.hypot(group.at[a]![0] - group.at[b]![0], group.at[a]![1] - group.at[b]![1]);
-  const [first, second] = [order[0]!, order[1]!];
-  return order.every((hole) => far(first, hole) <= far(first, second) + 0.05);
 }
 
 /** What was not put back, when all is said to be done. */

@@ -12,6 +12,8 @@ const BATCH = 50;
  */
 export class PracticeOutbox {
   #waiting = $state.raw<readonly Answered[]>([]);
+  /** Answers that the server will not have: their machine or their exercise is not known there any more. */
+  refused = $state(0);
   #sending = false;
 
   /** @param send answers whether the server took them, undefined where it could not be reached */
@@ -39,7 +41,9 @@ export class PracticeOutbox {
     try {
       while (this.#waiting.length > 0) {
         const batch = this.#waiting.slice(0, BATCH);
-        if ((await this.send(batch)) === undefined) return;
+        const isTaken = await this.send(batch);
+        if (isTaken === undefined) return;
+        if (!isTaken) this.refused += batch.length;
         const sent = new Set(batch.map((a) => a.id));
         this.#keep(this.#waiting.filter((a) => !sent.has(a.id)));
       }

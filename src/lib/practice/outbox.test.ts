@@ -36,11 +36,11 @@ it('keeps answers until the server has taken them, over a new page, each personâ
   expect([later.count, here.kept.size]).toEqual([0, 0]);
 });
 
-it('what the server refuses is not sent for ever, and a store that is full or torn loses nothing of the page', async () => {
+it('what the server refuses is not sent for ever, and is told; a store that is full or torn loses nothing of the page', async () => {
   const refusing = new PracticeOutbox('tam', store(), () => Promise.resolve(false));
   refusing.add(answer('1'));
   await refusing.flush();
-  expect(refusing.count).toBe(0);
+  expect([refusing.count, refusing.refused]).toEqual([0, 1]);
   const full = {
     ...store(),
     setItem: () => {

@@ -1824,4 +1824,5 @@ export interface Messages {
   'practice.notOfThisMachine': Nothing;
   'practice.comesUp': Nothing;
   'practice.comesUpOn': { skill: Arg | null | undefined; machine: Arg | null | undefined };
+  'practice.refused': { n: number };
 }

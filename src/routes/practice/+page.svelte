@@ -95,6 +95,11 @@
         {t('practice.waiting', { n: outbox.count })}
       </p>
     {/if}
+    {#if outbox && outbox.refused > 0}
+      <p role="alert" class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
+        {t('practice.refused', { n: outbox.refused })}
+      </p>
+    {/if}
     {#if data.known.length > 0}
       <h2 class="mt-6 mb-2 text-lg">{t('practice.skills')}</h2>
       <DataTable rows={data.known} {columns} caption={t('practice.skills')} keyOf={(k) => k.skill} />
