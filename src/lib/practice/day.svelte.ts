@@ -44,8 +44,8 @@ export class PracticeRound {
   readonly #grounds = new Map<string, Ground>();
   readonly #sent = new Set<string>();
 
-  constructor(private readonly with_: Options) {
-    this.#rest = with_.asked;
+  constructor(private readonly options: Options) {
+    this.#rest = options.asked;
   }
 
   /** How many there are in all, as far as is known. */
@@ -80,20 +80,20 @@ export class PracticeRound {
     const { isRight } = this.marked;
     this.done++;
     if (isRight) this.right++;
-    this.with_.keep({ id: this.with_.id(), at: this.with_.now().toISOString(), exercise: this.exercise, answer });
+    this.options.keep({ id: this.options.id(), at: this.options.now().toISOString(), exercise: this.exercise, answer });
     if (isRight || this.#again >= MOST_AGAIN) return;
     this.#again++;
-    this.#rest = after(this.#now!, isRight, this.#rest, this.with_.offers, this.with_.random);
+    this.#rest = after(this.#now!, isRight, this.#rest, this.options.offers, this.options.random);
   }
 
   #make(asked: Asked): Promise<Exercise | null> {
     const isNew = !this.#sent.has(asked.machine);
     this.#sent.add(asked.machine);
-    return this.with_.make({ asked, ...(isNew ? { ground: this.#machine(asked.machine) } : {}) });
+    return this.options.make({ asked, ...(isNew ? { ground: this.#machine(asked.machine) } : {}) });
   }
 
   #machine(id: string): DayMachine {
-    const { machine, hash, faults } = this.with_.machines.find((m) => m.machine.id === id)!;
+    const { machine, hash, faults } = this.options.machines.find((m) => m.machine.id === id)!;
     return { machine, hash, faults };
   }
 

@@ -30,7 +30,7 @@ export class PracticeOutbox {
   }
 
   add(answered: Answered): void {
-    this.#keep([...this.#waiting, answered]);
+    this.#keep((waiting) => [...waiting, answered]);
     void this.flush();
   }
 
@@ -45,7 +45,7 @@ export class PracticeOutbox {
         if (isTaken === undefined) return;
         if (!isTaken) this.refused += batch.length;
         const sent = new Set(batch.map((a) => a.id));
-        this.#keep(this.#waiting.filter((a) => !sent.has(a.id)));
+        this.#keep((waiting) => waiting.filter((a) => !sent.has(a.id)));
       }
     } finally {
       this.#sending = false;
@@ -64,7 +64,10 @@ export class PracticeOutbox {
     }
   }
 
-  #keep(waiting: readonly Answered[]): void {
+  /** Another page of the same person may have kept some since. */
+  #keep(change: (waiting: readonly Answered[]) => readonly Answered[]): void {
+    const own = new Set(this.#waiting.map((a) => a.id));
+    const waiting = change([...this.#waiting, ...this.#read().filter((a) => !own.has(a.id))]);
     this.#waiting = waiting;
     try {
       if (waiting.length === 0) this.store?.removeItem(this.#key);

@@ -36,6 +36,26 @@ it('keeps answers until the server has taken them, over a new page, each personâ
   expect([later.count, here.kept.size]).toEqual([0, 0]);
 });
 
+it('two pages of one person do not put out each otherâ€™s answers; what both send counts once', async () => {
+  const here = store();
+  const sent: string[] = [];
+  let isReached = false;
+  const send = (answers: readonly Answered[]) => {
+    if (isReached) sent.push(...answers.map((a) => a.id));
+    return Promise.resolve(isReached || undefined);
+  };
+  const [one, other] = [new PracticeOutbox('tam', here, send), new PracticeOutbox('tam', here, send)];
+  one.add(answer('1'));
+  other.add(answer('2'));
+  await Promise.all([one.flush(), other.flush()]);
+  expect(new PracticeOutbox('tam', here, send).count).toBe(2);
+  isReached = true;
+  await other.flush();
+  await one.flush();
+  expect(new Set(sent)).toEqual(new Set(['1', '2']));
+  expect([one.count, other.count, here.kept.size]).toEqual([0, 0, 0]);
+});
+
 it('what the server refuses is not sent for ever, and is told; a store that is full or torn loses nothing of the page', async () => {
   const refusing = new PracticeOutbox('tam', store(), () => Promise.resolve(false));
   refusing.add(answer('1'));
