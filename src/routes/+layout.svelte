@@ -49,7 +49,8 @@
   >
     <a href="/jobs" class="flex min-h-[44px] items-center gap-2.5 font-semibold">
       <img src="/mark.svg" alt="" width="26" height="26" />
-      {t('common.eagerWrench2')}
+      <!-- Between the two there is room for the places, or for the name. -->
+      <span class="lg:max-xl:sr-only">{t('common.eagerWrench2')}</span>
     </a>
     <Fold name={told(places.find((p) => isHere(p.href))?.name ?? message('common.menu'))} to="right">
       <nav aria-label={t('common.menu')} class="lg:flex lg:gap-1">
@@ -57,7 +58,9 @@
           <a
             href={place.href}
             aria-current={isHere(place.href) ? 'page' : undefined}
-            class="border-b-3 px-3 py-3 max-lg:block max-lg:border-s-3 max-lg:border-b-0 max-lg:px-4 {isHere(place.href)
+            class="border-b-3 px-3 py-3 max-lg:block max-lg:border-s-3 max-lg:border-b-0 max-lg:px-4 lg:max-xl:px-2 {isHere(
+              place.href
+            )
               ? 'border-now font-semibold'
               : 'border-transparent text-soft hover:text-ink'}">{told(place.name)}</a
           >
