@@ -117,11 +117,11 @@ export function faultOf(model: Model, set: FaultSet, harm: Harm): Fault | undefi
       set.symptoms.find((s) => s.id === symptom)!.dead.some((f) => functions.includes(f));
     return there.find((f) => symptomsOf(f).some(isDead)) ?? atJoint;
   }
-  // Where all that carries the part has to be replaced, other things may be wrong with that.
-  const isOwn = repair?.goal && repair.goal.do !== 'reach' && repair.goal.part === part;
-  // A dead cable shows what a plug of it that is off does.
-  const atEnd = set.faults.find((f) => model.cable(part)?.ends.some((e) => e.joint === f.joint));
-  return (isOwn ? mendedBy(repair) : undefined) ?? (there.length === 1 ? there[0] : undefined) ?? atEnd;
+  // Where what carries the part has to be replaced, it shows the same only if it serves the same.
+  const spare = repair?.goal && repair.goal.do !== 'reach' ? repair.goal.part : undefined;
+  const hurt = functionsHurt(model, harm);
+  const isSame = spare !== undefined && (spare === part || model.part(spare).functions.some((f) => hurt.includes(f)));
+  return (isSame ? mendedBy(repair) : undefined) ?? (there.length === 1 ? there[0] : undefined);
 }
 
 const OF_SOCKET: ReadonlySet<HarmKind> = new Set(['lock-broken', 'socket-torn', 'springs-broken', 'contacts-bent']);
