@@ -1,7 +1,6 @@
-import { readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
-import { belief, FaultSet, NextStep, nextStep, NOTHING_KNOWN, priors, reachFrom, swapLikeliest } from '$core/faults';
+import { belief, NextStep, nextStep, NOTHING_KNOWN, priors, reachFrom, swapLikeliest } from '$core/faults';
 import { generatedFaults, HARDER, LIKE_THE_DEMO, LIVE, liveBelief, type SetSize } from '$core/testing/fault-sets';
+import { demoFaults } from '$core/testing/demo-faults';
 import { DEMO_MACHINES, demoAccess } from '$core/testing/machines';
 
 /** Expected minutes until the machine is mended, over all complaints as often as their faults come, against swapping the likeliest part. Prints Markdown. */
@@ -13,9 +12,7 @@ say(
 );
 say('|---|---|---|---|---|---|---|');
 for (const id of DEMO_MACHINES) {
-  const set = FaultSet.parse(
-    JSON.parse(readFileSync(fileURLToPath(new URL(`../demo/faults/${id}.json`, import.meta.url)), 'utf8'))
-  );
+  const set = demoFaults(id);
   const reach = reachFrom(demoAccess(id), set);
   const prior = priors(set, {});
   let [ours, swapping, whole, proved] = [0, 0, 0, 0];

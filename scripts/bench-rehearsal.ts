@@ -1,8 +1,5 @@
-import { readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
-import { exerciseOf, EXERCISE_KINDS, skillsOn, type Ground } from '$core/exercises';
-import { FaultSet, reachFrom } from '$core/faults';
-import { contentHash } from '$core/machine';
+import { exerciseOf, EXERCISE_KINDS, skillsOn } from '$core/exercises';
+import { reachFrom } from '$core/faults';
 import { plan } from '$core/plan';
 import { after, practised, today, type Asked, type Offer, type Practised } from '$core/practice';
 import {
@@ -17,7 +14,8 @@ import {
   type Harm
 } from '$core/rehearsal';
 import { seeded } from '$core/solve';
-import { DEMO_MACHINES, demoAccess } from '$core/testing/machines';
+import { demoGround } from '$core/testing/demo-faults';
+import { DEMO_MACHINES } from '$core/testing/machines';
 
 /** How fast rehearsal answers, how mistakes are found by their symptoms, and what spacing saves simulated learners. Prints Markdown. */
 const say = (line = '') => process.stdout.write(`${line}\n`);
@@ -25,15 +23,7 @@ const quantile = (list: readonly number[], of: number) =>
   [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(of * list.length))]!;
 const shown = (n: number) => (n < 10 ? n.toFixed(1) : n.toFixed(0));
 
-const grounds = DEMO_MACHINES.map((id): Ground => {
-  const access = demoAccess(id);
-  const url = new URL(`../demo/faults/${id}.json`, import.meta.url);
-  return {
-    access,
-    faults: FaultSet.parse(JSON.parse(readFileSync(fileURLToPath(url), 'utf8'))),
-    hash: contentHash(access.model.machine)
-  };
-});
+const grounds = DEMO_MACHINES.map(demoGround);
 const BOARD = [{ do: 'replace', part: 'board' }] as const;
 
 say('## Answers to tries, and exercises');
@@ -96,10 +86,10 @@ for (const kind of HARMS) {
   let lost = 0;
   grounds.forEach(({ access, faults }, i) => {
     const harm = harms[i]!.get(kind);
-    const fault = harm && faultOf(access.model, faults!, harm);
+    const fault = harm && faultOf(access.model, faults, harm);
     if (!fault) return;
     for (const s of symptomsOf(fault)) symptoms.add(s);
-    const found = findingOf(faults!, fault, reachFrom(access, faults!));
+    const found = findingOf(faults, fault, reachFrom(access, faults));
     if (found) steps.push(found.length);
     else lost++;
   });
@@ -164,6 +154,7 @@ function untilHeld(seed: number, by: number, isSpaced: boolean): { exercises: nu
   for (let day = 0; day < 3000; day++) {
     const at = day * DAY_MS;
     if (isSpaced) {
+      let again = 0;
       let rest: Asked[] = today(offers, known, at, SECONDS, random);
       while (rest.length > 0) {
         const [asked, ...others] = rest as [Asked, ...Asked[]];
@@ -171,8 +162,8 @@ function untilHeld(seed: number, by: number, isSpaced: boolean): { exercises: nu
         exercises++;
         const memory = practised(known.get(asked.skill)?.memory, isRight, at);
         known.set(asked.skill, { memory, machine: asked.machine, kind: asked.kind, isRight });
-        // What went wrong comes back once.
-        rest = exercises < 12 * (day + 1) ? after(asked, isRight, others, offers, random) : others;
+        rest = after(asked, isRight, others, offers, again, random);
+        again += rest.length - others.length;
       }
     } else
       for (let i = 0; i < 10; i++) {

@@ -82,7 +82,8 @@ export function edgeDistance(area: Area, p: Point, within = Infinity): number {
   return nearest;
 }
 
-function segmentDistance([x, y]: Point, [ax, ay]: Point, [bx, by]: Point): number {
+/** From a point to the nearest of a straight line between two, mm. */
+export function segmentDistance([x, y]: Point, [ax, ay]: Point, [bx, by]: Point): number {
   const dx = bx - ax;
   const dy = by - ay;
   const square = dx * dx + dy * dy;

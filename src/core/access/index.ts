@@ -7,6 +7,7 @@ export {
   discWithin,
   overlap,
   pointedAt,
+  segmentDistance,
   shared,
   swept,
   within,

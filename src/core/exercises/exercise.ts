@@ -74,22 +74,18 @@ export function rightAnswer(ground: Ground, exercise: Exercise): Answer {
 /** What an answer is worth. */
 export interface Marked {
   isRight: boolean;
-  /** Of the options: those that were wrong, and those that were left out; in an order or in pairs those that stand elsewhere. */
+  /** Options that are wrong, or in an order or in pairs stand where they do not belong. */
   wrong: string[];
-  missing: string[];
 }
 
 /** Compares an answer with the right one. An answer that does not fit its form is wrong. */
 export function marked(ground: Ground, exercise: Exercise, answer: Answer): Marked {
   const right = rightAnswer(ground, exercise);
-  if ('line' in right) return { isRight: 'line' in answer && isAlong(answer.line, right.line), wrong: [], missing: [] };
+  if ('line' in right) return { isRight: 'line' in answer && isAlong(answer.line, right.line), wrong: [] };
   const given = 'options' in answer ? answer.options : [];
   const form = answerForm(exercise.kind);
-  if (form === 'order' || form === 'pairs') {
-    const wrong = given.filter((option, i) => option !== right.options[i]);
-    return { isRight: wrong.length === 0 && given.length === right.options.length, wrong, missing: [] };
-  }
-  const wrong = given.filter((option) => !right.options.includes(option));
-  const missing = right.options.filter((option) => !given.includes(option));
-  return { isRight: wrong.length === 0 && missing.length === 0 && given.length > 0, wrong, missing };
+  const isPlaced = form === 'order' || form === 'pairs';
+  const wrong = given.filter((option, i) => (isPlaced ? option !== right.options[i] : !right.options.includes(option)));
+  const isWhole = given.length === right.options.length && new Set(given).size === new Set(right.options).size;
+  return { isRight: wrong.length === 0 && isWhole && given.length > 0, wrong };
 }

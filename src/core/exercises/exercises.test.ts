@@ -1,22 +1,27 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { actOf, Facts, moveKey, takesOut } from '../check/facts';
 import { Reach } from '../check/reach';
-import { FaultSet } from '../faults';
 import { goalOf } from '../goals';
-import { contentHash, type ConnectorFamily, type JointOf, type Machine } from '../machine';
+import { type ConnectorFamily, type JointOf, type Machine } from '../machine';
 import { plan } from '../plan';
 import { faultOf, followed, readHarm } from '../rehearsal';
+import { english, inGerman } from '../testing/english';
 import { runs, THOROUGH } from '../testing/effort';
-import { DEMO_MACHINES, demoAccess } from '../testing/machines';
+import { demoGround } from '../testing/demo-faults';
+import { DEMO_MACHINES } from '../testing/machines';
 import {
   answerForm,
+  askWords,
   EXERCISE_KINDS,
   Exercise,
   exerciseOf,
+  givenWords,
   marked,
+  optionWords,
   rehearsed,
   rightAnswer,
+  skillWords,
+  whyWords,
   type Answer,
   type ExerciseKind,
   type Ground
@@ -26,16 +31,6 @@ const SEEDS = runs(200);
 /** What takes long to be proved is tried less often, except where all is tried. */
 const DEAR: readonly ExerciseKind[] = ['mistake', 'comes-off', 'order', 'tests'];
 const DEARER = THOROUGH ? 1 : 6;
-
-const groundOf = (id: string): Ground => {
-  const access = demoAccess(id);
-  const url = new URL(`../../../demo/faults/${id}.json`, import.meta.url);
-  return {
-    access,
-    faults: FaultSet.parse(JSON.parse(readFileSync(url, 'utf8'))),
-    hash: contentHash(access.model.machine)
-  };
-};
 
 type Screw = JointOf<'screws'>['screw'];
 
@@ -233,8 +228,33 @@ function wrongAnswers(kind: ExerciseKind, options: readonly string[], right: Ans
   return [...(form === 'order' || form === 'pairs' ? swapped : form === 'some' ? flipped : others), { options: [] }];
 }
 
+/** So many of each kind are put into words. */
+const TOLD = 10;
+
+/** All that is shown of an exercise can be said, in each language, and options are told from each other. */
+function isTold(ground: Ground, exercise: Exercise, answers: readonly Answer[]) {
+  for (const [language, tell] of [
+    ['en', english],
+    ['de', inGerman]
+  ] as const) {
+    const options = exercise.options.map((o) => tell(optionWords(ground, exercise, o)));
+    if (exercise.kind !== 'screw') expect([exercise, new Set(options).size]).toEqual([exercise, options.length]);
+    const why = answers.flatMap((a) => whyWords(ground, exercise, a).map(tell));
+    expect([exercise, why.length > 0]).toEqual([exercise, true]);
+    const skill = tell(skillWords(exercise.skill, (id) => id));
+    for (const text of [
+      tell(askWords(ground, exercise)),
+      skill,
+      ...givenWords(ground, exercise, language).map(tell),
+      ...options,
+      ...why
+    ])
+      expect([exercise, text]).toEqual([exercise, expect.stringMatching(/^(?!.*(undefined|\[object|\{)).+/)]);
+  }
+}
+
 describe.each(DEMO_MACHINES)('on %s', (id) => {
-  const ground = groundOf(id);
+  const ground = demoGround(id);
   const oracle = new Oracle(ground.access.model.machine);
 
   it.each(EXERCISE_KINDS.filter((kind) => kind !== 'whole-job'))(
@@ -257,8 +277,10 @@ describe.each(DEMO_MACHINES)('on %s', (id) => {
             });
           else expect([exercise, right.options]).toEqual([exercise, proved(oracle, ground, exercise)]);
         }
-        for (const answer of wrongAnswers(kind, exercise.options, right))
+        const others = wrongAnswers(kind, exercise.options, right);
+        for (const answer of others)
           expect([exercise, answer, marked(ground, exercise, answer).isRight]).toEqual([exercise, answer, false]);
+        if (seed < TOLD) isTold(ground, exercise, [right, ...others]);
       }
       expect(seen.size).toBeGreaterThan(0);
     }
@@ -279,7 +301,7 @@ describe.each(DEMO_MACHINES)('on %s', (id) => {
 });
 
 it('the same seed makes the same exercise, another one another', () => {
-  const ground = groundOf('norrvik-fathom-14');
+  const ground = demoGround('norrvik-fathom-14');
   const made = (seed: number) => JSON.stringify(exerciseOf(ground, 'comes-off', seed));
   expect(made(7)).toBe(made(7));
   expect(new Set([1, 2, 3, 4, 5].map(made)).size).toBe(5);

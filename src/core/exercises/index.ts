@@ -1,6 +1,7 @@
 export { answerForm, exerciseOf, marked, rightAnswer, skillsOn, type Marked } from './exercise';
 export { findingsOf } from './found';
-export type { Ground, Trained } from './kind';
+export { Draw, type Ground, type Trained } from './kind';
 export { Answer, Exercise, EXERCISE_FORMAT, EXERCISE_KINDS, ExerciseKind, type AnswerForm } from './schema';
-export { askWords, givenWords, leadName, optionWords, skillWords, whyWords } from './tell';
+export { askWords, givenWords, leadName, optionWords, skillOnWords, skillWords, whyWords } from './tell';
+export { shownWith, type Shown } from './shown';
 export { rehearsed, type Rehearsing } from './whole';

@@ -1,3 +1,4 @@
+import { segmentDistance } from '../access';
 import { fit, type ScrewGroup } from '../fasteners';
 import { distance, type Cable, type Joint, type JointOf, type Model, type Point } from '../machine';
 import { closingsFor, motionsFor, rightClosing, rightMotion, socketsFor } from '../rehearsal';
@@ -155,14 +156,5 @@ function walked(line: readonly Point[]): Point[] {
   });
 }
 
-function farFrom([x, y]: Point, line: readonly Point[]): number {
-  let least = Infinity;
-  for (let i = 1; i < line.length; i++) {
-    const [[ax, ay], [bx, by]] = [line[i - 1]!, line[i]!];
-    const [dx, dy] = [bx - ax, by - ay];
-    const square = dx * dx + dy * dy;
-    const t = square === 0 ? 0 : Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / square));
-    least = Math.min(least, Math.hypot(x - ax - t * dx, y - ay - t * dy));
-  }
-  return least;
-}
+const farFrom = (p: Point, line: readonly Point[]): number =>
+  Math.min(...line.slice(1).map((to, i) => segmentDistance(p, line[i]!, to)));

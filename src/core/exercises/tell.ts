@@ -138,6 +138,12 @@ export function skillWords(skill: string, machineName: (id: string) => string): 
   }
 }
 
+/** The same with the machine that it is asked on, where the skill is not of one machine anyway. */
+export function skillOnWords(skill: string, machine: string, machineName: (id: string) => string): Said {
+  const named = skillWords(skill, machineName);
+  return skill.split(':')[1] === machine ? named : SKILLS.on(named, machineName(machine));
+}
+
 /** What a lead is called that is to be paired. */
 export const leadName = ({ access: { model } }: Ground, plug: string): Said => jointName(model, model.joint(plug));
 

@@ -1160,4 +1160,5 @@ export interface Messages {
   'skill.tests': Nothing;
   'skill.finding': Nothing;
   'skill.stop': Nothing;
+  'skill.on': { skill: Arg; machine: Arg };
 }

@@ -104,13 +104,15 @@ describe('a day', () => {
     for (let seed = 0; seed < 30; seed++) {
       const random = seeded(seed);
       const plug: Asked = { skill: 'plug:slide-lock', machine: 'b', kind: 'motion', seed: 1 };
-      const list = after(plug, false, rest, OFFERS, random);
+      const list = after(plug, false, rest, OFFERS, 0, random);
       expect(list.length).toBe(rest.length + 1);
       expect(list[2]).toMatchObject({ skill: 'plug:slide-lock', kind: 'motion' });
       expect(list[2]!.machine).not.toBe('b');
       const chain: Asked = { skill: 'chain:b', machine: 'b', kind: 'order', seed: 1 };
-      expect(after(chain, false, rest, OFFERS, random)[2]).toMatchObject({ machine: 'b', kind: 'comes-off' });
-      expect(after(chain, true, rest, OFFERS, random)).toEqual(rest);
+      expect(after(chain, false, rest, OFFERS, 0, random)[2]).toMatchObject({ machine: 'b', kind: 'comes-off' });
+      expect(after(chain, true, rest, OFFERS, 0, random)).toEqual(rest);
+      // A day ends, whoever gets everything wrong.
+      expect(after(chain, false, rest, OFFERS, 5, random)).toEqual(rest);
     }
   });
 });

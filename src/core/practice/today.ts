@@ -1,4 +1,4 @@
-import type { ExerciseKind } from '../exercises';
+import { Draw, type ExerciseKind } from '../exercises';
 import { isDue, retention, type Memory } from './memory';
 
 /** What can be asked on a machine. */
@@ -60,15 +60,13 @@ export function today(
   const due = skills
     .filter((s) => known.has(s) && isDue(known.get(s)!.memory, at))
     .sort((a, b) => retention(known.get(a)!.memory, at) - retention(known.get(b)!.memory, at) || (a < b ? -1 : 1));
-  const fresh = shuffled(
-    skills.filter((s) => !known.has(s)),
-    random
-  );
+  const draw = new Draw(random);
+  const fresh = draw.shuffled(skills.filter((s) => !known.has(s)));
   let left = seconds;
   let leftForNew = due.length === 0 ? seconds : seconds * NEW_SHARE;
   const out: Asked[] = [];
   for (const skill of [...due, ...fresh]) {
-    const asked = askedOf(offers, skill, known.get(skill), random);
+    const asked = askedOf(offers, skill, known.get(skill), draw);
     const takes = EXERCISE_SECONDS[asked.kind];
     if (takes > left || (!known.has(skill) && takes > leftForNew)) continue;
     left -= takes;
@@ -81,19 +79,23 @@ export function today(
 /**
  * The rest of a day's exercises after one was done: what went wrong comes back as another exercise, on another machine where there is
  * one, not at once where something lies between.
+ * @param again how often something came back so far: a day ends
  */
 export function after(
   done: Asked,
   isRight: boolean,
   rest: readonly Asked[],
   offers: readonly Offer[],
+  again: number,
   random: () => number
 ): Asked[] {
-  if (isRight) return [...rest];
-  const again = askedOf(offers, done.skill, { machine: done.machine, kind: done.kind, isRight }, random);
-  return [...rest.slice(0, BETWEEN), again, ...rest.slice(BETWEEN)];
+  if (isRight || again >= MOST_AGAIN) return [...rest];
+  const other = askedOf(offers, done.skill, { machine: done.machine, kind: done.kind, isRight }, new Draw(random));
+  return [...rest.slice(0, BETWEEN), other, ...rest.slice(BETWEEN)];
 }
 
+/** What wrong answers add to a day at most. */
+const MOST_AGAIN = 5;
 /** So many others are asked before what went wrong comes back. */
 const BETWEEN = 2;
 
@@ -102,21 +104,12 @@ function askedOf(
   offers: readonly Offer[],
   skill: string,
   last: Pick<Practised, 'machine' | 'kind' | 'isRight'> | undefined,
-  random: () => number
+  draw: Draw
 ): Asked {
   const of = offers.filter((o) => o.skill === skill);
   const elsewhere = of.filter((o) => o.machine !== last?.machine);
-  const { machine, kinds } = pick(last && !last.isRight && elsewhere.length > 0 ? elsewhere : of, random);
+  const { machine, kinds } = draw.one(last && !last.isRight && elsewhere.length > 0 ? elsewhere : of);
   const others = kinds.filter((k) => k !== last?.kind);
-  const kind = pick(others.length > 0 ? others : kinds, random);
-  return { skill, machine, kind, seed: Math.floor(random() * 2 ** 31) };
-}
-
-const pick = <T>(list: readonly T[], random: () => number): T => list[Math.floor(random() * list.length)]!;
-
-function shuffled<T>(list: readonly T[], random: () => number): T[] {
-  const left = [...list];
-  const out: T[] = [];
-  while (left.length > 0) out.push(...left.splice(Math.floor(random() * left.length), 1));
-  return out;
+  const kind = draw.one(others.length > 0 ? others : kinds);
+  return { skill, machine, kind, seed: Math.floor(draw.random() * 2 ** 31) };
 }

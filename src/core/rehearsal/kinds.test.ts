@@ -1,10 +1,10 @@
-import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
-import { FaultSet, reachFrom } from '../faults';
+import { reachFrom } from '../faults';
 import { goalId, type Goal } from '../goals';
 import { plan } from '../plan';
 import { expectApproved } from '../testing/approved';
 import { inEnglish } from '../testing/english';
+import { demoFaults } from '../testing/demo-faults';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
 import {
   faultOf,
@@ -20,9 +20,6 @@ import {
   type HarmKind,
   type Mistake
 } from '.';
-
-const faultSet = (id: string) =>
-  FaultSet.parse(JSON.parse(readFileSync(new URL(`../../../demo/faults/${id}.json`, import.meta.url), 'utf8')));
 
 /** The jobs in which mistakes are looked for: between them they open nearly everything. */
 const JOBS: readonly Goal[][] = ['board', 'battery', 'display', 'keyboard', 'heat-sink', 'panel'].map((part) => [
@@ -50,7 +47,7 @@ it.each(HARMS)('%s comes of a mistake on at least two machines', (kind) => {
 
 it.each(DEMO_MACHINES)('what each harm on %s says, shows and costs is as approved', async (id) => {
   const access = demoAccess(id);
-  const set = faultSet(id);
+  const set = demoFaults(id);
   const lines = HARMS.flatMap((kind) => {
     const found = all.get(id)!.get(kind);
     if (!found) return [];
@@ -70,7 +67,7 @@ it.each(DEMO_MACHINES)('what each harm on %s says, shows and costs is as approve
 
 it.each(DEMO_MACHINES)('on %s what went wrong is found by its symptoms', (id) => {
   const { model } = demoAccess(id);
-  const set = faultSet(id);
+  const set = demoFaults(id);
   const reach = reachFrom(demoAccess(id), set);
   let tried = 0;
   for (const [kind, { harm }] of all.get(id)!) {

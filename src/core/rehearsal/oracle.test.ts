@@ -8,9 +8,11 @@ import type { Drive, JointOf } from '../machine';
 import { plan } from '../plan';
 import { seeded } from '../solve';
 import { runs } from '../testing/effort';
+import { english } from '../testing/english';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
 import {
   besideKey,
+  blockerWords,
   closingsFor,
   followed,
   handedOver,
@@ -187,6 +189,7 @@ it.each(DEMO_MACHINES)('on %s random tries come to what the check of plans and t
     return { do: 'return', part: part.id, move: move.id };
   }
 
+  const reasons = new Map<string, string>();
   const counted: Record<string, number> = {};
   const count = (what: string) => (counted[what] = (counted[what] ?? 0) + 1);
   let state: Rehearsed = unplugged;
@@ -212,6 +215,7 @@ it.each(DEMO_MACHINES)('on %s random tries come to what the check of plans and t
     const outcome: Outcome = rehearsal.attempt(state, tried);
     count(`${tried.do} ${outcome.is}`);
     const because = outcome.is === 'stuck' ? outcome.because : [];
+    for (const b of because) reasons.set(b.is, english(blockerWords(access, b)));
     const harm = outcome.is === 'harm' ? outcome.harm : undefined;
     const why = { i, tried, because, harm, open: [...state.open] };
     const agrees = (said: boolean, told: unknown) => expect({ ...why, told }).toEqual({ ...why, told: said });
@@ -240,6 +244,9 @@ it.each(DEMO_MACHINES)('on %s random tries come to what the check of plans and t
     const isTorn = outcome.is === 'harm' && (tried.do === 'open' || tried.do === 'move');
     if (outcome.is !== 'stuck' && !isTorn) state = outcome.then;
   }
+  // Every reason for which something does not move can be told.
+  expect([...reasons.keys()]).toEqual(expect.arrayContaining(['face', 'requirement', 'away', 'motion']));
+  for (const text of reasons.values()) expect(text).toMatch(/^(?!.*(undefined|\[object|\{)).+/);
   for (const what of [
     'open works',
     'move works',

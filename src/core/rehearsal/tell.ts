@@ -1,29 +1,30 @@
 import type { Access } from '../access';
 import { crossings } from '../cables';
-import { passage, type Said } from '../language';
+import { passage, type Said, say, wordsOf } from '../language';
 import type { Joint, Model } from '../machine';
 import { amountOf } from '../plan';
 import {
   causeWords,
-  CLOSING_WORDS,
   cableOver,
   cableUnder,
   closeWords,
   consumableStep,
   fileText,
-  HARM_SHOWS,
-  harmText,
   jointName,
-  MOTION_WORDS,
   openWords,
   partName,
   rightWay,
   STICKS
 } from '../words';
-import type { Closing } from './closings';
-import type { Harm, HarmKind } from './harms';
-import type { Motion } from './motions';
+import { CLOSINGS, type Closing } from './closings';
+import { HARMS, type Harm, type HarmKind } from './harms';
+import { MOTIONS, type Motion } from './motions';
 import type { Blocker } from './stand';
+
+const MOTION_WORDS = wordsOf('motion', MOTIONS);
+const CLOSING_WORDS = wordsOf('closing', CLOSINGS);
+/** How a harm shows later. */
+const HARM_SHOWS = wordsOf('harmShows', HARMS);
 
 /** A motion as a choice. */
 export const motionWords = (motion: Motion): Said => MOTION_WORDS[motion];
@@ -59,6 +60,32 @@ export function blockerWords({ model, actions }: Access, blocker: Blocker): Said
       return STICKS.socketTaken(model, model.joint(blocker.by));
     default:
       return STICKS[blocker.is];
+  }
+}
+
+/** What took part in a harm: what it happened to; the part behind a hole, a cable, another socket; the group of a screw. */
+interface HarmParts {
+  what: Said;
+  by?: Said;
+  from?: Said;
+}
+
+/** What broke. */
+function harmText(kind: HarmKind, { what, by, from }: HarmParts): Said {
+  switch (kind) {
+    case 'cable-pinched':
+    case 'leads-swapped':
+      return say(`harm.${kind}`, { what, by: by ?? what });
+    case 'tip-through':
+      return by === undefined
+        ? say('harm.tip-out', { what, from: from ?? what })
+        : say('harm.tip-through', { what, by, from: from ?? what });
+    case 'thread-stripped':
+      return say('harm.thread-stripped', { what, from: from ?? what });
+    case 'held-loosely':
+      return from === undefined ? say('harm.held-loosely', { what }) : say('harm.screw-loose', { what, from });
+    default:
+      return say(`harm.${kind}`, { what });
   }
 }
 

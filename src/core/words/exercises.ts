@@ -46,5 +46,6 @@ export const SKILLS = {
   ...wordsOf('skill', ['blocker', 'fit', 'marks', 'tests', 'finding', 'stop']),
   chain: (machine: string): Said => say('skill.chain', { machine }),
   route: (machine: string): Said => say('skill.route', { machine }),
-  job: (machine: string): Said => say('skill.job', { machine })
+  job: (machine: string): Said => say('skill.job', { machine }),
+  on: (skill: Said, machine: string): Said => say('skill.on', { skill, machine })
 };

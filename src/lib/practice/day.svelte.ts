@@ -23,9 +23,6 @@ interface Options {
   random: () => number;
 }
 
-/** What wrong answers add to a day at most: it ends. */
-const MOST_AGAIN = 5;
-
 /** A day's exercises, one after the other; what went wrong comes back later on. */
 export class PracticeRound {
   /** What is asked now. */
@@ -81,9 +78,9 @@ export class PracticeRound {
     this.done++;
     if (isRight) this.right++;
     this.options.keep({ id: this.options.id(), at: this.options.now().toISOString(), exercise: this.exercise, answer });
-    if (isRight || this.#again >= MOST_AGAIN) return;
-    this.#again++;
-    this.#rest = after(this.#now!, isRight, this.#rest, this.options.offers, this.options.random);
+    const rest = after(this.#now!, isRight, this.#rest, this.options.offers, this.#again, this.options.random);
+    this.#again += rest.length - this.#rest.length;
+    this.#rest = rest;
   }
 
   #make(asked: Asked): Promise<Exercise | null> {

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { askWords, marked, optionWords, skillsOn, type Ground } from '$core/exercises';
 import { foldPractice, today, type Answered, type Asked, type Counted, type Offer } from '$core/practice';
 import type { FaultSet } from '$core/faults';
@@ -98,9 +99,8 @@ export async function practiceOf(
   };
 }
 
-/** A number of a text, for a seed (FNV-1a). */
-const numberOf = (text: string): number =>
-  [...text].reduce((hash, c) => Math.imul(hash ^ c.codePointAt(0)!, 0x01000193) >>> 0, 0x811c9dc5);
+/** A number of a text, for a seed. */
+const numberOf = (text: string): number => createHash('sha256').update(text).digest().readUInt32BE();
 
 /** What cannot be taken, by its place in what was sent. */
 export interface Strange {
