@@ -1823,6 +1823,5 @@ export interface Messages {
   'practice.noSuchMachine': Nothing;
   'practice.notOfThisMachine': Nothing;
   'practice.comesUp': Nothing;
-  'practice.comesUpOn': { skill: Arg | null | undefined; machine: Arg | null | undefined };
   'practice.refused': { n: number };
 }

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onDestroy, onMount } from 'svelte';
   import { v4 as uuid } from 'uuid';
-  import { skillWords } from '$core/exercises';
+  import { skillOnWords, skillWords } from '$core/exercises';
   import { exerciseMaker, PracticeRound } from '$lib/practice/day.svelte';
   import { PracticeOutbox, sendAnswers } from '$lib/practice/outbox.svelte';
   import { day } from '$lib/ui/dates';
@@ -41,8 +41,6 @@
   }
 
   const nameOf = (id: string) => data.names[id] ?? id;
-  /** Skills that name their machine themselves. */
-  const NAMED = /^(chain|route|job):/;
   type Known = (typeof data.known)[number];
   const columns = [
     { id: 'skill', name: t('practice.skill'), of: (k: Known) => told(skillWords(k.skill, nameOf)) },
@@ -80,9 +78,7 @@
       <ul class="mt-1.5 columns-2 gap-8 max-md:columns-1">
         {#each data.asked as one (one.skill)}
           <li class="break-inside-avoid py-0.5">
-            {NAMED.test(one.skill)
-              ? told(skillWords(one.skill, nameOf))
-              : t('practice.comesUpOn', { skill: skillWords(one.skill, nameOf), machine: nameOf(one.machine) })}
+            {told(skillOnWords(one.skill, one.machine, nameOf))}
           </li>
         {/each}
       </ul>

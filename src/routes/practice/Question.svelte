@@ -9,6 +9,7 @@
     leadName,
     optionWords,
     rightAnswer,
+    shownWith,
     whyWords,
     type Answer,
     type Exercise,
@@ -39,6 +40,7 @@
   let line = $state<[number, number][]>([]);
 
   const isMarked = $derived(round.marked !== undefined);
+  const shown = $derived(shownWith(ground, exercise, isMarked));
   const right = $derived(rightAnswer(ground, exercise));
   const isRightOption = (option: string) => 'options' in right && right.options.includes(option);
   const answer = $derived.by((): Answer | undefined => {
@@ -86,8 +88,13 @@
 </script>
 
 <div class="flex min-h-0 flex-1 justify-center gap-5 max-lg:flex-col max-lg:justify-start">
-  {#if exercise.kind !== 'stop' && exercise.kind !== 'mistake'}
-    <Face {exercise} {ground} {isMarked} bind:line />
+  {#if shown}
+    <Face
+      model={ground.access.model}
+      {shown}
+      {line}
+      onplace={form === 'line' && !isMarked ? (at) => (line = [...line, at]) : undefined}
+    />
   {/if}
   <form class="flex min-w-0 flex-1 flex-col gap-3 lg:max-w-[560px] lg:overflow-auto" onsubmit={check}>
     <p class="text-sm text-soft">

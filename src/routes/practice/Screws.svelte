@@ -1,6 +1,7 @@
 <script lang="ts">
   import { screwSide } from '$core/fasteners';
   import type { Screw } from '$core/machine';
+  import { ScrewShape } from '$lib/ui/drawing';
   import { useWords } from '$lib/words';
 
   const { t } = useWords();
@@ -32,8 +33,7 @@
   {#each sides as { letter, side }, i (letter)}
     <g transform="translate({lefts[i]! + widths[i]! / 2} 0)">
       <text y="-1" text-anchor="middle" class="letter">{letter}</text>
-      <path d={side.outline} class="steel" />
-      {#each side.thread as d (d)}<path {d} class="thread" />{/each}
+      <ScrewShape {side} />
     </g>
   {/each}
 </svg>
@@ -51,15 +51,5 @@
     font-size: 1.8px;
     font-weight: 600;
     fill: var(--ink);
-  }
-  .steel {
-    fill: var(--metal);
-    stroke: var(--ink);
-    stroke-width: 0.14;
-    stroke-linejoin: round;
-  }
-  .thread {
-    stroke: var(--sheet);
-    stroke-width: 0.14;
   }
 </style>

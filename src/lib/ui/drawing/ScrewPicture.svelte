@@ -1,6 +1,7 @@
 <script lang="ts">
   import { screwSide, sizeText } from '$core/fasteners';
   import type { Screw } from '$core/machine';
+  import ScrewShape from './ScrewShape.svelte';
   import { useWords } from '$lib/words';
 
   const { t } = useWords();
@@ -24,19 +25,5 @@
     headDiameterMm: screw.headDiameterMm
   })}
 >
-  <path d={side.outline} class="steel" />
-  {#each side.thread as d (d)}<path {d} class="thread" />{/each}
+  <ScrewShape {side} />
 </svg>
-
-<style>
-  .steel {
-    fill: var(--metal);
-    stroke: var(--ink);
-    stroke-width: 0.14;
-    stroke-linejoin: round;
-  }
-  .thread {
-    stroke: var(--sheet);
-    stroke-width: 0.14;
-  }
-</style>
