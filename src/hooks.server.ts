@@ -14,6 +14,7 @@ import { TooMuchAtOnce } from '$lib/server/planning/fair-queue';
 import { beginBackground, endBackground } from '$lib/server/background/begin';
 import { StoreOutOfReach } from '$lib/server/objects/store';
 import { judge } from '$lib/server/sign-in/guard';
+import { mayWorkHere } from '$lib/server/practice/at-bench';
 import { begin, isOurs, readForm } from '$lib/server/http/incoming';
 import { log } from '$lib/server/http/log';
 import { closePlanner } from '$lib/server/planning/plans';
@@ -154,6 +155,10 @@ async function gate(event: RequestEvent): Promise<Response | undefined> {
   switch (judge(event.route.id, event.request.method, event.locals.person?.role)) {
     case 'allowed':
       return undefined;
+    case 'if-ready':
+      return (await mayWorkHere(pool(), event.locals.person!, event.params))
+        ? undefined
+        : refuse(event, 403, here().t('server.notReadyForThis'));
     case 'sign-in':
       if (event.url.pathname.startsWith('/api/') || event.request.method !== 'GET')
         return refuse(event, 401, here().t('server.signInFirst'));

@@ -2,11 +2,11 @@
 /// <reference lib="webworker" />
 import { build, files, version } from '$service-worker';
 import { forgetSent } from './lib/offline/kept';
-import { isAtBench, isBench, SEEN, SERVE_ME, TAKE_OVER } from './lib/offline/pages';
+import { isAtBench, isWorkedOffline, SEEN, SERVE_ME, TAKE_OVER } from './lib/offline/pages';
 
 /**
- * Opens benches without the server: the application's own files are kept from the first visit on, and each bench's page as it was
- * last seen. What was recorded lies with the bench, not here. Where the server cannot be reached, every other address shows our own
+ * Opens benches and practice without the server: the application's own files are kept from the first visit on, and each such page as
+ * it was last seen. What was recorded lies with the bench, not here. Where the server cannot be reached, every other address shows our own
  * page with the benches that are kept.
  */
 const worker = globalThis as unknown as ServiceWorkerGlobalScope;
@@ -76,7 +76,7 @@ worker.addEventListener('fetch', (event) => {
   if (url.pathname === '/signout') event.waitUntil(Promise.all([caches.delete(SEEN), forgetSent().catch(() => {})]));
   if (request.method !== 'GET') return;
   if (OWN.has(url.pathname) || url.pathname.startsWith('/_app/immutable/')) event.respondWith(ofShell(request));
-  else if (isBench(url.pathname)) event.respondWith(freshOrSeen(event, request));
+  else if (isWorkedOffline(url.pathname)) event.respondWith(freshOrSeen(event, request));
   else if (request.mode === 'navigate' || url.pathname.endsWith('/__data.json'))
     event.respondWith(fetch(request).catch(() => ownPage(request)));
 });

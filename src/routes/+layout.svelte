@@ -1,9 +1,10 @@
 <script lang="ts">
   import '../app.css';
-  import { untrack } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { afterNavigate, beforeNavigate } from '$app/navigation';
   import { navigating, page, updated } from '$app/state';
   import { takeOver } from '$lib/offline/pages';
+  import { doWhatWasDoneEarly } from '$lib/ui/done-early';
   import Fold from '$lib/ui/Fold.svelte';
   import ThemeSwitch from '$lib/ui/ThemeSwitch.svelte';
   import Working from '$lib/ui/Working.svelte';
@@ -24,6 +25,7 @@
     if (updated.current && !willUnload && to?.url) location.href = to.url.href;
   });
   afterNavigate(() => void takeOver());
+  onMount(doWhatWasDoneEarly);
 
   /** A page that takes longer than this is told of in words, ms. */
   const SLOW_MS = 1500;

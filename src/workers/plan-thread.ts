@@ -1,5 +1,8 @@
 import type { MessagePort } from 'node:worker_threads';
 import { drawingSvg, laidBare, tellingFace, untouched } from '../core/drawing';
+import { accessOf } from '../core/access';
+import type { FaultSet } from '../core/faults';
+import { setOf, type ExerciseSet, type SetWish } from '../core/practice';
 import { catalogueOf, speaker, type Language } from '../core/language';
 import { readMachineFile } from '../core/formats';
 import { modelOf, type Machine } from '../core/machine';
@@ -23,7 +26,8 @@ export type Task =
   | { do: 'record'; events: RecordingEvent[]; language: Language }
   /** Without a zone: the face by which one knows the machine, laid bare and small. */
   | { do: 'draw'; machine: Machine; zone?: string; from?: number; goals?: string[]; language: Language }
-  | { do: 'print'; paper: Paper };
+  | { do: 'print'; paper: Paper }
+  | { do: 'exercises'; machine: Machine; hash: string; faults: FaultSet | null; wish: SetWish };
 
 /** How a plan goes: it stands, or its order is searched on, with the best cost so far and what is proved of it. */
 export type Heard = { stage: 'first' } | { stage: 'down' | 'up'; cost: number; bound: number };
@@ -38,7 +42,9 @@ export type Done<T extends Task> = T extends { do: 'plan' }
       ? Reading
       : T extends { do: 'print' }
         ? Uint8Array<ArrayBuffer>
-        : string;
+        : T extends { do: 'exercises' }
+          ? ExerciseSet | null
+          : string;
 
 /** On the server: one piece of work in one thread of the pool. Who does not want it any more ends the thread. */
 export default async function work(task: Task): Promise<Done<Task>> {
@@ -54,6 +60,10 @@ export default async function work(task: Task): Promise<Done<Task>> {
     }
     case 'record':
       return readRecord(foldRecording(task.events), speaker(task.language, await catalogueOf(task.language)));
+    case 'exercises': {
+      const { machine, hash, faults, wish } = task;
+      return setOf({ access: accessOf(modelOf(machine)), hash, ...(faults ? { faults } : {}) }, wish) ?? null;
+    }
     case 'draw': {
       const model = modelOf(task.machine);
       const isSmall = task.zone === undefined;

@@ -1,4 +1,5 @@
 import { TZDate } from '@date-fns/tz';
+import { UTCDate } from '@date-fns/utc';
 import { format } from 'date-fns/format';
 import { subMonths } from 'date-fns/subMonths';
 import { LANGUAGES, type Place } from './place';
@@ -21,13 +22,13 @@ export function daysAfter(day: Day, days: number): Day {
 /** @returns the same day so many months earlier, or the last of that month where it is shorter */
 export function monthsBefore(day: Day, months: number): Day {
   const [, year, month, date] = DAY.exec(day)!;
-  return format(subMonths(new TZDate(Number(year), Number(month) - 1, Number(date), 'UTC'), months), 'yyyy-MM-dd');
+  return format(subMonths(new UTCDate(Number(year), Number(month) - 1, Number(date)), months), 'yyyy-MM-dd');
 }
 
 /** @param at a day of the calendar, which stays that day, or a moment (ISO 8601), which is told as the day at the place */
 export function dayText(at: string, place: Place): string {
   const [, year, month, date] = DAY.exec(DAY.test(at) ? at : dayOf(at, place))!;
-  return format(new TZDate(Number(year), Number(month) - 1, Number(date), 'UTC'), 'PP', {
+  return format(new UTCDate(Number(year), Number(month) - 1, Number(date)), 'PP', {
     locale: LANGUAGES[place.language].dates
   });
 }

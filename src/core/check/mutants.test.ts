@@ -85,6 +85,9 @@ function* mutants(access: Access, good: Plan): Generator<[string, Change]> {
   yield ['a proof that is none', (p) => void (p.order = { ...p.order, bound: p.order.cost - 1, proved: true })];
 }
 
+/** One mutant of so many: other kinds of changes at each step, since a step has no fixed number of them. */
+const SHARE = THOROUGH ? 1 : 3;
+
 describe.each(DEMO_MACHINES)('plans of %s', (id) => {
   const access = demoAccess(id);
   const { machine } = access.model;
@@ -101,9 +104,9 @@ describe.each(DEMO_MACHINES)('plans of %s', (id) => {
       const missed: string[] = [];
       let tried = 0;
       for (const [name, change] of mutants(access, good)) {
+        if (tried++ % SHARE > 0) continue;
         const spoilt = structuredClone(good);
         change(spoilt);
-        tried++;
         if (checkPlan(machine, spoilt, good.machine.hash).length === 0) missed.push(name);
       }
       expect(missed).toEqual([]);

@@ -58,6 +58,8 @@ export interface PaperOptions {
   nowJoint?: string;
   nowPart?: string;
   goals?: readonly string[];
+  /** What is drawn, where that is not all that there is to be seen. */
+  scene?: readonly Drawn[];
   /** What lies nearer than this is left away, mm. */
   from?: number;
   /** Too small for letters. */
@@ -75,7 +77,7 @@ export interface SvgOptions extends PaperOptions {
 /** A zone of the machine in a state, as it looks on paper. */
 export function drawingPicture(model: Model, zone: string, state: MachineState, options: PaperOptions): Picture {
   const { nowJoint, nowPart, goals = [], from = 0, withoutNames = false, speak } = options;
-  const scene = sceneOf(model, zone, state, from);
+  const scene = options.scene ?? sceneOf(model, zone, state, from);
   const xs = scene.flatMap((s) => (s.what === 'part' ? [s.box.minX, s.box.maxX] : []));
   const ys = scene.flatMap((s) => (s.what === 'part' ? [s.box.minY, s.box.maxY] : []));
   const margin = 6;
@@ -128,6 +130,7 @@ function drawn(item: Drawn, nowPart?: string, nowJoint?: string): Group | undefi
     }
     case 'cable': {
       const isFlat = item.cable.form === 'flat';
+      const edge = item.cable.part === nowPart ? NOW : LINE;
       const width = Math.max(1, item.cable.widthMm * (isFlat ? 0.8 : 1));
       const line = (stroke: string, strokeWidth: number): Shape => ({
         d: item.d,
@@ -138,9 +141,9 @@ function drawn(item: Drawn, nowPart?: string, nowJoint?: string): Group | undefi
       return {
         part: item.cable.part,
         shapes: [
-          line(LINE, width),
+          line(edge, width),
           line(isFlat ? '#f1ede2' : '#8a9ba2', Math.max(0.5, width - 0.6)),
-          ...(item.under ? [{ d: item.under, stroke: LINE, strokeWidth: 0.6, dash: [2, 1.6] as const }] : [])
+          ...(item.under ? [{ d: item.under, stroke: edge, strokeWidth: 0.6, dash: [2, 1.6] as const }] : [])
         ]
       };
     }

@@ -63,7 +63,7 @@ export function skillsOn(machine: Trained): { skill: string; kinds: ExerciseKind
 
 export const answerForm = (kind: ExerciseKind): AnswerForm => KINDS[kind].form;
 
-/** The right answer, worked out from the machine file; for a line its points. Tries have none: what they come to is told by `rehearsed`. */
+/** The right answer, worked out from the machine file; for a line its points. Tries have none: what they come to is told by `RehearsalLog`. */
 export function rightAnswer(ground: Ground, exercise: Exercise): Answer {
   const { model } = ground.access;
   if (answerForm(exercise.kind) === 'line')

@@ -1,9 +1,10 @@
 import { openedMachine } from '../access';
 import { crossings } from '../cables';
 import { laidBare, sceneOf, tellingFace, untouched, type Drawn } from '../drawing';
-import { goalOf } from '../goals';
+import { faceOf, goalOf } from '../goals';
 import { readAction } from '../ids';
 import type { MachineState, Model } from '../machine';
+import type { Handled } from '../rehearsal';
 import type { Ground } from './kind';
 import type { Exercise } from './schema';
 
@@ -13,7 +14,7 @@ export interface Shown {
   state: MachineState;
   scene: readonly Drawn[];
   /** What it is about, where that is one thing of the machine that may be told. */
-  thing?: { joint: string } | { part: string } | undefined;
+  thing?: Handled | undefined;
 }
 
 /** Undefined where a drawing has nothing to say. @param isMarked what was asked for may be shown */
@@ -52,12 +53,7 @@ export function shownWith({ access }: Ground, exercise: Exercise, isMarked: bool
 }
 
 function seen(model: Model, state: MachineState, thing: Shown['thing']): Shown {
-  const zone =
-    thing === undefined
-      ? tellingFace(model)
-      : 'joint' in thing
-        ? model.joint(thing.joint).zone
-        : (model.part(thing.part).shapes[0]?.zone ?? tellingFace(model));
+  const zone = (thing && faceOf(model, thing)) ?? tellingFace(model);
   return { zone, state, scene: sceneOf(model, zone, state), thing };
 }
 

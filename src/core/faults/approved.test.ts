@@ -1,13 +1,12 @@
-import { readFileSync } from 'node:fs';
 import { it } from 'vitest';
 import { seeded } from '../solve';
 import { APPROVED_MACHINES, digest, expectApproved } from '../testing/approved';
 import { generatedFaults, LIKE_THE_DEMO } from '../testing/fault-sets';
+import { demoFaults } from '../testing/demo-faults';
 import { demoAccess } from '../testing/machines';
 import {
   belief,
   commonTo,
-  FaultSet,
   mendedFault,
   nextStep,
   NOTHING_KNOWN,
@@ -26,7 +25,7 @@ const short = (n: number) => Number(n.toPrecision(7));
 it.each(APPROVED_MACHINES)('fault finding on %s is as approved', async (id) => {
   const access = demoAccess(id);
   const { model } = access;
-  const demo = FaultSet.parse(JSON.parse(readFileSync(`demo/faults/${id}.json`, 'utf8')));
+  const demo = demoFaults(id);
   const random = seeded(9);
   const pick = <T>(list: readonly T[]) => list[Math.floor(random() * list.length)]!;
   const lines: string[] = [];

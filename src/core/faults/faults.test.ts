@@ -1,7 +1,6 @@
-import { readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { demoFaults } from '../testing/demo-faults';
 import { demoAccess, DEMO_MACHINES } from '../testing/machines';
 import {
   belief,
@@ -16,13 +15,8 @@ import {
   swapLikeliest
 } from '.';
 
-const demoSet = (id: string) =>
-  FaultSet.parse(
-    JSON.parse(readFileSync(fileURLToPath(new URL(`../../../demo/faults/${id}.json`, import.meta.url)), 'utf8'))
-  );
-
 describe('belief', () => {
-  const set = demoSet('norrvik-fathom-14');
+  const set = demoFaults('norrvik-fathom-14');
   const of = (id: string, b: readonly number[]) => b[set.faults.findIndex((f) => f.id === id)]!;
 
   it('sums to one, and an outcome moves it the way it is likely', () => {
@@ -77,7 +71,7 @@ describe('belief', () => {
 
 describe('the demo\u2019s fault sets', () => {
   it.each(DEMO_MACHINES)('%s: names only what the machine has, and every complaint has a way to its end', (id) => {
-    const set = demoSet(id);
+    const set = demoFaults(id);
     const access = demoAccess(id);
     expect(strangersOf(access.model, set)).toEqual([]);
     const reach = reachFrom(access, set);
@@ -88,7 +82,7 @@ describe('the demo\u2019s fault sets', () => {
   });
 
   it('reseating comes before replacing where it is near, by arithmetic alone', () => {
-    const set = demoSet('norrvik-pilot-14');
+    const set = demoFaults('norrvik-pilot-14');
     const next = nextStep(
       set,
       belief(set, { ...NOTHING_KNOWN, symptoms: { 'keyboard-by-fits': true } }, {}),
@@ -99,7 +93,7 @@ describe('the demo\u2019s fault sets', () => {
   });
 
   it('what is open already is near: on the bench with the cover off the plug is looked at first', () => {
-    const set = demoSet('norrvik-fathom-14');
+    const set = demoFaults('norrvik-fathom-14');
     const access = demoAccess();
     const weights = belief(set, { ...NOTHING_KNOWN, symptoms: { 'touchpad-dead': true } }, {});
     const closed = nextStep(set, weights, { tests: [], repairs: [] }, reachFrom(access, set));
@@ -157,7 +151,7 @@ it('of what explains as much, the shared cable comes before its plugs, small boa
 });
 
 describe('a fault set that does not hold together', () => {
-  const set = demoSet('lindquay-slip-11');
+  const set = demoFaults('lindquay-slip-11');
   it.each([
     [
       'a fault that nothing mends',
@@ -188,7 +182,7 @@ describe('a fault set that does not hold together', () => {
 
 describe('a fault set from outside', () => {
   it('is read or refused, never more, however it is broken', () => {
-    const text = JSON.stringify(demoSet('lindquay-slip-11'));
+    const text = JSON.stringify(demoFaults('lindquay-slip-11'));
     fc.assert(
       fc.property(
         fc.array(
@@ -223,7 +217,7 @@ describe('a fault set from outside', () => {
 });
 
 describe('the fault that a repair mended', () => {
-  const set = demoSet('norrvik-fathom-14');
+  const set = demoFaults('norrvik-fathom-14');
   it('is the one that the screen believed in most, by what closed jobs came to', () => {
     const several = set.repairs.filter((r) => r.mends.length > 1);
     expect(several.length).toBeGreaterThan(0);

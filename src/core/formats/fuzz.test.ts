@@ -60,7 +60,7 @@ function apply(document: unknown, { path, how, value }: Change): void {
 }
 
 /** Runs per machine; FUZZ_RUNS=4000 makes 20,000 over the five machines. */
-const RUNS = Number(process.env.FUZZ_RUNS ?? runs(900));
+const RUNS = Number(process.env.FUZZ_RUNS ?? runs(1000));
 
 describe('a machine file changed at random', () => {
   it.each(DEMO_MACHINES)(

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { FaultSet, FAULTS_FORMAT } from '../faults';
 import { Machine } from '../machine';
 import { Plan } from '../plan';
+import { ExerciseSet, EXERCISE_SET_FORMAT, PRACTICE_RESULTS_FORMAT, PracticeResults } from '../practice';
 import { Recording, RECORDING_FORMAT } from '../recording';
 import { RunEvent } from '../run';
 import { ARCHIVE_FORMAT, Manifest } from './archive';
@@ -13,6 +14,8 @@ export const PUBLISHED = {
   faults: { title: FAULTS_FORMAT, schema: FaultSet },
   recording: { title: RECORDING_FORMAT, schema: Recording },
   archive: { title: `${ARCHIVE_FORMAT}, its manifest`, schema: Manifest },
+  'exercise-set': { title: EXERCISE_SET_FORMAT, schema: ExerciseSet },
+  'practice-results': { title: PRACTICE_RESULTS_FORMAT, schema: PracticeResults },
   'run-event': { title: 'eager-wrench/run@1, one event', schema: RunEvent }
 } as const;
 export type Published = keyof typeof PUBLISHED;

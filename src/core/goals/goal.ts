@@ -34,11 +34,11 @@ export function goalParts(goals: readonly Goal[]): string[] {
   return goals.flatMap((g) => (g.do === 'reach' ? [] : [g.part]));
 }
 
-/** The face of the machine on which a goal's thing is drawn; undefined for what is drawn nowhere. */
-export function faceOf(model: Model, goal: Goal): string | undefined {
-  if (goal.do === 'reach') return model.hasJoint(goal.joint) ? model.joint(goal.joint).zone : undefined;
+/** The face of the machine on which a goal's thing, or any other, is drawn; undefined for what is drawn nowhere. */
+export function faceOf(model: Model, thing: Goal | { joint: string } | { part: string }): string | undefined {
+  if ('joint' in thing) return model.hasJoint(thing.joint) ? model.joint(thing.joint).zone : undefined;
   const zones = new Set(model.machine.zones.map((z) => z.id));
-  return model.hasPart(goal.part) ? model.part(goal.part).shapes.find((s) => zones.has(s.zone))?.zone : undefined;
+  return model.hasPart(thing.part) ? model.part(thing.part).shapes.find((s) => zones.has(s.zone))?.zone : undefined;
 }
 
 /** Parts that can be ordered and taken out: what a job can replace, by name. */

@@ -4,6 +4,6 @@ export { languageOfPapers } from './papers';
 export { foldJob, isStopped, type JobState } from './fold';
 export { drainedAt, settledAt, waitsFor, type JobFacts, type JobPage, type Waits } from './waits';
 export { factWords } from './history';
-export { ShopSettings, STANDARD_SETTINGS, type PaceKind } from './settings';
+export { ShopSettings, STANDARD_SETTINGS, TRAINEES, type PaceKind, type TraineesMay } from './settings';
 export { planBasis } from './plan-basis';
 export { worksAtCell } from './at-cell';

@@ -1,9 +1,8 @@
 import { inEnglish } from '../testing/english';
 import { plan, planRequest, requestKey } from '../plan';
-import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { makeQuote } from '../money';
-import { FaultSet } from '../faults';
+import { demoFaults } from '../testing/demo-faults';
 import { demoAccess } from '../testing/machines';
 import {
   factWords,
@@ -176,9 +175,7 @@ describe('the shop\u2019s settings', () => {
 
 describe('a fact is one of this machine', () => {
   const { model } = demoAccess();
-  const set = FaultSet.parse(
-    JSON.parse(readFileSync(new URL('../../../demo/faults/norrvik-fathom-14.json', import.meta.url), 'utf8'))
-  );
+  const set = demoFaults('norrvik-fathom-14');
   const [test] = set.tests;
   it.each<[string, JobFact]>([
     [

@@ -9,6 +9,10 @@ import { PACE_KINDS } from '../words';
 export type PaceKind = keyof typeof PACE_KINDS;
 const Factor = z.number().min(0.25).max(4);
 
+/** What a shop lets trainees do at the bench: only watch; work on what they rehearsed, or were let on with; work. */
+export const TRAINEES = ['watch', 'rehearsed', 'work'] as const;
+export type TraineesMay = (typeof TRAINEES)[number];
+
 /** What a shop decides for itself; each change is a new version, kept with who made it. */
 export const ShopSettings = z
   .strictObject({
@@ -20,6 +24,10 @@ export const ShopSettings = z
     keepMonths: z.int().min(1).max(240).nullable().default(null),
     cell: CellThresholds,
     rates: Rates,
+    /** Whether trainees work at the bench, and for how many days a clean rehearsal counts; null for ever. */
+    practice: z
+      .strictObject({ trainees: z.enum(TRAINEES), freshDays: z.int().min(1).max(3650).nullable() })
+      .default({ trainees: 'watch', freshDays: null }),
     /** Factor of the standard time, by kind of work; absent kinds are as the standard. */
     pace: z.partialRecord(z.enum(Object.keys(PACE_KINDS) as [PaceKind, ...PaceKind[]]), Factor)
   })
@@ -33,5 +41,6 @@ export const STANDARD_SETTINGS: ShopSettings = {
   keepMonths: null,
   cell: STANDARD_THRESHOLDS,
   rates: { currency: 'EUR', hour: 6900, least: 2500, taxBp: 2400 },
+  practice: { trainees: 'watch', freshDays: null },
   pace: {}
 };

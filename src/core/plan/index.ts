@@ -9,6 +9,7 @@ export { alternatives, alongside, type Alternative, type Alongside } from './cho
 export { checkSpare, numbersFor, spareWords, type SpareCheck } from './spare';
 export { actionOf, unmet } from './done';
 export { kindOf } from './steps';
+export { toolFor } from './tools';
 export { pinchList, pinchWords } from './pinch';
 export { PlanDesk, type Choices } from './desk';
 export { planRequest, requestKey, STANDARD_BASIS, type PlanBasis, type PlanRequest, type PlanWish } from './request';

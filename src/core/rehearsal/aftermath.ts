@@ -1,7 +1,7 @@
 import type { Access } from '../access';
 import type { Fault, FaultSet, Repair } from '../faults';
 import { goalId, offeredGoals, type Goal } from '../goals';
-import type { Joint, Model } from '../machine';
+import type { Joint, Model, Part } from '../machine';
 import { setsOfGoals, touchedFunctions } from '../plan';
 import type { Harm, HarmKind } from './harms';
 
@@ -9,6 +9,8 @@ import type { Harm, HarmKind } from './harms';
 export interface Damage {
   /** What has to be replaced; undefined where it only has to be done again. */
   part?: string;
+  /** Nothing is broken: the part is only not in its place. */
+  isWhole?: true;
   /** Where it is. */
   joint?: string;
 }
@@ -27,7 +29,10 @@ export function damageOf(model: Model, { kind, at, by }: Harm): Damage {
     case 'springs-broken':
     case 'contacts-bent':
     case 'short':
+    case 'bridged':
       return replaced(joint?.b ?? own);
+    case 'board-scratched':
+      return replaced([joint?.b, joint?.a].find((id) => id !== undefined && cares(model, id, 'static')) ?? joint?.b);
     case 'cable-torn':
     case 'wire-torn':
     case 'clip-broken':
@@ -35,13 +40,14 @@ export function damageOf(model: Model, { kind, at, by }: Harm): Damage {
     case 'part-bent':
       return replaced(joint?.a ?? own);
     case 'cell-bent':
-      return replaced([by, joint?.a, joint?.b, own].find((id) => isCell(model, id)));
+    case 'cell-pierced':
+      return replaced([by, joint?.a, joint?.b, own].find((id) => id !== undefined && cares(model, id, 'cell')));
     case 'tip-through':
       return replaced(by !== undefined && model.hasPart(by) ? by : joint?.b);
     case 'cable-pinched':
       return replaced(by);
     case 'left-out':
-      return replaced(own);
+      return { ...replaced(own), isWhole: true };
     case 'head-stripped':
     case 'strip-torn':
     case 'half-seated':
@@ -57,8 +63,8 @@ export function damageOf(model: Model, { kind, at, by }: Harm): Damage {
   }
 }
 
-const isCell = (model: Model, id: string | undefined): boolean =>
-  id !== undefined && model.hasPart(id) && model.part(id).care.includes('cell');
+const cares = (model: Model, id: string, care: Part['care'][number]): boolean =>
+  model.hasPart(id) && model.part(id).care.includes(care);
 
 /** The functions that no longer work as they should. */
 export function functionsHurt(model: Model, harm: Harm): string[] {
@@ -124,7 +130,13 @@ export function faultOf(model: Model, set: FaultSet, harm: Harm): Fault | undefi
   return (isSame ? mendedBy(repair) : undefined) ?? (there.length === 1 ? there[0] : undefined);
 }
 
-const OF_SOCKET: ReadonlySet<HarmKind> = new Set(['lock-broken', 'socket-torn', 'springs-broken', 'contacts-bent']);
+const OF_SOCKET: ReadonlySet<HarmKind> = new Set([
+  'lock-broken',
+  'socket-torn',
+  'springs-broken',
+  'contacts-bent',
+  'board-scratched'
+]);
 
 /** Symptoms that a fault most likely shows, by their ids. */
 export const symptomsOf = ({ shows }: Fault): string[] =>

@@ -1,30 +1,11 @@
 import type { Access } from '../access';
-import type { Drive } from '../machine';
-import type { Closing } from './closings';
 import { move, open, opened } from './down';
-import type { Motion } from './motions';
 import { harmed, works, type Outcome } from './outcome';
 import { putScrew, takeScrew, tighten } from './screws';
 import { Stand, type Moving } from './stand';
 import type { Rehearsed } from './state';
+import type { Try } from './try';
 import { bringBack, close, closed, crushedBy, lay } from './up';
-
-/** One thing that somebody tries to do to the machine. */
-export type Try =
-  | { do: 'isolate' | 'restore'; step: string }
-  | { do: 'pose'; up: Rehearsed['up']; lid: Rehearsed['lid'] }
-  /** `bit` is what is in the driver. */
-  | { do: 'open'; joint: string; motion: Motion; bit?: Drive }
-  /** Drawn that way, degrees clockwise from "to the right" in the face's frame; as the file says where nothing is given. */
-  | { do: 'move'; part: string; move: string; directionDeg?: number }
-  /** `socket` is the joint whose socket a plug is put on; with material, as the plan says where nothing is given. */
-  | { do: 'close'; joint: string; closing: Closing; socket?: string; fresh?: boolean; share?: number }
-  | { do: 'return'; part: string; move: string }
-  | { do: 'lay'; cable: string; part: string; zone: string; where: 'under' | 'over' }
-  /** `from` is the group that the screw came out of. */
-  | { do: 'put'; joint: string; hole: number; from: string }
-  | { do: 'take'; joint: string; hole: number }
-  | { do: 'tighten'; joint: string; order: readonly number[]; passes: number; bit: Drive };
 
 /** A machine that is taken apart without one: what comes of every try, by the rules that plans are made by. */
 export class Rehearsal {
@@ -40,7 +21,7 @@ export class Rehearsal {
       case 'pose':
         return turn(stand, tried);
       case 'open':
-        return open(stand, stand.opening(tried.joint), tried.motion, tried.bit);
+        return open(stand, stand.opening(tried.joint), tried.motion, tried);
       case 'move':
         return move(stand, stand.moving(tried.part, tried.move), tried.directionDeg);
       case 'close': {

@@ -5,11 +5,17 @@ import type { Drive, Joint, Model, Outline } from '../machine';
 import { drawnAgainst, type HarmKind } from './harms';
 import { judge, type Motion } from './motions';
 import { harmed, stuck, works, type Outcome } from './outcome';
-import { besideKey, type Rehearsed } from './state';
+import { besideKey, isLive, type Rehearsed } from './state';
 import type { Blocker, Moving, Opening, Stand } from './stand';
+import { judgeTool, rightTool, type HandTool } from './tools';
 
-/** A joint is opened. @param bit what is in the driver */
-export function open(stand: Stand, action: Opening, motion: Motion, bit: Drive | undefined): Outcome {
+/** A joint is opened. @param bit what is in the driver; @param tool what the hand holds for all but screws */
+export function open(
+  stand: Stand,
+  action: Opening,
+  motion: Motion,
+  { bit, tool }: { bit?: Drive | undefined; tool?: HandTool | undefined }
+): Outcome {
   const because = stand.inTheWay(action);
   if (because.length > 0) return stuck(because);
   const { joint } = action;
@@ -23,10 +29,21 @@ export function open(stand: Stand, action: Opening, motion: Motion, bit: Drive |
   if (judged === 'stuck') return stuck([{ is: 'motion' }]);
   const then = opened(stand, action);
   const at = { joint: joint.id };
+  const ofCell = cell === undefined ? {} : { by: cell };
   if (judged !== 'opens')
-    return harmed(then, { leg: 'down', kind: judged, at, ...(judged === 'cell-bent' && cell ? { by: cell } : {}) });
+    return harmed(then, { leg: 'down', kind: judged, at, ...(judged === 'cell-bent' ? ofCell : {}) });
   // What is out of the machine has no power in it any more.
   const isWithin = joint.kind === 'connector' && !stand.isOnMat(action);
+  if (joint.kind !== 'screws') {
+    const comes = judgeTool(joint, tool ?? rightTool(joint), {
+      nearCell: cell !== undefined,
+      onBoard: [joint.a, joint.b].some((id) => model.part(id).care.includes('static')),
+      isLive: isWithin && isLive(model, stand.state)
+    });
+    if (comes === 'stuck') return stuck([{ is: 'tool' }]);
+    if (comes !== 'opens')
+      return harmed(then, { leg: 'down', kind: comes, at, ...(comes === 'cell-pierced' ? ofCell : {}) });
+  }
   if (isWithin && stand.isLiveForNothing(action.id)) return harmed(then, { leg: 'down', kind: 'short', at });
   return works(then);
 }

@@ -3,9 +3,10 @@ import { crossings } from '../cables';
 import { isolationOfStep, MAT, readPose } from '../ids';
 import type { Plan, Step } from '../plan';
 import { rightClosing } from './closings';
-import type { Try } from './attempt';
 import { rightMotion } from './motions';
 import type { Rehearsed } from './state';
+import { rightTool } from './tools';
+import type { Try } from './try';
 
 /** What whoever follows a step of a plan tries, with the right motions; nothing for what only the real machine can be asked. */
 export function triesOf(access: Access, step: Step): Try[] {
@@ -24,8 +25,8 @@ export function triesOf(access: Access, step: Step): Try[] {
     }
     case 'open': {
       const joint = model.joint(step.joint!);
-      const bit = joint.kind === 'screws' ? { bit: joint.screw.drive } : {};
-      return [{ do: 'open', joint: joint.id, motion: rightMotion(joint), ...bit }];
+      const inHand = joint.kind === 'screws' ? { bit: joint.screw.drive } : { tool: rightTool(joint) };
+      return [{ do: 'open', joint: joint.id, motion: rightMotion(joint), ...inHand }];
     }
     case 'move':
       return [{ do: 'move', part: step.part!, move: step.move! }];

@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import { openId } from '../ids';
 import { plan } from '../plan';
 import { demoAccess } from '../testing/machines';
-import { handedOver, Rehearsal, rightMotion, type Outcome, type Rehearsed } from '.';
+import { HAND_TOOLS, handedOver, Rehearsal, rightMotion, type HandTool, type Outcome, type Rehearsed } from '.';
 
 const access = demoAccess();
 const { model } = access;
@@ -47,6 +47,43 @@ it('the battery itself is unplugged live, as there is no other way', () => {
   const joint = model.joint(model.machine.isolation.joint!);
   const state = allBut(battery, openId(plug.id), fanMove);
   expect(rehearsal.attempt(state, { do: 'open', joint: joint.id, motion: rightMotion(joint) }).is).toBe('works');
+});
+
+it('whoever does not shut it down unplugs the battery from a machine that runs; once it was, nothing runs', () => {
+  const joint = model.joint(model.machine.isolation.joint!);
+  const shutDown = steps.find((s) => s.kind === 'shut-down')!.id;
+  const off = allBut(battery, openId(plug.id), fanMove);
+  const running = { ...off, isolated: new Set([...off.isolated].filter((id) => id !== shutDown)) };
+  const unplugged = rehearsal.attempt(running, { do: 'open', joint: joint.id, motion: rightMotion(joint) });
+  expect(unplugged).toMatchObject({ is: 'harm', harm: { kind: 'short', at: { joint: joint.id } } });
+  expect(open((unplugged as Extract<Outcome, { is: 'harm' }>).then)).toMatchObject({ is: 'works' });
+});
+
+it('a plug comes with what belongs in the hand and with no other; metal cuts the board, and bridges what is live', () => {
+  const inHand = (state: Rehearsed, tool: HandTool) =>
+    rehearsal.attempt(state, { do: 'open', joint: plug.id, motion: rightMotion(plug), tool });
+  const dead = allBut(openId(plug.id), fanMove);
+  const comes = HAND_TOOLS.map((tool) => {
+    const outcome = inHand(dead, tool);
+    return [
+      tool,
+      outcome.is === 'harm' ? outcome.harm.kind : outcome.is === 'stuck' ? outcome.because[0]!.is : 'works'
+    ];
+  });
+  expect(Object.fromEntries(comes)).toEqual({
+    fingers: 'tool',
+    'plastic pick': 'works',
+    'plastic card': 'tool',
+    'plastic spudger': 'works',
+    'plastic tweezers': 'tool',
+    'tray pin': 'tool',
+    'metal blade': 'board-scratched'
+  });
+  const live = inHand(allBut(battery, openId(plug.id), fanMove), 'metal blade');
+  expect(live).toMatchObject({ is: 'harm', harm: { kind: 'bridged', at: { joint: plug.id } } });
+  // A wrong motion is wrong whatever is in the hand.
+  const pulled = { do: 'open', joint: plug.id, motion: 'pull-cable' } as const;
+  expect(rehearsal.attempt(dead, { ...pulled, tool: 'fingers' })).toMatchObject({ is: 'harm' });
 });
 
 it('a part with a screw in does not come; with its plug in alone the wire gives way, and it stays so', () => {

@@ -2,11 +2,13 @@ import { z } from 'zod';
 import { Id, type Joint } from '../machine';
 import { CLOSING_HARMS } from './closings';
 import { OPENING_HARMS } from './motions';
+import { METAL_HARMS } from './tools';
 
 /** What can break, and what can be wrong when all is closed. */
 export const HARMS = [
   ...new Set([
     ...OPENING_HARMS,
+    ...METAL_HARMS,
     ...CLOSING_HARMS,
     'short',
     'cable-pinched',

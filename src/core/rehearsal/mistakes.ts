@@ -2,13 +2,15 @@ import { openId } from '../ids';
 import type { Drive, JointOf, Model } from '../machine';
 import type { Plan, Step } from '../plan';
 import { followed } from './follow';
-import type { Rehearsal, Try } from './attempt';
+import type { Rehearsal } from './attempt';
 import { closingsFor } from './closings';
 import type { Harm } from './harms';
 import { motionsFor, smallerBits } from './motions';
 import { Stand } from './stand';
 import { handedOver, onTray, type Rehearsed } from './state';
+import type { Try } from './try';
 import { leftOver, socketsFor } from './up';
+import { materialsFor } from './ways';
 
 /** What somebody may do instead of the right try at a moment: other tries, or nothing. The right one is not among them. */
 export function insteadOf(model: Model, state: Rehearsed, right: Try): Try[][] {
@@ -24,7 +26,8 @@ export function insteadOf(model: Model, state: Rehearsed, right: Try): Try[][] {
       return [
         ...forgotten,
         ...others(motionsFor(joint).map((motion): Try => ({ ...right, motion }))),
-        ...others(bits.map((bit): Try => ({ ...right, bit })))
+        ...others(bits.map((bit): Try => ({ ...right, bit }))),
+        ...(joint.kind === 'screws' ? [] : others([{ ...right, tool: 'metal blade' }]))
       ];
     }
     case 'move': {
@@ -65,11 +68,13 @@ export function insteadOf(model: Model, state: Rehearsed, right: Try): Try[][] {
 function closedOtherwise(model: Model, state: Rehearsed, right: Extract<Try, { do: 'close' }>): Try[] {
   const joint = model.joint(right.joint);
   const motions = closingsFor(joint).map((closing): Try => ({ ...right, closing }));
-  if (joint.kind === 'adhesive' || joint.kind === 'tape') {
-    const old: Try[] = joint.singleUse ? [{ ...right, fresh: false }] : [];
-    const isCompound = joint.kind === 'adhesive' && joint.adhesive === 'thermal-compound';
-    return [...motions, ...old, ...(isCompound ? [0, 4].map((share): Try => ({ ...right, share })) : [])];
-  }
+  if (joint.kind === 'adhesive' || joint.kind === 'tape')
+    return [
+      ...motions,
+      ...materialsFor(joint)
+        .filter(({ fresh, share }) => !fresh || share !== 1)
+        .map((material): Try => ({ ...right, ...material }))
+    ];
   if (joint.kind !== 'connector') return motions;
   const free = socketsFor(model, joint).filter((other) => isOpen(state, other) && !state.sockets.has(other.id));
   return [...motions, ...free.map(({ id }): Try => ({ ...right, socket: id }))];

@@ -15,6 +15,7 @@ import {
   blockerWords,
   closingsFor,
   followed,
+  HAND_TOOLS,
   handedOver,
   motionsFor,
   onTray,
@@ -29,6 +30,8 @@ import {
 } from '.';
 
 const BITS: readonly Drive[] = ['PH00', 'PH0', 'PH1', 'T3', 'T5', 'P5'];
+
+const METAL: ReadonlySet<string | undefined> = new Set(['cell-pierced', 'board-scratched', 'bridged']);
 
 const HAIR_MM = 0.3;
 
@@ -82,6 +85,13 @@ class Oracle {
     if (!done('unplug-adapter')) return true;
     const isTold = steps.some((s) => s.kind === 'firmware-disconnect') && done('firmware-disconnect');
     return joint !== undefined && !open.has(openKey(joint)) && !isTold;
+  }
+
+  /** Neither a cell nor a board is at it. */
+  isForMetal(id: string): boolean {
+    const joint = this.facts.joints.get(id)!;
+    const cares = [joint.a, joint.b].flatMap((end) => this.facts.parts.get(end)!.care);
+    return joint.kind !== 'connector' && !cares.includes('cell') && !cares.includes('static');
   }
 
   /** By the figures of the file alone. */
@@ -163,8 +173,9 @@ it.each(DEMO_MACHINES)('on %s random tries come to what the check of plans and t
     if (act.joint && !isOpen) {
       const { joint } = act;
       const motion = random() < 0.8 ? rightMotion(joint) : pick(motionsFor(joint));
-      const bit = joint.kind === 'screws' && random() < 0.8 ? joint.screw.drive : pick(BITS);
-      return { do: 'open', joint: joint.id, motion, bit };
+      if (joint.kind !== 'screws')
+        return { do: 'open', joint: joint.id, motion, ...(random() < 0.7 ? {} : { tool: pick(HAND_TOOLS) }) };
+      return { do: 'open', joint: joint.id, motion, bit: random() < 0.8 ? joint.screw.drive : pick(BITS) };
     }
     if (act.joint) {
       const { joint } = act;
@@ -194,7 +205,7 @@ it.each(DEMO_MACHINES)('on %s random tries come to what the check of plans and t
   const count = (what: string) => (counted[what] = (counted[what] ?? 0) + 1);
   let state: Rehearsed = unplugged;
   let near = new Set<string>();
-  for (let i = 0; i < runs(30_000); i++) {
+  for (let i = 0; i < runs(50_000); i++) {
     if (i % 150 === 0) state = i % 300 === 0 ? pick([unplugged, unplugged, handedOver()]) : pick(opened);
     if (i % 10 === 0)
       near = new Set(
@@ -229,7 +240,11 @@ it.each(DEMO_MACHINES)('on %s random tries come to what the check of plans and t
       if (outcome.is !== 'stuck') agrees(true, oracle.isFreeBack(key, state.open));
       if (isOfOrder && !because.every((b) => oracle.isHair(b))) agrees(false, oracle.isFreeBack(key, state.open));
     }
-    if (harm?.kind === 'short') agrees(true, oracle.isLive(state));
+    if (harm?.kind === 'short' || harm?.kind === 'bridged') agrees(true, oracle.isLive(state));
+    if (tried.do === 'open' && tried.tool === 'metal blade' && outcome.is !== 'stuck' && !state.open.has(key!))
+      if (outcome.is === 'works') agrees(true, oracle.isForMetal(tried.joint));
+    if (METAL.has(harm?.kind)) agrees(true, tried.do === 'open' && tried.tool === 'metal blade');
+    if (because.some((b) => b.is === 'tool')) agrees(true, tried.do === 'open' && tried.tool !== undefined);
     if (tried.do === 'put' && outcome.is !== 'stuck') {
       const screws = (id: string) => groups.find((g) => g.id === id)!;
       const isOwn = tried.from === tried.joint;
@@ -245,7 +260,7 @@ it.each(DEMO_MACHINES)('on %s random tries come to what the check of plans and t
     if (outcome.is !== 'stuck' && !isTorn) state = outcome.then;
   }
   // Every reason for which something does not move can be told.
-  expect([...reasons.keys()]).toEqual(expect.arrayContaining(['face', 'requirement', 'away', 'motion']));
+  expect([...reasons.keys()]).toEqual(expect.arrayContaining(['face', 'requirement', 'away', 'motion', 'tool']));
   for (const text of reasons.values()) expect(text).toMatch(/^(?!.*(undefined|\[object|\{)).+/);
   for (const what of [
     'open works',

@@ -1,8 +1,8 @@
 import { refId, type Access, type Action, type Requirement } from '../access';
 import { moveId, openId, type ActionId } from '../ids';
-import { movedBy, type JointOf, type Part } from '../machine';
+import { movedBy, type Joint, type JointOf, type Part } from '../machine';
 import { unmet } from '../plan';
-import { isLive, isOnAdapter, onTheWayToIsolation, type Rehearsed } from './state';
+import { isInFront, isLive, isOnAdapter, isRunning, onTheWayToIsolation, type Rehearsed } from './state';
 
 export type Opening = Extract<Action, { kind: 'open' }>;
 export type Moving = Extract<Action, { kind: 'move' }>;
@@ -17,6 +17,8 @@ export type Blocker =
   | { is: 'requirement'; requirement: Requirement }
   /** Not this way. */
   | { is: 'motion' }
+  /** Not with what is in the hand. */
+  | { is: 'tool' }
   | { is: 'direction' }
   /** On the way up: there is nothing to close it on, since this is still open or away. */
   | { is: 'away'; action: ActionId }
@@ -100,12 +102,11 @@ export class Stand {
   }
 
   #outOfReach(action: Action): Blocker[] | undefined {
-    const { pose } = this.access.model.zone(action.zone);
-    // What goes with the lid asks for the lid, whatever its face does.
+    const face = this.access.model.zone(action.zone);
+    // What goes with the lid asks for the lid, whatever its face does; what stands aside with it is there with it.
     const own = action.kind === 'move' ? action.move.lid : undefined;
-    const lid = own ?? pose.lid;
-    const isLidThere = lid === 'any' || lid === this.state.lid || (own === undefined && this.#standsWithLid(action));
-    const isThere = (pose.up === 'either' || pose.up === this.state.up) && isLidThere;
+    const lid = own ?? (this.#standsWithLid(action) ? 'any' : face.pose.lid);
+    const isThere = isInFront({ ...face, pose: { ...face.pose, lid } }, this.state);
     return isThere || this.isOnMat(action) ? undefined : [{ is: 'face', zone: action.zone }];
   }
 
@@ -173,7 +174,11 @@ export class Stand {
     const { model } = this.access;
     const { joint } = model.machine.isolation;
     if (isOnAdapter(model, this.state.isolated)) return true;
-    if (joint === undefined || id === openId(joint) || !isLive(model, this.state)) return false;
+    if (joint === undefined || !isLive(model, this.state)) return false;
+    const isIsolating = id === openId(joint);
+    // What draws power sparks as it is unplugged, but for the contacts of a bay, which are made to part so.
+    if (isRunning(model, this.state)) return !isIsolating || !isBlade(model.joint(joint));
+    if (isIsolating) return false;
     return !this.#onTheWay.has(id) || unmet(this.access, openId(joint), this.state.open).length === 0;
   }
 
@@ -190,6 +195,8 @@ export class Stand {
     return movedBy(part.id, move).map((id) => this.access.model.part(id));
   }
 }
+
+const isBlade = (joint: Joint): boolean => joint.kind === 'connector' && joint.family === 'blade';
 
 /** Worked out once for a machine. */
 const ways = new WeakMap<Access, ReadonlySet<ActionId>>();

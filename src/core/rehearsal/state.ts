@@ -1,6 +1,6 @@
 import type { Access } from '../access';
 import { openId, type ActionId } from '../ids';
-import type { JointOf, Model } from '../machine';
+import type { JointOf, Model, Zone } from '../machine';
 import type { Harm } from './harms';
 
 /** A machine in rehearsal, at a moment. */
@@ -36,6 +36,13 @@ export const handedOver = (): Rehearsed => ({
   harms: []
 });
 
+/** Whether a face can be worked on as the machine lies. */
+export const isInFront = ({ pose }: Zone, { up, lid }: Pick<Rehearsed, 'up' | 'lid'>): boolean =>
+  (pose.up === 'either' || pose.up === up) && (pose.lid === 'any' || pose.lid === lid);
+
+/** What is done to the power by hand; the rest of the isolation is opened like any other joint. */
+export const powerSteps = ({ machine }: Model) => machine.isolation.steps.filter((s) => s.joint === undefined);
+
 /** Names a cable beside a part on one of the part's faces. */
 export const besideKey = (cable: string, part: string, zone: string): string => `${cable} ${part} ${zone}`;
 
@@ -48,6 +55,14 @@ export function isLive(model: Model, { open, isolated }: Rehearsed): boolean {
   const { steps, joint } = model.machine.isolation;
   if (joint === undefined || open.has(openId(joint))) return false;
   return !steps.some((s) => s.kind === 'firmware-disconnect' && isolated.has(s.id));
+}
+
+/** Whether it was never switched off: only whoever shuts it down, or takes all power from it, does that. */
+export function isRunning(model: Model, state: Rehearsed): boolean {
+  const { steps, joint } = model.machine.isolation;
+  const wasCutOff = joint !== undefined && state.opened.has(openId(joint)) && !isOnAdapter(model, state.isolated);
+  const isShutDown = steps.every((s) => s.kind !== 'shut-down' || state.isolated.has(s.id));
+  return isLive(model, state) && !isShutDown && !wasCutOff;
 }
 
 export const isOnAdapter = (model: Model, isolated: ReadonlySet<string>): boolean =>

@@ -9,17 +9,24 @@ import {
   cableUnder,
   closeWords,
   consumableStep,
+  DRAW,
   fileText,
+  isolationWords,
   jointName,
+  MATERIAL,
   openWords,
   partName,
+  POWER,
   rightWay,
-  STICKS
+  STICKS,
+  withTool
 } from '../words';
-import { CLOSINGS, type Closing } from './closings';
+import { CLOSINGS, type Closing, type Material } from './closings';
 import { HARMS, type Harm, type HarmKind } from './harms';
 import { MOTIONS, type Motion } from './motions';
 import type { Blocker } from './stand';
+import { METAL_HARMS, rightTool } from './tools';
+import type { Try } from './try';
 
 const MOTION_WORDS = wordsOf('motion', MOTIONS);
 const CLOSING_WORDS = wordsOf('closing', CLOSINGS);
@@ -29,6 +36,39 @@ const HARM_SHOWS = wordsOf('harmShows', HARMS);
 /** A motion as a choice. */
 export const motionWords = (motion: Motion): Said => MOTION_WORDS[motion];
 export const closingWords = (closing: Closing): Said => CLOSING_WORDS[closing];
+
+/** What something is stuck down with, as a choice. */
+export const materialWords = ({ fresh, share }: Material): Said =>
+  fresh ? (share > 1 ? MATERIAL.plenty : MATERIAL.fresh) : share > 0 ? MATERIAL.old : MATERIAL.none;
+
+/** What a try is about, by its name; undefined where it is the whole machine. */
+export function tryAbout(model: Model, tried: Try): Said | undefined {
+  if ('joint' in tried) return jointName(model, model.joint(tried.joint));
+  return 'part' in tried ? partName(model, tried.part) : undefined;
+}
+
+/** What is tried, as a choice beside the name of the thing. */
+export function tryWords(model: Model, tried: Try): Said {
+  switch (tried.do) {
+    case 'open': {
+      const joint = model.joint(tried.joint);
+      const isByMethod = joint.kind === 'adhesive' && tried.motion === 'by-method';
+      return isByMethod ? fileText(model.machine, joint.method) : MOTION_WORDS[tried.motion];
+    }
+    case 'close':
+      return CLOSING_WORDS[tried.closing];
+    case 'move':
+      return DRAW.out(model.move(tried.part, tried.move).kind, tried.directionDeg);
+    case 'return':
+      return DRAW.back(model.move(tried.part, tried.move).kind);
+    case 'put':
+      return DRAW.put(tried.hole);
+    case 'take':
+      return DRAW.take(tried.hole);
+    default:
+      return DRAW[tried.do];
+  }
+}
 
 /** Why something does not move. */
 export function blockerWords({ model, actions }: Access, blocker: Blocker): Said {
@@ -106,7 +146,14 @@ export function harmWords(model: Model, { kind, leg, at, by, from }: Harm): Harm
   const what = by !== undefined && !APART.has(kind) ? by : tried;
   const joint = [what, tried].filter((id) => model.hasJoint(id)).map((id) => model.joint(id))[0];
   const how = joint && howTo(model, joint, leg);
-  const right = kind === 'cable-pinched' ? sideOf(model, tried, by!) : how && rightWay(how);
+  const right =
+    kind === 'short'
+      ? POWER[leg](model.machine.isolation.steps.map((step) => isolationWords(model, step).text))
+      : kind === 'cable-pinched'
+        ? sideOf(model, tried, by!)
+        : isOfMetal(kind)
+          ? joint && withTool(rightTool(joint))
+          : how && rightWay(how);
   return {
     text: harmText(kind, {
       what: name(what),
@@ -117,6 +164,8 @@ export function harmWords(model: Model, { kind, leg, at, by, from }: Harm): Harm
     ...(right === undefined ? {} : { right })
   };
 }
+
+const isOfMetal = (kind: HarmKind): boolean => METAL_HARMS.some((k) => k === kind);
 
 /** Of these, what took part is named beside what was tried. */
 const APART: ReadonlySet<HarmKind> = new Set(['tip-through', 'cable-pinched', 'leads-swapped']);

@@ -85,6 +85,10 @@ const DURING = [
   z.strictObject({ type: z.literal('note'), ...common, step: StepId.optional(), text: Note.min(1) }),
   z.strictObject({ type: z.literal('paused'), ...common }),
   z.strictObject({ type: z.literal('resumed'), ...common }),
+  /** From here on the learner is asked before being told, or not any more. */
+  z.strictObject({ type: z.literal('learning'), ...common, on: z.boolean() }),
+  /** A step was told before the learner had said it. */
+  z.strictObject({ type: z.literal('hint'), ...common, step: StepId }),
   /** A part resisted, and something that may hold it was looked at: it was that, or not. */
   z.strictObject({
     type: z.literal('looked'),

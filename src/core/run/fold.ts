@@ -54,6 +54,10 @@ export interface RunState {
   listings: Partial<Record<'before' | 'after', Recorded & { listing: Listing }>>;
   batteries: Partial<Record<'before' | 'after', Recorded & { reading: BatteryReading }>>;
   paused: boolean;
+  /** The learner is asked before being told. */
+  learning: boolean;
+  /** Steps that were told before they were said, each as often as that. */
+  hints: string[];
   startedAt?: string;
   lastAt?: string;
   /** From the first event to the last, pauses left out, s. */
@@ -98,6 +102,8 @@ export function fold(model: Model, first: Plan, events: readonly RunEvent[]): Ru
     listings: {},
     batteries: {},
     paused: false,
+    learning: false,
+    hints: [],
     activeSeconds: 0,
     corrections: [],
     additions: [],
@@ -273,6 +279,12 @@ export function fold(model: Model, first: Plan, events: readonly RunEvent[]): Ru
         break;
       case 'battery':
         state.batteries[event.when] = { ...word, reading: event.reading };
+        break;
+      case 'learning':
+        state.learning = event.on;
+        break;
+      case 'hint':
+        state.hints.push(event.step);
         break;
       case 'paused':
         state.paused = true;

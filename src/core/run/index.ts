@@ -1,3 +1,4 @@
+export { askedFirst, saidRight, type AskedFirst } from './learner';
 export { AFTER_SIGNING, isAddable, Label, Mark, RunEvent, type Addable, type NotSo } from './events';
 export { everyStep, strangeIn } from './checks';
 export { expectedMark } from './marks';

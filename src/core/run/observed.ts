@@ -9,7 +9,8 @@ const LEFT_ALONE = 1800;
 
 /**
  * How long each step of a run took, from what was recorded before it to its own record: steps whose time cannot be told (the first,
- * those after a pause or by a clock that was wrong, several within a second) are left out.
+ * those after a pause or by a clock that was wrong, several within a second) are left out. Who is asked before being told, or says it,
+ * takes longer than the work does: of a run in learner's mode nothing is told.
  */
 export function observedSteps(
   model: Model,
@@ -17,6 +18,7 @@ export function observedSteps(
   events: readonly RunEvent[]
 ): Omit<Observed, 'visit'>[] {
   const undone = new Set(events.flatMap((e) => (e.type === 'undo' ? [e.event] : [])));
+  if (events.some((e) => e.type === 'learning' && e.on && !undone.has(e.id))) return [];
   const out: Omit<Observed, 'visit'>[] = [];
   let before: RunEvent | undefined;
   for (const event of inOrder(events)) {
@@ -34,7 +36,7 @@ export function observedSteps(
     ) {
       const seconds = (Date.parse(when(event)) - Date.parse(when(before))) / 1000;
       if (seconds >= 1 && seconds <= LEFT_ALONE)
-        out.push({ kind: kindOf(model, step), standardSeconds: step.seconds, seconds });
+        out.push({ step: step.id, kind: kindOf(model, step), standardSeconds: step.seconds, seconds });
     }
     before = event;
   }

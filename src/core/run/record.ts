@@ -28,6 +28,10 @@ export function eventWords(model: Model, steps: ReadonlyMap<string, Step>, event
       return EVENT.paused;
     case 'resumed':
       return EVENT.resumed;
+    case 'learning':
+      return event.on ? EVENT.learning : EVENT.notLearning;
+    case 'hint':
+      return EVENT.hint(step);
     case 'looked':
       return noted(EVENT.looked(part(event.part), suspectWords(model, event.suspect), event.found));
     case 'settled':

@@ -5,6 +5,8 @@ export interface Observed {
   /** Standard time of this step by count, s. */
   standardSeconds: number;
   seconds: number;
+  /** Which step of its plan it was; of runs from before this was kept nothing is known. */
+  step?: string;
   /** Which visit it belongs to: what its steps have in common is told from what each has for itself. */
   visit?: string;
 }

@@ -41,7 +41,7 @@ export { optionName } from './options';
 export { FIXINGS, GUIDES, KNOWN_WORDS, MOVE_KINDS, PART_KINDS, PLUG_FAMILIES, STANDING_WORDS } from './kinds';
 export { ASK } from './questions';
 export { RECORDED } from './recorded';
-export { rightWay, STICKS } from './rehearsal';
+export { DRAW, MATERIAL, POWER, rightWay, STICKS, TROUBLE, withTool } from './rehearsal';
 export { OUTCOME, REPORT, REPORT_TITLES } from './report';
 export { mixUpWords, sizeWords } from './screws';
 export { driveOf, toolName } from './tools';

@@ -53,6 +53,9 @@ export const EVENT = {
   note: (step: Said, text: string): Said => (step ? say('event.note', { step, text }) : text),
   paused: say('event.paused'),
   resumed: say('event.resumed'),
+  learning: say('event.learning'),
+  notLearning: say('event.notLearning'),
+  hint: (step: Said): Said => say('event.hint', { step }),
   looked: (part: Said, suspect: Said, found: boolean): Said =>
     say('event.looked', { part, suspect, found: found ? 'yes' : 'no' }),
   settled: (step: Said, event: string): Said => say('event.settled', { step, event }),

@@ -5,7 +5,9 @@ const TOOLS: Readonly<Record<string, Said>> = wordsOf('tool', [
   'plastic-tweezers',
   'plastic-card',
   'plastic-spudger',
-  'tray-pin'
+  'tray-pin',
+  'fingers',
+  'metal-blade'
 ]);
 
 /** The drive that a driver of a plan is for: `PH0`; undefined for any other tool. */

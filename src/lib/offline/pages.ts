@@ -1,10 +1,12 @@
-/** The pages of benches as they were last seen, by path: the service worker serves them without the server. */
+/** Pages that are worked on without the server, as they were last seen, by path: the service worker serves them. */
 export const SEEN = 'seen';
 /** What the service worker of a new build is told when it may begin. */
 export const TAKE_OVER = 'take over';
 /** What the service worker is told by a window that it does not serve yet: one that was opened just as it began. */
 export const SERVE_ME = 'serve me';
-export const isBench = (path: string): boolean => /^\/jobs\/\d+\/(bench|record)(\/__data\.json)?$/.test(path);
+/** Benches and recordings; practice and rehearsals. */
+export const isWorkedOffline = (path: string): boolean =>
+  /^\/(jobs\/\d+\/(bench|record|rehearse)|practice(\/\d+\/[^/]+)?)(\/__data\.json)?$/.test(path);
 
 const AT_BENCH = 'at a bench';
 

@@ -11,7 +11,7 @@ export interface DayMachine {
   faults: FaultSet | null;
 }
 
-interface Options {
+export interface RoundOptions {
   asked: readonly Asked[];
   offers: readonly Offer[];
   machines: readonly DayMachine[];
@@ -41,7 +41,7 @@ export class PracticeRound {
   readonly #grounds = new Map<string, Ground>();
   readonly #sent = new Set<string>();
 
-  constructor(private readonly options: Options) {
+  constructor(private readonly options: RoundOptions) {
     this.#rest = options.asked;
   }
 
@@ -90,7 +90,7 @@ export class PracticeRound {
   }
 
   #machine(id: string): DayMachine {
-    const { machine, hash, faults } = this.options.machines.find((m) => m.machine.id === id)!;
+    const { machine, hash, faults } = this.options.machines.find((m) => m.machine.id === id || m.hash === id)!;
     return { machine, hash, faults };
   }
 
@@ -104,8 +104,17 @@ export class PracticeRound {
   }
 }
 
+/** Exercises that are there already, to be asked one after the other: by the hash of their machine file, since two of a machine may be asked. */
+export function handedOut(exercises: readonly Exercise[]): Pick<RoundOptions, 'asked' | 'offers' | 'make'> {
+  return {
+    asked: exercises.map(({ kind, skill, machine }, seed) => ({ kind, skill, machine: machine.hash, seed })),
+    offers: [],
+    make: ({ asked }) => Promise.resolve(exercises[asked.seed] ?? null)
+  };
+}
+
 /** A worker that makes exercises. */
-export function exerciseMaker(): { make: Options['make']; end: () => void } {
+export function exerciseMaker(): { make: RoundOptions['make']; end: () => void } {
   const worker = new Worker(new URL('../../workers/exercise-web.ts', import.meta.url), { type: 'module' });
   const waiting = new Map<number, (exercise: Exercise | null) => void>();
   let newest = 0;

@@ -1,4 +1,4 @@
-import type { Answered } from '$core/practice';
+import type { Answered, RehearsedWork } from '$core/practice';
 
 /** What of a browser's store is used. */
 type Store = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
@@ -7,20 +7,23 @@ type Store = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
 const BATCH = 50;
 
 /**
- * Answers of one person that the server has not taken yet, kept on this device until it has. Each has its id, so that one that is
+ * What one person did in practice and the server has not taken yet, kept on this device until it has. Each has its id, so that what is
  * sent twice counts once.
  */
-export class PracticeOutbox {
-  #waiting = $state.raw<readonly Answered[]>([]);
-  /** Answers that the server will not have: their machine or their exercise is not known there any more. */
+export class PracticeOutbox<T extends { id: string }> {
+  #waiting = $state.raw<readonly T[]>([]);
+  /** What the server will not have: its machine is not known there any more. */
   refused = $state(0);
   #sending = false;
 
-  /** @param send answers whether the server took them, undefined where it could not be reached */
+  /**
+   * @param key of this person and this kind
+   * @param send answers whether the server took them, undefined where it could not be reached
+   */
   constructor(
-    private readonly person: string,
+    private readonly key: string,
     private readonly store: Store | undefined,
-    private readonly send: (answers: readonly Answered[]) => Promise<boolean | undefined>
+    private readonly send: (some: readonly T[]) => Promise<boolean | undefined>
   ) {
     this.#waiting = this.#read();
   }
@@ -29,8 +32,8 @@ export class PracticeOutbox {
     return this.#waiting.length;
   }
 
-  add(answered: Answered): void {
-    this.#keep((waiting) => [...waiting, answered]);
+  add(one: T): void {
+    this.#keep((waiting) => [...waiting, one]);
     void this.flush();
   }
 
@@ -52,39 +55,44 @@ export class PracticeOutbox {
     }
   }
 
-  get #key(): string {
-    return `practice-answers ${this.person}`;
-  }
-
-  #read(): readonly Answered[] {
+  #read(): readonly T[] {
     try {
-      return JSON.parse(this.store?.getItem(this.#key) ?? '[]') as Answered[];
+      return JSON.parse(this.store?.getItem(this.key) ?? '[]') as T[];
     } catch {
       return [];
     }
   }
 
   /** Another page of the same person may have kept some since. */
-  #keep(change: (waiting: readonly Answered[]) => readonly Answered[]): void {
+  #keep(change: (waiting: readonly T[]) => readonly T[]): void {
     const own = new Set(this.#waiting.map((a) => a.id));
     const waiting = change([...this.#waiting, ...this.#read().filter((a) => !own.has(a.id))]);
     this.#waiting = waiting;
     try {
-      if (waiting.length === 0) this.store?.removeItem(this.#key);
-      else this.store?.setItem(this.#key, JSON.stringify(waiting));
+      if (waiting.length === 0) this.store?.removeItem(this.key);
+      else this.store?.setItem(this.key, JSON.stringify(waiting));
     } catch {
-      // A full store keeps nothing: the answers are still here as long as the page is.
+      // A full store keeps nothing: all is still here as long as the page is.
     }
   }
 }
 
-/** Sends answers to the server. */
-export async function sendAnswers(answers: readonly Answered[]): Promise<boolean | undefined> {
-  const answer = await fetch('/api/practice', {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ answers })
-  }).catch(() => undefined);
-  if (!answer || answer.status >= 500 || answer.status === 401 || answer.status === 429) return undefined;
-  return answer.ok;
-}
+/** Sends to an address under a name. */
+const sender =
+  (path: string, name: string) =>
+  async (some: readonly unknown[]): Promise<boolean | undefined> => {
+    const answer = await fetch(path, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ [name]: some })
+    }).catch(() => undefined);
+    if (!answer || answer.status >= 500 || answer.status === 401 || answer.status === 429) return undefined;
+    return answer.ok;
+  };
+
+/** What a person answered. */
+export const answersOutbox = (person: string, store: Store): PracticeOutbox<Answered> =>
+  new PracticeOutbox<Answered>(`practice-answers ${person}`, store, sender('/api/practice', 'answers'));
+/** What a person rehearsed. */
+export const rehearsalsOutbox = (person: string, store: Store): PracticeOutbox<RehearsedWork> =>
+  new PracticeOutbox<RehearsedWork>(`rehearsals ${person}`, store, sender('/api/practice/rehearsals', 'rehearsals'));

@@ -39,7 +39,7 @@
     <form
       method="POST"
       action="?/password"
-      use:enhance={once()}
+      use:enhance={once({ empties: ['old', 'wanted'] })}
       class="mt-2 grid grid-cols-1 items-end gap-3 sm:grid-cols-[1fr_1fr_auto]"
     >
       <label

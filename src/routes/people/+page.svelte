@@ -82,7 +82,12 @@
                 </form>
                 <details class="mt-1">
                   <summary class="link cursor-pointer text-sm">{t('people.setANewPassword')}</summary>
-                  <form method="POST" action="?/reset" use:enhance={once()} class="mt-1 flex gap-2">
+                  <form
+                    method="POST"
+                    action="?/reset"
+                    use:enhance={once({ empties: ['password'] })}
+                    class="mt-1 flex gap-2"
+                  >
                     <input type="hidden" name="id" value={p.id} /><input
                       class="field"
                       type="password"
@@ -102,7 +107,12 @@
     </div>
     <section class="sheet px-4 py-3.5" aria-labelledby="add">
       <h2 id="add" class="text-lg">{t('people.addAnAccount')}</h2>
-      <form method="POST" action="?/add" use:enhance={once()} class="mt-2 space-y-2">
+      <form
+        method="POST"
+        action="?/add"
+        use:enhance={once({ empties: ['name', 'signIn', 'role', 'password'] })}
+        class="mt-2 space-y-2"
+      >
         <label class="block"
           ><span class="label">{t('people.name')}</span><input
             class="field"

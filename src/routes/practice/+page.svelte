@@ -1,37 +1,49 @@
 <script lang="ts">
   import { onDestroy, onMount } from 'svelte';
   import { v4 as uuid } from 'uuid';
-  import { skillOnWords, skillWords } from '$core/exercises';
-  import { exerciseMaker, PracticeRound } from '$lib/practice/day.svelte';
-  import { PracticeOutbox, sendAnswers } from '$lib/practice/outbox.svelte';
-  import { day } from '$lib/ui/dates';
-  import DataTable from '$lib/ui/DataTable.svelte';
+  import { skillOnWords } from '$core/exercises';
+  import {
+    exerciseMaker,
+    handedOut,
+    PracticeRound,
+    type DayMachine,
+    type RoundOptions
+  } from '$lib/practice/day.svelte';
+  import { answersOutbox, rehearsalsOutbox } from '$lib/practice/outbox.svelte';
   import { useWords } from '$lib/words';
+  import Known from './Known.svelte';
   import Question from './Question.svelte';
+  import Sets from './Sets.svelte';
+  import WholeJobs from './WholeJobs.svelte';
 
   const { t, told } = useWords();
   let { data } = $props();
 
-  let outbox = $state.raw<PracticeOutbox>();
+  let outbox = $state.raw<ReturnType<typeof answersOutbox>>();
+  /** Rehearsals that were ended where there was no network: this is where one comes back to. */
+  let rehearsals = $state.raw<ReturnType<typeof rehearsalsOutbox>>();
   let round = $state.raw<PracticeRound>();
   let end: (() => void) | undefined;
   onMount(() => {
-    outbox = new PracticeOutbox(data.person!.id, localStorage, sendAnswers);
-    void outbox.flush();
-    const again = () => void outbox?.flush();
+    outbox = answersOutbox(data.person!.id, localStorage);
+    rehearsals = rehearsalsOutbox(data.person!.id, localStorage);
+    const again = () => void Promise.all([outbox?.flush(), rehearsals?.flush()]);
+    again();
     addEventListener('online', again);
     return () => removeEventListener('online', again);
   });
   onDestroy(() => end?.());
 
-  function begin() {
+  function beginToday() {
     const maker = exerciseMaker();
     end = maker.end;
+    begin(data.machines, { asked: data.asked, offers: data.offers, make: maker.make });
+  }
+
+  function begin(machines: readonly DayMachine[], what: Pick<RoundOptions, 'asked' | 'offers' | 'make'>) {
     round = new PracticeRound({
-      asked: data.asked,
-      offers: data.offers,
-      machines: data.machines,
-      make: maker.make,
+      ...what,
+      machines,
       keep: (answered) => outbox?.add(answered),
       id: () => uuid(),
       now: () => new Date(),
@@ -41,12 +53,6 @@
   }
 
   const nameOf = (id: string) => data.names[id] ?? id;
-  type Known = (typeof data.known)[number];
-  const columns = [
-    { id: 'skill', name: t('practice.skill'), of: (k: Known) => told(skillWords(k.skill, nameOf)) },
-    { id: 'last', name: t('practice.lastTime'), of: (k: Known) => t(k.isRight ? 'practice.right' : 'practice.wrong') },
-    { id: 'due', name: t('practice.dueOn'), of: (k: Known) => day(k.due) }
-  ];
 </script>
 
 <svelte:head><title>{t('practice.title')}</title></svelte:head>
@@ -68,12 +74,15 @@
         {t('practice.over', { right: round.right, of: round.done })}
       </p>
     {/if}
+    {#if data.person!.role === 'lead'}
+      <p class="float-end"><a class="link" href="/practice/ready">{t('practice.whoIsReady')}</a></p>
+    {/if}
     <h1 class="mt-2 text-2xl">{t('practice.today', { n: round ? 0 : data.asked.length })}</h1>
     <p class="mt-2 max-w-prose text-soft">{t(data.asked.length > 0 && !round ? 'practice.about' : 'practice.later')}</p>
     {#if data.machines.length === 0}
       <p class="mt-3">{t('practice.noMachines')}</p>
     {:else if data.asked.length > 0 && !round}
-      <button class="button button-act mt-4" onclick={begin}>{t('practice.begin')}</button>
+      <button class="button button-act mt-4" onclick={beginToday}>{t('practice.begin')}</button>
       <h2 class="mt-6 text-lg">{t('practice.comesUp')}</h2>
       <ul class="mt-1.5 columns-2 gap-8 max-md:columns-1">
         {#each data.asked as one (one.skill)}
@@ -91,14 +100,21 @@
         {t('practice.waiting', { n: outbox.count })}
       </p>
     {/if}
+    {#if rehearsals && rehearsals.count > 0}
+      <p role="status" class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
+        {t('rehearsal.waiting', { n: rehearsals.count })}
+      </p>
+    {/if}
     {#if outbox && outbox.refused > 0}
       <p role="alert" class="mt-3 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
         {t('practice.refused', { n: outbox.refused })}
       </p>
     {/if}
-    {#if data.known.length > 0}
-      <h2 class="mt-6 mb-2 text-lg">{t('practice.skills')}</h2>
-      <DataTable rows={data.known} {columns} caption={t('practice.skills')} keyOf={(k) => k.skill} />
-    {/if}
+    {#if data.whole.machines.length > 0}<WholeJobs {...data.whole} />{/if}
+    {#if data.whole.machines.length > 0}<Sets
+        machines={data.whole.machines}
+        onopen={(set, machines) => begin(machines, handedOut(set.exercises))}
+      />{/if}
+    <Known known={data.known} names={data.names} />
   </div>
 {/if}

@@ -7,6 +7,7 @@
     askWords,
     givenWords,
     leadName,
+    LETTERS,
     optionWords,
     rightAnswer,
     shownWith,
@@ -72,7 +73,6 @@
     if (form === 'order') chosen = chosen.includes(option) ? chosen.filter((o) => o !== option) : [...chosen, option];
     else chosen = [option];
   }
-  const LETTERS = 'ABCDEFGH';
   /** A screw is known by its picture; its size would tell which it is. */
   const named = (option: string, i: number) =>
     exercise.kind === 'screw' && !isMarked

@@ -50,6 +50,10 @@ export const actions: Actions = {
       name: String(sent.name ?? '').trim(),
       place: { timeZone: String(sent.timeZone ?? '').trim(), language: sent.language },
       secondSignature: sent.secondSignature === 'on',
+      practice: {
+        trainees: sent.trainees,
+        freshDays: String(sent.freshDays ?? '').trim() === '' ? null : numberOf(sent.freshDays)
+      },
       keepMonths: String(sent.keepMonths ?? '').trim() === '' ? null : numberOf(sent.keepMonths),
       cell: {
         good: shareOf(sent.good),

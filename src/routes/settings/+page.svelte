@@ -3,7 +3,7 @@
   import { once } from '$lib/ui/once';
   import { LANGUAGES, momentText, type Place } from '$core/calendar';
   import { makeQuote, minorDigits, Rates, written } from '$core/money';
-  import type { PaceKind } from '$core/job';
+  import { TRAINEES, type PaceKind } from '$core/job';
   import { moment } from '$lib/ui/dates';
   import { PACE_KINDS } from '$core/words';
   import { useWords } from '$lib/words';
@@ -34,6 +34,7 @@
     plain(s.rates.least)
   ]);
   let isSecond = $derived(s.secondSignature);
+  let [may, freshDays] = $derived([s.practice.trainees, String(s.practice.freshDays ?? '')]);
   let [timeZone, language] = $derived([s.place.timeZone, s.place.language]);
 
   const HOUR_S = 3600;
@@ -86,15 +87,7 @@
   {#if form?.done}<p role="status" class="mt-3 rounded-md border-s-4 border-good bg-good-wash px-3 py-2 text-good">
       {form.done}
     </p>{/if}
-  <form
-    method="POST"
-    use:enhance={once(
-      () =>
-        async ({ update }) =>
-          update({ reset: false })
-    )}
-    class="mt-3"
-  >
+  <form method="POST" use:enhance={once()} class="mt-3">
     <fieldset disabled={!data.mayChange} class="min-w-0">
       <Section
         id="cells"
@@ -178,6 +171,26 @@
             name="secondSignature"
             bind:checked={isSecond}
           /><span>{t('settings.aJobIsClosedOnlyAfter')}</span></label
+        >
+      </Section>
+      <Section
+        id="practice"
+        name={t('settings.practice')}
+        effect={t('settings.effectOfPractice', { may, days: Number(freshDays) || 0 })}
+      >
+        <label class="col-span-full"
+          ><span class="label">{t('settings.trainees')}</span><select class="field" name="trainees" bind:value={may}
+            >{#each TRAINEES as one (one)}<option value={one}>{t(`settings.trainees.${one}`)}</option>{/each}</select
+          ></label
+        >
+        <label
+          ><span class="label">{t('settings.freshDays')}</span><input
+            class="field"
+            name="freshDays"
+            inputmode="numeric"
+            placeholder={t('settings.noLimit')}
+            bind:value={freshDays}
+          /></label
         >
       </Section>
       <Section id="place" name={t('settings.theShop')} effect="{t('settings.datesAndTimesUseThisTime')} {dated}">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { TRAINEES, type TraineesMay } from '$core/job';
   import { moment } from '$lib/ui/dates';
   import { useWords } from '$lib/words';
   import { leaves, settingName } from './names';
@@ -9,6 +10,7 @@
   /** What was decided when, the newest first: what each version changed against the one before it. */
   let { versions }: { versions: { version: number; at: string; by: string | null; document: unknown }[] } = $props();
 
+  const isTrainees = (value: unknown): value is TraineesMay => TRAINEES.some((may) => may === value);
   const shown = (value: unknown): string =>
     value === undefined
       ? t('settings.asStandard')
@@ -16,7 +18,9 @@
         ? t('settings.noLimit')
         : typeof value === 'boolean'
           ? t('settings.yesOrNo', { is: value ? 'yes' : 'no' })
-          : String(value);
+          : isTrainees(value)
+            ? t(`settings.trainees.${value}`)
+            : String(value);
   const changes = $derived(
     versions.map((v, i) => {
       const before = versions[i + 1];

@@ -171,7 +171,7 @@
             <form
               method="POST"
               action="?/move"
-              use:enhance={once()}
+              use:enhance={once({ empties: ['change', 'why'] })}
               class="mt-3 grid grid-cols-[80px_minmax(0,1fr)] gap-2 border-t border-rule pt-3"
             >
               <input type="hidden" name="number" value={spare.number} />
@@ -210,7 +210,12 @@
       {#if data.mayWrite}
         <section class="sheet px-4 py-3.5" aria-labelledby="new">
           <h2 id="new" class="text-lg">{t('spares.addASpare')}</h2>
-          <form method="POST" action="?/add" use:enhance={once()} class="mt-2 grid grid-cols-2 gap-2">
+          <form
+            method="POST"
+            action="?/add"
+            use:enhance={once({ empties: ['number', 'price', 'name', 'kind'] })}
+            class="mt-2 grid grid-cols-2 gap-2"
+          >
             <label
               ><span class="label">{t('spares.number')}</span><input
                 class="field code"

@@ -11,6 +11,7 @@ const LOOK_MS = 60_000;
 const AGAIN_MS = 10_000;
 
 let stop: (() => Promise<void>) | undefined;
+let looking: NodeJS.Timeout | undefined;
 let isEnding = false;
 
 /** Does the shop's work in the background, beside other processes that do, until this one ends. */
@@ -34,11 +35,12 @@ export function beginBackground(): void {
     }
   };
   void begin();
-  setInterval(() => void look(), LOOK_MS).unref();
+  looking = setInterval(() => void look(), LOOK_MS).unref();
 }
 
 /** Takes no more work; what is under way is done to its end. */
 export async function endBackground(): Promise<void> {
   isEnding = true;
+  clearInterval(looking);
   await stop?.();
 }

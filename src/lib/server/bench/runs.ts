@@ -151,7 +151,8 @@ export async function eventsOf(
 
 /** Why an event is not taken; its place is the event's id. */
 export interface NotTaken extends Problem {
-  code: 'signed' | 'not-signed' | 'changed' | 'not-closed' | 'same-person' | 'other-machine' | 'strange';
+  code:
+    'signed' | 'not-signed' | 'changed' | 'not-closed' | 'same-person' | 'not-by-trainee' | 'other-machine' | 'strange';
   obstacles?: Obstacle[];
 }
 export type Appended = Result<{ seq: number }, NotTaken>;
@@ -160,6 +161,7 @@ const WORDS = {
   signed: 'server.runSigned',
   'not-signed': 'server.runNotSigned',
   'same-person': 'server.secondSignature',
+  'not-by-trainee': 'server.traineeSigns',
   'other-machine': 'server.planOfOtherMachine',
   changed: 'server.eventChanged',
   'not-closed': 'server.runNotClosed'
@@ -168,7 +170,7 @@ const WORDS = {
 /**
  * Takes each event once. Sent again it changes nothing; another event under a known id is refused, and so is one that names what
  * machine and plans do not have, and all that comes after the signature, but for corrections, additions and a second person's
- * signature. Signing is refused while the run does not close. All or none of the events are taken; each one refused is named, so
+ * signature. Signing is refused while the run does not close, and to who may not sign. All or none of the events are taken; each one refused is named, so
  * that the others can be sent without them.
  */
 export async function appendEvents(
@@ -176,7 +178,8 @@ export async function appendEvents(
   machine: Machine,
   hash: string,
   sent: readonly RunEvent[],
-  personId: string
+  personId: string,
+  maySign = true
 ): Promise<Appended> {
   const refused: NotTaken[] = [];
   const { model } = accessFor({ hash, machine });
@@ -222,6 +225,10 @@ export async function appendEvents(
       }
       if ((signedBy !== null) !== AFTER_SIGNING.has(event.type)) {
         refuse(event, signedBy === null ? 'not-signed' : 'signed');
+        continue;
+      }
+      if (!maySign && (event.type === 'signed' || AFTER_SIGNING.has(event.type))) {
+        refuse(event, 'not-by-trainee');
         continue;
       }
       if (event.type === 'replanned' && (event.plan.machine.hash !== hash || strangers(model, event.plan).length > 0)) {

@@ -4,6 +4,7 @@ import { afterAll, beforeAll, beforeEach, expect, it } from 'vitest';
 import { Cluster } from '../../../../scripts/setup/postgres.mjs';
 import { registry } from '../metrics/metrics';
 import { settings } from '../settings/environment';
+import { useDatabase } from '../testing/database';
 import { closePool, isOutOfReach, pool, transaction, type Queryable } from './pool';
 import { closeStandbys, keepPosition, reading } from './standby';
 
@@ -16,7 +17,7 @@ const before = { url: process.env.DATABASE_URL, read: settings.databaseReadUrl }
 beforeAll(async () => {
   primary = await Cluster.throwAway().start();
   standby = await primary.standby();
-  process.env.DATABASE_URL = await primary.createDatabase('shop');
+  await useDatabase(await primary.createDatabase('shop'));
   settings.databaseReadUrl = standby.url('shop');
   await pool().query('create table thing (name text)');
   keeper = new pg.Client({ connectionString: standby.url('postgres') });
@@ -117,16 +118,14 @@ it('nothing is kept of what was only read, or was refused', async () => {
 
 it('writing to what turned out to be a standby is told as a database out of reach, and asked of another connection next', async () => {
   const shop = process.env.DATABASE_URL;
-  await closePool();
-  process.env.DATABASE_URL = standby.url('shop');
+  await useDatabase(standby.url('shop'));
   const write = () => transaction((db) => db.query("insert into thing values ('fan')"));
   try {
     const error = await write().catch((e: unknown) => e);
     expect(isOutOfReach(error)).toBe(true);
     expect(pool().totalCount).toBe(0);
   } finally {
-    await closePool();
-    process.env.DATABASE_URL = shop;
+    await useDatabase(shop!);
   }
   await write();
 });

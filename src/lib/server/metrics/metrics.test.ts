@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { later } from '../background/queue';
-import { closePool, pool, transaction } from '../database/pool';
+import { pool, transaction } from '../database/pool';
 import { mayTry } from '../sign-in/tries';
-import { freshDatabase } from '../testing/database';
+import { freshDatabase, useDatabase } from '../testing/database';
 import { answered, registry } from './metrics';
 import { spending, type Spent } from './spent';
 
@@ -82,13 +82,11 @@ it('tells of the work in the background, and of none once the database is away',
   expect([await of('waiting'), await of('active'), await of('failed')]).toEqual([1, 0, 1]);
   const url = process.env.DATABASE_URL;
   try {
-    await closePool();
-    process.env.DATABASE_URL = 'postgresql://nobody@127.0.0.1:1/none';
+    await useDatabase('postgresql://nobody@127.0.0.1:1/none');
     const metrics = await registry.metrics();
     expect(metrics).not.toContain('eager_wrench_background_work{');
     expect(metrics).toMatch(/^eager_wrench_streams /m);
   } finally {
-    await closePool();
-    process.env.DATABASE_URL = url;
+    await useDatabase(url!);
   }
 });

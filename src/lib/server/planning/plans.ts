@@ -6,6 +6,7 @@ import { MessageChannel } from 'node:worker_threads';
 import { LRUCache } from 'lru-cache';
 import type { Machine } from '$core/machine';
 import { requestKey, type Plan, type PlanRequest } from '$core/plan';
+import type { SetWish } from '$core/practice';
 import type { Reading, RecordingEvent } from '$core/recording';
 import { gapOf } from '$core/solve';
 import type { Checked, Done, Heard, Made, Task } from '$workers/plan-thread';
@@ -118,6 +119,10 @@ export const drawFace = (
 /** What a recording says of its machine, worked out in a thread. */
 export const readRecording = (events: RecordingEvent[]): Promise<Reading> =>
   inThread({ do: 'record', events, language: here().language }, events.length, asking.getStore()?.signal);
+
+/** Exercises for a sheet, made in a thread; null where the machine has nothing to ask. */
+export const makeSet = (wish: SetWish, of: Pick<Extract<Task, { do: 'exercises' }>, 'machine' | 'hash' | 'faults'>) =>
+  inThread({ do: 'exercises', wish, ...of }, 10 * wish.count, asking.getStore()?.signal);
 
 /** A paper, written in a thread. @param size against other work: about one for each thing on it */
 export const print = (paper: Paper, size: number): Promise<Uint8Array<ArrayBuffer>> =>

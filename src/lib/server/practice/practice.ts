@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { askWords, marked, optionWords, skillsOn, type Ground } from '$core/exercises';
+import { askWords, marked, optionWords, rightAnswer, skillsOn, type Exercise, type Ground } from '$core/exercises';
 import { foldPractice, today, type Answered, type Asked, type Counted, type Offer } from '$core/practice';
 import type { FaultSet } from '$core/faults';
 import { modelOf, type Machine } from '$core/machine';
@@ -11,6 +11,7 @@ import { accessFor } from '../planning/derived';
 
 /** A machine to practise on, as it goes to the browser. */
 export interface PracticeMachine {
+  fileId: number;
   machine: Machine;
   hash: string;
   faults: FaultSet | null;
@@ -24,7 +25,7 @@ const LEAST_SENT = 2;
 const SECONDS = 600;
 
 /** The file in force of each machine, the newest where none is. */
-async function practiceMachines(db: Queryable): Promise<PracticeMachine[]> {
+export async function practiceMachines(db: Queryable): Promise<PracticeMachine[]> {
   const rows = await listMachines(db);
   const ids = [...new Set(rows.map((r) => r.machineId))].slice(0, MOST_MACHINES);
   return Promise.all(
@@ -32,12 +33,12 @@ async function practiceMachines(db: Queryable): Promise<PracticeMachine[]> {
       const own = rows.filter((r) => r.machineId === id);
       const { fileId } = own.find((r) => r.standing === 'in-force') ?? own[0]!;
       const found = (await machineDocument(db, fileId))!;
-      return { ...found, faults: (await faultSetFor(db, id)) ?? null };
+      return { ...found, fileId, faults: (await faultSetFor(db, id)) ?? null };
     })
   );
 }
 
-const groundOf = ({ machine, hash, faults }: PracticeMachine): Ground => ({
+export const groundOf = ({ machine, hash, faults }: Omit<PracticeMachine, 'fileId'>): Ground => ({
   access: accessFor({ machine, hash }),
   hash,
   ...(faults ? { faults } : {})
@@ -53,6 +54,17 @@ async function answersOf(db: Queryable, personId: string): Promise<Counted[]> {
   );
   return rows;
 }
+
+/** What somebody has practised, and what the machines that it was on are called. */
+export async function knownOf(db: Queryable, personId: string): Promise<Pick<PracticeDay, 'known' | 'names'>> {
+  const [machines, answers] = [await practiceMachines(db), await answersOf(db, personId)];
+  return { known: knownIn(foldPractice(answers)), names: namesIn(machines) };
+}
+
+const knownIn = (known: ReturnType<typeof foldPractice>): PracticeDay['known'] =>
+  [...known].map(([skill, { memory, isRight }]) => ({ skill, due: memory.due, isRight }));
+const namesIn = (machines: readonly PracticeMachine[]): Record<string, string> =>
+  Object.fromEntries(machines.map(({ machine }) => [machine.id, `${machine.maker} ${machine.model}`]));
 
 export interface PracticeDay {
   asked: Asked[];
@@ -92,8 +104,8 @@ export async function practiceOf(
     asked,
     offers: offers.filter((o) => sent.has(o.machine)),
     machines: machines.filter((m) => sent.has(m.machine.id)),
-    names: Object.fromEntries(machines.map(({ machine }) => [machine.id, `${machine.maker} ${machine.model}`])),
-    known: [...known].map(([skill, { memory, isRight }]) => ({ skill, due: memory.due, isRight })),
+    names: namesIn(machines),
+    known: knownIn(known),
     answeredToday: ofToday.length,
     rightToday: ofToday.filter((a) => a.isRight).length
   };
@@ -106,6 +118,18 @@ const numberOf = (text: string): number => createHash('sha256').update(text).dig
 export interface Strange {
   at: number;
   why: 'machine' | 'exercise';
+}
+
+/** What names nothing of the machine can be neither asked nor marked. */
+export function isAskable(ground: Ground, exercise: Exercise): boolean {
+  try {
+    askWords(ground, exercise);
+    for (const option of exercise.options) optionWords(ground, exercise, option);
+    rightAnswer(ground, exercise);
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 /**
@@ -123,15 +147,9 @@ export async function keepAnswers(
     if (!file) return { at, why: 'machine' };
     const { machine, hash } = (await machineDocument(db, file.fileId))!;
     const ground = groundOf({ machine, hash, faults: (await faultSetFor(db, machine.id)) ?? null });
-    try {
-      // What names nothing of the machine can be neither asked nor marked.
-      askWords(ground, exercise);
-      for (const option of exercise.options) optionWords(ground, exercise, option);
-      const { isRight } = marked(ground, exercise, answer);
-      rows.push([id, personId, answered, JSON.stringify(exercise), JSON.stringify(answer), isRight]);
-    } catch {
-      return { at, why: 'exercise' };
-    }
+    if (!isAskable(ground, exercise)) return { at, why: 'exercise' };
+    const { isRight } = marked(ground, exercise, answer);
+    rows.push([id, personId, answered, JSON.stringify(exercise), JSON.stringify(answer), isRight]);
   }
   for (const row of rows)
     await db.query(

@@ -4,6 +4,7 @@ import { modelOf, type Machine } from '$core/machine';
 import type { Plan } from '$core/plan';
 import type { RunState } from '$core/run';
 import { wordsIn } from '../http/here';
+import { exercisesPdf, type ExercisePaper } from './exercises';
 import { intakePdf, type IntakePaper } from './intake';
 import type { JobHead, Letterhead } from './head';
 import { jobSheetPdf } from './job-sheet';
@@ -13,7 +14,9 @@ import { reportPdf, type Photo } from './report';
 import { trayPdf } from './tray';
 
 /** What can be printed, as it is sent to the thread that writes it. */
-export type Paper = { language: Language; machine: Machine; job: JobHead } & (
+export type Paper = OfJob | ({ what: 'exercises'; language: Language; machine: Machine } & ExercisePaper);
+
+type OfJob = { language: Language; machine: Machine; job: JobHead } & (
   | { what: 'tray'; tray: Tray }
   | { what: 'job sheet'; plan: Plan }
   | { what: 'report'; plans: Plan[]; state: RunState; shop: Letterhead; photos: Photo[] }
@@ -36,6 +39,8 @@ export function printed(paper: Paper): Promise<Buffer<ArrayBuffer>> {
       return quotePdf(words, model, paper, paper.job, paper.shop);
     case 'intake':
       return intakePdf(words, model, paper, paper.job, paper.shop);
+    case 'exercises':
+      return exercisesPdf(words, model, paper);
     case 'label':
       return labelPdf(words, model, paper.job);
   }

@@ -5,8 +5,12 @@ import { makeQuote } from '$core/money';
 import { fold } from '$core/run';
 import { tray } from '$core/fasteners';
 import { plan, screwsTakenOut } from '$core/plan';
+import { answerLetters, EXERCISE_KINDS } from '$core/exercises';
+import { setOf } from '$core/practice';
+import { demoGround } from '$core/testing/demo-faults';
 import { demoAccess } from '$core/testing/machines';
 import { wordsIn } from '../http/here';
+import { exercisesPdf } from './exercises';
 import { intakePdf } from './intake';
 import { jobSheetPdf } from './job-sheet';
 import { labelPdf } from './label';
@@ -136,5 +140,37 @@ describe('paper, as a reader of another maker takes it', () => {
     // 62 x 29 mm.
     expect(label.view.slice(2).map((pt) => Math.round((pt * 25.4) / 72))).toEqual([62, 29]);
     expect(label.said.map((s) => s.text)).toEqual(['EW-7', 'Job 7', 'MS Łódź', 'Norrvik Fathom 14', 'NF14-1']);
+  });
+
+  it('exercises come with their options by letters, and their answers on pages of their own', async () => {
+    const ground = demoGround('norrvik-fathom-14');
+    const wish = { name: 'Week 3', kinds: [...EXERCISE_KINDS], count: 11, seed: 2 };
+    const set = setOf(ground, wish)!;
+    const { hash, faults = null } = ground;
+    const paper = await read(exercisesPdf(wordsIn('en'), ground.access.model, { set, hash, faults }));
+    expect([paper.title, paper.language]).toEqual(['Week 3', 'en']);
+    expect(paper.preferences?.PrintScaling).toBe('None');
+    expect(paper.of('H1')).toEqual(['Week 3', 'Answers']);
+    const answers = paper.byPage.findIndex((page) => page.some((s) => s.role === 'H1' && s.text === 'Answers'));
+    expect(answers).toBeGreaterThan(0);
+    // Nothing of an answer stands among the questions, and each has its own, in the same order.
+    const headings = (from: number, to?: number) =>
+      paper.byPage.slice(from, to).flatMap((page) => page.filter((s) => s.role === 'H2').map((s) => s.text));
+    expect(headings(0, answers)).toHaveLength(11);
+    expect(headings(answers)).toEqual(headings(0, answers));
+    const options = paper.of('LBody');
+    expect(options).toHaveLength(set.exercises.reduce((n, e) => n + e.options.length, 0));
+    expect(options.every((text) => /^[A-Z](\s|$)/.test(text))).toBe(true);
+    const told = paper.byPage
+      .slice(answers)
+      .flat()
+      .map((s) => s.text);
+    for (const exercise of set.exercises) {
+      const letters = answerLetters(ground, exercise);
+      if (letters !== undefined) expect(told.some((text) => text.startsWith(`${letters}:`))).toBe(true);
+    }
+    const figures = (pages: typeof paper.byPage) => pages.flat().filter((s) => s.role === 'Figure');
+    expect(figures(paper.byPage.slice(0, answers)).length).toBeGreaterThan(4);
+    expect(figures(paper.byPage).every((f) => f.text !== '')).toBe(true);
   });
 });

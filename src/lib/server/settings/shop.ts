@@ -1,12 +1,19 @@
 import { dayOf, monthsBefore, type Day } from '$core/calendar';
 import { ShopSettings } from '$core/job';
 import { audit } from '../database/audit';
+import { kept } from '../database/kept';
 import type { Queryable } from '../database/pool';
 
+/** Each page asks for the settings, and a version never changes: it is read once. */
+const versionOf = kept(20, async (version: number, db: Queryable): Promise<Readonly<ShopSettings> | undefined> => {
+  const { rows } = await db.query('select document from shop_settings where version = $1', [version]);
+  return rows[0] && ShopSettings.parse(rows[0].document);
+});
+
 /** The settings in force: the newest version. */
-export async function shopSettings(db: Queryable): Promise<ShopSettings> {
-  const { rows } = await db.query('select document from shop_settings order by version desc limit 1');
-  return ShopSettings.parse(rows[0].document);
+export async function shopSettings(db: Queryable): Promise<Readonly<ShopSettings>> {
+  const { rows } = await db.query('select max(version)::int as version from shop_settings');
+  return (await versionOf(rows[0].version, db))!;
 }
 
 /** Whether a run is closed only once a second person has signed it. */

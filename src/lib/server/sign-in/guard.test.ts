@@ -66,11 +66,22 @@ describe('the gate', () => {
   it.each([
     ['POST', '/api/machines', ['lead']],
     ['POST', '/jobs/new', ['technician', 'lead']],
-    ['POST', '/jobs/[number=integer]/plan', ['technician', 'lead']],
-    ['POST', '/api/runs/[run=uuid]/events', ['technician', 'lead']],
+    ['POST', '/api/recordings/[recording=uuid]/events', ['technician', 'lead']],
+    ['POST', '/practice/ready', ['lead']],
     ['GET', '/jobs/[number=integer]/bench', ['technician', 'lead', 'trainee']]
   ])('%s %s is for %j', (method, id, roles) => {
     for (const role of ['technician', 'lead', 'trainee'] as const)
       expect(judge(id, method, role)).toBe(roles.includes(role) ? 'allowed' : 'forbidden');
+  });
+
+  it.each([
+    '/jobs/[number=integer]/plan',
+    '/api/runs/[run=uuid]/events',
+    '/api/runs/[run=uuid]/photos/[photo=uuid]',
+    '/api/runs/[run=uuid]/camera'
+  ])('POST %s is for trainees where they may work on the job', (id) => {
+    const verdicts = (['technician', 'lead', 'trainee'] as const).map((role) => judge(id, 'POST', role));
+    expect(verdicts).toEqual(['allowed', 'allowed', 'if-ready']);
+    expect(judge(id, 'POST', undefined)).toBe('sign-in');
   });
 });

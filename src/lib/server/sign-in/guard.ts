@@ -4,8 +4,10 @@ import type { Role } from './people';
  * Who may do what: every route is named here with its methods, and what is not named is refused.
  * `open` needs no session.
  */
-type Allowed = 'open' | readonly Role[];
+type Allowed = 'open' | readonly Role[] | typeof AT_BENCH;
 
+/** Technicians and leads; trainees at the job that they are ready for, where the shop lets them. */
+const AT_BENCH = 'at-bench';
 const ALL: readonly Role[] = ['technician', 'lead', 'trainee'];
 const BENCH: readonly Role[] = ['technician', 'lead'];
 const LEAD: readonly Role[] = ['lead'];
@@ -40,13 +42,23 @@ export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POS
   '/jobs/[number=integer]/cell': { GET: ALL },
   '/jobs/[number=integer]/spares': { GET: ALL, POST: BENCH },
   '/spares': { GET: ALL, POST: BENCH },
-  '/jobs/[number=integer]/plan': { GET: ALL, POST: BENCH },
+  '/jobs/[number=integer]/plan': { GET: ALL, POST: AT_BENCH },
   '/jobs/[number=integer]/compare': { GET: ALL },
   '/jobs/[number=integer]/tray': { GET: ALL },
   '/jobs/[number=integer]/bench': { GET: ALL },
   '/jobs/[number=integer]/report': { GET: ALL },
   '/practice': { GET: ALL },
+  '/practice/[file=integer]/[work]': { GET: ALL },
+  '/practice/ready': { GET: LEAD, POST: LEAD },
+  '/jobs/[number=integer]/rehearse': { GET: ALL },
   '/api/practice': { POST: ALL },
+  '/api/practice/rehearsals': { POST: ALL },
+  '/api/practice/sets': { POST: ALL },
+  '/api/practice/sets/[file=integer]/[name]': { GET: ALL },
+  // One's own; what somebody gets wrong is for that person and the leads.
+  '/api/practice/results': { GET: ALL },
+  '/api/practice/people/[person=uuid]': { GET: LEAD },
+  '/practice/people/[person=uuid]': { GET: LEAD },
   '/machines': { GET: ALL },
   '/machines/[file=integer]': { GET: ALL, POST: BENCH },
   '/api/jobs/[number=integer]/files/[name]': { GET: ALL },
@@ -54,10 +66,10 @@ export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POS
   '/api/machines/[file=integer]/[name]': { GET: ALL },
   '/api/machines': { POST: LEAD },
   '/api/machines/[file=integer]': { GET: ALL },
-  '/api/runs/[run=uuid]/events': { GET: ALL, POST: BENCH },
+  '/api/runs/[run=uuid]/events': { GET: ALL, POST: AT_BENCH },
   '/api/runs/[run=uuid]/stream': { GET: ALL },
-  '/api/runs/[run=uuid]/photos/[photo=uuid]': { GET: ALL, POST: BENCH },
-  '/api/runs/[run=uuid]/camera': { POST: BENCH },
+  '/api/runs/[run=uuid]/photos/[photo=uuid]': { GET: ALL, POST: AT_BENCH },
+  '/api/runs/[run=uuid]/camera': { POST: AT_BENCH },
   '/api/recordings/[recording=uuid]/events': { GET: ALL, POST: BENCH },
   '/api/recordings/[recording=uuid]/stream': { GET: ALL },
   '/api/recordings/[recording=uuid]/photos/[photo=uuid]': { GET: ALL, POST: BENCH },
@@ -76,7 +88,8 @@ export const RULES: Readonly<Record<string, Readonly<Partial<Record<'GET' | 'POS
   '/api/devices/label': { POST: BENCH }
 };
 
-export type Verdict = 'allowed' | 'sign-in' | 'forbidden' | 'unknown';
+/** `if-ready`: allowed where the job that it is about may be worked on by this person. */
+export type Verdict = 'allowed' | 'if-ready' | 'sign-in' | 'forbidden' | 'unknown';
 
 /** @param route the route's id as SvelteKit names it; null when no route matched */
 export function judge(route: string | null, method: string, role: Role | undefined): Verdict {
@@ -86,5 +99,6 @@ export function judge(route: string | null, method: string, role: Role | undefin
   if (allowed === 'open') return 'allowed';
   if (!role) return 'sign-in';
   if (!rule) return 'unknown';
+  if (allowed === AT_BENCH) return role === 'trainee' ? 'if-ready' : 'allowed';
   return allowed?.includes(role) ? 'allowed' : 'forbidden';
 }

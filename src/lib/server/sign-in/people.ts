@@ -52,6 +52,15 @@ export async function namesOf(db: Queryable, ids: readonly string[]): Promise<Ma
   return new Map(rows.map((r: { id: string; name: string }) => [r.id, r.name]));
 }
 
+/** Somebody who can sign in. */
+export async function findPerson(db: Queryable, id: string): Promise<Person | undefined> {
+  const { rows } = await db.query(
+    'select id, sign_in as "signIn", display_name as name, role from person where id = $1 and disabled_at is null',
+    [id]
+  );
+  return rows[0];
+}
+
 export interface Account extends Person {
   disabledAt: string | null;
   /** When any of their sessions was last used. */

@@ -1,3 +1,4 @@
+import type { Machine } from '$core/machine';
 import { Spare, type Stocked } from '$core/spares';
 import { audit } from '../database/audit';
 import { holdsWords, inWords, type ListQuery } from '../database/lists';
@@ -93,6 +94,20 @@ export async function keepSpare(
     [spare.number, JSON.stringify(spare), priceMinor]
   );
   await audit(db, by, 'spare kept', spare.number, { name: spare.name, priceMinor });
+}
+
+/** What new parts of a machine cost in this shop, as far as that is known: by the part, minor units. */
+export async function pricesOfParts(db: Queryable, { parts }: Machine): Promise<Record<string, number>> {
+  const numbers = parts.flatMap((part) => part.numbers.map(({ number }) => [number, part.id] as const));
+  const { rows } = await db.query<{ number: string; price: number }>(
+    'select number, price_minor::float8 as price from spare where number = any($1::text[]) and price_minor is not null',
+    [numbers.map(([number]) => number)]
+  );
+  const known = new Map(rows.map((r) => [r.number, r.price]));
+  // Of several numbers the first that has a price.
+  return Object.fromEntries(
+    [...numbers].reverse().flatMap(([number, part]) => (known.has(number) ? [[part, known.get(number)!]] : []))
+  );
 }
 
 /** How much of each number is free, and how much is set aside for a job. */

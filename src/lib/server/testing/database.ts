@@ -17,7 +17,7 @@ export async function freshDatabase(): Promise<{ url: string; ownerUrl: string; 
   const url = cluster.replace(/\/postgres$/, `/${name}`);
   await migrate(url);
   const appUrl = process.env.TEST_APP_URL!.replace(/\/postgres$/, `/${name}`);
-  process.env.DATABASE_URL = appUrl;
+  await useDatabase(appUrl);
   return {
     url: appUrl,
     ownerUrl: url,
@@ -26,6 +26,12 @@ export async function freshDatabase(): Promise<{ url: string; ownerUrl: string; 
       await admin(`drop database ${name} with (force)`);
     }
   };
+}
+
+/** For tests only: from now on the server's code works in this one, whatever the tests before in the same process left open. */
+export async function useDatabase(url: string): Promise<void> {
+  await closePool();
+  process.env.DATABASE_URL = url;
 }
 
 /** For tests only: the database of one's own as its owner, who may look and do what the application may not. */

@@ -23,6 +23,8 @@
     state: MachineState;
     nowJoint?: string;
     nowPart?: string;
+    /** The holes of the joint in hand, by their numbers. */
+    holes?: readonly number[];
     goals?: readonly string[];
     /** What lies nearer than this is left away, mm. */
     from?: number;
@@ -40,6 +42,8 @@
     hint?: string;
     /** Room for the list. */
     withList?: boolean;
+    /** Says of a thing what it is held by and how it opens, not only its name. */
+    withAbout?: boolean;
     /** The thing that is pointed at. */
     lit?: string;
   }
@@ -49,6 +53,7 @@
     state: machineState,
     nowJoint,
     nowPart,
+    holes,
     goals = [],
     from = 0,
     canPick = () => true,
@@ -59,6 +64,7 @@
     onplace,
     hint = t('drawing.pointAtSomethingToSeeWhat'),
     withList = false,
+    withAbout = true,
     lit = $bindable()
   }: Props = $props();
 
@@ -134,6 +140,7 @@
         state={machineState}
         {nowJoint}
         {nowPart}
+        {...holes ? { holes } : {}}
         {goals}
         {scene}
         {lit}
@@ -146,9 +153,9 @@
     </div>
     <div class="flex items-start gap-2">
       <p class="caption" aria-live="polite">
-        {#if said}<span class="font-semibold">{told(said.name)}.</span> {told(said.about)}{:else}<span class="text-soft"
-            >{hint}</span
-          >{/if}
+        {#if said}<span class="font-semibold">{told(said.name)}.</span>{#if withAbout}{' '}{told(
+              said.about
+            )}{/if}{:else}<span class="text-soft">{hint}</span>{/if}
       </p>
       <div class="flex gap-1 pt-1.5">
         {#if !withList}<button
@@ -192,7 +199,7 @@
   </div>
   {#if withList || isListed}
     <div class="flex min-h-0 flex-col {withList ? 'border-s border-rule ps-3' : 'border-t border-rule pt-1.5'}">
-      <ThingList {things} bind:lit {goals} {canPick} {onpick} />
+      <ThingList {things} bind:lit {goals} {canPick} {onpick} {withAbout} />
     </div>
   {/if}
 </div>

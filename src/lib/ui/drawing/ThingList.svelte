@@ -11,18 +11,36 @@
     lit?: string | undefined;
     /** Shows what is said of a thing under its name, where no drawing says it. */
     withWords?: boolean;
+    /** Says with a name what the thing is held by and how it opens. */
+    withAbout?: boolean;
     goals?: readonly string[];
     /** What may be chosen; everything when not given. */
     canPick?: (thing: Thing) => boolean;
     onpick?: ((thing: Thing) => void) | undefined;
   }
-  let { things, lit = $bindable(), withWords = false, goals = [], canPick = () => true, onpick }: Props = $props();
+  let {
+    things,
+    lit = $bindable(),
+    withWords = false,
+    withAbout = true,
+    goals = [],
+    canPick = () => true,
+    onpick
+  }: Props = $props();
 
   let query = $state('');
   const shown = $derived(
     query ? things.filter((thing) => told(thing.name).toLowerCase().includes(query.trim().toLowerCase())) : things
   );
 
+  let list = $state<HTMLUListElement>();
+  /** From the field into the list. */
+  function enter(event: KeyboardEvent) {
+    const first = list?.querySelector<HTMLElement>('button:not(:disabled)');
+    if (event.key !== 'ArrowDown' || !first) return;
+    event.preventDefault();
+    first.focus();
+  }
   /** Arrow keys walk the list, as in any list. */
   function walk(event: KeyboardEvent & { currentTarget: HTMLUListElement }) {
     const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
@@ -42,16 +60,17 @@
     type="search"
     placeholder={t('drawing.findOnTheDrawing')}
     bind:value={query}
+    onkeydown={enter}
   /></label
 >
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions (the buttons in it are what is worked) -->
-<ul class="min-h-0 flex-1 overflow-y-auto" aria-label={t('drawing.whatIsDrawn')} onkeydown={walk}>
+<ul bind:this={list} class="min-h-0 flex-1 overflow-y-auto" aria-label={t('drawing.whatIsDrawn')} onkeydown={walk}>
   {#each shown as item (item.thing)}
     <li>
       <button
         type="button"
         class={['thing', { lit: item.thing === lit, chosen: goals.includes(item.id) }]}
-        aria-label="{told(item.name)}. {told(item.about)}"
+        aria-label={withAbout ? `${told(item.name)}. ${told(item.about)}` : undefined}
         aria-pressed={onpick ? goals.includes(item.id) : undefined}
         disabled={onpick !== undefined && !canPick(item)}
         onfocus={() => (lit = item.thing)}

@@ -128,20 +128,20 @@
   <form
     method="POST"
     class="grid grid-cols-1 gap-5 px-5 py-5 max-lg:px-3 lg:grid-cols-[350px_minmax(0,1fr)]"
-    use:enhance={once(
-      () => {
+    use:enhance={once({
+      then: () => {
         sending = true;
         return async ({ result, update }) => {
           if (result.type === 'redirect') {
             isMounted = false;
             drafts().drop(DRAFT);
           }
-          await update({ reset: false });
+          await update();
           sending = false;
         };
       },
-      () => (sending = false)
-    )}
+      unanswered: () => (sending = false)
+    })}
   >
     <div class="space-y-3.5">
       <h1 class="text-2xl">{t('newJob.newJob2')}</h1>

@@ -19,16 +19,16 @@
   let sending = $state(false);
   let rows = $state('');
   let refused = $state.raw<{ message: string; problems: { place: string; message: string }[] }>();
-  const send = once(
-    () => {
+  const send = once({
+    then: () => {
       sending = true;
       return async ({ update }) => {
-        await update({ reset: false });
+        await update();
         sending = false;
       };
     },
-    () => (sending = false)
-  );
+    unanswered: () => (sending = false)
+  });
   const message = $derived(refused?.message ?? form?.message);
   const problems = $derived(
     refused?.problems ?? (form as { problems?: { place: string; message: string }[] } | null)?.problems ?? []

@@ -5,6 +5,7 @@ import { basisOf } from '$lib/server/jobs/facts';
 import { jobOfPage } from '$lib/server/jobs/of-page';
 import { eventsOf, findRun, foundOnMachine } from '$lib/server/bench/runs';
 import { settings } from '$lib/server/settings/environment';
+import { atBench, maySign } from '$lib/server/practice/at-bench';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {
@@ -23,6 +24,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     basis: await basisOf(pool(), job, state),
     foundBefore: await foundOnMachine(pool(), machine.id),
     hasInstruments: settings.instrumentsUrl !== undefined,
-    mayWork: locals.person!.role !== 'trainee'
+    ...(await atBench(pool(), locals.person!, job)),
+    maySign: maySign(locals.person!)
   };
 };

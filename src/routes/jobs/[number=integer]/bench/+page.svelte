@@ -7,6 +7,7 @@
   import { zoneAt, type Step } from '$core/plan';
   import type { Reading } from '$core/instruments';
   import {
+    askedFirst,
     countFacts,
     currentStep,
     expectedCount,
@@ -27,6 +28,7 @@
   import CountPad from '$lib/ui/CountPad.svelte';
   import { ScrewPicture } from '$lib/ui/drawing';
   import Check from '@lucide/svelte/icons/check';
+  import GraduationCap from '@lucide/svelte/icons/graduation-cap';
   import Pause from '@lucide/svelte/icons/pause';
   import Play from '@lucide/svelte/icons/play';
   import Undo2 from '@lucide/svelte/icons/undo-2';
@@ -45,6 +47,7 @@
   import Failed from './Failed.svelte';
   import FoundScrew from './FoundScrew.svelte';
   import Keys from './Keys.svelte';
+  import Learner from './Learner.svelte';
   import Listings from './Listings.svelte';
   import Notices from './Notices.svelte';
   import Pairing from './Pairing.svelte';
@@ -149,7 +152,14 @@
   const fates = $derived(differs && step ? possibleFates(step, differs.counted, differs.expected) : []);
   const mayAct = $derived(data.mayWork && !run.signed);
   const isTest = $derived(step?.do === 'test' && isHere && !run.paused);
-  const coming = $derived(plan.steps.slice(index + 1, index + 3));
+  /** Steps that a learner said, or was told. */
+  let known = $state.raw<ReadonlySet<string>>(new Set());
+  /** What is asked before the step is told. */
+  const asking = $derived(
+    run.learning && mayAct && isHere && !run.paused && step && !known.has(step.id) ? askedFirst(plan, step) : undefined
+  );
+  /** What comes next would tell what is asked. */
+  const coming = $derived(run.learning ? [] : plan.steps.slice(index + 1, index + 3));
   const lastCounted = $derived(run.counted.at(-1));
   /** The first step of which two people said different things. */
   const conflict = $derived(plan.steps.find((s) => run.conflicts[s.id]));
@@ -224,7 +234,7 @@
   }
 
   function done(): unknown {
-    if (!now || !step || !mayAct || run.paused) return;
+    if (!now || !step || !mayAct || run.paused || asking) return;
     if (!isHere) return void (looking = undefined);
     if (harm.length > 0) return void (understood = understand(step, understood));
     if (step.do === 'test') return record({ type: 'tested', step: step.id, outcome: 'pass' });
@@ -234,6 +244,11 @@
     const counted = Number(count);
     if (counted !== expected) return void (differs = { counted, expected });
     record(...countFacts(step, counted, expected));
+  }
+
+  function learned(id: string) {
+    known = new Set([...known, id]);
+    void toStep();
   }
 
   function explainCount(fate: Fate) {
@@ -377,6 +392,17 @@
             >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
           ></button
         >{/if}
+      {#if mayAct}
+        <button
+          type="button"
+          class="button min-h-[44px] min-w-[44px] px-0"
+          aria-pressed={run.learning}
+          aria-label={t('bench.askMeFirst')}
+          title={t('bench.askMeFirst')}
+          onclick={() => record({ type: 'learning', on: !run.learning })}
+          ><GraduationCap size={20} class={run.learning ? 'text-now' : ''} aria-hidden="true" /></button
+        >
+      {/if}
       <button type="button" class="button pointer-coarse:hidden" onclick={() => (dialog = 'keys')}
         ><Rich text={t('bench.keys', { key: shownFor('help') })}>{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
         ></button
@@ -457,6 +483,7 @@
         {bench}
         job={data.job}
         mayAct={data.mayWork}
+        maySign={data.maySign}
         obstacles={run.signed ? [] : obstacles(model, plan, run)}
         onreplan={() => replan()}
         onleftover={() => (panel = 'screw')}
@@ -482,8 +509,26 @@
               ><Term is="preview">{t('bench.previewYouAreOnStep', { position: run.position + 1 })}</Term></span
             >{/if}
         </p>
-        <div data-tour="step"><StepWords {step} {model} {isNew} /></div>
-        {#if step.tighten && isHere}<Tighten {bench} {step} {mayAct} heard={isHere ? heard : undefined} />{/if}
+        {#if run.learning}<p class="text-soft">{t('bench.learning', { hints: run.hints.length })}</p>{/if}
+        {#if asking}
+          {#key step.id}
+            <Learner
+              {step}
+              {model}
+              asked={asking}
+              onright={() => learned(step.id)}
+              onhint={() => record({ type: 'hint', step: step.id }) && learned(step.id)}
+            />
+          {/key}
+        {:else}
+          <div data-tour="step"><StepWords {step} {model} {isNew} /></div>
+        {/if}
+        {#if step.tighten && isHere && !asking}<Tighten
+            {bench}
+            {step}
+            {mayAct}
+            heard={isHere ? heard : undefined}
+          />{/if}
         {#if step.do === 'swap' && isHere}{#key step.id}<Swap {bench} {step} {mayAct} {heard} />{/key}{/if}
         {#if pairing && mayAct && harm.length === 0}{#key step.id}<Pairing
               bind:this={marks}
@@ -507,7 +552,7 @@
       <div
         class="flex flex-wrap items-stretch gap-2.5 bg-sheet px-6 py-4 max-[1150px]:gap-1.5 max-[1150px]:px-4 max-lg:sticky max-lg:bottom-0 max-lg:z-20 max-lg:order-3 max-lg:border-t max-lg:border-rule max-lg:px-3 max-lg:py-2.5 max-[1150px]:[&_kbd]:hidden"
       >
-        {#if expected !== undefined && isHere && mayAct && harm.length === 0 && !differs}
+        {#if expected !== undefined && isHere && mayAct && harm.length === 0 && !differs && !asking}
           <div class="flex w-full items-center gap-5 pb-1">
             <CountPad bind:this={pad} {expected} bind:value={count} />
             {#if joint?.kind === 'screws'}<div class="hidden min-[1200px]:block">
@@ -526,7 +571,7 @@
               >{#snippet kbd(text)}<kbd>{text}</kbd>{/snippet}</Rich
             ></button
           >
-        {:else if mayAct}
+        {:else if mayAct && !asking}
           <button
             type="button"
             data-done
@@ -602,8 +647,12 @@
             disabled={!lastCounted}
             onclick={undo}><Undo2 size={22} aria-hidden="true" /></button
           >
-        {:else}
-          <p class="py-5 text-soft">{t('bench.youCanFollowThisRunA')}</p>
+        {:else if !asking}
+          <p class="py-5 text-soft">
+            {t('bench.youCanFollowThisRunA')}
+            {#if data.ready}{t('bench.rehearseFirst')}
+              <a class="link" href="/jobs/{data.job.number}/rehearse">{t('plan.rehearse')}</a>{/if}
+          </p>
         {/if}
       </div>
     {/if}

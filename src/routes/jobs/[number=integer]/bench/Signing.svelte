@@ -14,6 +14,8 @@
     bench: Bench;
     job: { number: number };
     mayAct: boolean;
+    /** A trainee works, and somebody else signs. */
+    maySign: boolean;
     obstacles: readonly Obstacle[];
     onlook: (index: number) => void;
     onundo: () => void;
@@ -22,7 +24,7 @@
     onleftover: () => void;
     onpoint: (joint: string | undefined) => void;
   }
-  let { bench, job, mayAct, obstacles, onlook, onundo, onreplan, onleftover, onpoint }: Props = $props();
+  let { bench, job, mayAct, maySign, obstacles, onlook, onundo, onreplan, onleftover, onpoint }: Props = $props();
   let note = $state('');
   let what = $state('');
   let amount = $state('');
@@ -109,7 +111,9 @@
     {#if bench.refusal}<p role="alert" class="mt-4 rounded-md border-s-4 border-now bg-now-wash px-4 py-3 text-lg">
         {told(bench.refusal.message)}
       </p>{/if}
-    {#if mayAct}
+    {#if mayAct && !maySign}
+      <p class="mt-6 text-lg">{t('bench.somebodyElseSigns')}</p>
+    {:else if mayAct}
       <form
         class="mt-6 space-y-4"
         onsubmit={(e) => {

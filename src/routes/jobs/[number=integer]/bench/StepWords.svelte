@@ -1,8 +1,8 @@
 <script lang="ts">
   import type { Model } from '$core/machine';
   import { pinchWords, type Step } from '$core/plan';
-  import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import { useWords } from '$lib/words';
+  import Cautions from './Cautions.svelte';
 
   const { t, told } = useWords();
 
@@ -39,8 +39,4 @@
     {/each}
   </ul>
 {/if}
-{#each step.cautions as caution, i (i)}
-  <p class="mt-3 flex gap-3 rounded-lg px-4 py-3 text-lg {caution.harm ? 'bg-now-wash font-semibold' : 'bg-warn-wash'}">
-    <TriangleAlert size={24} class="mt-0.5 shrink-0" aria-hidden="true" />{told(caution.text)}
-  </p>
-{/each}
+<Cautions {step} />

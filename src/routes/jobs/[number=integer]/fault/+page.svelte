@@ -98,8 +98,8 @@
   );
   const zone = $derived(
     zoneOfChoice ??
-      (joint ? faceOf(model, { do: 'reach', joint }) : undefined) ??
-      (parts[0] ? faceOf(model, { do: 'expose', part: parts[0] }) : undefined) ??
+      (joint ? faceOf(model, { joint }) : undefined) ??
+      (parts[0] ? faceOf(model, { part: parts[0] }) : undefined) ??
       data.machine.zones[0]!.id
   );
   const opened = $derived(laidBare(model, [...parts, ...(joint ? [model.joint(joint).a] : [])]));

@@ -12,16 +12,26 @@ import { planOrProblem, requestOfJob } from '$lib/server/planning/of-job';
 import { planFor } from '$lib/server/planning/plans';
 import { soon } from '$lib/server/http/soon';
 import { PlanChanged, startRun } from '$lib/server/bench/runs';
+import { atBench } from '$lib/server/practice/at-bench';
 import type { Actions, PageServerLoad } from './$types';
 import { Goals, PlanningError } from '$core/goals';
 import { jobWords } from '$core/words';
 import { here } from '$lib/server/http/here';
 
 /** A plan that cannot be met is shown with the means to change it; one that takes long is worked out in the browser, which shows how it goes. */
-export const load: PageServerLoad = async ({ params }) => {
+export const load: PageServerLoad = async ({ params, locals }) => {
   const { job, machine, hash, state, basis, asked } = await requestOfJob(params);
   const planned = await soon(planOrProblem(job, asked));
-  return { job, machine, hash, state, basis, ...('now' in planned ? planned.now : { plan: null, problem: null }) };
+  const mayStart = (await atBench(pool(), locals.person!, job)).mayWork;
+  return {
+    job,
+    machine,
+    hash,
+    state,
+    basis,
+    mayStart,
+    ...('now' in planned ? planned.now : { plan: null, problem: null })
+  };
 };
 
 const Wish = z.strictObject({
@@ -44,7 +54,9 @@ export const actions: Actions = {
     }
     redirect(303, `/jobs/${job.number}/bench`);
   },
-  keep: async ({ params, request }) => {
+  keep: async ({ params, request, locals }) => {
+    // Whoever may begin the work may not change it for that.
+    if (locals.person!.role === 'trainee') return fail(403, { message: here().t('server.yourRoleDoesNotAllowThis') });
     const { job, machine, hash, state } = await jobOfPage(params);
     const wish = Wish.safeParse(parsed(String((await request.formData()).get('wish') ?? '')));
     if (!wish.success) return fail(400, { message: here().t('server.chooseAtLeastOneThingTo') });

@@ -161,6 +161,10 @@
             {data.machine.maker}
             {data.machine.model}
             {data.machine.revision}, {data.job.customer}
+            {#if plan && !problem}<a
+                class="no-print link ms-2 whitespace-nowrap"
+                href="/jobs/{data.job.number}/rehearse">{t('plan.rehearse')}</a
+              >{/if}
           </p>
         </div>
         {#if plan && !problem}<p class="shrink-0 text-end {live.waiting ? 'opacity-50' : ''}">
@@ -172,7 +176,7 @@
           <a class="button button-act" href="/jobs/{data.job.number}/{data.job.stage === 'closed' ? 'report' : 'bench'}"
             >{data.job.stage === 'closed' ? t('plan.report') : t('plan.backToTheBench')}</a
           >
-        {:else if mayChange && !draft.isChanged}
+        {:else if (mayChange || data.mayStart) && !draft.isChanged}
           {#if first}<a data-tour="start" class="button button-act text-center" href="/jobs/{data.job.number}/{first}"
               >{t('plan.notYet', { waits: WAITS[data.job.waits] })}</a
             >
@@ -192,9 +196,13 @@
           <form
             method="POST"
             action="?/keep"
-            use:enhance={once(() => async ({ result, update }) => {
-              if (result.type === 'success') draft.keep();
-              await update({ reset: false });
+            use:enhance={once({
+              then:
+                () =>
+                async ({ result, update }) => {
+                  if (result.type === 'success') draft.keep();
+                  await update();
+                }
             })}
           >
             <input type="hidden" name="wish" value={JSON.stringify(draft.wish)} />

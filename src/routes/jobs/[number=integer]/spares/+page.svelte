@@ -170,7 +170,7 @@
         <form
           method="POST"
           action="?/check"
-          use:enhance={once()}
+          use:enhance={once({ empties: ['number'] })}
           class="mt-2 grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] gap-2"
         >
           <input
@@ -325,7 +325,7 @@
           <form
             method="POST"
             action="?/quote"
-            use:enhance={once()}
+            use:enhance={once({ empties: ['text', 'amount'] })}
             class="mt-3 grid grid-cols-[minmax(0,1fr)_110px] gap-2 border-t border-rule pt-3"
           >
             <input

@@ -57,20 +57,20 @@
 <form
   method="POST"
   class="mx-auto grid max-w-5xl grid-cols-1 gap-x-8 gap-y-5 px-5 py-6 max-lg:px-3 lg:grid-cols-2"
-  use:enhance={once(
-    () => {
+  use:enhance={once({
+    then: () => {
       sending = true;
       return async ({ result, update }) => {
         if (result.type === 'redirect') {
           isMounted = false;
           drafts().drop(DRAFT);
         }
-        await update({ reset: false });
+        await update();
         sending = false;
       };
     },
-    () => (sending = false)
-  )}
+    unanswered: () => (sending = false)
+  })}
 >
   <div class="lg:col-span-2">
     <p><a class="link" href="/jobs/new">{t('newJob.newJob2')}</a></p>

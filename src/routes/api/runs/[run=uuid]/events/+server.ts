@@ -3,6 +3,7 @@ import { RunEvent } from '$core/run';
 import { pool } from '$lib/server/database/pool';
 import { answerTo, batchOf, positionIn } from '$lib/server/http/events';
 import { machineDocument } from '$lib/server/library/machines';
+import { maySign } from '$lib/server/practice/at-bench';
 import { appendEvents, eventsOf, fileOfRun } from '$lib/server/bench/runs';
 import type { RequestHandler } from './$types';
 import { here } from '$lib/server/http/here';
@@ -26,5 +27,7 @@ export const POST: RequestHandler = async ({ params, request, locals }) => {
   const fileId = await fileOfRun(pool(), params.run);
   if (fileId === undefined) error(404, here().t('server.thereIsNoSuchRun'));
   const file = await machineDocument(pool(), fileId);
-  return answerTo(await appendEvents(params.run, file!.machine, file!.hash, batch.events, locals.person!.id));
+  return answerTo(
+    await appendEvents(params.run, file!.machine, file!.hash, batch.events, locals.person!.id, maySign(locals.person!))
+  );
 };

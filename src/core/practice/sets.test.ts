@@ -1,0 +1,49 @@
+import { describe, expect, it } from 'vitest';
+import { answerLetters, EXERCISE_KINDS, paperPictures, rightAnswer } from '../exercises';
+import { speaker, catalogueOf } from '../language';
+import { demoGround } from '../testing/demo-faults';
+import { DEMO_MACHINES } from '../testing/machines';
+import { ExerciseSet, setOf } from '.';
+
+const kinds = [...EXERCISE_KINDS];
+const speak = speaker('en', await catalogueOf('en'));
+
+describe.each(DEMO_MACHINES)('a set of exercises on %s', (id) => {
+  const ground = demoGround(id);
+  const wish = { name: 'Week 3', kinds, count: 15, seed: 4 };
+
+  it('is as long as was asked, asks nothing twice, and is the same whenever it is made', () => {
+    const set = setOf(ground, wish)!;
+    expect(ExerciseSet.parse(JSON.parse(JSON.stringify(set)))).toEqual(set);
+    expect(set.exercises).toHaveLength(15);
+    const asked = set.exercises.map((e) => JSON.stringify([e.kind, e.about, e.given, [...e.options].sort()]));
+    expect(new Set(asked).size).toBe(15);
+    expect(new Set(set.exercises.map((e) => e.kind)).size).toBeGreaterThan(6);
+    expect(set.exercises.every((e) => e.kind !== 'whole-job')).toBe(true);
+    expect(setOf(ground, wish)).toEqual(set);
+    expect(setOf(ground, { ...wish, seed: 5 })).not.toEqual(set);
+  });
+
+  it('has pictures and right answers for paper', () => {
+    for (const exercise of setOf(ground, wish)!.exercises) {
+      const right = rightAnswer(ground, exercise);
+      const letters = answerLetters(ground, exercise);
+      expect(letters?.split(' ').length).toBe('options' in right ? right.options.length : undefined);
+      for (const isAnswer of [false, true])
+        for (const { width, height, items } of paperPictures(ground, exercise, isAnswer, speak))
+          expect([width > 0, height > 0, items.length > 0]).toEqual([true, true, true]);
+      // A cable that is to be drawn is not on the sheet, and is on its answer.
+      if (exercise.kind === 'route') {
+        const count = (isAnswer: boolean) => paperPictures(ground, exercise, isAnswer, speak)[0]!.items.length;
+        expect(count(true)).toBeGreaterThan(count(false));
+      }
+    }
+  });
+});
+
+it('only what is wanted is asked; a whole job is not for a sheet', () => {
+  const ground = demoGround('lindquay-slip-11');
+  const set = setOf(ground, { name: 'Plugs', kinds: ['motion', 'screw'], count: 6, seed: 1 })!;
+  expect(new Set(set.exercises.map((e) => e.kind))).toEqual(new Set(['motion', 'screw']));
+  expect(setOf(ground, { name: 'x', kinds: ['whole-job'], count: 6, seed: 1 })).toBeUndefined();
+});
