@@ -7,11 +7,13 @@ export default defineConfig({
   workers: 2,
   // A shared machine can lose its processors for seconds. What fails once and passes then is listed as flaky, not hidden.
   retries: 1,
-  timeout: 120_000,
-  expect: { timeout: 15_000 },
+  // They end what hangs; a shared machine can be several times as slow as one's own.
+  timeout: 300_000,
+  expect: { timeout: 30_000 },
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON ?? 'test-results/results.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
+    actionTimeout: 60_000,
     locale: 'en-GB',
     // Tracing every test takes time; what fails is traced when it is tried again.
     trace: 'on-first-retry',

@@ -35,7 +35,16 @@ const DEPOT: Place = { timeZone: 'Europe/Dublin', language: 'en-GB' };
 export async function seed(db: Queryable, { people, password }: DemoPeople): Promise<void> {
   if ((await db.query('select 1 from person limit 1')).rowCount) return;
   const standard = await shopSettings(db);
-  await saveSettings(db, { ...standard, name: 'The Skerry Line, service depot', place: DEPOT }, null);
+  await saveSettings(
+    db,
+    {
+      ...standard,
+      name: 'The Skerry Line, service depot',
+      place: DEPOT,
+      practice: { trainees: 'rehearsed', freshDays: 90 }
+    },
+    null
+  );
   const ids = new Map<string, string>();
   for (const person of people) ids.set(person.signIn, await addPerson(db, person, password));
   const tam = ids.get('tam')!;

@@ -44,7 +44,7 @@ test('a photo is taken without a network, sent later, marked, and stands beside 
   const kept = () => app.sql<{ n: number }>('select count(*)::int as n from photo');
   expect(await kept()).toEqual([{ n: 0 }]);
   await context.setOffline(false);
-  await expect.poll(async () => (await kept())[0]!.n, { timeout: 30_000 }).toBe(1);
+  await expect.poll(async () => (await kept())[0]!.n).toBe(1);
   await page.getByRole('button', { name: 'Add marks' }).click();
   const box = (await page.getByRole('img', { name: /^Taken/ }).boundingBox())!;
   await page.mouse.move(box.x + 40, box.y + 40);
@@ -85,7 +85,7 @@ test('a picture that the server has lost is given again by its file, and no othe
   await page.keyboard.press('c');
   const taken = await picture();
   await page.locator('input[type=file]').setInputFiles({ name: 'hinge.jpg', mimeType: 'image/jpeg', buffer: taken });
-  await expect.poll(() => readdirSync(folder).length, { timeout: 30_000 }).toBe(1);
+  await expect.poll(() => readdirSync(folder).length).toBe(1);
   const [name] = readdirSync(folder);
   rmSync(join(folder, name!));
 

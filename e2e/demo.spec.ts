@@ -52,9 +52,6 @@ class Demo {
   }
 }
 
-// Three starts from nothing, each with its own database: minutes on a slow machine.
-test.setTimeout(300_000);
-
 test('the demo starts, starts again with its data, starts over, and stops all that it started', async ({
   playwright
 }) => {

@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { expect, signIn, test } from './fixtures';
 
 test('a new job that was begun is there again, with its machine and its work, until it is opened or thrown away', async ({
@@ -35,6 +36,61 @@ test('a new job that was begun is there again, with its machine and its work, un
   await page.waitForURL(/\/jobs\/\d+\/intake/);
   await page.goto('/jobs/new');
   await expect(page.getByLabel('Customer', { exact: true })).toHaveValue('');
+});
+
+/** Programs of pages come only once what is given back is called. */
+async function holdPrograms(page: Page): Promise<() => void> {
+  let come!: () => void;
+  const areLetThrough = new Promise<void>((resolve) => (come = resolve));
+  await page.route('**/_app/**/*.js', async (route) => {
+    await areLetThrough;
+    await route.continue();
+  });
+  // The worker of the pages before would answer from what it keeps.
+  await page.evaluate(async () => {
+    for (const worker of await navigator.serviceWorker.getRegistrations()) await worker.unregister();
+  });
+  return come;
+}
+
+test('what is chosen before the page has come alive is done when it has', async ({ page, signInAs }) => {
+  await signInAs('tam');
+  const come = await holdPrograms(page);
+  await page.goto('/jobs/new', { waitUntil: 'commit' });
+  await page.getByLabel('Machine').selectOption({ label: 'Norrvik Pilot 14, r3' });
+  await page.getByLabel('Customer', { exact: true }).fill('MS Alke, bridge');
+  expect(page.url()).not.toContain('machine=');
+  come();
+  await page.waitForURL(/machine=/);
+  await expect(page.getByLabel('Machine').locator('option:checked')).toHaveText('Norrvik Pilot 14, r3');
+  await expect(page.getByRole('checkbox', { name: /^Main board/ })).toBeVisible();
+  await expect(page.getByLabel('Customer', { exact: true })).toHaveValue('MS Alke, bridge');
+});
+
+test('what is pressed before the page has come alive is done once when it has, and never at the bench', async ({
+  page,
+  signInAs
+}) => {
+  await signInAs('tam');
+  const come = await holdPrograms(page);
+  await page.goto('/jobs/103/plan', { waitUntil: 'commit' });
+  const tab = page.getByRole('tab', { name: 'Have ready' });
+  const theme = page.getByRole('button', { name: /^Theme: as the system/ });
+  await tab.click();
+  // One who sees nothing happen presses again.
+  for (let i = 0; i < 3; i++) await theme.click();
+  await expect(tab).toHaveAttribute('aria-selected', 'false');
+  come();
+  await expect(tab).toHaveAttribute('aria-selected', 'true');
+  await expect(page.getByRole('button', { name: /^Theme: light/ })).toBeVisible();
+
+  const comeToBench = await holdPrograms(page);
+  await page.goto('/jobs/102/bench', { waitUntil: 'commit' });
+  const step = await page.locator('[data-step]').getAttribute('data-step');
+  await page.getByRole('button', { name: /^Done/ }).click();
+  comeToBench();
+  await expect(page.locator('[data-ready=true]')).toBeVisible();
+  await expect(page.locator('[data-step]')).toHaveAttribute('data-step', step!);
 });
 
 test('a draft is nobody else\u2019s', async ({ browser, app }) => {

@@ -3,9 +3,7 @@ import { expect, signIn, test } from './fixtures';
 /** Lets the service worker have everything before the network goes. */
 const kept = async (page: import('@playwright/test').Page) => {
   await page.evaluate(() => navigator.serviceWorker.ready);
-  await expect
-    .poll(() => page.evaluate(async () => (await caches.match('/help')) !== undefined), { timeout: 20_000 })
-    .toBe(true);
+  await expect.poll(() => page.evaluate(async () => (await caches.match('/help')) !== undefined)).toBe(true);
 };
 
 test('the manual is searched, follows its own ways, and is read without the server', async ({ page, signInAs }) => {

@@ -35,9 +35,7 @@ test('started without the server it shows the benches that it keeps, and the way
   await page.evaluate(() => navigator.serviceWorker.ready);
   await page.goto('/jobs/102/bench');
   await expect(page.locator('[data-ready=true]')).toBeVisible();
-  await expect
-    .poll(() => page.evaluate(async () => (await caches.match('/jobs/102/bench')) !== undefined), { timeout: 15_000 })
-    .toBe(true);
+  await expect.poll(() => page.evaluate(async () => (await caches.match('/jobs/102/bench')) !== undefined)).toBe(true);
   await page.waitForLoadState('networkidle');
   await page.context().setOffline(true);
   // As the icon starts it.

@@ -1,7 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { checkInBothThemes, expect, test } from './fixtures';
+import { type App, checkInBothThemes, expect, shopOfItsOwn, test as base } from './fixtures';
 import { notebook } from '$core/testing/notebook';
+
+/** Machines are brought in, which others do not look at. */
+const test = base.extend<object, { app: App }>({ app: shopOfItsOwn() });
 
 const demo = (name: string) =>
   readFileSync(fileURLToPath(new URL(`../demo/machines/${name}.json`, import.meta.url)), 'utf8');
@@ -84,7 +87,6 @@ test('an imported machine is in the library at once, and a known one is known', 
 });
 
 test('a machine of a thousand joints stays usable: no key is dropped', async ({ page, signInAs }) => {
-  test.setTimeout(180_000);
   await signInAs('ines');
   await page.goto('/machines');
   const machine = notebook(1800);

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, signIn, test } from './fixtures';
 
-/** Whatever is asked, answered by keyboard alone; a line is the one thing that needs pointing. */
+/** Whatever is asked, answered by keyboard alone. */
 async function answer(page: Page) {
   await expect(page.locator('#asked')).toBeVisible();
   const options = page.locator('fieldset input');
@@ -13,11 +13,11 @@ async function answer(page: Page) {
     }
   } else if ((await selects.count()) > 0)
     for (const select of await selects.all()) await select.selectOption({ index: 1 });
-  else
-    for (const x of [0.3, 0.5]) {
-      const box = (await page.locator('main svg').first().boundingBox())!;
-      await page.mouse.click(box.x + box.width * x, box.y + box.height * 0.5);
-    }
+  else {
+    await page.getByRole('application').focus();
+    for (const key of ['ArrowRight', 'Enter', 'ArrowDown', 'Shift+ArrowLeft', 'Enter']) await page.keyboard.press(key);
+    await expect(page.getByText('2 places')).toBeVisible();
+  }
   const check = page.getByRole('button', { name: 'Check' });
   await check.focus();
   await page.keyboard.press('Enter');

@@ -195,7 +195,7 @@ test('a machine that nobody has drawn is recorded offline with photos, closed fr
   await panel(page).getByRole('button', { name: 'Begin the way back up' }).click();
   await expect(panel(page).getByRole('alert')).toContainText('has not reached the server yet');
   await context.setOffline(false);
-  await expect(page.getByRole('status').filter({ hasText: /Saved(?! here)/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('status').filter({ hasText: /Saved(?! here)/ })).toBeVisible();
   await panel(page).getByRole('button', { name: 'Begin the way back up' }).click();
   await page.waitForURL(`**/jobs/${job}/bench`);
   await page.locator('section[data-step]').waitFor();
@@ -298,7 +298,7 @@ test('a machine is recorded by keyboard alone, and each page of its job answers 
   await page.locator('select').filter({ hasText: 'Opened flat' }).selectOption('flat');
   await page.getByRole('button', { name: 'Look at it' }).click();
   await expect(page.getByRole('button', { name: 'Top side', pressed: true })).toBeVisible();
-  await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible();
   const recorded = await (await page.request.get(`/jobs/${job}/record`)).text();
   expect(recorded).toContain('"outlined"');
   expect(recorded).toContain('"flat"');

@@ -25,6 +25,15 @@ const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unkno
       await expect(page.getByRole('button', { name: 'Check' })).toBeVisible();
     }
   ],
+  ['who is ready', '/practice/ready'],
+  [
+    'a rehearsal',
+    '/jobs/103/rehearse',
+    async (page) => {
+      await page.getByRole('button', { name: 'Underside' }).click();
+      await page.locator('.list button').nth(3).click();
+    }
+  ],
   ['people', '/people'],
   ['server', '/operations'],
   ['settings', '/settings'],
@@ -61,7 +70,6 @@ const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unkno
 
 for (const third of [0, 1, 2]) {
   test(`every screen is clean in both themes, part ${third + 1}`, async ({ page, app }) => {
-    test.setTimeout(240_000);
     const problems: string[] = [];
     page.on('pageerror', (error) => problems.push(error.message));
     page.on('console', (message) => {

@@ -1,5 +1,8 @@
 import { notebook } from '$core/testing/notebook';
-import { expect, signIn, test } from './fixtures';
+import { type App, expect, shopOfItsOwn, signIn, test as base } from './fixtures';
+
+/** A machine that is far too large is brought in, which others do not look at. */
+const test = base.extend<object, { app: App }>({ app: shopOfItsOwn() });
 
 test('what takes long is shown as it goes: the plan in the browser, pages of the server with what is being done', async ({
   page,
@@ -7,7 +10,6 @@ test('what takes long is shown as it goes: the plan in the browser, pages of the
   app,
   browser
 }) => {
-  test.setTimeout(240_000);
   const other = await (await browser.newContext({ baseURL: app.address })).newPage();
   await other.goto('/signin');
   await signIn(other, 'tam');
@@ -34,12 +36,20 @@ test('what takes long is shown as it goes: the plan in the browser, pages of the
   const [first, second] = [await job(60), await job(61)];
 
   // The plan's own page does not wait for the server: the browser works it out, and says how far the proof is.
+  // All that is said is kept: on a slow machine the proof may be given up while the page is still being drawn.
+  await page.addInitScript(() => {
+    const told: string[] = [];
+    Object.assign(window, { told });
+    new MutationObserver(() => {
+      for (const status of document.querySelectorAll('[role=status]')) told.push(status.textContent);
+    }).observe(document, { subtree: true, childList: true, characterData: true });
+  });
   const since = Date.now();
   await page.goto(`${first}/plan`);
   expect(Date.now() - since).toBeLessThan(15_000);
-  await expect(page.getByRole('status').filter({ hasText: /at most [\d.]+% longer than the shortest/ })).toBeVisible({
-    timeout: 60_000
-  });
+  await expect
+    .poll(() => page.evaluate(() => (window as unknown as { told: string[] }).told.join('\n')), { timeout: 60_000 })
+    .toMatch(/at most [\d.]+% longer than the shortest/);
   await expect(page.getByRole('region', { name: 'Steps' })).toBeVisible();
 
   // A page that needs the server's plan stands at once, and shows it when it is there: by link and by address.
@@ -48,12 +58,12 @@ test('what takes long is shown as it goes: the plan in the browser, pages of the
   const tray = page.getByRole('heading', { name: 'Tray', exact: true });
   await expect(page.getByText(/^Still working/).or(tray)).toBeVisible({ timeout: 60_000 });
   await page.goto(`${second}/tray`, { waitUntil: 'commit' });
-  await expect(page.getByRole('heading', { name: 'Laying out the tray' })).toBeVisible({ timeout: 10_000 });
+  await expect(page.getByRole('heading', { name: 'Laying out the tray' })).toBeVisible();
   await expect(
     page.getByText(
       /^Still working, for .*There is a plan; checking for a shorter order, at most [\d.]+% longer than the shortest\./
     )
-  ).toBeVisible({ timeout: 30_000 });
+  ).toBeVisible();
   // Others are answered meanwhile.
   const asked = Date.now();
   expect((await other.request.get('/jobs/104/tray')).status()).toBe(200);

@@ -45,7 +45,6 @@ test('a shop of the version before is taken over in place, every address answers
   browser,
   playwright
 }) => {
-  test.setTimeout(300_000);
   const { name, url } = await restored('db/dumps/0007.sql.gz');
   const columns = await look(url, columnsOf);
   const before = await look(url, (sql) => prints(sql, columns));

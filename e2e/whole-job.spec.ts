@@ -33,7 +33,6 @@ async function isSigned(app: App, job: number): Promise<boolean> {
 }
 
 test('a main board in German, by keyboard alone at 200 %', async ({ browser, app }) => {
-  test.setTimeout(180_000);
   await app.makeReady(103);
   // A desk of 1280 x 800 whose reader has made everything twice as large.
   const context = await browser.newContext({
@@ -84,7 +83,6 @@ test('a main board in German, by keyboard alone at 200 %', async ({ browser, app
 });
 
 test('a whole job in a hand, by touch alone', async ({ browser, app }) => {
-  test.setTimeout(240_000);
   await app.makeReady(104);
   const context = await browser.newContext({
     baseURL: app.address,

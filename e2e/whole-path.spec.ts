@@ -1,5 +1,16 @@
 import type { Page } from '@playwright/test';
-import { checkInBothThemes, expect, readMark, test, nothingEndangers } from './fixtures';
+import {
+  type App,
+  checkInBothThemes,
+  expect,
+  nothingEndangers,
+  readMark,
+  shopOfItsOwn,
+  test as base
+} from './fixtures';
+
+/** Jobs are opened, worked and signed, which others do not look at. */
+const test = base.extend<object, { app: App }>({ app: shopOfItsOwn() });
 
 const stepText = (page: Page) => page.locator('section[data-step] p[aria-live]');
 const position = async (page: Page) =>
@@ -145,6 +156,7 @@ test('the bench takes facts back, looks ahead, notes and pauses, by keyboard', a
   await page.getByLabel('Note').fill('No adapter here.');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(stepText(page)).toHaveText(/firmware/);
+  await expect(page.getByRole('status')).toContainText(/Saved(?! here)/);
   await page.goto('/jobs/105/report');
   await expect(page.getByText('Adapter cable frayed.').first()).toBeVisible();
   await expect(page.getByText(/: could not be done/).first()).toBeVisible();

@@ -1,18 +1,19 @@
 /**
  * The first of the README's two commands as a newcomer gives it: what git would hand out, in an empty folder, without packages, build and
- * data; `npm run demo`; the first page answers; Ctrl-C stops it. Ends with 0 when all of that is so.
+ * data; `npm run demo`; the first page answers; Ctrl-C stops it. Ends with 0 when all of that is so. A checkout that stands as git hands
+ * it out is taken itself: what is installed and built in it serves what is tried after.
  */
 import { execFileSync, spawn } from 'node:child_process';
 import { chmodSync, cpSync, existsSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { ROOT, say, scratch } from './setup/system.mjs';
+import { isUntouched, ROOT, say, scratch } from './setup/system.mjs';
 
 /** Longer than this a first start must not take, ms: three minutes, and as much again for a machine that others share. */
 const PATIENCE_MS = 360_000;
 
 const folder = mkdtempSync(join(scratch, 'eager-wrench-clone-'));
 chmodSync(folder, 0o755);
-const checkout = join(folder, 'checkout');
+const checkout = isUntouched(ROOT) ? ROOT : join(folder, 'checkout');
 const data = join(folder, 'data');
 
 /** What is committed and what is about to be; nothing that git ignores. */
@@ -24,13 +25,12 @@ function handOut() {
     mkdirSync(dirname(join(checkout, name)), { recursive: true });
     cpSync(join(ROOT, name), join(checkout, name));
   }
-  for (const name of ['node_modules', '.svelte-kit', 'build'])
-    if (existsSync(join(checkout, name))) throw new Error(`${name} is handed out`);
+  if (!isUntouched(checkout)) throw new Error('packages or a build are handed out');
 }
 
 let demo;
 try {
-  handOut();
+  if (checkout !== ROOT) handOut();
   const { DATABASE_URL: _url, ...environment } = process.env;
   const began = performance.now();
   demo = spawn('npm', ['run', 'demo'], {

@@ -104,6 +104,24 @@ async function recorded(p) {
   await p.waitForTimeout(700);
 }
 
+/** A rehearsal in which nobody has seen to the power. */
+async function shorted(p) {
+  await p.getByRole('button', { name: 'Underside' }).click();
+  for (const [name, tool] of [
+    ['Bottom cover screws', 'PH0'],
+    ['Bottom cover clips', 'plastic pick'],
+    ['Bottom cover', 'bare fingers'],
+    ['Battery plug', 'plastic spudger']
+  ]) {
+    await p.locator('.tray').getByRole('button', { name: tool, exact: true }).click();
+    await p.getByPlaceholder('Find on the drawing').fill(name);
+    await p.locator('.list').getByRole('button', { name, exact: true }).click();
+    await p.keyboard.press('1');
+  }
+  await p.getByPlaceholder('Find on the drawing').fill('');
+  await p.locator('.heard.bad').waitFor();
+}
+
 try {
   const light = await page('light');
   await signIn(light);
@@ -174,15 +192,14 @@ try {
     await light.getByRole('slider', { name: /Cut/ }).fill('40');
     await light.getByText(/Fan \d+ steps/).waitFor();
   });
+  await shot(light, 'rehearsal', '/jobs/104/rehearse', () => shorted(light));
   const dark = await page('dark');
   await signIn(dark);
-  await shot(dark, 'bench-dark', '/jobs/103/bench');
-  await shot(dark, 'plan-dark', '/jobs/106/plan', () =>
-    dark
-      .getByRole('button', { name: /pull strips/ })
-      .first()
-      .click()
-  );
+  await shot(dark, 'rehearsal-story', '/jobs/104/rehearse', async () => {
+    await shorted(dark);
+    await dark.getByRole('button', { name: 'All done' }).click();
+    await dark.getByText('Working out what it would take').first().waitFor({ state: 'hidden' });
+  });
 } finally {
   await demo.close();
 }

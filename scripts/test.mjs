@@ -3,7 +3,7 @@ import { closeSync, existsSync, mkdtempSync, openSync, readFileSync, rmSync } fr
 import { join } from 'node:path';
 import { ensureBuild, ensureChromium, ensurePackages } from './setup/packages.mjs';
 import { ensurePostgres } from './setup/postgres.mjs';
-import { run, say, scratch, withLock } from './setup/system.mjs';
+import { isUntouched, ROOT, run, say, scratch, withLock } from './setup/system.mjs';
 
 let passed = 0;
 let failed = 0;
@@ -13,8 +13,12 @@ const times = [];
 const failures = [];
 const results = mkdtempSync(join(scratch, 'eager-wrench-results-'));
 
+const began = Date.now();
+
+/** What comes next, and how long it all took so far: where time goes is seen from the outside. */
 function title(text) {
-  process.stdout.write(`\n== ${text}\n`);
+  const minutes = ((Date.now() - began) / 60_000).toFixed(1);
+  process.stdout.write(`\n== ${text} (${minutes} min)\n`);
 }
 
 /** A check that passes or fails as a whole; what it says is shown when it has ended, since others go on beside it. */
@@ -53,6 +57,10 @@ async function runner(name, command, args, env, file, count) {
 }
 
 async function main() {
+  const cleanClone = ['A clean clone starts', 'node', ['scripts/clean-clone.mjs']];
+  // In place it comes first, since it takes what nothing has touched.
+  const inPlace = isUntouched(ROOT);
+  if (inPlace) await check(...cleanClone);
   title('Set-up');
   await withLock('setup', async () => {
     await ensurePostgres();
@@ -65,19 +73,19 @@ async function main() {
   // Two rows side by side, on two processors; nothing of one waits for the other.
   await Promise.all([
     oneByOne([
-      ['A clean clone starts', 'node', ['scripts/clean-clone.mjs']],
-      ['Licences of others are listed', 'node', ['scripts/licences.mjs', '--check']]
+      ...(inPlace ? [] : [cleanClone]),
+      ['Licences of others are listed', 'node', ['scripts/licences.mjs', '--check']],
+      ['Line width and layout', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
+      ['Lint', 'npx', ['eslint', '.']]
     ]),
     oneByOne([
-      ['Line width and layout', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
-      ['Lint', 'npx', ['eslint', '.']],
-      ['Types: core', 'npx', ['tsc', '-p', 'src/core/tsconfig.json']],
-      ['Types: scripts and tests', 'npx', ['tsc', '-p', 'scripts/tsconfig.json']],
       [
         'Types: application',
         'npx',
         ['svelte-check', '--tsconfig', './tsconfig.json', '--output', 'human', '--threshold', 'warning']
       ],
+      ['Types: core', 'npx', ['tsc', '-p', 'src/core/tsconfig.json']],
+      ['Types: scripts and tests', 'npx', ['tsc', '-p', 'scripts/tsconfig.json']],
       ['Dependency rule', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'scripts', 'demo', 'db']]
     ])
   ]);

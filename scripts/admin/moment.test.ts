@@ -6,6 +6,7 @@ import { afterAll, beforeAll, expect, it } from 'vitest';
 import { migrate } from '../../db/migrate';
 import { closePool, pool } from '$lib/server/database/pool';
 import { closePlanner } from '$lib/server/planning/plans';
+import { useDatabase } from '$lib/server/testing/database';
 import { append, event, newRun, openShop, type Shop } from '$lib/server/testing/shop';
 import { Cluster } from '../setup/postgres.mjs';
 import { isRoot, scratch } from '../setup/system.mjs';
@@ -27,7 +28,7 @@ beforeAll(async () => {
   await cluster.start();
   url = await cluster.createDatabase('shop');
   await migrate(url);
-  process.env.DATABASE_URL = url;
+  await useDatabase(url);
   shop = await openShop(Promise.resolve({ url, ownerUrl: url, drop: closePool }));
 });
 afterAll(async () => {

@@ -19,6 +19,17 @@ const file = (name: string, text: string) => {
 const out = (...args: string[]) => run(args).out;
 const board = () => out('plan', demo, '--replace', 'board', '--json');
 
+it.each([
+  ['not JSON', () => ['validate', file('text.json', 'hello')], 'is not JSON'],
+  ['50 MB', () => ['validate', file('large.json', ' '.repeat(50_000_000))], 'is 50.0 MB'],
+  ['no goal', () => ['plan', demo], 'plan.noGoal'],
+  ['an unknown verb', () => ['destroy', demo], 'no command "destroy"'],
+  ['an unknown schema', () => ['schema', 'constructor'], 'no schema "constructor"'],
+  ['nothing at all', () => [], 'ew validate FILE']
+])('refuses %s', (_, args, message) => {
+  expect(() => out(...args())).toThrow(message);
+});
+
 describe('plan', () => {
   it('by one\u2019s own weights, told apart from the two that ship', () => {
     const weights = file('weights.json', '{"turn": 100, "lid": 0, "tool": 1, "focus": 1}');

@@ -21,6 +21,8 @@ export const SCREENS = [
   { name: 'machine', path: '/machines/2' },
   { name: 'spares', path: '/spares' },
   { name: 'practice', path: '/practice' },
+  { name: 'rehearsal', path: '/jobs/103/rehearse' },
+  { name: 'who is ready', path: '/practice/ready', roles: ['lead'] },
   { name: 'people', path: '/people', roles: ['lead'] },
   { name: 'server', path: '/operations', roles: ['lead'] },
   { name: 'settings', path: '/settings' },

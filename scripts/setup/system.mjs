@@ -10,6 +10,11 @@ import { fileURLToPath } from 'node:url';
 export const ROOT = fileURLToPath(new URL('../../', import.meta.url)).replace(/\/$/, '');
 export const isRoot = process.getuid?.() === 0;
 
+/** What a checkout gets by being used. */
+const GROWN = ['node_modules', '.svelte-kit', 'build'];
+/** @param {string} checkout its folder. @returns whether it stands as git hands it out */
+export const isUntouched = (checkout) => GROWN.every((name) => !existsSync(join(checkout, name)));
+
 /** Short and stable per checkout, so that two checkouts on one machine never share data. */
 export const CHECKOUT_KEY = `${basename(ROOT)}-${createHash('sha256').update(ROOT).digest('hex').slice(0, 8)}`;
 
