@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { RULES } from '$lib/server/sign-in/guard';
 import { expect, PASSWORD, signInByForm, test } from './fixtures';
 
@@ -55,6 +56,14 @@ test('every answer is hardened', async ({ app }) => {
     body: 'name=tam&password=x'
   });
   expect(foreign.status).toBe(403);
+});
+
+test('a connection is kept longer than the proxy in front keeps its end', async ({ app }) => {
+  const conf = readFileSync(new URL('../deploy/nginx/eager-wrench.conf', import.meta.url), 'utf8');
+  const proxy = Number(/upstream[^}]*keepalive_timeout (\d+)s;/.exec(conf)![1]);
+  const { headers } = await fetch(`${app.address}/healthz`);
+  const own = Number(/timeout=(\d+)/.exec(headers.get('keep-alive')!)![1]);
+  expect(own).toBeGreaterThan(proxy + 5);
 });
 
 test('odd addresses and forms are refused without an error of ours', async ({ app, playwright }) => {

@@ -10,6 +10,9 @@ const server = createServer();
 server.headersTimeout = 15_000;
 server.requestTimeout = 60_000;
 server.maxHeadersCount = 100;
+// Longer than a proxy keeps its own end (60 s, said in deploy/nginx): a change sent just as this end closes would be lost, and no proxy
+// sends a change twice.
+server.keepAliveTimeout = 75_000;
 
 server.on('error', (error) => {
   process.stderr.write(`cannot listen on ${host}:${process.env.PORT}: ${error.message}\n`);
