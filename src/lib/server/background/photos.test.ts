@@ -108,7 +108,7 @@ it('a store that is away keeps nobody waiting; its pictures are told as out of r
   } finally {
     await server.open();
   }
-  expect(await objectStore()!.answers()).toBe(true);
+  await expect.poll(() => objectStore()!.answers(), { timeout: 60_000 }).toBe(true);
   expect(await shown(there.id)).toBeDefined();
 });
 

@@ -78,7 +78,7 @@ it('what is laid down, fetched and taken away is signed as a store asks for it',
     await store.remove(name);
     expect(await store.get(name)).toBeUndefined();
   }
-  expect(await store.answers()).toBe(true);
+  await expect.poll(() => store.answers(), { timeout: 60_000 }).toBe(true);
 });
 
 it('another secret, another name or another region is refused, and said so', async () => {
