@@ -15,6 +15,9 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     actionTimeout: 60_000,
     locale: 'en-GB',
+    // Keeping the whole application for work without the server takes every test's new browser a second or two of both processors:
+    // tests of that allow it.
+    serviceWorkers: 'block',
     // Tracing every test takes time; what fails is traced when it is tried again.
     trace: 'on-first-retry',
     launchOptions: {

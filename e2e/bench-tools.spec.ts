@@ -16,6 +16,8 @@ import {
   plainPhoto
 } from './fixtures';
 
+test.use({ serviceWorkers: 'allow' });
+
 const test = shared.extend<object, { app: App }>({ app: shopOfItsOwn() });
 
 const step = (page: Page) => page.locator('section[data-step] p[aria-live]');

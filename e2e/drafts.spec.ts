@@ -46,10 +46,6 @@ async function holdPrograms(page: Page): Promise<() => void> {
     await areLetThrough;
     await route.continue();
   });
-  // The worker of the pages before would answer from what it keeps.
-  await page.evaluate(async () => {
-    for (const worker of await navigator.serviceWorker.getRegistrations()) await worker.unregister();
-  });
   return come;
 }
 

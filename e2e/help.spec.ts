@@ -1,5 +1,7 @@
 import { expect, signIn, test } from './fixtures';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** Lets the service worker have everything before the network goes. */
 const kept = async (page: import('@playwright/test').Page) => {
   await page.evaluate(() => navigator.serviceWorker.ready);

@@ -1,6 +1,8 @@
 import sharp from 'sharp';
 import { expect, test } from './fixtures';
 
+test.use({ serviceWorkers: 'allow' });
+
 test('it can be installed: the browser finds nothing that it lacks, and every icon is as large as it says', async ({
   page,
   app,

@@ -8,6 +8,8 @@ import type { Page } from '@playwright/test';
 import type { Machine } from '$core/machine';
 import type { Plan } from '$core/plan';
 
+test.use({ serviceWorkers: 'allow' });
+
 async function atBench(page: Page, name: string, job: number): Promise<void> {
   await signIn(page, name);
   await page.goto(`/jobs/${job}/bench`);

@@ -94,6 +94,8 @@ const test = base.extend<{ behindFront: { front: Front; context: BrowserContext;
   }
 });
 
+test.use({ serviceWorkers: 'allow' });
+
 test('a new build while a bench is open: work goes on in the old one until the bench is left', async ({
   behindFront: { front, context, page }
 }) => {

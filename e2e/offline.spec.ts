@@ -3,6 +3,8 @@ import { go, kept, start, status, text } from './kept-bench';
 
 const test = base.extend<object, { app: import('./fixtures').App }>({ app: shopOfItsOwn() });
 
+test.use({ serviceWorkers: 'allow' });
+
 test.beforeEach(async ({ app }) => {
   for (const job of [103, 104, 105]) await app.makeReady(job);
 });

@@ -1,6 +1,8 @@
 import type { Page } from '@playwright/test';
 import { expect, signIn, test } from './fixtures';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** Whatever is asked, answered by keyboard alone. */
 async function answer(page: Page) {
   await expect(page.locator('#asked')).toBeVisible();

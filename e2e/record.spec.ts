@@ -11,6 +11,8 @@ import {
 
 const test = base.extend<object, { app: import('./fixtures').App }>({ app: shopOfItsOwn() });
 
+test.use({ serviceWorkers: 'allow' });
+
 /** Taps a place of the face that is looked at, mm. */
 async function tap(page: Page, x: number, y: number, isLong = false): Promise<void> {
   const drawing = page.locator('.record svg.drawing');

@@ -6,6 +6,8 @@ import { Rehearser, triesFor } from './rehearsing';
 /** Jobs are begun here that others begin, too. */
 const test = base.extend<object, { app: App }>({ app: shopOfItsOwn() });
 
+test.use({ serviceWorkers: 'allow' });
+
 const MACHINE = 'norrvik-fathom-14';
 const GOAL = 'replace:battery';
 const access = demoAccess(MACHINE);

@@ -1,6 +1,8 @@
 import type { Page } from '@playwright/test';
 import { expect, shopOfItsOwn, signIn, test as shared, type App } from './fixtures';
 
+test.use({ serviceWorkers: 'allow' });
+
 const test = shared.extend<object, { app: App }>({ app: shopOfItsOwn() });
 
 const hand = (page: Page) => page.locator('section[data-step]');

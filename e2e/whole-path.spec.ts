@@ -12,6 +12,8 @@ import {
 /** Jobs are opened, worked and signed, which others do not look at. */
 const test = base.extend<object, { app: App }>({ app: shopOfItsOwn() });
 
+test.use({ serviceWorkers: 'allow' });
+
 const stepText = (page: Page) => page.locator('section[data-step] p[aria-live]');
 const position = async (page: Page) =>
   (await page.locator('section[data-step]').innerText()).match(/step (\d+) of (\d+)/)?.[1];
