@@ -42,6 +42,18 @@ test('accounts, sessions and settings', async ({ browser, page, app }) => {
   await lead.getByRole('button', { name: 'Save settings' }).click();
   await expect(lead.getByText('New plans use it.')).toBeVisible();
   await expect(lead.getByText('standard times, Removing screws: standard → 1.5')).toBeVisible();
+
+  // All of it is in the log, in words.
+  await lead.getByRole('link', { name: 'People' }).click();
+  const log = lead.getByRole('region', { name: 'Changes, newest first' });
+  for (const [what, about] of [
+    ['account added', 'Pia Lund, technician'],
+    ['account changed', 'disabled'],
+    ['settings changed', 'standard times, Removing screws: standard → 1.5'],
+    ['signed in', 'from 127.0.0.1']
+  ] as const)
+    await expect(log.getByRole('paragraph').filter({ hasText: what }).filter({ hasText: about }).first()).toBeVisible();
+  await expect(log).not.toContainText('{');
   await context.close();
 });
 

@@ -16,9 +16,9 @@ import {
   plainPhoto
 } from './fixtures';
 
-test.use({ serviceWorkers: 'allow' });
-
 const test = shared.extend<object, { app: App }>({ app: shopOfItsOwn() });
+
+test.use({ serviceWorkers: 'allow' });
 
 const step = (page: Page) => page.locator('section[data-step] p[aria-live]');
 const picture = () => plainPhoto('#245', 640, 480);

@@ -1,9 +1,9 @@
 import type { Page } from '@playwright/test';
 import { expect, shopOfItsOwn, signIn, test as shared, type App } from './fixtures';
 
-test.use({ serviceWorkers: 'allow' });
-
 const test = shared.extend<object, { app: App }>({ app: shopOfItsOwn() });
+
+test.use({ serviceWorkers: 'allow' });
 
 const hand = (page: Page) => page.locator('section[data-step]');
 const sign = (page: Page) => page.locator('[data-sign]');

@@ -860,6 +860,8 @@ export interface Messages {
   'machines.machinesInTheLibrary': Nothing;
   'machines.machines': Nothing;
   'machines.findAMachine': Nothing;
+  'machines.moreToFind': { more: number };
+  'machines.allFound': Nothing;
   'machines.theLibraryIsEmpty': Nothing;
   'machines.aMachineFileSaysWhatA': { isMayImport: string };
   'machines.machine': Nothing;
@@ -1298,6 +1300,12 @@ export interface Messages {
   'refused.other': Nothing;
   'server.toTheJobs': Nothing;
   'people.logged': { what: string; name: Arg | null | undefined };
+  'people.loggedFrom': { address: Arg | null | undefined };
+  'people.loggedFaults': { n: number };
+  'people.loggedRows': { n: number };
+  'people.loggedShop': Nothing;
+  'people.loggedJob': { number: Arg | null | undefined };
+  'people.loggedJobs': Nothing;
   'people.setUp': Nothing;
   'intake.languageOfPapers': Nothing;
   'intake.asTheShops': { language: Arg | null | undefined };

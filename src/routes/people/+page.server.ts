@@ -3,13 +3,18 @@ import { z } from 'zod';
 import { line } from '$core/machine';
 import { auditLog } from '$lib/server/database/audit';
 import { pool } from '$lib/server/database/pool';
+import { shopSettings } from '$lib/server/settings/shop';
 import { accounts, changeAccount, openAccount, resetPassword, ROLES } from '$lib/server/sign-in/people';
 import { Password } from '$lib/server/sign-in/password-form';
 import type { Actions, PageServerLoad } from './$types';
 import { whyNot } from '$core/result';
 import { fieldMessage, formOf } from '$lib/server/http/form';
 
-export const load: PageServerLoad = async () => ({ people: await accounts(pool()), log: await auditLog(pool()) });
+export const load: PageServerLoad = async () => ({
+  people: await accounts(pool()),
+  log: await auditLog(pool()),
+  currency: (await shopSettings(pool())).rates.currency
+});
 
 const New = z.object({
   signIn: z

@@ -1,14 +1,16 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { once } from '$lib/ui/once';
-  import { moment } from '$lib/ui/dates';
-  import { word, type Said } from '$core/language';
+  import { money, moment } from '$lib/ui/dates';
+  import { toldOf } from '$lib/audit/told';
+  import type { Said } from '$core/language';
   import { ListState } from '$lib/ui/list-state.svelte';
   import SortHeads from '$lib/ui/SortHeads.svelte';
   import SortSelect from '$lib/ui/SortSelect.svelte';
   import { useWords } from '$lib/words';
 
-  const { t, told, language } = useWords();
+  const words = useWords();
+  const { t, told, language } = words;
 
   let { data, form } = $props();
   const list = new ListState<(typeof data.people)[number]>(
@@ -28,7 +30,9 @@
   const people = $derived(list.shown(data.people));
   const message = $derived((form as { message?: Said } | null)?.message);
   const ROLES = ['technician', 'lead', 'trainee'] as const;
-  const detail = (d: Record<string, unknown>) => (Object.keys(d).length === 0 ? '' : JSON.stringify(d).slice(0, 160));
+  const log = $derived(
+    data.log.map((row) => ({ ...row, ...toldOf(words, row, (minor) => money(minor, data.currency)) }))
+  );
 </script>
 
 <svelte:head><title>{t('people.peopleEagerWrench')}</title></svelte:head>
@@ -153,15 +157,14 @@
     <h2 id="log" class="text-lg">{t('people.whoChangedWhat')}</h2>
     <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls has to be reachable by keyboard) -->
     <div class="mt-1 max-h-96 overflow-y-auto" tabindex="0" role="region" aria-label={t('people.changesNewestFirst')}>
-      {#each data.log as row, i (i)}
+      {#each log as row, i (i)}
         <p
-          class="grid grid-cols-2 gap-x-3 border-b border-rule py-1 last:border-0 lg:grid-cols-[150px_150px_170px_130px_minmax(0,1fr)]"
+          class="grid grid-cols-2 gap-x-3 border-b border-rule py-1 last:border-0 lg:grid-cols-[150px_150px_170px_170px_minmax(0,1fr)]"
         >
           <span class="text-sm text-soft">{moment(row.at)}</span><span>{row.by ?? t('people.setUp')}</span><span
-            >{t('people.logged', { what: word(row.what), name: row.what })}</span
-          ><span class="code text-sm">{told(row.about)}</span><span
-            class="truncate text-sm text-soft max-lg:col-span-2"
-            title={detail(row.detail)}>{detail(row.detail)}</span
+            >{row.what}</span
+          ><span class="min-w-0 break-words">{row.about}</span><span
+            class="min-w-0 text-sm break-words text-soft max-lg:col-span-2">{row.detail}</span
           >
         </p>
       {:else}<p class="py-4 text-soft">{t('people.nothingHasChangedYet')}</p>{/each}

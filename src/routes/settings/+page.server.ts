@@ -6,7 +6,7 @@ import { dueToErase, saveSettings, settingsHistory, shopSettings } from '$lib/se
 import type { Actions, PageServerLoad } from './$types';
 import { here } from '$lib/server/http/here';
 import { numberOf, ratesOf, shareOf } from './fields';
-import { settingName } from './names';
+import { settingName } from '$lib/settings/names';
 
 export const load: PageServerLoad = async ({ locals }) => {
   const [settings, history, now] = [

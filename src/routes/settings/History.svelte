@@ -1,8 +1,7 @@
 <script lang="ts">
-  import { TRAINEES, type TraineesMay } from '$core/job';
+  import { settingChanges } from '$lib/settings/names';
   import { moment } from '$lib/ui/dates';
   import { useWords } from '$lib/words';
-  import { leaves, settingName } from './names';
 
   const words = useWords();
   const { t } = words;
@@ -10,27 +9,10 @@
   /** What was decided when, the newest first: what each version changed against the one before it. */
   let { versions }: { versions: { version: number; at: string; by: string | null; document: unknown }[] } = $props();
 
-  const isTrainees = (value: unknown): value is TraineesMay => TRAINEES.some((may) => may === value);
-  const shown = (value: unknown): string =>
-    value === undefined
-      ? t('settings.asStandard')
-      : value === null
-        ? t('settings.noLimit')
-        : typeof value === 'boolean'
-          ? t('settings.yesOrNo', { is: value ? 'yes' : 'no' })
-          : isTrainees(value)
-            ? t(`settings.trainees.${value}`)
-            : String(value);
   const changes = $derived(
     versions.map((v, i) => {
       const before = versions[i + 1];
-      if (!before) return [t('settings.asSetUp')];
-      const byName = (document: unknown) =>
-        new Map(leaves(document).map(([path, value]) => [settingName(words, path), value]));
-      const [was, is] = [byName(before.document), byName(v.document)];
-      return [...new Set([...was.keys(), ...is.keys()])]
-        .filter((name) => was.get(name) !== is.get(name))
-        .map((name) => t('settings.changed', { name, was: shown(was.get(name)), is: shown(is.get(name)) }));
+      return before ? settingChanges(words, before.document, v.document) : [t('settings.asSetUp')];
     })
   );
 </script>

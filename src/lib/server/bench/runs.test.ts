@@ -7,7 +7,8 @@ import { continued, fold, fromHere, type RunEvent } from '$core/run';
 import { STANDARD_SETTINGS } from '$core/job';
 import { pool } from '../database/pool';
 import { addJob, findJob, listJobs } from '../jobs/jobs';
-import { importMachine, listMachines } from '../library/machines';
+import { machinesToChoose } from '../library/choice';
+import { importMachine } from '../library/machines';
 import { addPerson } from '../sign-in/people';
 import { appendEvents, eventsOf, findRun, foundOnMachine, startRun, type Run } from './runs';
 import { RunFeed } from './run-feed';
@@ -169,7 +170,7 @@ describe('runs and jobs', () => {
     expect(imported).toMatchObject({ ok: true, isNew: true });
     expect((await findRun(pool(), run.id))!.fileId).toBe(fileId);
     expect((await findJob(pool(), number))!.revision).toBe('r2');
-    expect((await listMachines(pool())).map((m) => m.revision)).toEqual(['r3', 'r2']);
+    expect((await machinesToChoose(pool(), {})).machines.map((m) => m.revision)).toEqual(['r3', 'r2']);
   });
 
   it('the same machine file twice is one, and a faulty one is none', async () => {

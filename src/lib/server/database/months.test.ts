@@ -104,7 +104,7 @@ it('an event that does not say its month, or another than its run, is refused by
 });
 
 it('the newest of the log are read from the newest tables, in order', async () => {
-  for (const about of ['a', 'b', 'c']) await audit(pool(), shop.tam, 'tried', about);
+  for (const about of ['a', 'b', 'c']) await audit(pool(), shop.tam, 'signed_in', about, {});
   expect((await auditLog(pool(), 3)).map((row) => row.about)).toEqual(['c', 'b', 'a']);
   await owner.query(
     `insert into audit (at, what, about)

@@ -7,7 +7,7 @@ import { WHOLE_PICTURE, type Scale } from '$core/recording';
 import { demoAccess } from '$core/testing/machines';
 import { english } from '$core/testing/english';
 import { pool } from '../database/pool';
-import { listMachines } from '../library/machines';
+import { machinesToChoose } from '../library/choice';
 import { closePlanner } from '../planning/plans';
 import { addPerson } from '../sign-in/people';
 import { freshDatabase } from '../testing/database';
@@ -106,7 +106,7 @@ describe('a draft', () => {
     const again = await keepDraft(id, tam);
     if (!again.ok) throw new Error(JSON.stringify(again.problems[0]));
     expect(again.row.revision).not.toBe(fathom.revision);
-    expect((await listMachines(pool())).filter((m) => m.standing === 'draft')).toHaveLength(2);
+    expect((await machinesToChoose(pool(), {})).machines.filter((m) => m.standing === 'draft')).toHaveLength(2);
 
     const about = { maker: 'Norrvik', model: 'Tarn', widthMm: 300, depthMm: 210, heightMm: 17 };
     const start = startOf('from-below', about, english);

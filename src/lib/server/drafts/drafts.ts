@@ -32,7 +32,7 @@ export async function beginDraft(machine: Machine, asking: Asking, from?: number
       `insert into draft (id, machine_id, maker, model, machine_file_id, first, document, started_by) values ($1, $2, $3, $4, $5, $6, $6, $7)`,
       [id, machine.id, machine.maker, machine.model, from ?? null, text, asking.by]
     );
-    await audit(db, asking.by, 'draft begun', machine.id);
+    await audit(db, asking.by, 'draft_begun', machine.id, {});
     return id;
   });
 }

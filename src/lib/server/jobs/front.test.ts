@@ -373,7 +373,7 @@ describe('people and settings', () => {
     expect(
       await openAccount({ signIn: 'juno', name: 'Other', role: 'trainee' }, 'a long password', ines)
     ).toMatchObject({ ok: false });
-    expect((await auditLog(pool()))[0]).toMatchObject({ by: 'Ines Havgaard', what: 'account opened', about: 'juno' });
+    expect((await auditLog(pool()))[0]).toMatchObject({ by: 'Ines Havgaard', what: 'account_opened', about: 'juno' });
     await expect(pool().query('delete from audit')).rejects.toThrow(/permission denied/);
   });
   it('whoever is shut out is out at once; the last lead stays, even when two are taken down at once', async () => {
@@ -419,7 +419,7 @@ describe('people and settings', () => {
     expect(await settingsHistory(pool())).toHaveLength(before + 1);
     expect((await shopSettings(pool())).pace).toEqual({ 'open clips': 1.4 });
     expect((await auditLog(pool()))[0]).toMatchObject({
-      what: 'settings changed',
+      what: 'settings_changed',
       detail: { pace: { to: { 'open clips': 1.4 } } }
     });
   });

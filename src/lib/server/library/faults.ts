@@ -43,7 +43,7 @@ export async function importFaultSet(db: Queryable, text: string, by: string | n
     JSON.stringify(set.data),
     by
   ]);
-  await audit(db, by, 'fault set imported', set.data.machine, { faults: set.data.faults.length });
+  await audit(db, by, 'fault_set_imported', set.data.machine, { faults: set.data.faults.length });
   return { ok: true, machine: set.data.machine, faults: set.data.faults.length };
 }
 

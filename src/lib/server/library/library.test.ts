@@ -3,7 +3,8 @@ import { demoText } from '$core/testing/machines';
 import { pool } from '../database/pool';
 import { addJob, findJob, keepPlan, listJobs } from '../jobs/jobs';
 import { listQuery } from '../database/lists';
-import { importMachine, jobsOnMachine, LIBRARY_ORDERS, libraryPage, listMachines, revisionsOf } from './machines';
+import { machinesToChoose } from './choice';
+import { importMachine, jobsOnMachine, LIBRARY_ORDERS, libraryPage, revisionsOf } from './machines';
 import { addPerson } from '../sign-in/people';
 import { closePlanner } from '../planning/plans';
 import { startRun, findRun } from '../bench/runs';
@@ -44,7 +45,7 @@ const newJob = (fileId: number) =>
 
 describe('the library', () => {
   it('shows the newest file of each revision, and all of a machine in its history', async () => {
-    expect((await listMachines(pool())).map((m) => [m.revision, m.fileId])).toEqual([
+    expect((await machinesToChoose(pool(), {})).machines.map((m) => [m.revision, m.fileId])).toEqual([
       ['r2', files[2]],
       ['r1', files[0]]
     ]);

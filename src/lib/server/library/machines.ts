@@ -21,8 +21,9 @@ export interface MachineRow {
   standing: Standing;
 }
 
-const COLUMNS = `id::int as "fileId", content_hash as hash, machine_id as "machineId", maker, model, revision, imported_at as "importedAt", ${standingOf('machine_file')} as standing`;
-const dated = <T extends { importedAt: Date }>(row: T) => ({ ...row, importedAt: row.importedAt.toISOString() });
+/** A machine's row without its document. */
+export const COLUMNS = `id::int as "fileId", content_hash as hash, machine_id as "machineId", maker, model, revision, imported_at as "importedAt", ${standingOf('machine_file')} as standing`;
+export const dated = <T extends { importedAt: Date }>(row: T) => ({ ...row, importedAt: row.importedAt.toISOString() });
 
 export type Imported = Result<{ row: MachineRow; isNew: boolean; warnings: readonly Problem[] }>;
 
@@ -47,7 +48,7 @@ export async function keepFile(
     [hash, machine.id, machine.maker, machine.model, machine.revision, JSON.stringify(machine), by]
   );
   if (rows[0]) {
-    await audit(db, by, 'machine imported', `${machine.id} ${machine.revision}`, { hash });
+    await audit(db, by, 'machine_imported', `${machine.id} ${machine.revision}`, { hash });
     if (standing) await stand(db, { fileId: rows[0].fileId, standing, by });
     return { row: { ...dated(rows[0]), standing: standing ?? 'in-force' }, isNew: true };
   }
@@ -58,15 +59,6 @@ export async function keepFile(
 export async function fileOf(db: Queryable, hash: string): Promise<MachineRow | undefined> {
   const { rows } = await db.query(`select ${COLUMNS} from machine_file where content_hash = $1`, [hash]);
   return rows[0] && dated(rows[0]);
-}
-
-/** The newest file of every machine and revision. */
-export async function listMachines(db: Queryable): Promise<MachineRow[]> {
-  const { rows } = await db.query(
-    `select * from (select distinct on (machine_id, revision) ${COLUMNS} from machine_file order by machine_id, revision, id desc) newest
-      order by maker, model, revision desc limit 500`
-  );
-  return rows.map(dated);
 }
 
 /**

@@ -3,12 +3,14 @@ import type pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { contentHash } from '$core/machine';
 import { differedOnMachine } from '../bench/runs';
+import { auditLog } from '../database/audit';
 import { pool } from '../database/pool';
 import { closePlanner } from '../planning/plans';
 import { addPerson } from '../sign-in/people';
 import { ownerOf } from '../testing/database';
 import { answerAll, append, event, newRun, openShop, type Shop } from '../testing/shop';
-import { followedJoints, keepFile, listMachines, machineDocument, putInForce } from './machines';
+import { machinesToChoose } from './choice';
+import { followedJoints, keepFile, machineDocument, putInForce } from './machines';
 import { drawnBy, stand, standingsOf } from './standing';
 
 let shop: Shop;
@@ -37,6 +39,14 @@ async function asOwner(work: (owner: pg.Client) => Promise<void>): Promise<void>
 }
 
 describe('a draft', () => {
+  it('stands in the log by the name of its machine', async () => {
+    const { fileId, machine } = await draft('Logged.');
+    expect((await auditLog(pool(), 2)).find((row) => row.what === 'machine_standing')).toMatchObject({
+      by: 'Tam Okello',
+      about: String(fileId),
+      named: `${machine.model} ${machine.revision}`
+    });
+  });
   it('that a run followed as it stands is checked by it, once', async () => {
     const by = await draft('Followed.');
     for (let i = 0; i < 2; i++) {
@@ -81,7 +91,7 @@ describe('putting in force', () => {
     // What was checked stays as it was; said again later nothing more comes of it.
     expect(await putInForce(by.fileId, ines)).toMatchObject({ fileId: rows[0].fileId });
     expect((await machineDocument(pool(), by.fileId))!.machine.revision).toBe('r2');
-    expect((await listMachines(pool())).filter((m) => m.revision === 'r4')).toEqual([]);
+    expect((await machinesToChoose(pool(), {})).machines.filter((m) => m.revision === 'r4')).toEqual([]);
   });
   it('leaves a file of its own revision in its row', async () => {
     const by = await draft('First of its name.', { id: 'lindquay-cove-12', model: 'Cove 12', revision: 'r1' });

@@ -15,7 +15,7 @@ export async function stand(
     'insert into machine_standing (machine_file_id, standing, person_id, run_id) values ($1, $2, $3, $4)',
     [file.fileId, file.standing, file.by, file.run ?? null]
   );
-  await audit(db, file.by, 'machine standing', String(file.fileId), { standing: file.standing });
+  await audit(db, file.by, 'machine_standing', String(file.fileId), { standing: file.standing });
 }
 
 export interface StandingWord {

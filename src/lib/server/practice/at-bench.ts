@@ -57,7 +57,7 @@ export async function letOn(
      on conflict (job_id, person_id) do update set by_id = excluded.by_id, reason = excluded.reason, at = now()`,
     [job.id, personId, by, reason]
   );
-  await audit(db, by, 'trainee let on', String(job.number), { person: personId, reason });
+  await audit(db, by, 'trainee_let_on', String(job.number), { person: personId, reason });
 }
 
 /** Whether somebody may work on the job that an address names by its number or by its run. */

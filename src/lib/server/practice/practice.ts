@@ -5,7 +5,8 @@ import type { FaultSet } from '$core/faults';
 import { modelOf, type Machine } from '$core/machine';
 import { seeded } from '$core/solve';
 import type { Queryable } from '../database/pool';
-import { fileOf, listMachines, machineDocument } from '../library/machines';
+import { latestMachines } from '../library/choice';
+import { fileOf, machineDocument } from '../library/machines';
 import { faultSetFor } from '../library/faults';
 import { accessFor } from '../planning/derived';
 
@@ -26,8 +27,8 @@ const SECONDS = 600;
 
 /** The file in force of each machine, the newest where none is. */
 export async function practiceMachines(db: Queryable): Promise<PracticeMachine[]> {
-  const rows = await listMachines(db);
-  const ids = [...new Set(rows.map((r) => r.machineId))].slice(0, MOST_MACHINES);
+  const rows = await latestMachines(db, MOST_MACHINES);
+  const ids = [...new Set(rows.map((r) => r.machineId))];
   return Promise.all(
     ids.map(async (id) => {
       const own = rows.filter((r) => r.machineId === id);

@@ -8,6 +8,7 @@ import { plan } from '$core/plan';
 import type { RehearsedWork } from '$core/practice';
 import { followed, REHEARSAL_FORMAT, type Entry } from '$core/rehearsal';
 import { appendEvents } from '../bench/runs';
+import { auditLog } from '../database/audit';
 import { pool } from '../database/pool';
 import { findJob } from '../jobs/jobs';
 import { saveSettings } from '../settings/shop';
@@ -147,8 +148,9 @@ describe('a trainee at the bench', () => {
     });
     const elsewhere = await newRun(shop);
     expect(await mayWorkHere(pool(), { id: third, role: 'trainee' }, { run: elsewhere.run.id })).toBe(false);
-    const { rows } = await pool().query(`select detail from audit where what = 'trainee let on'`);
-    expect(rows).toEqual([{ detail: { person: third, reason: 'Did it twice beside me.' } }]);
+    expect((await auditLog(pool())).filter((row) => row.what === 'trainee_let_on')).toMatchObject([
+      { detail: { person: third, reason: 'Did it twice beside me.' }, named: 'Sol Vik' }
+    ]);
     await setTrainees('watch');
     expect((await may(third)).mayWork).toBe(false);
   });

@@ -31,7 +31,7 @@ export async function saveSettings(db: Queryable, wanted: ShopSettings, by: stri
   );
   if (Object.keys(changed).length === 0) return false;
   await db.query('insert into shop_settings (person_id, document) values ($1, $2)', [by, JSON.stringify(wanted)]);
-  await audit(db, by, 'settings changed', 'shop', changed);
+  await audit(db, by, 'settings_changed', 'shop', changed);
   return true;
 }
 

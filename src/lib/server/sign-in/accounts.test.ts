@@ -109,8 +109,8 @@ describe('signing in', () => {
     await signIn('nobody', 'wrong', '192.0.2.30');
     await signIn('tam', PASSWORD, '192.0.2.31');
     expect((await auditLog(pool(), 2)).map((a) => [a.what, a.about, a.address])).toEqual([
-      ['signed in', 'tam', '192.0.2.31'],
-      ['sign-in refused', 'nobody', '192.0.2.30']
+      ['signed_in', 'tam', '192.0.2.31'],
+      ['sign-in_refused', 'nobody', '192.0.2.30']
     ]);
   });
 });

@@ -89,7 +89,7 @@ export async function openAccount(person: Omit<Person, 'id'>, password: string, 
     if ((await db.query('select 1 from person where sign_in = $1', [person.signIn])).rowCount)
       return refused('taken', here().t('server.anotherAccountSignsInAsAlready', { signIn: person.signIn }));
     await addHashed(db, person, hash);
-    await audit(db, by, 'account opened', person.signIn, { name: person.name, role: person.role });
+    await audit(db, by, 'account_opened', person.signIn, { name: person.name, role: person.role });
     return { ok: true };
   });
 }
@@ -124,7 +124,7 @@ export async function changeAccount(
       [id, role, isDisabled]
     );
     await db.query('delete from session where person_id = $1', [id]);
-    await audit(db, by, 'account changed', was.signIn, {
+    await audit(db, by, 'account_changed', was.signIn, {
       from: { role: was.role, isDisabled: was.isDisabled },
       to: { role, isDisabled }
     });
@@ -143,7 +143,7 @@ export async function resetPassword(id: string, password: string, by: string): P
     if (!rows[0]) return refused('no-account', here().t('server.thereIsNoSuchAccount'));
     await db.query('delete from session where person_id = $1', [id]);
     await db.query('delete from known_device where person_id = $1', [id]);
-    await audit(db, by, 'password given', rows[0].signIn);
+    await audit(db, by, 'password_given', rows[0].signIn, {});
     return { ok: true };
   });
 }
@@ -170,7 +170,7 @@ export async function changeOwnPassword(
     if (!rows[0]) return refused('changed-elsewhere', here().t('server.thePasswordWasJustChangedElsewhere'));
     await db.query('delete from session where person_id = $1 and id <> $2', [id, keepSession]);
     await db.query('delete from known_device where person_id = $1', [id]);
-    await audit(db, id, 'password changed', rows[0].signIn);
+    await audit(db, id, 'password_changed', rows[0].signIn, {});
     return { ok: true };
   });
 }

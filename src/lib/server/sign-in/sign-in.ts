@@ -54,13 +54,13 @@ export async function signIn(name: string, password: string, address: string, de
   }
   const found = await findForSignIn(pool(), asked);
   if (!(await passwordMatches(found?.passwordHash, password)) || !found) {
-    await audit(pool(), null, 'sign-in refused', asked, {}, address);
+    await audit(pool(), null, 'sign-in_refused', asked, {}, address);
     return refused('wrong', here().t('server.nameOrPasswordIsWrong'));
   }
   for (const [what, key] of counts) await forgetTries(what, key, what !== 'sign-in-address');
   await pool().query('delete from rate_limit where expire < $1', [Date.now()]);
   await pool().query(`delete from done_once where at < now() - interval '30 days'`);
-  await audit(pool(), found.id, 'signed in', asked, {}, address);
+  await audit(pool(), found.id, 'signed_in', asked, {}, address);
   const { id, signIn: signedIn, name: display, role } = found;
   return {
     ok: true,

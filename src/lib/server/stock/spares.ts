@@ -93,7 +93,7 @@ export async function keepSpare(
      on conflict (number) do update set document = excluded.document, price_minor = coalesce(excluded.price_minor, spare.price_minor), changed_at = now()`,
     [spare.number, JSON.stringify(spare), priceMinor]
   );
-  await audit(db, by, 'spare kept', spare.number, { name: spare.name, priceMinor });
+  await audit(db, by, 'spare_kept', spare.number, { name: spare.name, priceMinor });
 }
 
 /** What new parts of a machine cost in this shop, as far as that is known: by the part, minor units. */

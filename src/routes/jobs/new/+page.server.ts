@@ -2,10 +2,12 @@ import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { removalSet } from '$core/plan';
 import { idFrom, parsed } from '$lib/server/http/body';
+import { searchFrom } from '$lib/server/database/lists';
 import { pool } from '$lib/server/database/pool';
 import { replanJob } from '$lib/server/jobs/facts';
 import { addJob, findJob, TO_FIND } from '$lib/server/jobs/jobs';
-import { listMachines, machineDocument } from '$lib/server/library/machines';
+import { machinesToChoose } from '$lib/server/library/choice';
+import { machineDocument } from '$lib/server/library/machines';
 import { shopTimes } from '$lib/server/planning/times';
 import { planBasis } from '$core/job';
 import { accessFor } from '$lib/server/planning/derived';
@@ -17,13 +19,21 @@ import { JOB_FIELD_NAMES, JOB_FIELDS } from '$lib/server/jobs/form';
 import { whyNot } from '$core/result';
 import { here } from '$lib/server/http/here';
 
-export const load: PageServerLoad = async ({ url }) => {
-  const machines = (await listMachines(pool())).filter((m) => m.standing !== 'begun');
-  const wanted = idFrom(url.searchParams.get('machine')) ?? machines[0]?.fileId;
+export const load: PageServerLoad = async ({ url: { searchParams } }) => {
+  const asked = idFrom(searchParams.get('machine'));
+  const kept = idFrom(searchParams.get('kept'));
+  const choice = await machinesToChoose(pool(), {
+    search: searchFrom(searchParams),
+    also: [asked, kept].filter((id) => id !== undefined),
+    named: searchParams.get('named')?.slice(0, 300) ?? ''
+  });
+  // A search that finds nothing takes no machine away.
+  const [first] = choice.machines.length > 0 ? choice.machines : (await machinesToChoose(pool(), {})).machines;
+  const wanted = asked ?? first?.fileId;
   const file = wanted === undefined ? undefined : await machineDocument(pool(), wanted);
   if (wanted !== undefined && !file) error(404, here().t('server.thereIsNoSuchMachineFile'));
   return {
-    machines,
+    choice,
     fileId: wanted ?? null,
     machine: file?.machine ?? null,
     hash: file?.hash ?? null,

@@ -11,6 +11,7 @@
   import DiveProfile from '$lib/ui/DiveProfile.svelte';
   import { ExploreDrawing } from '$lib/ui/drawing';
   import { livePlan } from '$lib/planning/live-plan.svelte';
+  import MachineSearch from '$lib/ui/MachineSearch.svelte';
   import { Drafts } from '$lib/ui/drafts';
   import { duration } from '$lib/ui/format';
   import GoalPicker from '$lib/ui/plan/GoalPicker.svelte';
@@ -22,6 +23,7 @@
   import TextFileInput from '$lib/ui/TextFileInput.svelte';
   import JobFields from './JobFields.svelte';
 
+  type MachineRow = (typeof data.choice.machines)[number];
   const { t, told } = useWords();
 
   let { data, form } = $props();
@@ -58,13 +60,19 @@
   const isKeptDraft = (value: unknown): value is Kept =>
     typeof (value as Kept | null)?.typed === 'object' && (value as Kept).typed !== null;
   const drafts = () => new Drafts(localStorage, data.person?.id ?? '');
+  const isListed = (fileId: number) => data.choice.machines.some((m) => m.fileId === fileId);
+  /** Whether a file of the draft is in this library. */
+  async function isThere(fileId: number): Promise<boolean> {
+    if (!isListed(fileId)) await goto(`/jobs/new?kept=${fileId}`, { replaceState: true });
+    return isListed(fileId);
+  }
   let isMounted = $state(false);
   onMount(async () => {
     const kept = drafts().read(DRAFT, isKeptDraft);
     if (kept) {
       for (const field of Object.keys(typed) as (keyof typeof typed)[])
         if (typeof kept.typed[field] === 'string') typed[field] = kept.typed[field];
-      if (kept.fileId !== data.fileId && data.machines.some((m) => m.fileId === kept.fileId))
+      if (kept.fileId !== data.fileId && kept.fileId !== null && (await isThere(kept.fileId)))
         await goto(`/jobs/new?machine=${kept.fileId}`, { replaceState: true });
       const read = Goals.safeParse(kept.goals);
       if (kept.fileId === data.fileId && read.success) goals = read.data.filter((g) => faceOf(model!, g) !== undefined);
@@ -83,6 +91,18 @@
     isKept = false;
   }
 
+  /** The machine of the library that calls itself so, whether it is listed or not. */
+  async function machineNamed(named: string): Promise<MachineRow | undefined> {
+    const itself = named.toLowerCase();
+    const listed = () =>
+      data.choice.machines.find(
+        (m) => itself.includes(m.model.toLowerCase()) && itself.includes(m.maker.toLowerCase())
+      );
+    if (!listed() && data.choice.more > 0 && itself.trim())
+      await goto(`/jobs/new?${new URLSearchParams({ machine: String(data.fileId), named })}`, { keepFocus: true });
+    return listed();
+  }
+
   let said = $state('');
   /** The machine names itself: its model and serial number, from a listing. */
   async function fromListing(text: string) {
@@ -90,10 +110,7 @@
     if (!read.ok) return void (said = told(whyNot(read)));
     const { maker, model: called, serial: number } = read.listing.identity;
     if (number) typed.serial = number;
-    const named = `${maker ?? ''} ${called ?? ''}`.toLowerCase();
-    const found = data.machines.find(
-      (m) => named.includes(m.model.toLowerCase()) && named.includes(m.maker.toLowerCase())
-    );
+    const found = await machineNamed(`${maker ?? ''} ${called ?? ''}`);
     said = found
       ? t('newJob.itSaysItIsA', {
           maker: found.maker,
@@ -152,6 +169,7 @@
           <span class="flex-1">{t('newJob.yourDraftFromBeforeIsBack')}</span>
           <button type="button" class="link" onclick={beginAnew}>{t('newJob.startOver')}</button>
         </p>{/if}
+      <MachineSearch more={data.choice.more} keep={{ machine: String(data.fileId) }} />
       <label class="block">
         <span class="label">{t('newJob.machine')}</span>
         <select
@@ -164,7 +182,7 @@
             void goto(`/jobs/new?machine=${e.currentTarget.value}`, { keepFocus: true });
           }}
         >
-          {#each data.machines as m (m.fileId)}<option value={m.fileId}
+          {#each data.choice.machines as m (m.fileId)}<option value={m.fileId}
               >{m.maker} {m.model}, {m.revision}{m.standing === 'draft' ? ` (${t('newJob.draft')})` : ''}</option
             >{/each}
         </select>

@@ -9,17 +9,23 @@ import { whyNot } from '$core/result';
 import { pool } from '$lib/server/database/pool';
 import { beginDraft, listDrafts } from '$lib/server/drafts/drafts';
 import { keepDraftPhoto, photosOfDraft, photosOfFile } from '$lib/server/drafts/photos';
+import { searchFrom } from '$lib/server/database/lists';
+import { idFrom } from '$lib/server/http/body';
 import { formOf } from '$lib/server/http/form';
 import { here } from '$lib/server/http/here';
-import { listMachines, machineDocument } from '$lib/server/library/machines';
+import { machinesToChoose } from '$lib/server/library/choice';
+import { machineDocument } from '$lib/server/library/machines';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ url }) => ({
-  drafts: await listDrafts(pool()),
-  machines: (await listMachines(pool())).filter((m) => m.standing !== 'begun'),
+export const load: PageServerLoad = async ({ url }) => {
   /** The file that is to be changed, where one was come from. */
-  from: Number(url.searchParams.get('from')) || null
-});
+  const from = idFrom(url.searchParams.get('from')) ?? null;
+  return {
+    drafts: await listDrafts(pool()),
+    choice: await machinesToChoose(pool(), { search: searchFrom(url.searchParams), also: from === null ? [] : [from] }),
+    from
+  };
+};
 
 const Mm = z.coerce.number().min(5).max(2000);
 const New = z.object({

@@ -7,6 +7,7 @@
   import { once } from '$lib/ui/once';
   import { SLOTS } from '$core/words';
   import { SHEET_MAX_CHARS } from '$core/sheet';
+  import MachineSearch from '$lib/ui/MachineSearch.svelte';
   import FileInput from '$lib/ui/FileInput.svelte';
   import TextFileInput from '$lib/ui/TextFileInput.svelte';
   import { useWords } from '$lib/words';
@@ -127,16 +128,17 @@
     </section>
 
     <div class="sheet space-y-5 px-5 py-4">
+      <MachineSearch more={data.choice.more} />
       <form method="POST" action="?/change" class="space-y-3" use:enhance={send}>
         <h2 class="text-xl">{t('drafting.changeFile')}</h2>
         <label class="block"
           ><span class="label">{t('drafting.machine')}</span><select class="field" name="fileId">
-            {#each data.machines as m (m.fileId)}<option value={m.fileId} selected={m.fileId === data.from}
+            {#each data.choice.machines as m (m.fileId)}<option value={m.fileId} selected={m.fileId === data.from}
                 >{m.maker} {m.model}, {m.revision}</option
               >{/each}
           </select></label
         >
-        <button class="button button-act min-h-11" disabled={sending || data.machines.length === 0}
+        <button class="button button-act min-h-11" disabled={sending || data.choice.machines.length === 0}
           >{t('drafting.begin')}</button
         >
       </form>
@@ -144,12 +146,15 @@
         <h2 class="text-xl">{t('drafting.copyOf')}</h2>
         <label class="block"
           ><span class="label">{t('drafting.machine')}</span><select class="field" name="fileId">
-            {#each data.machines as m (m.fileId)}<option value={m.fileId}>{m.maker} {m.model}, {m.revision}</option
+            {#each data.choice.machines as m (m.fileId)}<option value={m.fileId}
+                >{m.maker} {m.model}, {m.revision}</option
               >{/each}
           </select></label
         >
         <div class="grid grid-cols-2 gap-3">{@render name()}</div>
-        <button class="button min-h-11" disabled={sending || data.machines.length === 0}>{t('drafting.begin')}</button>
+        <button class="button min-h-11" disabled={sending || data.choice.machines.length === 0}
+          >{t('drafting.begin')}</button
+        >
       </form>
     </div>
 

@@ -1,3 +1,4 @@
+import { TRAINEES, type TraineesMay } from '$core/job';
 import { PACE_KINDS } from '$core/words';
 import { message, type Translate } from '$lib/words';
 
@@ -33,7 +34,42 @@ export const settingName = ({ told }: Translate, path: readonly PropertyKey[]): 
   path.map((key) => (isNamed(String(key)) ? told(NAMES[String(key) as keyof typeof NAMES]) : String(key))).join(', ');
 
 /** Every single setting of a version, with its path. */
-export const leaves = (value: unknown, path: readonly string[] = []): [path: readonly string[], value: unknown][] =>
+const leaves = (value: unknown, path: readonly string[] = []): [path: readonly string[], value: unknown][] =>
   value !== null && typeof value === 'object'
     ? Object.entries(value).flatMap(([key, inner]) => leaves(inner, [...path, key]))
     : [[path, value]];
+
+const isTrainees = (value: unknown): value is TraineesMay => TRAINEES.some((may) => may === value);
+
+/** What a setting is set to. */
+const settingText = ({ t }: Translate, value: unknown): string =>
+  value === undefined
+    ? t('settings.asStandard')
+    : value === null
+      ? t('settings.noLimit')
+      : typeof value === 'boolean'
+        ? t('settings.yesOrNo', { is: value ? 'yes' : 'no' })
+        : isTrainees(value)
+          ? t(`settings.trainees.${value}`)
+          : String(value);
+
+/** What changed from a version, or a part of one, to another: a line for each setting. @param path where the part lies in the document */
+export function settingChanges(
+  words: Translate,
+  before: unknown,
+  after: unknown,
+  path: readonly string[] = []
+): string[] {
+  const byName = (document: unknown) =>
+    new Map(leaves(document, path).map(([at, value]) => [settingName(words, at), value]));
+  const [was, is] = [byName(before), byName(after)];
+  return [...new Set([...was.keys(), ...is.keys()])]
+    .filter((name) => was.get(name) !== is.get(name))
+    .map((name) =>
+      words.t('settings.changed', {
+        name,
+        was: settingText(words, was.get(name)),
+        is: settingText(words, is.get(name))
+      })
+    );
+}
