@@ -83,7 +83,7 @@ test('what is chosen while an earlier choice is on its way stays, and is saved a
   await arrive();
   await expect.poll(stored).toEqual({ role: 'technician', isDisabled: false });
   // The page shows what was saved, and leaves what was chosen since.
-  await expect(page.getByRole('region', { name: 'Changes, newest first' })).toContainText('"role":"technician"');
+  await expect(page.getByRole('region', { name: 'Changes, newest first' })).toContainText('trainee → technician');
   await expect(role).toHaveValue('lead');
   await expect(account).toHaveValue('yes');
   await save.click();
