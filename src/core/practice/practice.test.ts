@@ -92,11 +92,35 @@ describe('a day', () => {
         .map((l) => l.skill)
         .slice(0, 2)
     ).toEqual(['stop', 'fit']);
+    // What is remembered as well as another stands by its name, however the library is sorted.
+    const alike = new Map(['tests', 'fit', 'stop'].map((skill) => [skill, done(true, START - 20 * DAY)]));
+    for (const offers of [OFFERS, OFFERS.toReversed()])
+      expect(
+        today(offers, alike, START, 160, seeded(1))
+          .map((l) => l.skill)
+          .slice(0, 3)
+      ).toEqual(['fit', 'stop', 'tests']);
   });
 
   it('with everything new it is filled with that', () => {
     const list = today(OFFERS, new Map(), START, 10_000, seeded(3));
     expect(new Set(list.map((l) => l.skill))).toEqual(new Set(skills));
+  });
+
+  it('is filled to the last second; beside what is due no more than 60 % of it is new', () => {
+    const offer = (skill: string, kind: Offer['kinds'][number]): Offer => ({ skill, machine: 'a', kinds: [kind] });
+    const plugs = Array.from({ length: 10 }, (_, i) => offer(`plug:${i}`, 'motion'));
+    const offers = [offer('stop', 'stop'), ...plugs];
+    const { motion, stop } = EXERCISE_SECONDS;
+    const asked = (seconds: number, known: ReadonlyMap<string, Practised> = new Map()) =>
+      today(offers, known, START, seconds, seeded(1)).map((a) => a.skill);
+    const isDueNow = new Map([['stop', done(true, START - 60 * DAY)]]);
+    expect(asked(10 * motion + stop)).toHaveLength(11);
+    expect(asked(10 * motion + stop - 1)).toHaveLength(10);
+    expect(asked(stop, isDueNow)).toEqual(['stop']);
+    expect(asked(stop - 1, isDueNow)).not.toContain('stop');
+    expect(asked(10 * motion, isDueNow)).toHaveLength(1 + 6);
+    expect(asked(10 * motion - 1, isDueNow)).toHaveLength(1 + 5);
   });
 
   it('what went wrong comes back on another machine, not at once; what has one machine only as another kind', () => {

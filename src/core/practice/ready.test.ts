@@ -19,7 +19,7 @@ describe('who is ready for a piece of work', () => {
     ['nobody who never rehearsed it', [], 30, 'never'],
     ['whoever did without harm, lately', [done(80, true)], 30, 'ready'],
     ['on the last day', [done(70, true)], 30, 'ready'],
-    ['not a day later', [done(69, true)], 30, 'stale'],
+    ['not a moment later', [done(70, true, { at: 70 * DAY - 1 })], 30, 'stale'],
     ['for ever where the shop says so', [done(1, true)], null, 'ready'],
     ['not with harm', [done(99, false)], 30, 'harmed'],
     ['a clean one counts, whatever came after', [done(80, true), done(99, false)], 30, 'ready'],

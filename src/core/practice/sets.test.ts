@@ -3,7 +3,7 @@ import { answerLetters, EXERCISE_KINDS, paperPictures, rightAnswer } from '../ex
 import { speaker, catalogueOf } from '../language';
 import { demoGround } from '../testing/demo-faults';
 import { DEMO_MACHINES } from '../testing/machines';
-import { ExerciseSet, setOf } from '.';
+import { ExerciseSet, MOST_IN_SET, setOf, SetWish } from '.';
 
 const kinds = [...EXERCISE_KINDS];
 const speak = speaker('en', await catalogueOf('en'));
@@ -39,6 +39,26 @@ describe.each(DEMO_MACHINES)('a set of exercises on %s', (id) => {
       }
     }
   });
+});
+
+it('begins with the first kind that is wanted, by turns', () => {
+  const set = setOf(demoGround('norrvik-fathom-14'), { name: 'Turns', kinds: ['motion', 'screw'], count: 4, seed: 1 })!;
+  expect(set.exercises.map((e) => e.kind)).toEqual(['screw', 'motion', 'screw', 'motion']);
+});
+
+it('a wish has kinds, so many exercises, and a number', () => {
+  const wish: SetWish = { name: 'Week 3', kinds: ['screw'], count: 1, seed: 0 };
+  const isOne = (more: object) => SetWish.safeParse({ ...wish, ...more }).success;
+  for (const right of [{}, { count: MOST_IN_SET }, { seed: 1e9 }, { seed: 1 }]) expect(isOne(right)).toBe(true);
+  for (const wrong of [
+    { count: 0 },
+    { count: MOST_IN_SET + 1 },
+    { seed: -1 },
+    { seed: 1e9 + 1 },
+    { kinds: [] },
+    { count: 1.5 }
+  ])
+    expect(isOne(wrong)).toBe(false);
 });
 
 it('only what is wanted is asked; a whole job is not for a sheet', () => {
