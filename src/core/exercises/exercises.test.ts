@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { actOf, Facts, moveKey, takesOut } from '../check/facts';
 import { Reach } from '../check/reach';
 import { goalOf } from '../goals';
-import { type ConnectorFamily, type JointOf, type Machine } from '../machine';
+import { modelOf, type ConnectorFamily, type JointOf, type Machine } from '../machine';
 import { plan } from '../plan';
 import { faultOf, followed, readHarm, RehearsalLog, type Try } from '../rehearsal';
 import { english, inGerman } from '../testing/english';
@@ -19,6 +19,7 @@ import {
   marked,
   optionWords,
   rightAnswer,
+  skillsOn,
   skillWords,
   whyWords,
   type Answer,
@@ -252,6 +253,13 @@ function isTold(ground: Ground, exercise: Exercise, answers: readonly Answer[]) 
   }
 }
 
+/** What nobody would choose: the part itself, what is done already, what was not put back at all. */
+function isNoQuestion({ kind, about, given }: Exercise, option: string): boolean {
+  if (kind === 'comes-off') return option === (goalOf(about) as { part: string }).part;
+  if (kind === 'blocker') return option === about || given.includes(option);
+  return kind === 'mistake' && readHarm(option).leg !== 'up';
+}
+
 describe.each(DEMO_MACHINES)('on %s', (id) => {
   const ground = demoGround(id);
   const oracle = new Oracle(ground.access.model.machine);
@@ -275,6 +283,9 @@ describe.each(DEMO_MACHINES)('on %s', (id) => {
               expect([exercise, key, isPossible]).toEqual([exercise, key, false]);
             });
           else expect([exercise, right.options]).toEqual([exercise, proved(oracle, ground, exercise)]);
+          if (answerForm(kind) === 'one') expect([exercise, right.options.length]).toEqual([exercise, 1]);
+          expect([exercise, exercise.options.length > 1]).toEqual([exercise, true]);
+          expect([exercise, exercise.options.filter((o) => isNoQuestion(exercise, o))]).toEqual([exercise, []]);
         }
         const others = wrongAnswers(kind, exercise.options, right);
         for (const answer of others)
@@ -284,6 +295,28 @@ describe.each(DEMO_MACHINES)('on %s', (id) => {
       expect(seen.size).toBeGreaterThan(0);
     }
   );
+
+  it('each skill is trained by the kinds that say so, and by no other', () => {
+    const said = skillsOn({ model: ground.access.model, hasFaults: true });
+    for (const { skill, kinds } of said)
+      for (const kind of kinds) {
+        const made = Array.from({ length: 5 }, (_, seed) => exerciseOf(ground, kind, seed, skill)?.skill);
+        expect([kind, made]).toEqual([kind, expect.arrayContaining([skill])]);
+      }
+    for (const kind of EXERCISE_KINDS) {
+      const skill = exerciseOf(ground, kind, 1)!.skill;
+      const isSaid = said.some((s) => s.skill === skill && s.kinds.includes(kind));
+      expect([kind, isSaid]).toEqual([kind, kind !== 'whole-job']);
+    }
+  });
+
+  it('what was done before is told where something was', () => {
+    const made = Array.from({ length: 40 }, (_, seed) => exerciseOf(ground, 'blocker', seed)!);
+    const told = (exercise: Exercise) => givenWords(ground, exercise, 'en').map(english).join();
+    const begun = made.filter((exercise) => exercise.given.length > 0);
+    expect(begun.length).toBeGreaterThan(0);
+    for (const exercise of begun) expect(told(exercise)).not.toBe(told({ ...exercise, given: [] }));
+  });
 
   it('a whole job is done by whoever follows its plan, and by nobody who leaves it or does nothing', () => {
     for (let seed = 0; seed < SEEDS / 10; seed++) {
@@ -296,6 +329,20 @@ describe.each(DEMO_MACHINES)('on %s', (id) => {
       expect([about, done(tries.slice(0, tries.length / 2)).isClean]).toEqual([about, false]);
     }
   });
+});
+
+it('a cable that turns once is to be drawn; one that is straight is not', () => {
+  const { machine } = demoGround('norrvik-fathom-14').access.model;
+  const [cable] = machine.cables;
+  const { zone } = cable!.path[0]!;
+  const skills = (...at: [number, number][]) => {
+    const path = at.map((point) => ({ zone, at: point, depth: 1 }));
+    const model = modelOf({ ...machine, cables: [{ ...cable!, path }] });
+    return skillsOn({ model, hasFaults: false }).map(({ skill }) => skill);
+  };
+  expect(skills([10, 10], [60, 60], [110, 10])).toContain(`route:${machine.id}`);
+  expect(skills([10, 10], [60, 10], [110, 10])).not.toContain(`route:${machine.id}`);
+  expect(skills([10, 10], [110, 10])).not.toContain(`route:${machine.id}`);
 });
 
 it('the same seed makes the same exercise, another one another', () => {

@@ -1,12 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { answerLetters, EXERCISE_KINDS, paperPictures, rightAnswer } from '../exercises';
+import { answerLetters, EXERCISE_KINDS, paperPictures, rightAnswer, type Ground } from '../exercises';
+import { screwSide } from '../fasteners';
 import { speaker, catalogueOf } from '../language';
+import type { JointOf } from '../machine';
 import { demoGround } from '../testing/demo-faults';
 import { DEMO_MACHINES } from '../testing/machines';
 import { ExerciseSet, MOST_IN_SET, setOf, SetWish } from '.';
 
 const kinds = [...EXERCISE_KINDS];
 const speak = speaker('en', await catalogueOf('en'));
+
+const screwOf = ({ access }: Ground, id: string) => (access.model.joint(id) as JointOf<'screws'>).screw;
 
 describe.each(DEMO_MACHINES)('a set of exercises on %s', (id) => {
   const ground = demoGround(id);
@@ -32,6 +36,22 @@ describe.each(DEMO_MACHINES)('a set of exercises on %s', (id) => {
       for (const isAnswer of [false, true])
         for (const { width, height, items } of paperPictures(ground, exercise, isAnswer, speak))
           expect([width > 0, height > 0, items.length > 0]).toEqual([true, true, true]);
+      // Screws stand side by side by their letters, beside a ruler that is longer than the longest.
+      if (exercise.kind === 'screw') {
+        const picture = paperPictures(ground, exercise, false, speak).at(-1)!;
+        const texts = picture.items.flatMap((item) => ('text' in item ? [item] : []));
+        const xs = texts.filter((item) => /^[A-Z]$/.test(item.text)).map((item) => item.at[0]);
+        expect(xs).toHaveLength(exercise.options.length);
+        expect(xs.slice(1).map((x, i) => x - xs[i]!)).toEqual(xs.slice(1).map(() => 12));
+        expect([xs[0]! >= 12, xs.at(-1)! + 6 <= picture.width]).toEqual([true, true]);
+        const longest = Math.max(
+          ...exercise.options.map((o) => screwSide(screwOf(ground, o))).map((side) => side.headMm + side.shankMm)
+        );
+        // A millimetre between the longest and the end of the ruler at least, and one below that.
+        expect(picture.y + picture.height).toBeGreaterThanOrEqual(longest + 2);
+        const marks = texts.filter((item) => /^\d+$/.test(item.text)).map((item) => Number(item.text));
+        expect(marks.at(-1)! + 5).toBeGreaterThan(longest);
+      }
       // A cable that is to be drawn is not on the sheet, and is on its answer.
       if (exercise.kind === 'route') {
         const count = (isAnswer: boolean) => paperPictures(ground, exercise, isAnswer, speak)[0]!.items.length;
