@@ -46,10 +46,10 @@ export function demoMachine(id: string) {
       const places = ids.map((id) => place(p, id));
       expect(places, ids.join(' < ')).toEqual([...places].sort((a, b) => a - b));
     },
-    /** Every single goal that is possible, in the one weighting or the other; where all is to be tried, in both. */
+    /** Every second single goal that is possible, in the one weighting or the other; where all is to be tried, every one in both. */
     singles: function* () {
       for (const [i, goal] of singleGoals(file.machine).entries()) {
-        for (const bit of THOROUGH ? [false, true] : [i % 2 === 0]) {
+        for (const bit of THOROUGH ? [false, true] : i % 2 === 0 ? [i % 4 === 0] : []) {
           try {
             yield { name: `${goal.do} ${'part' in goal ? goal.part : goal.joint}`, goal, plan: planOf([goal], bit) };
           } catch (error) {
@@ -102,7 +102,8 @@ export function holdsForAll(id: string, built: unknown) {
         expect(p.loose, `${name}: turned with something loose`).toEqual([]);
         plans++;
       }
-      expect(plans).toBe((THOROUGH ? 2 : 1) * singleGoals(machine).length);
+      const all = singleGoals(machine).length;
+      expect(plans).toBe(THOROUGH ? 2 * all : Math.ceil(all / 2));
     }
   };
 }

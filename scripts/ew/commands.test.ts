@@ -17,7 +17,7 @@ const file = (name: string, text: string) => {
   return join(folder, name);
 };
 const out = (...args: string[]) => run(args).out;
-const board = () => out('plan', demo, '--replace', 'board', '--json');
+const card = () => out('plan', demo, '--replace', 'ssd', '--json');
 
 it.each([
   ['not JSON', () => ['validate', file('text.json', 'hello')], 'is not JSON'],
@@ -100,9 +100,10 @@ describe('plan', () => {
 });
 
 it('check-plan accepts what works and refuses what does not, wherever it comes from', () => {
-  const good = file('board.json', board());
+  const text = card();
+  const good = file('ssd.json', text);
   expect(out('check-plan', demo, good)).toMatch(/can be carried out/);
-  const broken = JSON.parse(board()) as Plan;
+  const broken = JSON.parse(text) as Plan;
   broken.steps = broken.steps.filter((s) => s.id !== 'down/joint:battery-plug');
   expect(() => out('check-plan', demo, file('broken.json', JSON.stringify(broken)))).toThrow(
     /brings back what is not open/

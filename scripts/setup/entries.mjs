@@ -2,6 +2,8 @@
 export const ENTRIES = [
   'scripts/demo.mjs',
   'scripts/test.mjs',
+  'scripts/test-near.mjs',
+  'scripts/test-long.mjs',
   'scripts/shots.mjs',
   'scripts/screens.mjs',
   'scripts/seek.mjs',

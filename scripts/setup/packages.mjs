@@ -26,13 +26,22 @@ function isFresh(stamp, hash) {
   return existsSync(stamp) && readFileSync(stamp, 'utf8') === hash;
 }
 
+/** What takes a newcomer's minutes is told as it begins, and how long it took. */
+async function timed(what, work) {
+  say(`${what} ...`);
+  const from = performance.now();
+  await work();
+  say(`${what}: ${((performance.now() - from) / 1000).toFixed(1)} s.`);
+}
+
 /** npm packages exactly as the lock file says; nothing is done when they are already so. */
 export async function ensurePackages() {
   const stamp = join(ROOT, 'node_modules', '.eager-wrench-stamp');
   const hash = hashOf(['package-lock.json']);
   if (isFresh(stamp, hash)) return;
-  say('Installing npm packages ...');
-  await must('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: ['ignore', 'ignore', 'inherit'] });
+  await timed('Installing npm packages', () =>
+    must('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: ['ignore', 'ignore', 'inherit'] })
+  );
   writeFileSync(stamp, hash);
 }
 
@@ -51,8 +60,9 @@ export async function ensureBuild() {
   const stamp = join(ROOT, 'build', '.eager-wrench-stamp');
   const hash = hashOf(SOURCES);
   if (isFresh(stamp, hash)) return;
-  say('Building the application ...');
-  await must('npx', ['vite', 'build', '--logLevel', 'warn']);
-  await must('npx', ['vite', 'build', '--logLevel', 'warn', '--config', 'vite.threads.config.ts']);
+  await timed('Building the application', async () => {
+    await must('npx', ['vite', 'build', '--logLevel', 'warn']);
+    await must('npx', ['vite', 'build', '--logLevel', 'warn', '--config', 'vite.threads.config.ts']);
+  });
   writeFileSync(stamp, hash);
 }

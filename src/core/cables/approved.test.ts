@@ -1,10 +1,10 @@
 import { it } from 'vitest';
-import { APPROVED_MACHINES, expectApproved } from '../testing/approved';
+import { expectApproved } from '../testing/approved';
 import { demoAccess } from '../testing/machines';
 import { comesOffWith, crossings, likeLeads, pairingOf, pathLength, routeOf, undressing } from '.';
 
-it.each(APPROVED_MACHINES)('how cables of %s lie is as approved', async (id) => {
-  const { model } = demoAccess(id);
+it('how cables of a machine lie is as approved', async () => {
+  const { model } = demoAccess();
   const lines: string[] = [];
   const all = new Set(model.machine.joints.map((j) => j.id));
   for (const cable of model.machine.cables) {
@@ -28,5 +28,5 @@ it.each(APPROVED_MACHINES)('how cables of %s lie is as approved', async (id) => 
         )}, pair ${JSON.stringify(pairingOf(model, joint))}, with ${comesOffWith(model, joint, all, new Set([joint.a]))}`
     );
   }
-  await expectApproved(id, lines);
+  await expectApproved('norrvik-fathom-14', lines);
 });

@@ -86,7 +86,7 @@ function* mutants(access: Access, good: Plan): Generator<[string, Change]> {
 }
 
 /** One mutant of so many: other kinds of changes at each step, since a step has no fixed number of them. */
-const SHARE = THOROUGH ? 1 : 3;
+const SHARE = THOROUGH ? 1 : 7;
 
 describe.each(DEMO_MACHINES)('plans of %s', (id) => {
   const access = demoAccess(id);

@@ -57,7 +57,7 @@ const LOOKS: Partial<Record<PartKind, (pen: Pen, frame: Frame, part: Pick<Part, 
   board(pen, { minX, minY, maxX, maxY, w, h }) {
     const side = Math.min(26, w * 0.25, h * 0.4);
     pen.draw('chip', rectangle(minX + w * 0.28, minY + h * 0.2, side, side, 1));
-    for (const i of range(6))
+    for (const i of range(Math.min(6, (w * 0.72 - 8) / 7)))
       pen.draw(
         'trace',
         `M${mm(minX + w * 0.24 + i * 7)} ${mm(maxY - h * 0.3)}v${mm((8 + (i % 3) * 4) * Math.min(1, h / 60))}h${6 + (i % 2) * 8}`

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { APPROVED_MACHINES, expectApproved } from '../testing/approved';
+import { expectApproved } from '../testing/approved';
 import { accessTo, demoAccess, machine, part, plug } from '../testing/machines';
 import {
   faceOf,
@@ -15,8 +15,8 @@ import {
 
 const DOES = ['expose', 'remove', 'replace', 'reach'] as const;
 
-it.each(APPROVED_MACHINES)('what each goal on %s asks for is as approved', async (id) => {
-  const access = demoAccess(id);
+it('what each goal on a machine asks for is as approved', async () => {
+  const access = demoAccess();
   const lines = DOES.flatMap((does) =>
     offeredGoals(access.model, does).flatMap(({ goal, name, number }) => [
       `${goalId(goal)}: ${name} ${number ?? ''}`,
@@ -25,7 +25,7 @@ it.each(APPROVED_MACHINES)('what each goal on %s asks for is as approved', async
       )
     ])
   );
-  await expectApproved(id, lines);
+  await expectApproved('norrvik-fathom-14', lines);
 });
 
 /** Two boards with a loose cable from one to the other, which hangs on neither. */

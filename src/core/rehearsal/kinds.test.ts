@@ -45,25 +45,28 @@ it.each(HARMS)('%s comes of a mistake on at least two machines', (kind) => {
   expect([...all].filter(([, harms]) => harms.has(kind)).length).toBeGreaterThanOrEqual(2);
 });
 
-it.each(DEMO_MACHINES)('what each harm on %s says, shows and costs is as approved', async (id) => {
-  const access = demoAccess(id);
-  const set = demoFaults(id);
-  const lines = HARMS.flatMap((kind) => {
-    const found = all.get(id)!.get(kind);
-    if (!found) return [];
-    const { harm, mistake } = found;
-    const { text, shows, right } = harmWords(access.model, harm);
-    const goal = repairGoal(access.model, harm);
-    return [
-      `${kind}: ${mistake.step.id}, ${mistake.tried.length === 0 ? 'left out' : JSON.stringify(mistake.tried[0])}`,
-      `  ${inEnglish(text)}`,
-      `  ${inEnglish(shows)}`,
-      ...(right ? [`  ${inEnglish(right)}`] : []),
-      `  ${goalId(goal)}, ${repairSeconds(access, harm)} s; ${functionsHurt(access.model, harm).join(' ')}; ${faultOf(access.model, set, harm)?.id ?? 'no fault of the set'}`
-    ];
-  });
-  await expectApproved(id, lines);
-});
+it.each(['norrvik-fathom-14', 'norrvik-ballast-15'])(
+  'what each harm on %s says, shows and costs is as approved',
+  async (id) => {
+    const access = demoAccess(id);
+    const set = demoFaults(id);
+    const lines = HARMS.flatMap((kind) => {
+      const found = all.get(id)!.get(kind);
+      if (!found) return [];
+      const { harm, mistake } = found;
+      const { text, shows, right } = harmWords(access.model, harm);
+      const goal = repairGoal(access.model, harm);
+      return [
+        `${kind}: ${mistake.step.id}, ${mistake.tried.length === 0 ? 'left out' : JSON.stringify(mistake.tried[0])}`,
+        `  ${inEnglish(text)}`,
+        `  ${inEnglish(shows)}`,
+        ...(right ? [`  ${inEnglish(right)}`] : []),
+        `  ${goalId(goal)}, ${repairSeconds(access, harm)} s; ${functionsHurt(access.model, harm).join(' ')}; ${faultOf(access.model, set, harm)?.id ?? 'no fault of the set'}`
+      ];
+    });
+    await expectApproved(id, lines);
+  }
+);
 
 it.each(DEMO_MACHINES)('on %s what went wrong is found by its symptoms', (id) => {
   const { model } = demoAccess(id);

@@ -1,10 +1,10 @@
-import { createHash } from 'node:crypto';
 import { expect } from 'vitest';
 
 /**
- * For tests only: what a room makes of the demo, kept beside it in `approved/` and read when it changes. It notices, and proves
- * nothing: what is right is told by the other tests of the room. After a change that is meant: `npx vitest run -u`, and the
- * difference is read before it is committed.
+ * For tests only: what a room says of the demo, kept beside it in `approved/` and read when it changes. What stands there is what a
+ * person reads: sentences, lists and figures that somebody is shown, none of what a heuristic comes by on its way. It proves nothing:
+ * what is right is told by the other tests of the room. After a change that is meant: `npx vitest run -u`, and the difference is read
+ * before it is committed.
  * @param file its name, without folder and ending
  */
 export function expectApproved(file: string, lines: readonly string[]): Promise<void> {
@@ -14,12 +14,19 @@ export function expectApproved(file: string, lines: readonly string[]): Promise<
   return expect(text).toMatchFileSnapshot(`approved/${file}.txt`);
 }
 
-/** What cannot be read well in a line: two that are equal have the same. */
-export const digest = (value: unknown): string =>
-  createHash('sha256')
-    .update(JSON.stringify(value, (_, v) => (v instanceof Set || v instanceof Map ? [...v] : v)) ?? '')
-    .digest('hex')
-    .slice(0, 8);
-
-/** Machines of three builds: their files are read in full. */
-export const APPROVED_MACHINES = ['norrvik-fathom-14', 'lindquay-slip-11', 'lindquay-gannet-13'] as const;
+/**
+ * Of many findings each kind once, with the first case that brings it: what somebody reads of thousands.
+ * @param cases what was done, and what was found of it
+ */
+export function kindsOf(cases: Iterable<readonly [done: string, findings: readonly string[]]>): string[] {
+  const seen = new Set<string>();
+  const lines: string[] = [];
+  for (const [done, findings] of cases)
+    for (const finding of findings) {
+      const kind = finding.replaceAll(/"[^"]*"|\S*[-:/[\]\d]\S*/g, '…');
+      if (seen.has(kind)) continue;
+      seen.add(kind);
+      lines.push(`${finding}`, `    after ${done}`);
+    }
+  return lines;
+}

@@ -2,4 +2,4 @@
 export const THOROUGH = process.env.THOROUGH === '1';
 
 /** How often a dear property is tried. */
-export const runs = (all: number): number => (THOROUGH ? all : Math.ceil(all / 5));
+export const runs = (all: number): number => (THOROUGH ? all : Math.ceil(all / 10));

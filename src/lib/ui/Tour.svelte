@@ -69,7 +69,7 @@
 <svelte:window onresize={() => isOpen && lay()} />
 <Dialog.Root open={isOpen} onOpenChange={(open) => !open && leave()}>
   <Dialog.Portal>
-    {#if place}<div
+    {#if isOpen && place}<div
         class="spot"
         style:left="{place.left}px"
         style:top="{place.top}px"

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { notebook } from '../../testing/notebook';
 import { bestSequenceCost } from '../../testing/oracle';
+import { runs } from '../../testing/effort';
 import { randomOrders } from '../../testing/problems';
 import { accessOf } from '../../access';
 import { modelOf } from '../../machine';
@@ -83,10 +84,10 @@ describe('bounds from anywhere in a problem', () => {
         expect(bound.full(row)).toBeLessThanOrEqual(best + 1e-9);
         if (bound.full(row) === best) sharp++;
       }),
-      { numRuns: 1200 }
+      { numRuns: runs(6000) }
     );
     // A bound of nothing would pass as well: most of the time it is the truth.
-    expect(sharp).toBeGreaterThan(700);
+    expect(sharp).toBeGreaterThan(runs(3500));
   });
 
   it('solve single parts of the setup exactly', () => {
@@ -103,7 +104,7 @@ describe('bounds from anywhere in a problem', () => {
         const { table, row, left } = wander({ ...plain, weights: only }, t);
         expect(new Projection(table, [part]).of(row)).toBe(bestSequenceCost(left).best);
       }),
-      { numRuns: 600 }
+      { numRuns: runs(3000) }
     );
   });
 
@@ -136,9 +137,9 @@ describe('bounds from anywhere in a problem', () => {
         ).toBeLessThanOrEqual(best + 1e-9);
         if (visits < new VisitBound(shifted).of(row)) isWeaker++;
       }),
-      { numRuns: 1200 }
+      { numRuns: runs(6000) }
     );
-    expect(isWeaker).toBeGreaterThan(20);
+    expect(isWeaker).toBeGreaterThan(runs(100));
   });
 
   it('by counting alone, or by parts alone, is a bound, too', () => {
@@ -149,7 +150,7 @@ describe('bounds from anywhere in a problem', () => {
         expect(countedBound(table).all).toBeLessThanOrEqual(best + 1e-9);
         expect(plainBound(table)).toBeLessThanOrEqual(best + 1e-9);
       }),
-      { numRuns: 600 }
+      { numRuns: runs(3000) }
     );
   });
 });
@@ -171,9 +172,9 @@ describe('first answers', () => {
         expect(order.cost).toBeGreaterThanOrEqual(best - 1e-9);
         if (order.cost < greedy.cost) rearranged++;
       }),
-      { numRuns: 600 }
+      { numRuns: runs(3000) }
     );
-    expect(rearranged).toBeGreaterThan(10);
+    expect(rearranged).toBeGreaterThan(runs(50));
   });
 
   it('what is at hand costs nothing, by any bound', () => {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Requirement } from '../../access';
+import { runs } from '../../testing/effort';
 import { seeded as seededNumbers } from '../sequence/seeded';
 import { cheapestSet, type SetProblem } from '.';
 
@@ -113,9 +114,9 @@ describe('the cheapest set', () => {
           if (truth !== undefined) feasible++;
         }
       ),
-      { numRuns: 1500 }
+      { numRuns: runs(7500) }
     );
-    expect(feasible).toBeGreaterThan(300);
+    expect(feasible).toBeGreaterThan(runs(1500));
   });
 
   const n = 7;
@@ -151,9 +152,9 @@ describe('the cheapest set', () => {
             );
         }
       ),
-      { numRuns: 1500 }
+      { numRuns: runs(7500) }
     );
-    expect(feasible).toBeGreaterThan(300);
+    expect(feasible).toBeGreaterThan(runs(1500));
   });
 
   it('never tears what leaves together before it has left, and refuses where nothing else does, as brute force', () => {
@@ -197,10 +198,10 @@ describe('the cheapest set', () => {
           else expect(cost).toBeGreaterThanOrEqual(truth!);
         }
       ),
-      { numRuns: 3000 }
+      { numRuns: runs(15_000) }
     );
-    expect(torn).toBeGreaterThan(50);
-    expect(refused).toBeGreaterThan(10);
+    expect(torn).toBeGreaterThan(runs(250));
+    expect(refused).toBeGreaterThan(runs(50));
   });
 
   it('with any budget is a set that works, with a bound below the best, and proved only where it is', () => {
@@ -232,9 +233,9 @@ describe('the cheapest set', () => {
           expect([done.size, met(JOB)]).toEqual([set.actions.size, true]);
         }
       ),
-      { numRuns: 3000 }
+      { numRuns: runs(15_000) }
     );
-    expect(gaveUp).toBeGreaterThan(20);
+    expect(gaveUp).toBeGreaterThan(runs(100));
   });
 
   it('costs nothing to throw in circles of nothing', () => {

@@ -1,10 +1,8 @@
 import fc from 'fast-check';
-import { it } from 'vitest';
-import { expectApproved } from '../testing/approved';
+import { expect, it } from 'vitest';
 import { randomLooseOrders, randomOrders } from '../testing/problems';
-import { hasBit } from './bits';
 import { Bound, plainBound } from './sequence/bound';
-import { countedBound, greedySequence } from './sequence/greedy';
+import { greedySequence } from './sequence/greedy';
 import { Rearranging } from './sequence/local-search';
 import { phasedSequence } from './sequence/phases';
 import { tableOf } from './sequence/problem';
@@ -18,13 +16,10 @@ import { cheapest } from './set/search';
 import { seeded, sequencing, type SequenceProblem } from '.';
 
 /**
- * What the optimiser does on its way to an answer: heuristics, bounds and how much was searched. An answer that is right may still
- * have become dearer to find, and no clock tells it on a busy machine.
+ * What the optimiser does on its way to an answer. An answer that is right may still have become dearer to find, and no clock tells it
+ * on a busy machine: how much was searched over many problems is held to what it took when this was written, and a fifth.
  */
-const line = (record: Record<string, unknown>) =>
-  Object.entries(record)
-    .map(([k, v]) => `${k} ${typeof v === 'number' ? Number(v.toFixed(6)) : v}`)
-    .join(', ');
+const TRIED = { orders: 702, sets: 1787, first: 7 };
 
 /** Larger than the random ones: chains over many parts, with sides and tools, and things that may hang. */
 function tangle(n: number, seed: number): SequenceProblem {
@@ -59,56 +54,50 @@ function tangle(n: number, seed: number): SequenceProblem {
   } as SequenceProblem;
 }
 
-function sequenced(problem: SequenceProblem, budget: number): string {
+/** @returns how many states were searched, and by how much the first answer was above the last */
+function sequenced(problem: SequenceProblem, budget: number): { tried: number; above: number } {
   const table = tableOf(problem);
   const space = new Space(table);
   const bound = new Bound(table);
-  const first = greedySequence(table);
-  const phased = phasedSequence(table);
-  const settled = new Rearranging(table, { sequence: first.sequence, cost: costOfSequence(table, first.sequence)! });
+  const settled = new Rearranging(table, greedySequence(table));
+  const [greedy, phased] = [greedySequence(table), phasedSequence(table)];
+  for (const { sequence, cost } of [greedy, phased]) expect(costOfSequence(table, sequence)).toBe(cost);
   settled.settle();
   const before = settled.cost;
+  expect(before).toBeLessThanOrEqual(greedy.cost);
   settled.shake(seeded(3), 40);
-  const row = new Int32Array(table.words + 4);
-  space.start(row);
+  expect(settled.cost).toBeLessThanOrEqual(before);
+
   const search = searchOrder(space, bound, { sequence: [], cost: Infinity }, budget);
   let found = search.next();
   while (!found.done) found = search.next();
-  const along = found.value.sequence.flatMap((i) => {
-    if (hasBit(row, i)) return [];
-    space.enter(row, i);
-    return [`${bound.quick(row)}/${bound.full(row)}`];
-  });
-  const offers: string[] = [];
+  const { cost, tried } = found.value;
+  expect(found.value.bound).toBeLessThanOrEqual(cost);
+  expect(plainBound(table)).toBeLessThanOrEqual(cost);
+
+  // What is offered gets better, what is proved nearer, and neither crosses the other.
   const answers = sequencing(problem, budget);
+  let last: { cost: number; turns: number; bound: number } | undefined;
+  let first: number | undefined;
   for (let next = answers.next(); ; next = answers.next()) {
-    const { cost, loose, proved } = next.value;
-    offers.push(`${cost}/${next.value.bound}/${loose.turns}/${loose.least}${proved ? '!' : ''}`);
-    if (next.done) {
-      return line({
-        greedy: first.cost,
-        phased: phased.cost,
-        settled: before,
-        shaken: settled.cost,
-        counted: JSON.stringify(Object.values(countedBound(table))),
-        plain: plainBound(table),
-        least: space.leastCost(bound),
-        searched: found.value.tried,
-        found: found.value.cost,
-        bound: found.value.bound,
-        along: along.join(' '),
-        offers: offers.join(' '),
-        order: next.value.sequence.join(' ')
-      });
-    }
+    const { cost, bound, loose } = next.value;
+    first ??= cost;
+    expect(bound).toBeLessThanOrEqual(cost);
+    // Less with something loose comes first, whatever it costs.
+    if (last?.turns === loose.turns) expect(cost).toBeLessThanOrEqual(last.cost);
+    else if (last) expect(loose.turns).toBeLessThan(last.turns);
+    if (last) expect(bound).toBeGreaterThanOrEqual(last.bound);
+    last = { cost, turns: loose.turns, bound };
+    if (next.done) return { tried, above: first - cost };
   }
 }
 
-it('orders, bounds and searching are as approved', async () => {
-  const small = fc.sample(fc.oneof(randomLooseOrders, randomOrders), { numRuns: 90, seed: 11 });
-  const large = [14, 18, 22, 26, 30, 60].map((n, i) => tangle(n, i + 1));
-  const lines = [...small.map((p) => sequenced(p, 400)), ...large.map((p) => sequenced(p, 200))];
-  await expectApproved('orders', lines);
+it('orders: bounds hold along the way, offers close in, and no more is searched than before', () => {
+  const small = fc.sample(fc.oneof(randomLooseOrders, randomOrders), { numRuns: 40, seed: 11 });
+  const large = [14, 18, 22, 26].map((n, i) => tangle(n, i + 1));
+  const all = [...small.map((p) => sequenced(p, 400)), ...large.map((p) => sequenced(p, 200))];
+  expect(all.reduce((sum, a) => sum + a.tried, 0)).toBeLessThan(1.2 * TRIED.orders);
+  expect(all.filter((a) => a.above > 0).length).toBeLessThan(1.2 * TRIED.first);
 });
 
 function aSet(seed: number): SetProblem {
@@ -151,22 +140,31 @@ function aSet(seed: number): SetProblem {
   };
 }
 
-it('sets, bounds and weighing are as approved', async () => {
-  const lines = Array.from({ length: 200 }, (_, seed) => {
+it('sets: bounds hold, more thought is never worse, and no more is weighed than before', () => {
+  let tried = 0;
+  let unmet = 0;
+  for (let seed = 0; seed < 200; seed++) {
     const problem = aSet(seed + 1);
     const made = graphOf(problem, seed % 4 === 0 ? new Set(['a2', 'a3 a4']) : new Set(), new Set());
-    if (!made.ok) return `${seed}: unmet ${made.unmet.id}`;
+    if (!made.ok) {
+      unmet++;
+      continue;
+    }
     const { graph } = made;
-    const free = cheapest(graph, 1000);
-    const hurried = cheapest(graph, 3);
-    const safe = safeSet(graph);
-    const parts = [1000, 4].map((budget) => {
-      const result = cheapestIn(graph, problem, new Set(), budget);
-      if (!result.ok) return `unmet ${result.unmet.id}`;
-      const found = result.set;
-      return `${doneOf(found).cost}>=${found.bound} {${doneOf(found).actions.map((a) => found.graph.ids[a])}} rounds ${[...found.rounds].join(' ')}`;
-    });
-    return `${seed}: ${line({ graph: graph.ids.length, needs: graph.needs.flat().length, free: free.cost, weighed: free.tried, hurried: hurried.cost, bound: hurried.bound, safe: safe.cost })}; ${parts.join('; ')}`;
-  });
-  await expectApproved('sets', lines);
+    const [free, hurried] = [cheapest(graph, 1000), cheapest(graph, 3)];
+    tried += free.tried;
+    expect(free.bound).toBeLessThanOrEqual(free.cost);
+    expect(hurried.bound).toBeLessThanOrEqual(free.cost);
+    expect(free.cost).toBeLessThanOrEqual(hurried.cost);
+    expect(free.cost).toBeLessThanOrEqual(safeSet(graph).cost);
+    const [long, short] = [1000, 4].map((budget) => cheapestIn(graph, problem, new Set(), budget));
+    expect(long!.ok).toBe(short!.ok);
+    if (!long!.ok || !short!.ok) continue;
+    for (const { set } of [long, short]) expect(set.bound).toBeLessThanOrEqual(doneOf(set).cost);
+    expect(short.set.bound).toBeLessThanOrEqual(doneOf(long.set).cost);
+    expect(doneOf(long.set).cost).toBeLessThanOrEqual(doneOf(short.set).cost);
+  }
+  expect(unmet).toBeGreaterThan(20);
+  expect(unmet).toBeLessThan(150);
+  expect(tried).toBeLessThan(1.2 * TRIED.sets);
 });
