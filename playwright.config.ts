@@ -1,10 +1,12 @@
 import { defineConfig } from '@playwright/test';
+import { CHROMIUM } from './scripts/setup/packages.mjs';
 
 export default defineConfig({
   testDir: 'e2e',
   globalSetup: './scripts/setup/browser-cluster.mjs',
   outputDir: 'test-results',
-  workers: 2,
+  // One more than processors: some wait for time, for a network or for a server that is silent.
+  workers: 3,
   // A shared machine can lose its processors for seconds. What fails once and passes then is listed as flaky, not hidden.
   retries: 1,
   // They end what hangs; a shared machine can be several times as slow as one's own.
@@ -21,7 +23,7 @@ export default defineConfig({
     // Tracing every test takes time; what fails is traced when it is tried again.
     trace: 'on-first-retry',
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: CHROMIUM,
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -1,13 +1,14 @@
 import type { Page } from '@playwright/test';
-import { expect, shopOfItsOwn, signIn, test as base, type App } from './fixtures';
+import { expect, signIn, test } from './fixtures';
 
 /** Accounts are made, changed and disabled, which others do not look at. */
-const test = base.extend<object, { app: App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 
 test('accounts, sessions and settings', async ({ browser, page, app }) => {
   const context = await browser.newContext({ baseURL: app.address });
   const lead = await context.newPage();
   await signIn(lead, 'ines');
+  await lead.goto('/jobs');
   await lead.getByRole('link', { name: 'People' }).click();
   await lead.getByLabel('Name', { exact: true }).fill('Pia Lund');
   await lead.getByLabel('Signs in as').fill('pia');
@@ -63,6 +64,7 @@ test('what is chosen while an earlier choice is on its way stays, and is saved a
   signInAs
 }) => {
   await signInAs('ines');
+  await page.goto('/jobs');
   await page.getByRole('link', { name: 'People' }).click();
   const role = page.getByLabel('Role of Juno Brekke');
   const account = page.getByLabel('Account of Juno Brekke');

@@ -1,8 +1,8 @@
 import type { Page } from '@playwright/test';
-import { checkInBothThemes, expect, shopOfItsOwn, test as shared, type App } from './fixtures';
+import { checkInBothThemes, expect, test } from './fixtures';
 
 /** These take jobs to the bench that others look at before: they have a shop of their own. */
-const test = shared.extend<object, { app: App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 
 const inHand = (page: Page) => page.locator('section[data-step] p[aria-live]');
 

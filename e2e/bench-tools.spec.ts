@@ -5,18 +5,9 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { startInstruments } from '../scripts/stand-ins/instruments.mjs';
-import {
-  checkInBothThemes,
-  expect,
-  shopOfItsOwn,
-  signIn,
-  signInByForm,
-  test as shared,
-  type App,
-  plainPhoto
-} from './fixtures';
+import { checkInBothThemes, expect, signIn, signInByForm, test, plainPhoto } from './fixtures';
 
-const test = shared.extend<object, { app: App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -144,7 +135,7 @@ test('what is no photo is refused in words; nothing of it is stored, and memory 
     create: { width: 16_000, height: 16_000, channels: 3, background: '#000' },
     limitInputPixels: false
   })
-    .png({ compressionLevel: 9 })
+    .png({ compressionLevel: 1 })
     .toBuffer();
   const refused: [string, Buffer, number, RegExp][] = [
     [

@@ -1,7 +1,7 @@
-import { type App, expect, shopOfItsOwn, test as base } from './fixtures';
+import { expect, test } from './fixtures';
 
 /** A library of more machines than a list holds. */
-const test = base.extend<object, { app: App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 
 const listing = (product: string) => ({
   name: 'machine.json',

@@ -1,8 +1,8 @@
 import { readFileSync, truncateSync, writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { checkInBothThemes, expect, plainPhoto, shopOfItsOwn, signIn, test as base } from './fixtures';
+import { checkInBothThemes, expect, plainPhoto, signIn, test } from './fixtures';
 
-const test = base.extend<object, { app: import('./fixtures').App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 
 const panel = (page: Page) => page.getByRole('region', { name: 'What is chosen' });
 const saved = (page: Page) =>

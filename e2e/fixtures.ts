@@ -119,24 +119,48 @@ async function admin(sql: string): Promise<void> {
   await client.query(sql).finally(() => client.end());
 }
 
-type Shop = [(fixtures: object, use: (app: App) => Promise<void>) => Promise<void>, { scope: 'worker' }];
+/** The shops of a worker: one that all files look at, and that of the file whose tests change what others look at. */
+class Shops {
+  private shared: App | undefined;
+  private own: { file: string; app: App } | undefined;
 
-/** A shop for the tests of one worker; a file whose tests change what others look at extends the test with another. */
-export const shopOfItsOwn = (): Shop => [
-  // eslint-disable-next-line no-empty-pattern
-  async ({}, use) => {
-    const app = await App.open();
-    await use(app);
-    await app.close();
-  },
-  { scope: 'worker' }
-];
+  async of(file: string, isOwn: boolean): Promise<App> {
+    if (!isOwn) return (this.shared ??= await App.open());
+    if (this.own?.file !== file) {
+      await this.own?.app.close();
+      this.own = undefined;
+      this.own = { file, app: await App.open() };
+    }
+    return this.own.app;
+  }
+
+  async close(): Promise<void> {
+    await this.own?.app.close();
+    await this.shared?.close();
+  }
+}
 
 export const test = base.extend<
-  { signInAs(name: string): Promise<void>; ownApp(seeded?: boolean, env?: Record<string, string>): Promise<App> },
-  { app: App }
+  {
+    /** Whether the tests of this file have a shop to themselves: what they change others do not look at. */
+    ownShop: boolean;
+    app: App;
+    signInAs(name: string): Promise<void>;
+    ownApp(seeded?: boolean, env?: Record<string, string>): Promise<App>;
+  },
+  { shops: Shops }
 >({
-  app: shopOfItsOwn(),
+  ownShop: [false, { option: true }],
+  shops: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const shops = new Shops();
+      await use(shops);
+      await shops.close();
+    },
+    { scope: 'worker' }
+  ],
+  app: async ({ shops, ownShop }, use, { file }) => use(await shops.of(file, ownShop)),
   baseURL: async ({ app }, use) => use(app.address),
   /** An application of the test's own, closed at its end however it ends. */
   // eslint-disable-next-line no-empty-pattern
@@ -153,13 +177,33 @@ export const test = base.extend<
 });
 export { expect };
 
-/** Signs in without the form, which has tests of its own, and opens the list. */
+/** Signs in without the form, which has tests of its own, as somebody who has been here before. */
 export async function signIn(page: Page, name: string): Promise<void> {
   const { origin } = new URL((await page.request.get('/healthz')).url());
   await signInByForm(page.request, origin, name);
-  await page.goto('/jobs');
-  // No newcomer: a tour of its own test begins by itself.
-  await page.evaluate(() => localStorage.setItem('toured', '["plan","bench"]'));
+  // No newcomer: a tour of its own test begins by itself. An empty page has no store.
+  await page.addInitScript(() => location.protocol === 'http:' && localStorage.setItem('toured', '["plan","bench"]'));
+}
+
+/**
+ * Signs a new account in by the form, in a browser that has stored nothing: tours begin, and nothing is remembered.
+ * @returns by what it signs in
+ */
+export async function signInAsNewcomer(page: Page, app: App, role: string): Promise<string> {
+  const name = `new-${randomUUID().slice(0, 8)}`;
+  const { hashPassword } = await import('$lib/server/sign-in/passwords');
+  await app.sql('insert into person (sign_in, display_name, role, password_hash) values ($1, $2, $3, $4)', [
+    name,
+    `Newcomer, ${role}`,
+    role,
+    await hashPassword(PASSWORD)
+  ]);
+  await page.goto(`${app.address}/`);
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Password').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL('**/jobs');
+  return name;
 }
 
 /** Answers the first questions of a new job, each as harmless as it can be. */

@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import type { APIRequestContext, Page } from '@playwright/test';
 import { startSupplier } from '../scripts/stand-ins/supplier.mjs';
-import { expect, nothingEndangers, shopOfItsOwn, signIn, signInByForm, test as base, type App } from './fixtures';
+import { expect, nothingEndangers, signIn, signInByForm, test } from './fixtures';
 
 /** What these tests take in, stop and order others do not look at. */
-const test = base.extend<object, { app: App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 const listing = readFileSync(new URL('../demo/listings/fathom-before.lshw.json', import.meta.url), 'utf8');
 
 async function openJob(page: Page, label: string, customer: string, complaint: string): Promise<number> {

@@ -1,4 +1,4 @@
-import { expect, signIn, test } from './fixtures';
+import { expect, signInByForm, test } from './fixtures';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -62,8 +62,7 @@ test('a newcomer is shown round the bench once, by keys that record nothing, and
 }) => {
   const context = await browser.newContext({ baseURL: app.address, locale: 'en-GB' });
   const page = await context.newPage();
-  await signIn(page, 'tam');
-  await page.evaluate(() => localStorage.removeItem('toured'));
+  await signInByForm(context.request, app.address, 'tam');
   await page.goto('/jobs/102/bench');
   const tour = page.locator('[data-touring=bench]');
   await expect(tour).toBeVisible();

@@ -9,6 +9,7 @@ test('it can be installed: the browser finds nothing that it lacks, and every ic
   signInAs
 }) => {
   await signInAs('tam');
+  await page.goto('/jobs');
   await page.evaluate(() => navigator.serviceWorker.ready);
   const devtools = await page.context().newCDPSession(page);
   const { errors, url } = await devtools.send('Page.getAppManifest');
@@ -34,6 +35,7 @@ test('started without the server it shows the benches that it keeps, and the way
   signInAs
 }) => {
   await signInAs('tam');
+  await page.goto('/jobs');
   await page.evaluate(() => navigator.serviceWorker.ready);
   await page.goto('/jobs/102/bench');
   await expect(page.locator('[data-ready=true]')).toBeVisible();

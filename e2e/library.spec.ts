@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { type App, checkInBothThemes, expect, shopOfItsOwn, test as base } from './fixtures';
+import { checkInBothThemes, expect, test } from './fixtures';
 import { notebook } from '$core/testing/notebook';
 
 /** Machines are brought in, which others do not look at. */
-const test = base.extend<object, { app: App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 
 const demo = (name: string) =>
   readFileSync(fileURLToPath(new URL(`../demo/machines/${name}.json`, import.meta.url)), 'utf8');

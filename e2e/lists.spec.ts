@@ -97,6 +97,7 @@ test('a machine’s tables keep which one is shown, its words and its order', as
 
 test('the list of jobs is searched, narrowed, kept as a view and taken away as CSV', async ({ page, signInAs }) => {
   await signInAs('tam');
+  await page.goto('/jobs');
   await page.getByLabel('Search jobs').fill('galley lid');
   await expect(page.getByRole('status').first()).toHaveText('1 job');
   await expect(page.getByText('MS Terna, galley')).toBeVisible();

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
-import { checkInBothThemes, expect, readMark, shopOfItsOwn, test as shared, type App } from './fixtures';
+import { checkInBothThemes, expect, readMark, test } from './fixtures';
 
-const test = shared.extend<object, { app: App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 
 const hand = (page: Page) => page.locator('section[data-step]');
 const step = (page: Page) => hand(page).locator('p[aria-live]');

@@ -1,7 +1,7 @@
-import { checkInBothThemes, expect, shopOfItsOwn, signIn, test as base } from './fixtures';
+import { checkInBothThemes, expect, signIn, test } from './fixtures';
 import { go, kept, start, status, text } from './kept-bench';
 
-const test = base.extend<object, { app: import('./fixtures').App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 
 test.use({ serviceWorkers: 'allow' });
 

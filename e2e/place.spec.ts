@@ -1,7 +1,7 @@
-import { type App, expect, shopOfItsOwn, signIn, test as base } from './fixtures';
+import { expect, signIn, test } from './fixtures';
 
 /** The shop is moved to another place and language, which others do not look at. */
-const test = base.extend<object, { app: App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 
 /** Far from the shop on either side of the day, each with a language of its own. */
 const ELSEWHERE = [

@@ -1,10 +1,10 @@
 import { inflateSync } from 'node:zlib';
 import { readFileSync } from 'node:fs';
-import { type App, checkInBothThemes, expect, shopOfItsOwn, signInByForm, test as base } from './fixtures';
+import { checkInBothThemes, expect, signInByForm, test } from './fixtures';
 import type { Page } from '@playwright/test';
 
 /** Plans are changed, which others do not look at. */
-const test = base.extend<object, { app: App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 
 const title = (page: Page) => page.getByRole('heading', { level: 1 });
 const settled = (page: Page) => expect(page.getByText(/Calculating/)).toHaveCount(0);

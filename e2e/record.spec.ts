@@ -1,15 +1,7 @@
 import type { Page } from '@playwright/test';
-import {
-  checkInBothThemes,
-  expect,
-  nothingEndangers,
-  plainPhoto,
-  shopOfItsOwn,
-  signIn,
-  test as base
-} from './fixtures';
+import { checkInBothThemes, expect, nothingEndangers, plainPhoto, signIn, test } from './fixtures';
 
-const test = base.extend<object, { app: import('./fixtures').App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 
 test.use({ serviceWorkers: 'allow' });
 

@@ -1,10 +1,10 @@
 import { demoAccess } from '$core/testing/machines';
 import type { Page } from '@playwright/test';
-import { checkInBothThemes, expect, shopOfItsOwn, signIn, test as base, type App } from './fixtures';
+import { checkInBothThemes, expect, signIn, test } from './fixtures';
 import { Rehearser, triesFor } from './rehearsing';
 
 /** Jobs are begun here that others begin, too. */
-const test = base.extend<object, { app: App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 
 test.use({ serviceWorkers: 'allow' });
 

@@ -1,8 +1,8 @@
 import { notebook } from '$core/testing/notebook';
-import { type App, expect, shopOfItsOwn, signIn, test as base } from './fixtures';
+import { expect, signIn, test } from './fixtures';
 
 /** A machine that is far too large is brought in, which others do not look at. */
-const test = base.extend<object, { app: App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 
 test('what takes long is shown as it goes: the plan in the browser, pages of the server with what is being done', async ({
   page,

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
-import { expect, shopOfItsOwn, signIn, test as shared, type App } from './fixtures';
+import { expect, signIn, test, type App } from './fixtures';
 
-const test = shared.extend<object, { app: App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 
 test.use({ serviceWorkers: 'allow' });
 

@@ -1,16 +1,8 @@
 import type { Page } from '@playwright/test';
-import {
-  type App,
-  checkInBothThemes,
-  expect,
-  nothingEndangers,
-  readMark,
-  shopOfItsOwn,
-  test as base
-} from './fixtures';
+import { checkInBothThemes, expect, nothingEndangers, readMark, test } from './fixtures';
 
 /** Jobs are opened, worked and signed, which others do not look at. */
-const test = base.extend<object, { app: App }>({ app: shopOfItsOwn() });
+test.use({ ownShop: true });
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -52,6 +44,7 @@ test('from a request to a signed report', async ({ page, signInAs }) => {
     await page.keyboard.press('Enter');
     await expect(page.getByRole('alert')).toHaveText('Name or password is wrong.');
     await signInAs('tam');
+    await page.goto('/jobs');
   });
 
   await test.step('open a job', async () => {
@@ -196,6 +189,7 @@ test('a run that does not close asks what became of the screw', async ({ page, s
 
 test('a trainee can follow, not record', async ({ page, signInAs }) => {
   await signInAs('juno');
+  await page.goto('/jobs');
   await expect(page.getByRole('link', { name: 'New job' })).toHaveCount(0);
   await page.goto('/jobs/102/bench');
   await expect(page.getByText('You can follow this run')).toBeVisible();

@@ -129,12 +129,11 @@ async function main() {
     ]),
     oneByOne([
       [
-        'Types: application',
+        'Types: application, scripts and tests',
         'npx',
         ['svelte-check', '--tsconfig', './tsconfig.json', '--output', 'human', '--threshold', 'warning']
       ],
       ['Types: core', 'npx', ['tsc', '-p', 'src/core/tsconfig.json']],
-      ['Types: scripts and tests', 'npx', ['tsc', '-p', 'scripts/tsconfig.json']],
       ['Dependency rule', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'scripts', 'demo', 'db']]
     ])
   ]);

@@ -14,16 +14,14 @@ export default async function browserSetup() {
     await client.connect();
     await client.query(sql).finally(() => client.end());
   };
-  const script = (shop, verb) =>
-    must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', verb], {
+  const script = (shop, ...verbs) =>
+    must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', ...verbs], {
       env: { ...process.env, DATABASE_URL: cluster.replace(/\/postgres$/, `/${shop}`) },
       stdio: ['ignore', 'ignore', 'inherit']
     });
   try {
-    await admin(`create database ${SHOPS.empty}`);
-    await script(SHOPS.empty, 'migrate');
-    await admin(`create database ${SHOPS.demo} template ${SHOPS.empty}`);
-    await script(SHOPS.demo, 'seed');
+    for (const shop of Object.values(SHOPS)) await admin(`create database ${shop}`);
+    await Promise.all([script(SHOPS.empty, 'migrate'), script(SHOPS.demo, 'migrate', 'seed')]);
   } catch (error) {
     await stop();
     throw error;

@@ -1,26 +1,10 @@
 import { it } from 'vitest';
 import { seeded } from '../solve';
-import { APPROVED_MACHINES, digest, expectApproved } from '../testing/approved';
+import { expectApproved } from '../testing/approved';
 import { generatedFaults, LIKE_THE_DEMO } from '../testing/fault-sets';
 import { demoFaults } from '../testing/demo-faults';
 import { demoAccess } from '../testing/machines';
-import {
-  belief,
-  commonTo,
-  mendedFault,
-  nextStep,
-  NOTHING_KNOWN,
-  priors,
-  reachFrom,
-  steady,
-  strangersOf,
-  swapLikeliest,
-  understood,
-  unplannableIn,
-  type Findings
-} from '.';
-
-const short = (n: number) => Number(n.toPrecision(7));
+import { belief, commonTo, nextStep, NOTHING_KNOWN, reachFrom, strangersOf, unplannableIn, type Findings } from '.';
 
 it.each(['norrvik-fathom-14', 'lindquay-slip-11'])('fault finding on %s is as approved', async (id) => {
   const access = demoAccess(id);

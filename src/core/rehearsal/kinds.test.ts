@@ -45,7 +45,7 @@ it.each(HARMS)('%s comes of a mistake on at least two machines', (kind) => {
   expect([...all].filter(([, harms]) => harms.has(kind)).length).toBeGreaterThanOrEqual(2);
 });
 
-it.each(['norrvik-fathom-14', 'norrvik-ballast-15'])(
+it.each(['norrvik-fathom-14', 'norrvik-ballast-15'] as const)(
   'what each harm on %s says, shows and costs is as approved',
   async (id) => {
     const access = demoAccess(id);

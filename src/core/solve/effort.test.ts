@@ -157,9 +157,10 @@ it('sets: bounds hold, more thought is never worse, and no more is weighed than 
     expect(hurried.bound).toBeLessThanOrEqual(free.cost);
     expect(free.cost).toBeLessThanOrEqual(hurried.cost);
     expect(free.cost).toBeLessThanOrEqual(safeSet(graph).cost);
-    const [long, short] = [1000, 4].map((budget) => cheapestIn(graph, problem, new Set(), budget));
-    expect(long!.ok).toBe(short!.ok);
-    if (!long!.ok || !short!.ok) continue;
+    const within = (budget: number) => cheapestIn(graph, problem, new Set(), budget);
+    const [long, short] = [within(1000), within(4)];
+    expect(long.ok).toBe(short.ok);
+    if (!long.ok || !short.ok) continue;
     for (const { set } of [long, short]) expect(set.bound).toBeLessThanOrEqual(doneOf(set).cost);
     expect(short.set.bound).toBeLessThanOrEqual(doneOf(long.set).cost);
     expect(doneOf(long.set).cost).toBeLessThanOrEqual(doneOf(short.set).cost);
