@@ -1,8 +1,9 @@
+import { THOROUGH } from '$core/testing/effort';
 import { fuzz, knownOf } from '../scripts/fuzz/run';
 import { expect, signInByForm, test } from './fixtures';
 
 /** A bounded run of what `npm run fuzz` does at length, the same each day. */
-const COUNT = 600;
+const COUNT = THOROUGH ? 5000 : 600;
 const SEED = 20261127;
 
 test('nothing that comes in is answered with 5xx', async ({ ownApp, playwright }) => {

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { runs } from '../testing/effort';
 import { boxOf, contentHash, flatten, Machine, type Point } from '../machine';
 import { seeded } from '../solve';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
@@ -77,13 +78,13 @@ function randomEdit(machine: Machine, random: () => number): Machine {
 }
 
 describe('changes', () => {
-  it.each(DEMO_MACHINES)('of 500 random edits of %s, taken back one by one, come back to the same bytes', (id) => {
+  it.each(DEMO_MACHINES)('of many random edits of %s, taken back one by one, come back to the same bytes', (id) => {
     const random = seeded(11);
     const first = demoAccess(id).model.machine;
     let machine = first;
     const done: Change[][] = [];
     const states = [bytes(first)];
-    for (let i = 0; i < 500; i++) {
+    for (let i = 0; i < runs(1500); i++) {
       const next = randomEdit(machine, random);
       const changes = changesBetween(machine, next);
       for (const change of changes) Change.parse(change);

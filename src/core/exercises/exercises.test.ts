@@ -30,7 +30,7 @@ import {
 const SEEDS = runs(200);
 /** What takes long to be proved is tried less often, except where all is tried. */
 const DEAR: readonly ExerciseKind[] = ['mistake', 'comes-off', 'order', 'tests'];
-const DEARER = THOROUGH ? 1 : 6;
+const DEARER = THOROUGH ? 1 : 10;
 
 type Screw = JointOf<'screws'>['screw'];
 

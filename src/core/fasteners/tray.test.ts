@@ -2,7 +2,18 @@ import { english, inEnglish } from '../testing/english';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoAccess } from '../testing/machines';
-import { crossPattern, guidelineTorqueNm, mixUps, tightening, tray, type Bin, type ScrewGroup } from '.';
+import {
+  crossPattern,
+  guidelineTorqueNm,
+  inRows,
+  interchangeable,
+  mixUps,
+  tightening,
+  tray,
+  worstMixUps,
+  type Bin,
+  type ScrewGroup
+} from '.';
 import { mixUpWords } from '../words';
 
 const { model } = demoAccess();
@@ -105,6 +116,18 @@ describe('tightening', () => {
       ])
     ).toEqual([4, 0, 2, 1, 3]);
   });
+});
+
+it('mix-ups of the same screws in the same holes are one row, which names all of them', () => {
+  const { told } = worstMixUps(groups);
+  const rows = inRows(groups, told);
+  expect(rows.length).toBeLessThan(told.length);
+  for (const m of told)
+    expect(rows.filter((r) => r.screws.includes(m.screw) && r.holes.includes(m.hole))).toHaveLength(1);
+  const same = interchangeable(groups).map((like) => like.map((g) => g.id));
+  for (const { screws, holes } of rows)
+    for (const list of [screws, holes])
+      expect(list.length === 1 || same.some((like) => list.every((id) => like.includes(id)))).toBe(true);
 });
 
 describe('mix-ups in words', () => {

@@ -1,5 +1,6 @@
 import { inEnglish } from '../testing/english';
 import { describe, expect, it } from 'vitest';
+import { THOROUGH } from '../testing/effort';
 import { removes } from '../machine';
 import { problemsOf } from '../testing/checker';
 import { accessTo, DEMO_MACHINES, demoAccess, machine, part, plug, screw } from '../testing/machines';
@@ -23,7 +24,9 @@ const singles: Goal[] = [
     ]),
   ...model.machine.joints.map((j): Goal => ({ do: 'reach', joint: j.id }))
 ];
-const possible = singles.flatMap((goal) => {
+/** Every second one, but where all is to be tried. */
+const tried = singles.filter((_, i) => THOROUGH || i % 2 === 0);
+const possible = tried.flatMap((goal) => {
   try {
     return [{ goal, name: Object.values(goal).join(' '), made: plan(access, [goal]) }];
   } catch (error) {
@@ -49,7 +52,7 @@ it('of sets that cost the same it takes the one with the better order, and prove
 
 describe('every single goal of the demo machine', () => {
   it('can be planned', () => {
-    expect(possible.length).toBe(singles.length);
+    expect(possible.length).toBe(tried.length);
   });
 
   it('gives a plan that works step by step and leaves nothing open', () => {
@@ -189,7 +192,7 @@ describe('what a plan costs', () => {
   it('the fan opens fewer joints than the main board', () => expect(opens(fan)).toBeLessThan(opens(board)));
   it('two jobs in one visit cost less than the two alone', () => {
     for (const [a, b] of [
-      ['fan', 'board'],
+      ['fan', 'heat-sink'],
       ['ssd', 'battery'],
       ['keyboard', 'panel']
     ] as const) {

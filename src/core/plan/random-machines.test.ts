@@ -351,7 +351,7 @@ describe('on small machines at random', () => {
       }),
       { numRuns: runs(1500) }
     );
-    expect(isolated).toBeGreaterThan(runs(25));
+    expect(isolated).toBeGreaterThan(runs(10));
   });
 
   it('plans work step by step, more goals never cost less, and parts in another order cost the same', () => {

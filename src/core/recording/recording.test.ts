@@ -210,7 +210,7 @@ describe('questions', () => {
     }
   });
 
-  it.each(DEMO_MACHINES.filter((_, i) => THOROUGH || i % 3 === 0))(
+  it.each(DEMO_MACHINES.filter((_, i) => THOROUGH || i === 2))(
     'a record of %s is enough for most plans, and questions for nearly all',
     (id) => {
       const of = new True(demoAccess(id));

@@ -216,5 +216,5 @@ it.each(DEMO_MACHINES)('whatever happens on %s, the record folds to what it says
       for (const plug of plugsOf(model, works)) expect(model.joint(plug).kind).toBe('connector');
     }
   }
-  expect(told).toBeGreaterThan(100);
+  expect(told).toBeGreaterThan(50);
 });
