@@ -17,9 +17,10 @@ import { seeded, sequencing, type SequenceProblem } from '.';
 
 /**
  * What the optimiser does on its way to an answer. An answer that is right may still have become dearer to find, and no clock tells it
- * on a busy machine: how much was searched over many problems is held to what it took when this was written, and a fifth.
+ * on a busy machine: how much was searched over many problems is held to what it took when this was written, and a fifth. Of orders and
+ * of sets that is how many states were looked at, and in how many problems the first answer was not the last.
  */
-const TRIED = { orders: 702, sets: 1787, first: 7 };
+const TRIED = { orders: 702, sets: 1787, bettered: 7 };
 
 /** Larger than the random ones: chains over many parts, with sides and tools, and things that may hang. */
 function tangle(n: number, seed: number): SequenceProblem {
@@ -97,7 +98,7 @@ it('orders: bounds hold along the way, offers close in, and no more is searched 
   const large = [14, 18, 22, 26].map((n, i) => tangle(n, i + 1));
   const all = [...small.map((p) => sequenced(p, 400)), ...large.map((p) => sequenced(p, 200))];
   expect(all.reduce((sum, a) => sum + a.tried, 0)).toBeLessThan(1.2 * TRIED.orders);
-  expect(all.filter((a) => a.above > 0).length).toBeLessThan(1.2 * TRIED.first);
+  expect(all.filter((a) => a.above > 0).length).toBeLessThan(1.2 * TRIED.bettered);
 });
 
 function aSet(seed: number): SetProblem {
