@@ -1,5 +1,5 @@
 /**
- * What a change touches, in a minute or two: `npm run test:near [-- --seconds 60] [files]`. The unit tests that lead to what changed and
+ * What a change touches, in a minute or two: `npm run test:near [-- --seconds 40] [files]`. The unit tests that lead to what changed and
  * the browser tests of the screens that reach it, nearest first; what there is no time for is told by name.
  */
 import { execFileSync } from 'node:child_process';
@@ -15,7 +15,7 @@ import { timesOn } from './tests/table.mjs';
 const { values, positionals } = parseArgs({
   allowPositionals: true,
   // Of each kind, on each processor.
-  options: { seconds: { type: 'string', default: '60' } }
+  options: { seconds: { type: 'string', default: '40' } }
 });
 const git = (...args) => execFileSync('git', args, { cwd: ROOT, encoding: 'utf8' }).split('\n').filter(Boolean);
 const files = git('ls-files', '-co', '--exclude-standard');
