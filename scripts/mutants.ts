@@ -1,49 +1,52 @@
-import { spawn } from 'node:child_process';
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { Stryker } from '@stryker-mutator/core';
 import { execFileSync } from 'node:child_process';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
+import { dirname, join, relative } from 'node:path';
 import { parseArgs } from 'node:util';
-import { broken, listedIn, mutantsOf, spread, type Mutant } from './mutants/mutate';
-import { durationsIn, roundsFor, testsByFile, type Durations } from './mutants/tests';
+import { draw, INSTRUMENTING, keyOf, placesIn, type Place } from './mutants/places';
+import { table, type Result } from './mutants/results';
+import { testsAsked, timesPage } from './mutants/tests';
 import setup from './setup/test-cluster.mjs';
 import { ROOT } from './setup/system.mjs';
 
 /**
- * `npm run mutants`: breaks so many rules of the core and the server, one at a time and in a copy of the tree, and asks the tests
- * that lead to each whether they notice. A mutant that no test notices within its budget counts as one that survived.
+ * `npm run mutants -- --seed 7`: breaks so many places of the core and the server, one at a time and in a copy of the tree, and asks
+ * of each those tests that come past it whether they notice. What is drawn follows from the seed; `--list` tells it and breaks nothing.
  */
 const { values: asked } = parseArgs({
   options: {
-    count: { type: 'string', default: '300' },
-    /** Goes on where a run that was cut off had come to: what stands in `out` is not tried again. */
-    resume: { type: 'boolean', default: false },
-    /** Only the places in the tables of this page, as `docs/mutants.md` lists them. */
-    again: { type: 'string' },
-    shift: { type: 'string', default: '0.5' },
-    jobs: { type: 'string', default: '2' },
+    seed: { type: 'string' },
+    count: { type: 'string', default: '400' },
+    /** Only what an earlier run's results (`out`) say was not noticed, or never tried. */
+    again: { type: 'boolean', default: false },
     /** Files whose path begins so. */
     only: { type: 'string', default: 'src/' },
-    /** Seconds of its own room's slow tests, and of tests elsewhere, by their own times, that one mutant is given. */
-    budget: { type: 'string', default: '40' },
-    /** What the test runner wrote of a whole run (`vitest run --reporter json`), where there is one already. */
-    durations: { type: 'string' },
+    /** A file of tests that takes longer is slow, s; what the quick ones left is asked of slow ones as well with `--thorough`. */
+    slow: { type: 'string', default: '6' },
+    thorough: { type: 'boolean', default: false },
+    lanes: { type: 'string', default: '2' },
+    list: { type: 'boolean', default: false },
     out: { type: 'string', default: 'test-results/mutants.json' }
   }
 });
-type Verdict = 'caught' | 'too slow' | 'survived' | 'no test';
-interface Result extends Mutant {
-  verdict: Verdict;
-}
+if (asked.seed === undefined) throw new Error('A seed says what is drawn: npm run mutants -- --seed 7');
+const out = join(ROOT, asked.out!);
 
 const files = execFileSync('git', ['ls-files', '-co', '--exclude-standard', '-z'], { cwd: ROOT, encoding: 'utf8' })
   .split('\0')
-  .filter((f) => f && existsSync(join(ROOT, f)) && !f.startsWith('docs/screenshots/'));
+  .filter((f) => f && existsSync(join(ROOT, f)));
 const isRule = (f: string) =>
   /^src\/(core|lib\/server)\/.*\.ts$/.test(f) && !/\.test\.ts$|\/testing\//.test(f) && f.startsWith(asked.only!);
 
+const rules = files.filter(isRule).map((name) => ({ name, content: readFileSync(join(ROOT, name), 'utf8') }));
+const all = await placesIn(rules);
+const drawn = draw(all, Number(asked.count), Number(asked.seed));
+console.log(`Seed ${asked.seed}: ${drawn.length} places, of ${all.length} ways to break ${rules.length} files.`);
+
+/** Stryker breaks and restores files where they stand. */
 function copyOfTree(): string {
-  const folder = mkdtempSync(join(tmpdir(), 'mutants-'));
+  const folder = mkdtempSync(join(tmpdir(), 'eager-wrench-mutants-'));
   for (const file of files) {
     mkdirSync(dirname(join(folder, file)), { recursive: true });
     cpSync(join(ROOT, file), join(folder, file));
@@ -53,100 +56,94 @@ function copyOfTree(): string {
   return folder;
 }
 
-/** @returns whether all passed, undefined when it took longer than it may */
-function run(folder: string, args: string[], seconds: number): Promise<boolean | undefined> {
-  return new Promise((done) => {
-    const child = spawn('node_modules/.bin/vitest', ['run', ...args], { cwd: folder, stdio: 'ignore', detached: true });
-    const timer = setTimeout(() => {
-      process.kill(-child.pid!, 'SIGKILL');
-      done(undefined);
-    }, seconds * 1000);
-    child.on('exit', (code) => {
-      clearTimeout(timer);
-      done(code === 0);
-    });
-  });
-}
-
-/** The core answers for itself: tests of the server are asked about the server. */
-const isFor = ({ file }: Mutant, test: string) => !file.startsWith('src/core/') || !test.startsWith('src/lib/');
-
-/** What the core's tests need is there at once: no application, no database. */
-const config = ({ file }: Mutant) =>
-  file.startsWith('src/core/') ? ['--config', 'scripts/mutants/core.config.ts'] : [];
-
-/** The same in every run on the same sources. */
-const idOf = ({ file, start, becomes }: Mutant) => `${file} ${start} ${becomes}`;
-
-/** Tests that take so many times their own time, and a start, hang in what was broken. */
-const PATIENCE = { times: 8, start: 40 };
-
-async function judge(folder: string, mutant: Mutant, rounds: string[][], took: Durations): Promise<Verdict> {
-  const path = join(folder, mutant.file);
-  const text = readFileSync(path, 'utf8');
-  writeFileSync(path, broken(text, mutant));
+async function breakOnceEach(places: readonly Place[], tests: readonly string[]): Promise<Result[]> {
+  const folder = copyOfTree();
+  const [keys, order] = [join(folder, 'drawn.json'), join(folder, 'asked.json')];
+  writeFileSync(keys, JSON.stringify(places.map(keyOf)));
+  writeFileSync(order, JSON.stringify(tests));
+  Object.assign(process.env, { DRAWN_MUTANTS: keys, ASKED_TESTS: order });
+  process.chdir(folder);
   try {
-    for (const tests of rounds) {
-      const seconds = PATIENCE.start + PATIENCE.times * tests.reduce((sum, t) => sum + took.get(t)!, 0);
-      const passed = await run(folder, [...config(mutant), '--bail', '1', '--reporter', 'dot', ...tests], seconds);
-      if (passed !== true) return passed === undefined ? 'too slow' : 'caught';
-    }
-    return rounds.length > 0 ? 'survived' : 'no test';
+    const found = await new Stryker({
+      mutate: places.map(({ file, location: { start, end } }) => {
+        return `${file}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`;
+      }),
+      mutator: { plugins: null, excludedMutations: INSTRUMENTING.excludedMutations },
+      plugins: ['@stryker-mutator/vitest-runner', join(folder, 'scripts/mutants/drawn.mjs')],
+      checkers: ['drawn'],
+      testRunner: 'vitest',
+      vitest: { configFile: 'scripts/mutants/vitest.config.ts', related: false },
+      inPlace: true,
+      coverageAnalysis: 'perTest',
+      ignoreStatic: true,
+      disableTypeChecks: false,
+      concurrency: Number(asked.lanes),
+      // A machine that does other work as well must not look like a test that hangs.
+      ...{ timeoutMS: 60_000, timeoutFactor: 4, dryRunTimeoutMinutes: 60 },
+      reporters: ['progress-append-only'],
+      allowConsoleColors: false,
+      allowEmpty: true
+    }).runMutationTest();
+    const status = new Map(
+      found.map((m) => {
+        const file = relative(folder, m.fileName);
+        const location = { start: fromZero(m.location.start), end: fromZero(m.location.end) };
+        return [keyOf({ file, location, kind: m.mutatorName, becomes: m.replacement }), m] as const;
+      })
+    );
+    return places.map((place) => {
+      const mutant = status.get(keyOf(place));
+      return { ...place, verdict: mutant?.status ?? 'Pending', by: mutant?.killedBy?.[0], why: mutant?.statusReason };
+    });
   } finally {
-    writeFileSync(path, text);
+    process.chdir(ROOT);
+    rmSync(folder, { recursive: true, force: true });
   }
 }
 
-const stop = await setup();
-const folders = Array.from({ length: Number(asked.jobs) }, copyOfTree);
-try {
-  const budget = Number(asked.budget);
-  const report = asked.durations ?? join(folders[0]!, 'durations.json');
-  if (asked.durations === undefined) {
-    console.log('Every test once, with nothing broken ...');
-    await run(folders[0]!, ['--reporter', 'json', '--outputFile', report], 3600);
+/** Reports count lines and columns from 1. */
+const fromZero = (at: { line: number; column: number }) => ({ line: at.line - 1, column: at.column - 1 });
+
+const isOpen = ({ verdict }: Result) => verdict === 'Survived' || verdict === 'NoCoverage' || verdict === 'Pending';
+const keep = (results: readonly Result[]) => {
+  mkdirSync(dirname(out), { recursive: true });
+  writeFileSync(out, JSON.stringify(results, undefined, 1));
+};
+
+if (asked.list) {
+  for (const place of drawn) console.log(`${place.file}:${place.line} ${place.kind}: ${place.was} -> ${place.becomes}`);
+} else {
+  const stop = await setup();
+  try {
+    let results: Result[] = drawn.map((place) => ({ ...place, verdict: 'Pending' }));
+    if (asked.again) {
+      const before = new Map((JSON.parse(readFileSync(out, 'utf8')) as Result[]).map((r) => [keyOf(r), r]));
+      results = results.map((r) => before.get(keyOf(r)) ?? r);
+    }
+    const tests = testsAsked(files, timesPage(ROOT));
+    const isSlow = ({ seconds }: { seconds: number }) => seconds > Number(asked.slow);
+    const rounds = [tests.filter((t) => !isSlow(t)), ...(asked.thorough ? [tests.filter(isSlow)] : [])];
+    for (const round of rounds) {
+      const open = results.filter(isOpen);
+      if (open.length === 0) break;
+      console.log(`${open.length} are asked of ${round.length} files of tests.`);
+      const now = new Map(
+        (
+          await breakOnceEach(
+            open,
+            round.map((t) => t.file)
+          )
+        ).map((r) => [keyOf(r), r])
+      );
+      results = results.map((r) => {
+        const next = now.get(keyOf(r));
+        // No slow test comes past it: what the quick ones said stands.
+        return next === undefined || (next.verdict === 'NoCoverage' && r.verdict === 'Survived') ? r : next;
+      });
+      keep(results);
+    }
+    console.log(table(results));
+  } finally {
+    await stop();
   }
-  const took = durationsIn(report);
-  const tests = testsByFile(ROOT);
-  const all = files.filter(isRule).flatMap((f) => mutantsOf(f, readFileSync(join(ROOT, f), 'utf8')));
-  const spreadOut =
-    asked.again === undefined
-      ? spread(all, Number(asked.count), Number(asked.shift))
-      : listedIn(readFileSync(join(ROOT, asked.again), 'utf8'), all);
-  const results: Result[] = asked.resume ? JSON.parse(readFileSync(join(ROOT, asked.out!), 'utf8')) : [];
-  const tried = new Set(results.map(idOf));
-  const chosen = spreadOut.filter((mutant) => !tried.has(idOf(mutant)));
-  console.log(`${chosen.length} of ${all.length} rules are broken, one after the other.`);
-  let next = 0;
-  await Promise.all(
-    folders.map(async (folder) => {
-      while (next < chosen.length) {
-        const mutant = chosen[next++]!;
-        const asks = [...(tests.get(mutant.file) ?? [])].filter((t) => isFor(mutant, t));
-        const rounds = roundsFor(mutant.file, new Set(asks), took, budget);
-        const verdict = await judge(folder, mutant, rounds, took);
-        results.push({ ...mutant, verdict });
-        if (verdict === 'survived' || verdict === 'no test')
-          console.log(`${verdict}: ${mutant.file}:${mutant.line}  ${mutant.was}  ->  ${mutant.becomes}`);
-        mkdirSync(dirname(join(ROOT, asked.out!)), { recursive: true });
-        writeFileSync(join(ROOT, asked.out!), JSON.stringify(results, undefined, 1));
-      }
-    })
-  );
-  const caught = (of: Result[]) => of.filter((r) => r.verdict === 'caught' || r.verdict === 'too slow').length;
-  const roomOf = (f: string) =>
-    f
-      .split('/')
-      .slice(0, f.startsWith('src/core') ? 3 : 4)
-      .join('/');
-  for (const room of [...new Set(results.map((r) => roomOf(r.file)))].sort()) {
-    const own = results.filter((r) => roomOf(r.file) === room);
-    console.log(`| ${room} | ${own.length} | ${caught(own)} |`);
-  }
-  console.log(
-    `${caught(results)} of ${results.length} noticed (${Math.round((100 * caught(results)) / results.length)} %)`
-  );
-} finally {
-  for (const folder of folders) rmSync(folder, { recursive: true, force: true });
-  await stop();
 }

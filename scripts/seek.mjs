@@ -21,7 +21,7 @@ do {
   const seed = randomInt(1, 2 ** 31);
   const status = await run(
     'npx',
-    ['vitest', 'run', '--config', 'scripts/mutants/core.config.ts', '--reporter=dot', ...files],
+    ['vitest', 'run', '--config', 'scripts/seek.config.ts', '--reporter=dot', ...files],
     { cwd: ROOT, env: { ...process.env, SEED: String(seed), THOROUGH: '1' } }
   );
   tried++;

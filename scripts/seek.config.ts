@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
-const root = fileURLToPath(new URL('../..', import.meta.url));
+const root = fileURLToPath(new URL('..', import.meta.url));
 const at = (folder: string) => `${root}src/${folder}`;
 
 /** The core's tests without application and database, for a tool that starts them hundreds of times. */
