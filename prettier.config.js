@@ -6,6 +6,9 @@ export default {
   objectWrap: 'collapse',
   // Classes stand in components alone; reading them in every script takes as long again.
   overrides: [
+    // The same layout from a parser in machine code, in a third less time.
+    { files: '*.ts', options: { parser: 'oxc-ts', plugins: ['@prettier/plugin-oxc'] } },
+    { files: ['*.js', '*.mjs'], options: { parser: 'oxc', plugins: ['@prettier/plugin-oxc'] } },
     {
       files: '*.svelte',
       options: {

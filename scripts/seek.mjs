@@ -19,11 +19,10 @@ const until = performance.now() + Number(minutes) * 60_000;
 let tried = 0;
 do {
   const seed = randomInt(1, 2 ** 31);
-  const status = await run(
-    'npx',
-    ['vitest', 'run', '--config', 'scripts/seek.config.ts', '--reporter=dot', ...files],
-    { cwd: ROOT, env: { ...process.env, SEED: String(seed), THOROUGH: '1' } }
-  );
+  const status = await run('npx', ['vitest', 'run', '--config', 'scripts/seek.config.ts', '--reporter=dot', ...files], {
+    cwd: ROOT,
+    env: { ...process.env, SEED: String(seed), THOROUGH: '1' }
+  });
   tried++;
   if (status !== 0) {
     say(`Found with seed ${seed}, after ${tried} seeds: SEED=${seed} npm run unit -- <file>`);

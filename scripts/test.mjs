@@ -124,17 +124,17 @@ async function main() {
     oneByOne([
       ...(inPlace ? [] : [cleanClone]),
       ['Licences of others are listed', 'node', ['scripts/licences.mjs', '--check']],
-      ['Line width and layout', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
-      ['Lint', 'npx', ['eslint', '.']]
+      ['Lint', 'npx', ['eslint', '.']],
+      ['Dependency rule', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'scripts', 'demo', 'db']]
     ]),
     oneByOne([
+      ['Types: core', 'node', ['node_modules/@typescript/native/bin/tsc', '-p', 'src/core/tsconfig.json']],
       [
         'Types: application, scripts and tests',
         'npx',
-        ['svelte-check', '--tsconfig', './tsconfig.json', '--output', 'human', '--threshold', 'warning']
+        ['svelte-check', '--tsgo', '--tsconfig', './tsconfig.json', '--output', 'human', '--threshold', 'warning']
       ],
-      ['Types: core', 'npx', ['tsc', '-p', 'src/core/tsconfig.json']],
-      ['Dependency rule', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'scripts', 'demo', 'db']]
+      ['Line width and layout', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']]
     ])
   ]);
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { accessTo, demoAccess, machine, part, screw } from '../testing/machines';
+import { boardPlan } from '../testing/plans';
 import { plan, type Plan } from '../plan';
 import { Facts } from './facts';
 import { Reach } from './reach';
@@ -104,7 +105,7 @@ it.each([
 });
 
 it('a cable is minded only while it is in the machine', () => {
-  const made = plan(access, [{ do: 'replace', part: 'board' }]);
+  const made = boardPlan();
   const step = made.steps.find((s) => s.id === 'up/move:board/tilt')!;
   // It runs over the board, and comes back with the fan, later.
   step.pinch.push({ cable: 'fan-wire', where: 'over', zone: step.zone!, crosses: [] });

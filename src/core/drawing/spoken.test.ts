@@ -1,12 +1,12 @@
 import { expect, it } from 'vitest';
-import { plan } from '../plan';
 import { machineAfter } from '../run';
 import { english } from '../testing/english';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
+import { boardPlan } from '../testing/plans';
 import { sceneOf, spokenDrawing, untouched } from '.';
 
 const access = demoAccess();
-const made = plan(access, [{ do: 'replace', part: 'board' }]);
+const made = boardPlan();
 /** What is heard at a step, with the machine as it is then. */
 function heard(id: string): string {
   const at = made.steps.findIndex((s) => s.id === id);

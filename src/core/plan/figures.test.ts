@@ -1,6 +1,7 @@
 import { inEnglish } from '../testing/english';
 import { describe, expect, it } from 'vitest';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
+import { boardPlan } from '../testing/plans';
 import {
   partWays,
   plan as planOf,
@@ -48,7 +49,7 @@ describe('a plan in figures', () => {
     const order = made.steps.filter((s) => s.leg === 'down' && s.do === 'open').map((s) => s.joint);
     const screws = screwsTakenOut(access.model, made).map((g) => g.id);
     expect(screws).toEqual(order.filter((j) => access.model.joint(j!).kind === 'screws'));
-    const board = plan(access, [{ do: 'replace', part: 'board' }]);
+    const board = boardPlan();
     expect(brokenForGood(access.model, board).map((s) => s.id)).toContain('heat-sink-compound');
     expect(brokenForGood(access.model, made)).toEqual([]);
   });

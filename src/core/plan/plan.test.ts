@@ -4,6 +4,7 @@ import { THOROUGH } from '../testing/effort';
 import { removes } from '../machine';
 import { problemsOf } from '../testing/checker';
 import { accessTo, DEMO_MACHINES, demoAccess, machine, part, plug, screw } from '../testing/machines';
+import { boardPlan } from '../testing/plans';
 import { actionOf, unmet, alignLegs, explain, plan, Plan, removalSet, zoneAt } from '.';
 import { bestSequence, WEIGHTS } from '../solve';
 import { downProblem } from './down';
@@ -188,7 +189,7 @@ describe('what is only looked at', () => {
 
 describe('what a plan costs', () => {
   const fan = plan(access, replace('fan'));
-  const board = plan(access, replace('board'));
+  const board = boardPlan();
   it('the fan opens fewer joints than the main board', () => expect(opens(fan)).toBeLessThan(opens(board)));
   it('two jobs in one visit cost less than the two alone', () => {
     for (const [a, b] of [
@@ -268,7 +269,7 @@ describe('safety', () => {
 });
 
 describe('the way up', () => {
-  const board = plan(access, replace('board'));
+  const board = boardPlan();
   const up = (id: string) => board.steps.findIndex((s) => s.id === `up/${id}`);
   it('lays what runs under a part before the part', () => {
     expect(up('joint:wlan-main-tape')).toBeLessThan(up('move:heat-sink/lift'));
@@ -312,7 +313,7 @@ describe('replacing', () => {
       'wlan-card',
       'wwan-card'
     ]);
-    const made = plan(access, replace('board'));
+    const made = boardPlan();
     for (const rider of ridersToMove(model, 'board'))
       expect(
         made.steps.some((s) => s.do === 'move' && s.part === rider),
@@ -331,7 +332,7 @@ describe('replacing', () => {
 it('tests what was touched and nothing else', () => {
   const tests = (p: Plan) => p.steps.filter((s) => s.leg === 'prove').map((s) => s.test);
   expect(tests(plan(access, replace('fan')))).toEqual(['closing', 'power', 'cooling', 'battery']);
-  const board = tests(plan(access, replace('board')));
+  const board = tests(boardPlan());
   for (const f of ['identity', 'clock', 'wifi', 'keyboard', 'touchpad', 'fingerprint', 'left-speaker', 'camera'])
     expect(board).toContain(f);
   // Nothing is closed up where only a tray was drawn.

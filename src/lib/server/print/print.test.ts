@@ -6,6 +6,7 @@ import { fold, type RunEvent } from '$core/run';
 import { tray, type TrayStyle } from '$core/fasteners';
 import { plan, screwsTakenOut } from '$core/plan';
 import { DEMO_MACHINES, demoAccess } from '$core/testing/machines';
+import { boardPlan } from '$core/testing/plans';
 import { singleGoals } from '../../../../demo/testing/goals';
 import { jobSheetPdf } from './job-sheet';
 import { reportPdf } from './report';
@@ -46,7 +47,7 @@ describe('paper', () => {
 
   it('a report holds every section on as many pages as it needs, with its photos', async () => {
     const access = demoAccess();
-    const made = plan(access, [{ do: 'replace', part: 'board' }]);
+    const made = boardPlan();
     let n = 0;
     const event = (body: object) =>
       ({
