@@ -17,7 +17,10 @@ const content = [
 const file = { name: 'src/rule.ts', content };
 
 it('places are in what functions do: neither types nor texts, nor what is worked out once as a file is read', async () => {
-  const places = await placesIn([file, { name: 'src/other.ts', content: 'export const twice = (n: number) => n * 2;' }]);
+  const places = await placesIn([
+    file,
+    { name: 'src/other.ts', content: 'export const twice = (n: number) => n * 2;' }
+  ]);
   expect(places.every((p) => p.file !== file.name || p.line >= 4)).toBe(true);
   expect(places.map((p) => `${p.was} -> ${p.becomes}`)).toEqual(
     expect.arrayContaining(['a < 3 -> a <= 3', '!b -> b', '[a].some((i) => i > 2) -> [a].every(i => i > 2)'])
