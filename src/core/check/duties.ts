@@ -4,12 +4,17 @@ import type { Moment, Say } from './replay';
 import { actOf, moveKey, openKey, takesOut, type Act } from './facts';
 import type { Open, Reach } from './reach';
 import { cablesUnder, type Passing } from './cables';
+import { isUnstarted, unstartedOrder } from './conditions';
 
 /** Power: taken away before the inside is touched, listed and told where it is still there, brought back last. */
 export function power(reach: Reach, plan: Plan, moments: readonly Moment[], say: Say): void {
   const { facts } = reach;
-  const { steps, joint } = facts.machine.isolation;
-  const { firmware, outside } = facts.powerAway;
+  const { joint } = facts.machine.isolation;
+  const { outside } = facts.powerAway;
+  const unstarted = isUnstarted(plan);
+  const firmware = facts.powerAway.firmware && !unstarted;
+  const steps = unstarted ? unstartedOrder(facts.machine.isolation.steps) : facts.machine.isolation.steps;
+  const trapped = unstarted && joint === undefined && facts.powerAway.firmware;
   const at = joint === undefined ? -1 : moments.findIndex((m) => m.step.do === 'open' && m.step.joint === joint);
   const back = joint === undefined ? -1 : moments.findIndex((m) => m.step.do === 'close' && m.step.joint === joint);
   const acts = moments.filter((m) => m.act);
@@ -20,11 +25,12 @@ export function power(reach: Reach, plan: Plan, moments: readonly Moment[], say:
   if (joint !== undefined && at < 0 && acts.some(isInside))
     say(undefined, `goes inside and never opens ${joint}, which takes the power away`);
   const live = new Set<string>();
-  if (at >= 0 && !firmware && outside === undefined)
-    for (const m of acts) if (m.step.leg === 'down' && m.index < at) live.add(m.step.id);
-  if (back >= 0 && !firmware)
+  if (trapped || (at >= 0 && !firmware && outside === undefined))
+    for (const m of acts) if (m.step.leg === 'down' && (trapped || m.index < at)) live.add(m.step.id);
+  if (trapped || (back >= 0 && !firmware))
     for (const m of acts)
-      if (m.index > back && m.step.do === 'close' && m.act!.joint?.kind === 'connector') live.add(m.step.id);
+      if ((trapped || m.index > back) && m.step.do === 'close' && m.act!.joint?.kind === 'connector')
+        live.add(m.step.id);
   for (const { step } of moments) {
     const listed = plan.energised.includes(step.id);
     if (live.has(step.id) && !listed) say(step, 'is done with the power on and not listed as such');
@@ -51,7 +57,12 @@ export function power(reach: Reach, plan: Plan, moments: readonly Moment[], say:
       say(moments[found]!.step, 'comes after plugs that wait for it');
   });
   if (places.some((p, i) => i > 0 && p < places[i - 1]!)) say(undefined, 'the steps of the isolation are out of order');
-  const undone = steps.filter((s) => s.joint === undefined && s.undo !== undefined).reverse();
+  for (const { step } of moments)
+    if (!facts.machine.isolation.steps.every((s) => step.id !== `isolate/${s.id}` || steps.includes(s)))
+      say(step, 'starts a machine that must not be started');
+  const undone = facts.machine.isolation.steps
+    .filter((s) => steps.includes(s) && s.joint === undefined && s.undo !== undefined)
+    .reverse();
   const restored = moments.filter((m) => m.step.do === 'restore');
   if (restored.map((m) => m.step.id).join() !== undone.map((s) => `restore/${s.id}`).join())
     say(undefined, `the isolation is not undone step by step, last first: ${undone.map((s) => s.id).join(', ')}`);
@@ -90,7 +101,7 @@ export function tests(reach: Reach, plan: Plan, moments: readonly Moment[], say:
     }
   }
   if (closesUp) owed.add('closing');
-  const proved = plan.steps.filter((s) => s.leg === 'prove').map((s) => s.test);
+  const proved = plan.steps.filter((s) => s.leg === 'prove' && s.do === 'test').map((s) => s.test);
   for (const f of owed) if (!proved.includes(f)) say(undefined, `touches "${f}" and does not prove it`);
   for (const f of proved) if (f === undefined || !owed.has(f)) say(undefined, `proves "${f}", which nothing touched`);
 

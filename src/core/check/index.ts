@@ -1,5 +1,6 @@
 import type { Machine } from '../machine';
 import type { Plan, Step } from '../plan';
+import { conditions } from './conditions';
 import { cables, power, supplies, tests } from './duties';
 import { Facts, moveKey, openKey, takesOut } from './facts';
 import { Reach, type Open } from './reach';
@@ -22,6 +23,7 @@ export function checkPlan(machine: Machine, plan: Plan, hash?: string): string[]
   const reach = reachOf(machine);
   const moments = replay(reach, plan, say);
   power(reach, plan, moments, say);
+  conditions(reach, plan, moments, say);
   tests(reach, plan, moments, say);
   supplies(reach, plan, moments, say);
   cables(reach, moments, say);

@@ -13,7 +13,7 @@ const DOES: Record<Step['do'], readonly Step['leg'][]> = {
   close: ['up'],
   return: ['up'],
   pose: ['down', 'up'],
-  prepare: ['isolate', 'down', 'swap', 'up'],
+  prepare: ['isolate', 'down', 'swap', 'up', 'prove'],
   swap: ['swap'],
   test: ['up', 'prove'],
   restore: ['up']

@@ -4,7 +4,15 @@ import { STOP_WORDS } from '../words';
 import { QUESTIONS, type HazardAnswers, type QuestionId } from './questions';
 
 /** What holds for the whole job because of how the machine came in. */
-export const Condition = z.enum(['cell-doubtful', 'wet', 'residue', 'glass', 'bad-adapter']);
+export const Condition = z.enum([
+  'cell-doubtful',
+  'cell-swollen',
+  'cell-burnt',
+  'wet',
+  'residue',
+  'glass',
+  'bad-adapter'
+]);
 export type Condition = z.infer<typeof Condition>;
 
 export interface Stop {
@@ -31,8 +39,12 @@ const STOPS: { question: QuestionId; answers: readonly string[]; is: keyof typeo
   { question: 'dirt', answers: ['yes'], is: 'contaminated' }
 ];
 
+/** An answer that stops a job holds for it as well, where a lead lets it go on. */
 const CONDITIONS: Record<string, Condition> = {
   'cell:doubtful': 'cell-doubtful',
+  'cell:swollen': 'cell-swollen',
+  'cell:burnt': 'cell-burnt',
+  'cell:leaking': 'cell-burnt',
   'liquid:wet': 'wet',
   'liquid:dried': 'residue',
   'glass:yes': 'glass',

@@ -15,6 +15,8 @@ export const stepId = {
   swap: (goal: string): string => `swap/${goal}`,
   form: (cable: string): string => `swap/form:${cable}`,
   test: (of: string): string => `prove/${of}`,
+  /** What the machine's condition asks for beside the work. */
+  condition: (what: string): string => `condition/${what}`,
   openTest: 'up/open-test'
 };
 

@@ -2,7 +2,11 @@ import { inEnglish } from '../testing/english';
 import { describe, expect, it } from 'vitest';
 import { accessOf } from '../access';
 import { modelOf } from '../machine';
-import { demoAccess } from '../testing/machines';
+import { checkPlan } from '../check';
+import type { Goal } from '../goals';
+import { Condition } from '../hazards';
+import { openId, stepId } from '../ids';
+import { DEMO_MACHINES, demoAccess } from '../testing/machines';
 import { Plan } from './schema';
 import { plan as planOf } from './plan';
 
@@ -17,8 +21,11 @@ describe('a plan for a machine that came in doubtful', () => {
   const sound = plan(gannet, [{ do: 'replace', part: 'battery' }]);
   const doubtful = plan(gannet, [{ do: 'replace', part: 'battery' }], { conditions: ['cell-doubtful'] });
 
-  it('is the same work in the same order', () => {
-    expect(doubtful.steps.map((s) => [s.id, s.seconds])).toEqual(sound.steps.map((s) => [s.id, s.seconds]));
+  it('is the same work in the same order, with what its condition asks for beside it', () => {
+    const acts = (of: Plan) => of.steps.filter((s) => s.joint ?? s.move).map((s) => [s.id, s.seconds]);
+    expect(acts(doubtful)).toEqual(acts(sound));
+    const beside = doubtful.steps.filter((s) => !sound.steps.some((x) => x.id === s.id));
+    expect(beside.map((s) => s.id)).toEqual(['condition/cell-doubtful', 'condition/away:battery']);
     expect(Plan.parse(doubtful).conditions).toEqual(['cell-doubtful']);
     expect(sound.conditions).toBeUndefined();
   });
@@ -75,4 +82,120 @@ describe('a plan for a machine that came in doubtful', () => {
       .map((s) => s.text);
     expect(warned).toEqual(['Unplug the charger', 'Plug the charger in']);
   });
+});
+
+describe.each(DEMO_MACHINES)('on %s a machine that must not be started', (id) => {
+  const access = demoAccess(id);
+  const goals = [{ do: 'replace', part: 'battery' }] as const;
+  const sound = plan(access, goals);
+  const kinds = new Map(access.model.machine.isolation.steps.map((s) => [`isolate/${s.id}`, s.kind]));
+  const safe = (made: Plan) => made.steps.filter((s) => s.leg === 'isolate');
+
+  it.each(['wet', 'residue', 'cell-doubtful', 'cell-swollen', 'cell-burnt'] as const)(
+    '%s: told before all else, cut off from its adapter, forced off, never started for its firmware',
+    (condition) => {
+      const made = plan(access, goals, { conditions: [condition] });
+      const [first, ...rest] = safe(made);
+      expect(first).toMatchObject({ id: `condition/${condition}`, cautions: [{ harm: true }] });
+      expect(made.steps[0]).toBe(first);
+      expect(kinds.get(rest[0]!.id)).toBe('unplug-adapter');
+      expect(kinds.get(rest[1]!.id)).toBe('shut-down');
+      expect(rest[1]!.text).toMatch(/^If it runs, hold the power key/);
+      expect(made.steps.map((s) => kinds.get(s.id))).not.toContain('firmware-disconnect');
+      // The file's own words for a shutdown, or for what is done in the firmware, are nowhere.
+      for (const { kind, text } of access.model.machine.isolation.steps)
+        if (kind === 'shut-down' || kind === 'firmware-disconnect') expect(said(made.steps)).not.toContain(text);
+    }
+  );
+
+  it('a wet one is cleaned, dried and looked over with its power away, and watched at the end', () => {
+    const made = plan(access, goals, { conditions: ['wet'] });
+    const at = (step: string) => made.steps.findIndex((s) => s.id === step);
+    const open = made.steps.findLastIndex((s) => s.leg === 'down');
+    const power = made.steps.findIndex(
+      (s) =>
+        s.test === 'open-power' ||
+        s.do === 'restore' ||
+        s.id === stepId.action('up', openId(access.model.machine.isolation.joint!))
+    );
+    const row = [open, at('condition/clean'), at('condition/dry'), at('condition/look'), power];
+    expect([...row].sort((a, b) => a - b)).toEqual(row);
+    expect(new Set(row).size).toBe(row.length);
+    expect(made.steps.at(-1)!.id).toBe('condition/watch');
+  });
+
+  it('what its firmware would have done is live until the plug is open, and told so', () => {
+    const made = plan(access, goals, { conditions: ['wet'] });
+    const plug = made.steps.findIndex((s) => s.do === 'open' && s.joint === access.model.machine.isolation.joint);
+    const outside = access.model.machine.isolation.steps.some((s) => s.kind === 'remove-battery');
+    const before = made.steps.slice(0, plug).filter((s) => s.do === 'open' || s.do === 'move');
+    expect(made.energised.filter((step) => step.startsWith('down/'))).toEqual(outside ? [] : before.map((s) => s.id));
+  });
+
+  it('a cell that may fail goes into its box at once, and its successor is laid elsewhere', () => {
+    const made = plan(access, goals, { conditions: ['cell-swollen'] });
+    const out = made.steps.findIndex((s) => s.do === 'move' && s.part === 'battery' && s.move !== undefined);
+    expect(made.steps.slice(out).find((s) => s.id.startsWith('condition/'))!.id).toBe('condition/away:battery');
+    expect(said(sound.steps)).toMatch(/beside the old one/);
+    expect(said(made.steps)).not.toMatch(/beside the old one/);
+    expect(said(made.steps)).toMatch(/away from the old one/);
+  });
+
+  it('each condition, alone and with others, passes a check that shares no code with it', () => {
+    for (const conditions of [...Condition.options.map((c) => [c]), ['wet', 'cell-burnt', 'glass'] as Condition[]]) {
+      const made = planOf(access, [...goals], { conditions });
+      expect(checkPlan(access.model.machine, made), conditions.join()).toEqual([]);
+    }
+  });
+});
+
+it('a battery that only its firmware disconnects stays live in a wet machine: told first, and at each act', () => {
+  const { machine } = demoAccess().model;
+  const { joint: _, ...isolation } = machine.isolation;
+  const steps = isolation.steps.filter((s) => s.joint === undefined);
+  const trapped = accessOf(modelOf({ ...machine, isolation: { ...isolation, steps } }));
+  const goals = [{ do: 'replace', part: 'fan' }] as const;
+  const dry = plan(trapped, goals);
+  expect(dry.energised).toEqual([]);
+  const wet = plan(trapped, goals, { conditions: ['wet'] });
+  expect(wet.steps[0]!.cautions.map((c) => c.text).join()).toMatch(/power stays inside all the time.*lead/);
+  const down = wet.steps.filter((s) => s.leg === 'down' && (s.do === 'open' || s.do === 'move')).map((s) => s.id);
+  expect(wet.energised.filter((id) => id.startsWith('down/'))).toEqual(down);
+  expect(checkPlan(trapped.model.machine, planOf(trapped, [...goals], { conditions: ['wet'] }))).toEqual([]);
+});
+
+describe('broken glass', () => {
+  const display = (part: string) =>
+    plan(gannet, [{ do: 'replace', part }], { conditions: ['glass'] }).steps.filter((s) =>
+      s.cautions.some((c) => /Broken glass: gloves/.test(c.text))
+    );
+  it('is covered before anything is turned, and minded where it moves', () => {
+    const made = plan(gannet, [{ do: 'replace', part: 'fan' }], { conditions: ['glass'] });
+    expect(made.steps[0]).toMatchObject({ id: 'condition/glass', text: 'Cover the broken glass with film' });
+    expect(display('display').some((s) => s.do === 'move')).toBe(true);
+  });
+  it('is nothing of a new panel', () => {
+    expect(display('display').some((s) => s.do === 'return')).toBe(false);
+  });
+});
+
+it('the check finds a plan for a wet machine that starts it, forgets to dry it, or says it late', () => {
+  const access = demoAccess();
+  const goals: Goal[] = [{ do: 'replace', part: 'battery' }];
+  const wet = planOf(access, goals, { conditions: ['wet', 'cell-doubtful'] });
+  const with_ = (steps: Plan['steps']) => checkPlan(access.model.machine, { ...wet, steps });
+  for (const gone of wet.steps.filter((s) => s.id.startsWith('condition/')))
+    expect(with_(wet.steps.filter((s) => s !== gone)).length, gone.id).toBeGreaterThan(0);
+  const firmware = planOf(access, goals).steps.find((s) => s.id === 'isolate/firmware-off')!;
+  expect(with_(wet.steps.toSpliced(4, 0, firmware))).toContainEqual(expect.stringMatching(/must not be started/));
+  const late = (id: string, after: number) => {
+    const step = wet.steps.find((s) => s.id === id)!;
+    const rest = wet.steps.filter((s) => s !== step);
+    return with_(rest.toSpliced(after, 0, step));
+  };
+  expect(late('condition/wet', 6)).toContainEqual(expect.stringMatching(/stands after something else/));
+  expect(late('condition/dry', wet.steps.length - 1)).toContainEqual(
+    expect.stringMatching(/between opening and power/)
+  );
+  expect(late('isolate/adapter-out', 4).length).toBeGreaterThan(0);
 });

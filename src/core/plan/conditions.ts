@@ -1,63 +1,134 @@
 import type { Said } from '../language';
 import type { Condition } from '../hazards';
 import { stepId } from '../ids';
-import type { Model } from '../machine';
-import { CONDITION_CAUTIONS, DRY_ONLY } from '../words';
-import type { Caution, Step } from './schema';
+import { removes, type Model } from '../machine';
+import {
+  CAUTIONS,
+  cellAwayWords,
+  CONDITION_CAUTIONS,
+  CONDITION_WORDS,
+  DEPARTS,
+  DRY_ONLY,
+  FIRST_OF_ALL,
+  FORCED_OFF,
+  layApart,
+  UNDER_WATCH,
+  WHILE_OPEN,
+  type Phrase
+} from '../words';
+import { cannotIsolate, doubtsCell, hadLiquid, isKeptOff } from './kept-off';
+import type { Caution, Leg, Step } from './schema';
 
-/** Isolating a wet machine, or one with a doubtful cell, is not undone by plugging the adapter in. */
-const RESTORE: Partial<Record<Condition, Said>> = {
-  'cell-doubtful': CONDITION_CAUTIONS.noCharging,
-  wet: CONDITION_CAUTIONS.dryFirst
-};
+/** Bench rules of thumb, s; what dries or runs by itself is attended so long. */
+const SECONDS = { first: 60, away: 60, clean: 900, dry: 300, look: 300, watch: 1800 };
 
 /**
- * What a machine's condition changes in its steps: cautions where they apply, and methods that are refused.
- * The order of work stays: it is the machine's.
+ * What a machine's condition changes in its steps: what comes before everything else, how its power is taken away, what is done
+ * while it lies open, cautions where they apply, and methods that are refused. The order of the work itself stays: it is the machine's.
  */
 export function underConditions(model: Model, steps: Step[], conditions: readonly Condition[]): Step[] {
   if (conditions.length === 0) return steps;
+  const lastSwap = steps.findLastIndex((s) => s.leg === 'swap');
+  const work = steps.flatMap((step, i) => [
+    mindful(model, step, steps, conditions),
+    ...(doubtsCell(conditions) && takesCellOut(model, step) ? [cellAway(model, step)] : []),
+    ...(i === lastSwap ? whileOpen(conditions) : [])
+  ]);
+  return [
+    ...firstOfAll(model, conditions),
+    ...work,
+    ...(hadLiquid(conditions) || conditions.includes('cell-burnt')
+      ? [added('prove', 'watch', UNDER_WATCH, SECONDS.watch, DEPARTS.provesTouched)]
+      : [])
+  ];
+}
+
+const added = (leg: Leg, what: string, phrase: Phrase, seconds: number, departs: Said): Step => ({
+  ...{ id: stepId.condition(what), leg, do: 'prepare', ...phrase, seconds, departs },
+  ...{ because: [], cautions: [], pinch: [] }
+});
+
+/** Before anything is touched: each to be acknowledged. */
+function firstOfAll({ machine }: Model, conditions: readonly Condition[]): Step[] {
+  const given = (Object.keys(FIRST_OF_ALL) as (keyof typeof FIRST_OF_ALL)[]).filter((c) => conditions.includes(c));
+  const steps = given.map((c) => ({
+    ...added('isolate', c, FIRST_OF_ALL[c], SECONDS.first, DEPARTS.nothingToUndo),
+    cautions: [{ text: CONDITION_WORDS[c], harm: true }]
+  }));
+  if (cannotIsolate(machine, conditions))
+    steps[0]!.cautions.push({ text: CONDITION_CAUTIONS.cannotIsolate, harm: true });
+  return steps;
+}
+
+/** What is done before any power comes back. */
+function whileOpen(conditions: readonly Condition[]): Step[] {
+  const done = {
+    clean: hadLiquid(conditions),
+    'clean-cell': conditions.includes('cell-burnt'),
+    dry: conditions.includes('wet'),
+    look: hadLiquid(conditions) || conditions.includes('cell-burnt')
+  };
+  const seconds = { clean: SECONDS.clean, 'clean-cell': SECONDS.clean, dry: SECONDS.dry, look: SECONDS.look };
+  return (Object.keys(done) as (keyof typeof done)[])
+    .filter((what) => done[what])
+    .map((what) => added('swap', what, WHILE_OPEN[what], seconds[what], DEPARTS.turningPoint));
+}
+
+const isCell = (model: Model, id: string | undefined): boolean =>
+  id !== undefined && model.part(id).care.includes('cell') && model.part(id).kind !== 'coin-cell';
+
+const takesCellOut = (model: Model, { leg, part, move }: Step): boolean =>
+  leg === 'down' && move !== undefined && isCell(model, part) && removes(model.move(part!, move));
+
+function cellAway(model: Model, { part }: Step): Step {
+  const step = added('down', `away:${part}`, cellAwayWords(model, part!), SECONDS.away, DEPARTS.nothingToUndo);
+  return { ...step, part: part!, cautions: [{ text: CAUTIONS.cell, harm: true }] };
+}
+
+/** One step with what its machine's condition changes in it. */
+function mindful(model: Model, step: Step, steps: readonly Step[], conditions: readonly Condition[]): Step {
   const has = (c: Condition) => conditions.includes(c);
-  const isCell = (id: string | undefined) => id !== undefined && model.part(id).care.includes('cell');
   const isDisplay = (id: string | undefined) =>
     id !== undefined && [...model.riders(id)].some((r) => ['panel', 'display'].includes(model.part(r).kind));
-  // Told by what a step of the isolation is, not by how its file words it.
-  const isAdapter = (step: Step) =>
+  const isNew = (of: (id: string | undefined) => boolean) => steps.some((s) => s.do === 'swap' && of(s.part));
+  const isIsolation = (kind: string) =>
     model.machine.isolation.steps.some(
-      (s) => s.kind === 'unplug-adapter' && (step.id === stepId.isolate(s.id) || step.id === stepId.restore(s.id))
+      (s) => s.kind === kind && (step.id === stepId.isolate(s.id) || step.id === stepId.restore(s.id))
     );
-  const cellReplaced = steps.some((s) => s.do === 'swap' && isCell(s.part));
-  let firstBoard = true;
-  return steps.map((step): Step => {
-    const joint = step.joint ? model.joint(step.joint) : undefined;
-    const cautions: Caution[] = [];
-    let detail = step.detail;
-    const atCell = isCell(step.part) || isCell(joint?.a) || isCell(joint?.b);
-    if (has('cell-doubtful') && atCell && step.leg === 'down') {
-      cautions.push({ text: CONDITION_CAUTIONS.doubtfulCell, harm: true });
-      if (joint?.kind === 'adhesive') detail = DRY_ONLY;
-    }
-    if (step.do === 'restore' || step.test === 'open-power' || step.test === 'power' || step.test === 'battery') {
-      for (const condition of ['cell-doubtful', 'wet'] as const) {
-        // A new cell is fitted by then.
-        if (has(condition) && !(condition === 'cell-doubtful' && cellReplaced))
-          cautions.push({ text: RESTORE[condition]!, harm: true });
-      }
-    }
-    if (has('glass') && isDisplay(step.part) && (step.do === 'move' || step.do === 'return'))
-      cautions.push({ text: CONDITION_CAUTIONS.glass, harm: true });
-    if (has('bad-adapter') && step.do === 'prepare' && isAdapter(step))
-      cautions.push({ text: CONDITION_CAUTIONS.damagedAdapter, harm: true });
-    if (has('bad-adapter') && step.do === 'restore' && isAdapter(step))
-      cautions.push({ text: CONDITION_CAUTIONS.soundAdapter, harm: true });
-    if ((has('wet') || has('residue')) && step.do === 'move' && step.leg === 'down') {
-      cautions.push({
-        text: has('wet') && firstBoard ? CONDITION_CAUTIONS.wet : CONDITION_CAUTIONS.residue,
-        harm: has('wet') && firstBoard
-      });
-      firstBoard = false;
-    }
-    if (cautions.length === 0 && detail === step.detail) return step;
-    return { ...step, ...(detail === undefined ? {} : { detail }), cautions: [...step.cautions, ...cautions] };
-  });
+  const joint = step.joint ? model.joint(step.joint) : undefined;
+  const cautions: Caution[] = [];
+  let { text, detail } = step;
+  const atCell = [step.part, joint?.a, joint?.b].some((id) => isCell(model, id));
+  if (doubtsCell(conditions) && atCell && step.leg === 'down') {
+    cautions.push({ text: CONDITION_CAUTIONS.doubtfulCell, harm: true });
+    if (joint?.kind === 'adhesive') detail = DRY_ONLY;
+  }
+  if (doubtsCell(conditions) && step.do === 'swap' && isCell(model, step.part)) text = layApart(model, step.part!);
+  if (step.do === 'restore' || step.test === 'open-power' || step.test === 'power' || step.test === 'battery') {
+    // A new cell is fitted by then.
+    if (doubtsCell(conditions) && !isNew((id) => isCell(model, id)))
+      cautions.push({ text: CONDITION_CAUTIONS.noCharging, harm: true });
+    if (has('wet')) cautions.push({ text: CONDITION_CAUTIONS.dryFirst, harm: true });
+  }
+  // What goes back may be a new one.
+  if (has('glass') && isDisplay(step.part) && (step.do === 'move' || (step.do === 'return' && !isNew(isDisplay))))
+    cautions.push({ text: CONDITION_CAUTIONS.glass, harm: true });
+  // Told by what a step of the isolation is, not by how its file words it.
+  if (has('bad-adapter') && isIsolation('unplug-adapter'))
+    cautions.push({
+      text: step.do === 'restore' ? CONDITION_CAUTIONS.soundAdapter : CONDITION_CAUTIONS.damagedAdapter,
+      harm: true
+    });
+  if (hadLiquid(conditions) && step.do === 'move' && step.leg === 'down' && step === firstOpened(model, steps))
+    cautions.push({ text: has('wet') ? CONDITION_CAUTIONS.wet : CONDITION_CAUTIONS.residue, harm: has('wet') });
+  if (step.do === 'prepare' && isKeptOff(conditions) && isIsolation('shut-down'))
+    return { ...step, ...FORCED_OFF, cautions };
+  if (cautions.length === 0 && detail === step.detail && text === step.text) return step;
+  return { ...step, text, ...(detail === undefined ? {} : { detail }), cautions: [...step.cautions, ...cautions] };
 }
+
+/** The first step that shows the inside: told there once, not at a foot. */
+const firstOpened = (model: Model, steps: readonly Step[]): Step | undefined => {
+  const moves = steps.filter((s) => s.leg === 'down' && s.do === 'move');
+  return moves.find((s) => !['foot', 'tray', 'film'].includes(model.part(s.part!).kind)) ?? moves[0];
+};

@@ -16,6 +16,7 @@ import {
   type WayKey
 } from '../solve';
 import { underConditions } from './conditions';
+import { cannotIsolate, isolationOf } from './kept-off';
 import { say } from '../language';
 import { causeWords, DEPARTS, evidenceWords } from '../words';
 import { lidsOf, ontoMat, poseOf } from './pose';
@@ -81,7 +82,7 @@ export function* planning(
 ): Generator<Progress, Plan, boolean | undefined> {
   const settled = settleGoals(goals);
   if (settled.length === 0) throw new PlanningError(say('plan.noGoal'));
-  const { weighting = FIRST_WEIGHTING, avoid = [], budget, from } = options;
+  const { weighting = FIRST_WEIGHTING, avoid = [], conditions = [], budget, from } = options;
   const weights = typeof weighting === 'string' ? WEIGHTS[weighting] : weighting.weights;
   const avoided = new Set(avoid);
   const cheapest = removalSet(access, settled, avoided, from);
@@ -103,7 +104,7 @@ export function* planning(
   if (!isEnough && cheapest.proved && cheapest.actions.size <= COMPARED_ACTIONS) {
     for (const set of equalSets(access, settled, cheapest, avoided, from)) {
       const other = start(set);
-      if (isBetter(motions(access, other), motions(access, begun))) begun = other;
+      if (isBetter(motions(access, other, conditions), motions(access, begun, conditions))) begun = other;
     }
   }
   const down: Sequenced = yield* rest('down', begun.search, begun.quick);
@@ -126,11 +127,11 @@ export function* planning(
 }
 
 /** Steps with the power on, loose turns and wasted motion of the first order found, the worse first. */
-const motions = (access: Access, { set, quick }: { set: RemovalSet; quick: Sequenced }) => [
-  energised(access, set, quick.sequence).length,
-  quick.loose.turns,
-  quick.cost
-];
+const motions = (
+  access: Access,
+  { set, quick }: { set: RemovalSet; quick: Sequenced },
+  conditions: readonly Condition[]
+) => [energised(access, set, quick.sequence, conditions).length, quick.loose.turns, quick.cost];
 const isBetter = (a: readonly number[], b: readonly number[]): boolean => {
   const i = a.findIndex((x, k) => x !== b[k]);
   return i >= 0 && a[i]! < b[i]!;
@@ -149,7 +150,7 @@ function written(
   const { weighting = FIRST_WEIGHTING, avoid = [], conditions = [] } = options;
   const actions = down.sequence.map((id) => access.actions.get(id)!);
   const swaps = swapsOf(access, goals, down.sequence);
-  const writer = new StepWriter(access, goals, reasonsOf(set), lidsOf(access, set.taken.values()));
+  const writer = new StepWriter(access, goals, reasonsOf(set), lidsOf(access, set.taken.values()), conditions);
   const steps = underConditions(
     model,
     [
@@ -168,8 +169,8 @@ function written(
   );
   pairPoses(steps);
   const live = {
-    down: energised(access, set, down.sequence).map((id) => stepId.action('down', id)),
-    up: liveAgain(access, up.sequence).map((id) => stepId.action('up', id))
+    down: energised(access, set, down.sequence, conditions).map((id) => stepId.action('down', id)),
+    up: liveAgain(access, up.sequence, conditions).map((id) => stepId.action('up', id))
   };
   for (const leg of ['down', 'up'] as const)
     for (const step of steps)
@@ -212,21 +213,30 @@ function written(
 
 const bounded = ({ cost, bound, proved, loose }: Sequenced): Plan['order'] => ({ cost, bound, proved, loose });
 
-/** Actions before the isolating one, unless the power was already taken away from outside. */
-function energised(access: Access, set: RemovalSet, down: readonly ActionId[]): ActionId[] {
+/** Actions before the isolating one, unless the power was already taken away from outside; all of them where it cannot be. */
+function energised(
+  access: Access,
+  set: RemovalSet,
+  down: readonly ActionId[],
+  conditions: readonly Condition[]
+): ActionId[] {
+  const { machine } = access.model;
+  if (cannotIsolate(machine, conditions)) return [...down];
   const isolating = isolatingAction(access, set);
-  const fromOutside = access.model.machine.isolation.steps.some(
+  const fromOutside = isolationOf(machine, conditions).some(
     (s) => s.kind === 'firmware-disconnect' || s.kind === 'remove-battery'
   );
   return !isolating || fromOutside ? [] : down.slice(0, down.indexOf(isolating));
 }
 
 /** Plugs that are closed after the isolating one: the machine leaves no other way. A battery that its firmware keeps away is no power yet. */
-function liveAgain(access: Access, up: readonly ActionId[]): ActionId[] {
-  const { joint, steps } = access.model.machine.isolation;
+function liveAgain(access: Access, up: readonly ActionId[], conditions: readonly Condition[]): ActionId[] {
+  const { machine } = access.model;
+  const { joint } = machine.isolation;
   const at = joint === undefined ? -1 : up.indexOf(openId(joint));
-  if (at < 0 || steps.some((s) => s.kind === 'firmware-disconnect')) return [];
-  return up.slice(at + 1).filter((id) => {
+  const isLive = cannotIsolate(machine, conditions);
+  if (!isLive && (at < 0 || isolationOf(machine, conditions).some((s) => s.kind === 'firmware-disconnect'))) return [];
+  return (isLive ? up : up.slice(at + 1)).filter((id) => {
     const action = access.actions.get(id)!;
     return action.kind === 'open' && action.joint.kind === 'connector';
   });

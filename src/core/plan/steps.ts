@@ -8,6 +8,8 @@ import { ontoMat, poseOf, type Lids } from './pose';
 import { closesUp, touchedFunctions } from './touched';
 import type { Leg, Pinch, Plan, Step } from './schema';
 import { toolOf } from './tools';
+import type { Condition } from '../hazards';
+import { inOrderOfWork, isolationOf } from './kept-off';
 import type { OpenTest } from './way-up';
 import { START } from './down';
 import { amountOf } from './consumables';
@@ -49,12 +51,13 @@ export class StepWriter {
     private readonly access: Access,
     private readonly goals: readonly Goal[],
     private readonly reasons: ReadonlyMap<ActionId, string[]>,
-    private readonly lids: Lids
+    private readonly lids: Lids,
+    private readonly conditions: readonly Condition[] = []
   ) {}
 
   /** What makes it safe before the first joint; steps that follow the isolating joint wait for it. */
   isolation(): Step[] {
-    const { steps } = this.access.model.machine.isolation;
+    const steps = inOrderOfWork(isolationOf(this.access.model.machine, this.conditions), this.conditions);
     const at = steps.findIndex((s) => s.joint !== undefined && this.reasons.has(openId(s.joint)));
     this.afterIsolation = at < 0 ? [] : steps.slice(at + 1).filter((s) => !s.joint);
     return steps.filter((s) => !s.joint && !this.afterIsolation.includes(s)).map((s) => this.isolate(s, 'isolate'));
@@ -187,7 +190,7 @@ export class StepWriter {
 
   /** Isolation undone, last step first. */
   restore(): Step[] {
-    return this.access.model.machine.isolation.steps
+    return isolationOf(this.access.model.machine, this.conditions)
       .filter((s) => !s.joint && s.undo)
       .reverse()
       .map((s) => ({

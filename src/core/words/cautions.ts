@@ -30,7 +30,8 @@ export const CONDITION_CAUTIONS = wordsOf('caution', [
   'damagedAdapter',
   'soundAdapter',
   'wet',
-  'residue'
+  'residue',
+  'cannotIsolate'
 ]);
 
 /** How a bond at a doubtful cell is freed, whatever its file says. */

@@ -35,4 +35,12 @@ export const STOP_WORDS = {
 } as const;
 
 /** What each condition means for the work, for those who read the plan or the job sheet. */
-export const CONDITION_WORDS = wordsOf('condition', ['cell-doubtful', 'wet', 'residue', 'glass', 'bad-adapter']);
+export const CONDITION_WORDS = wordsOf('condition', [
+  'cell-doubtful',
+  'cell-swollen',
+  'cell-burnt',
+  'wet',
+  'residue',
+  'glass',
+  'bad-adapter'
+]);
