@@ -358,6 +358,7 @@ export interface Messages {
   'caution.wet': Nothing;
   'caution.residue': Nothing;
   'caution.cannotIsolate': Nothing;
+  'caution.highVoltage': { parts: Arg };
   'caution.dryOnly': Nothing;
   'caution.unheld': { parts: Arg };
   'unheld': { how: string; name: Arg };
@@ -870,6 +871,7 @@ export interface Messages {
   'care.hot': Nothing;
   'care.cell': Nothing;
   'care.fragile': Nothing;
+  'care.high-voltage': Nothing;
   'carries.power': Nothing;
   'carries.signal': Nothing;
   'carries.both': Nothing;

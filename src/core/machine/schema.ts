@@ -108,8 +108,8 @@ export const Part = z.strictObject({
   /** What works through it: wifi, camera, left-speaker ... */
   functions: z.array(Id).max(20).default([]),
   care: z
-    .array(z.enum(['bends', 'sharp', 'static', 'hot', 'cell', 'fragile']))
-    .max(6)
+    .array(z.enum(['bends', 'sharp', 'static', 'hot', 'cell', 'fragile', 'high-voltage']))
+    .max(7)
     .default([]),
   shapes: z.array(Shape).max(20).default([]),
   moves: z.array(Move).max(12).default([]),

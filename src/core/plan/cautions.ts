@@ -1,6 +1,7 @@
-import type { Action, Unheld } from '../access';
+import type { Access, Action, Unheld } from '../access';
+import { moveId, openId, type ActionId } from '../ids';
 import { movedBy, type IsolationStep, type Model } from '../machine';
-import { CAUTIONS, liveWords, looseWords, withLidWords } from '../words';
+import { CAUTIONS, highVoltageWords, liveWords, looseWords, withLidWords } from '../words';
 import type { Caution } from './schema';
 import { isDriver } from './tools';
 
@@ -58,6 +59,29 @@ export const withLidCaution = (model: Model, parts: readonly string[]): Caution 
   text: withLidWords(model, parts),
   harm: false
 });
+
+/** What carries high voltage and lies bare, with something that covered it still away, when power comes. */
+export function highVoltageCaution(access: Access, open: ReadonlySet<ActionId>): Caution[] {
+  const { model } = access;
+  const bare = model.machine.parts.filter(
+    (part) =>
+      part.care.includes('high-voltage') &&
+      [...part.moves.map((m) => moveId(part.id, m.id)), ...model.jointsOf(part.id).map((j) => openId(j.id))]
+        .flatMap((id) => access.requirements.get(id) ?? [])
+        .some((r) => r.cause.kind === 'covers' && r.alternatives.some((way) => way.every((need) => open.has(need))))
+  );
+  return bare.length === 0
+    ? []
+    : [
+        {
+          text: highVoltageWords(
+            model,
+            bare.map((p) => p.id)
+          ),
+          harm: true
+        }
+      ];
+}
 
 /**
  * While power is inside; to be acknowledged where that stretch begins.

@@ -199,3 +199,19 @@ it('the check finds a plan for a wet machine that starts it, forgets to dry it, 
   );
   expect(late('isolate/adapter-out', 4).length).toBeGreaterThan(0);
 });
+
+it('what carries high voltage is covered before the machine is tried with it bare, and not mentioned under its bezel', () => {
+  const { machine } = demoAccess('norrvik-ballast-15').model;
+  const parts = machine.parts.map((p) => (p.id === 'panel' ? { ...p, care: ['high-voltage' as const] } : p));
+  const lamp = accessOf(modelOf({ ...machine, parts }));
+  const told = (part: string) => {
+    const made = plan(lamp, [{ do: 'replace', part }]);
+    const test = made.steps.find((s) => s.test === 'open-power');
+    return {
+      test,
+      told: test?.cautions.filter((c) => c.harm && /High voltage on the bare display panel/.test(c.text))
+    };
+  };
+  expect(told('panel').told).toHaveLength(1);
+  expect(told('board')).toMatchObject({ test: { do: 'test' }, told: [] });
+});

@@ -2,7 +2,7 @@ import { unheld, type Access, type Action } from '../access';
 import { comesOffWith, likeLeads, routeOf } from '../cables';
 import { tightening } from '../fasteners';
 import { movedBy, removes, type IsolationStep, type Joint, type JointOf, type Model, type Part } from '../machine';
-import { cautionsFor, isolationCautions, looseCaution, withLidCaution } from './cautions';
+import { cautionsFor, highVoltageCaution, isolationCautions, looseCaution, withLidCaution } from './cautions';
 import { pinchList } from './pinch';
 import { ontoMat, poseOf, type Lids } from './pose';
 import { closesUp, touchedFunctions } from './touched';
@@ -184,6 +184,7 @@ export class StepWriter {
     return {
       ...step('up', stepId.openTest, 'test', OPEN_TEST, SECONDS.openTest),
       departs: openTestReason(this.access.model, hidden),
+      cautions: highVoltageCaution(this.access, this.done),
       test: 'open-power'
     };
   }

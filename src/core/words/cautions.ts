@@ -45,6 +45,10 @@ export const looseWords = (model: Model, loose: readonly { part: string; how: Un
 export const withLidWords = (model: Model, parts: readonly string[]): Said =>
   say('caution.withLid', { parts: parts.map((id) => partName(model, id)) });
 
+/** A lamp driver or an inverter that lies bare while the machine is tried. */
+export const highVoltageWords = (model: Model, parts: readonly string[]): Said =>
+  say('caution.highVoltage', { parts: parts.map((id) => partName(model, id)) });
+
 /** While power is inside. @param byDriver the step needs a driver, which has to be of metal */
 export const liveWords = (leg: 'down' | 'up', byDriver: boolean): Said =>
   say('caution.live', { leg, by: byDriver ? 'driver' : 'hand' });

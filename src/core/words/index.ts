@@ -10,7 +10,15 @@ export {
   wrongSocket,
   type SuspectWords
 } from './bench';
-export { CAUTIONS, CONDITION_CAUTIONS, DRY_ONLY, liveWords, looseWords, withLidWords } from './cautions';
+export {
+  CAUTIONS,
+  CONDITION_CAUTIONS,
+  DRY_ONLY,
+  highVoltageWords,
+  liveWords,
+  looseWords,
+  withLidWords
+} from './cautions';
 export { CELL_WORDS, LISTING_WORDS } from './cells';
 export { amountWords, consumableName, consumableStep, type Amount } from './consumables';
 export { DIFFERS, EVENT, fateOf, fateWords, OUTCOMES, suspectWords } from './record';
