@@ -2,7 +2,7 @@ import { Stryker } from '@stryker-mutator/core';
 import { execFileSync } from 'node:child_process';
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { dirname, join, relative } from 'node:path';
+import { dirname, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { draw, INSTRUMENTING, keyOf, placesIn, type Place } from './mutants/places';
 import { table, type Result } from './mutants/results';
@@ -18,7 +18,7 @@ const { values: asked } = parseArgs({
   options: {
     seed: { type: 'string' },
     count: { type: 'string', default: '400' },
-    /** Only what an earlier run's results (`out`) say was not noticed, or never tried. */
+    /** Only what an earlier run (`out`, a line each) says was not noticed, or never came to. */
     again: { type: 'boolean', default: false },
     /** Files whose path begins so. */
     only: { type: 'string', default: 'src/' },
@@ -27,7 +27,7 @@ const { values: asked } = parseArgs({
     thorough: { type: 'boolean', default: false },
     lanes: { type: 'string', default: '2' },
     list: { type: 'boolean', default: false },
-    out: { type: 'string', default: 'test-results/mutants.json' }
+    out: { type: 'string', default: 'test-results/mutants.jsonl' }
   }
 });
 if (asked.seed === undefined) throw new Error('A seed says what is drawn: npm run mutants -- --seed 7');
@@ -56,15 +56,16 @@ function copyOfTree(): string {
   return folder;
 }
 
-async function breakOnceEach(places: readonly Place[], tests: readonly string[]): Promise<Result[]> {
+/** What comes of it stands in `out`, a line each, as it comes. */
+async function breakOnceEach(places: readonly Place[], tests: readonly string[]): Promise<void> {
   const folder = copyOfTree();
   const [keys, order] = [join(folder, 'drawn.json'), join(folder, 'asked.json')];
   writeFileSync(keys, JSON.stringify(places.map(keyOf)));
   writeFileSync(order, JSON.stringify(tests));
-  Object.assign(process.env, { DRAWN_MUTANTS: keys, ASKED_TESTS: order });
+  Object.assign(process.env, { DRAWN_MUTANTS: keys, ASKED_TESTS: order, KEPT_MUTANTS: out });
   process.chdir(folder);
   try {
-    const found = await new Stryker({
+    await new Stryker({
       mutate: places.map(({ file, location: { start, end } }) => {
         return `${file}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`;
       }),
@@ -80,69 +81,50 @@ async function breakOnceEach(places: readonly Place[], tests: readonly string[])
       concurrency: Number(asked.lanes),
       // A machine that does other work as well must not look like a test that hangs.
       ...{ timeoutMS: 60_000, timeoutFactor: 4, dryRunTimeoutMinutes: 60 },
-      reporters: ['progress-append-only'],
+      reporters: ['progress-append-only', 'as-they-come'],
       allowConsoleColors: false,
       allowEmpty: true
     }).runMutationTest();
-    const status = new Map(
-      found.map((m) => {
-        const file = relative(folder, m.fileName);
-        const location = { start: fromZero(m.location.start), end: fromZero(m.location.end) };
-        return [keyOf({ file, location, kind: m.mutatorName, becomes: m.replacement }), m] as const;
-      })
-    );
-    return places.map((place) => {
-      const mutant = status.get(keyOf(place));
-      return { ...place, verdict: mutant?.status ?? 'Pending', by: mutant?.killedBy?.[0], why: mutant?.statusReason };
-    });
   } finally {
     process.chdir(ROOT);
     rmSync(folder, { recursive: true, force: true });
   }
 }
 
-/** Reports count lines and columns from 1. */
-const fromZero = (at: { line: number; column: number }) => ({ line: at.line - 1, column: at.column - 1 });
-
 const isOpen = ({ verdict }: Result) => verdict === 'Survived' || verdict === 'NoCoverage' || verdict === 'Pending';
-const keep = (results: readonly Result[]) => {
-  mkdirSync(dirname(out), { recursive: true });
-  writeFileSync(out, JSON.stringify(results, undefined, 1));
-};
+
+/** What is known of each place: a test that noticed once did notice, however often it is asked. */
+function known(): Result[] {
+  const lines = existsSync(out) ? readFileSync(out, 'utf8').split('\n').filter(Boolean) : [];
+  const told = new Map<string, Pick<Result, 'verdict' | 'by' | 'why'>>();
+  for (const line of lines) {
+    const { key, ...said } = JSON.parse(line) as { key: string } & Pick<Result, 'verdict' | 'by' | 'why'>;
+    // No slow test comes past it: what the quick ones said stands.
+    if (!(said.verdict === 'NoCoverage' && told.get(key)?.verdict === 'Survived')) told.set(key, said);
+  }
+  return drawn.map((place) => ({ ...place, ...(told.get(keyOf(place)) ?? { verdict: 'Pending' as const }) }));
+}
 
 if (asked.list) {
   for (const place of drawn) console.log(`${place.file}:${place.line} ${place.kind}: ${place.was} -> ${place.becomes}`);
 } else {
   const stop = await setup();
   try {
-    let results: Result[] = drawn.map((place) => ({ ...place, verdict: 'Pending' }));
-    if (asked.again) {
-      const before = new Map((JSON.parse(readFileSync(out, 'utf8')) as Result[]).map((r) => [keyOf(r), r]));
-      results = results.map((r) => before.get(keyOf(r)) ?? r);
-    }
+    mkdirSync(dirname(out), { recursive: true });
+    if (!asked.again) rmSync(out, { force: true });
     const tests = testsAsked(files, timesPage(ROOT));
     const isSlow = ({ seconds }: { seconds: number }) => seconds > Number(asked.slow);
     const rounds = [tests.filter((t) => !isSlow(t)), ...(asked.thorough ? [tests.filter(isSlow)] : [])];
     for (const round of rounds) {
-      const open = results.filter(isOpen);
+      const open = known().filter(isOpen);
       if (open.length === 0) break;
       console.log(`${open.length} are asked of ${round.length} files of tests.`);
-      const now = new Map(
-        (
-          await breakOnceEach(
-            open,
-            round.map((t) => t.file)
-          )
-        ).map((r) => [keyOf(r), r])
+      await breakOnceEach(
+        open,
+        round.map((t) => t.file)
       );
-      results = results.map((r) => {
-        const next = now.get(keyOf(r));
-        // No slow test comes past it: what the quick ones said stands.
-        return next === undefined || (next.verdict === 'NoCoverage' && r.verdict === 'Survived') ? r : next;
-      });
-      keep(results);
     }
-    console.log(table(results));
+    console.log(table(known()));
   } finally {
     await stop();
   }
