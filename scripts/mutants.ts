@@ -22,9 +22,10 @@ const { values: asked } = parseArgs({
     again: { type: 'boolean', default: false },
     /** Files whose path begins so. */
     only: { type: 'string', default: 'src/' },
-    /** A file of tests that takes longer is slow, s; what the quick ones left is asked of slow ones as well with `--thorough`. */
+    /** A file of tests that takes longer is slow, s. */
     slow: { type: 'string', default: '6' },
-    thorough: { type: 'boolean', default: false },
+    /** `quick`, `slow`, or `all`: first the quick ones, then the slow ones about what those left. */
+    tests: { type: 'string', default: 'quick' },
     lanes: { type: 'string', default: '2' },
     list: { type: 'boolean', default: false },
     out: { type: 'string', default: 'test-results/mutants.jsonl' }
@@ -114,7 +115,10 @@ if (asked.list) {
     if (!asked.again) rmSync(out, { force: true });
     const tests = testsAsked(files, timesPage(ROOT));
     const isSlow = ({ seconds }: { seconds: number }) => seconds > Number(asked.slow);
-    const rounds = [tests.filter((t) => !isSlow(t)), ...(asked.thorough ? [tests.filter(isSlow)] : [])];
+    const rounds = [
+      ...(asked.tests === 'slow' ? [] : [tests.filter((t) => !isSlow(t))]),
+      ...(asked.tests === 'quick' ? [] : [tests.filter(isSlow)])
+    ];
     for (const round of rounds) {
       const open = known().filter(isOpen);
       if (open.length === 0) break;

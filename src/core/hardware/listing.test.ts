@@ -18,6 +18,8 @@ describe('a hardware listing', () => {
     expect(identity).toEqual({ maker: 'Norrvik', model: 'Fathom 14', serial: 'NF14-00188' });
     const serving = (f: string) => devices.filter((d) => d.function === f).map((d) => d.name);
     expect(serving('memory')).toHaveLength(2);
+    // A part is known again by its serial number.
+    expect(devices.filter((d) => d.serial !== undefined).length).toBeGreaterThan(0);
     expect(serving('wifi')).toHaveLength(1);
     expect(serving('camera')).toHaveLength(1);
     expect(serving('storage').length).toBeGreaterThan(0);

@@ -138,6 +138,7 @@ describe('the facts of a job', () => {
       said({ is: 'placed', place: 'With Tam' }),
       quote,
       said({ is: 'answered', approved: true, from: 'Purser', how: 'phone' }),
+      said({ is: 'opened-without', missing: ['Fan'], why: 'Only looking' }),
       said({ is: 'note', text: 'Crew leaves on Friday' }),
       asked,
       swollen
@@ -149,6 +150,8 @@ describe('the facts of a job', () => {
     expect(state.answer).toMatchObject({ approved: true, from: 'Purser' });
     expect(events.every((e) => e.by === 'Ines')).toBe(true);
     for (const event of events) expect(inEnglish(factWords(event, STANDARD_SETTINGS.cell)).length).toBeGreaterThan(5);
+    const without = said({ is: 'opened-without', missing: ['Fan'], why: 'Only looking' });
+    expect(inEnglish(factWords(without, STANDARD_SETTINGS.cell))).toMatch(/Fan.*Only looking/);
     // The history goes by the shop's own limits.
     const reading = said({ is: 'cell', source: 'typed', reading: { designWh: 50, fullWh: 42 } });
     expect(inEnglish(factWords(reading, STANDARD_SETTINGS.cell))).toMatch(/at or above/);

@@ -1,13 +1,16 @@
-import { inEnglish } from '../testing/english';
+import { english, inEnglish } from '../testing/english';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { plan } from '../plan';
 import { demoAccess } from '../testing/machines';
 import {
   countFacts,
+  eventWords,
   expectedCount,
   explanations,
   fold,
+  isAddable,
+  likelyJoints,
   machineAfter,
   notSoFacts,
   notUnderstood,
@@ -293,5 +296,30 @@ describe('a caution that can hurt', () => {
     for (const elsewhere of [isolate!, back!]) expect(notUnderstood(elsewhere, read)).toHaveLength(1);
     const hot = { ...again!, cautions: [...again!.cautions, { text: 'May be hot.', harm: true }] };
     expect(notUnderstood(hot, read).map((c) => c.text)).toEqual(['May be hot.']);
+  });
+});
+
+describe('what stands of a run', () => {
+  it('nobody signs, or says that what is signed is otherwise, by adding to it afterwards', () => {
+    const addable = (body: Record<string, unknown>) => isAddable(event(body));
+    expect(addable({ type: 'note', text: 'dusty' })).toBe(true);
+    expect(addable({ type: 'corrected', text: 'It was the left one' })).toBe(false);
+    const signed = { id: uuid(++serial), at: at(1), type: 'signed', name: 'Tam', hash: 'x' } as unknown as RunEvent;
+    expect(isAddable(signed)).toBe(false);
+  });
+  it('a part that was swapped stands in the record with both its numbers', () => {
+    const swapped = event({ type: 'swapped', part: 'fan', old: { serial: 'A-1' }, new: { serial: 'B-2' } });
+    const words = english(eventWords(model, new Map(), swapped));
+    expect(words).toMatch(/fan/i);
+    expect(words).toMatch(/A-1/);
+    expect(words).toMatch(/B-2/);
+  });
+  it('where it does not start open, the plugs that were opened are doubted, those that carry power first', () => {
+    const doubted = likelyJoints(model, [made], state(wholeRun()), 'open-power');
+    const opened = made.steps.flatMap((s) => (s.do === 'open' ? [model.joint(s.joint!)] : []));
+    const plugs = opened.filter((j) => j.kind === 'connector');
+    expect(plugs.length).toBeGreaterThan(1);
+    expect(doubted.map((d) => d.joint).sort()).toEqual(plugs.map((j) => j.id).sort());
+    expect(doubted[0]!.joint).toBe(model.machine.isolation.joint);
   });
 });

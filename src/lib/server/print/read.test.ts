@@ -1,8 +1,9 @@
+import { randomUUID } from 'node:crypto';
 import { getDocument, VerbosityLevel } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
 import { STANDARD_SETTINGS } from '$core/job';
 import { makeQuote } from '$core/money';
-import { fold } from '$core/run';
+import { fold, type RunEvent } from '$core/run';
 import { tray } from '$core/fasteners';
 import { plan, screwsTakenOut } from '$core/plan';
 import { answerLetters, EXERCISE_KINDS } from '$core/exercises';
@@ -128,6 +129,25 @@ describe('paper, as a reader of another maker takes it', () => {
     // 69.00 for the hour and 24.00 for the fan, with a tax of 24 %; 103.50 for an hour and a half.
     expect(papers.quote.of('P').join(' ')).toContain('Total €115.32, at most €158.10');
     expect(papers.intake.of('TD')).toContain('Nothing wrong with it');
+  });
+
+  it('a report holds the whole record: each thing that was done, when and by whom, and how long the bench took', async () => {
+    const words = wordsIn('en');
+    const at = (minute: number) => `2026-11-25T08:${String(minute).padStart(2, '0')}:00Z`;
+    const first = made.steps.find((s) => s.do === 'open' && s.count !== undefined)!;
+    const events = [
+      { type: 'done', step: first.id, count: first.count },
+      { type: 'note', text: 'A foot is missing' },
+      { type: 'swapped', part: 'fan', old: { serial: 'A-1' }, new: { serial: 'B-2' } }
+    ].map((body, i) => ({ id: randomUUID(), at: at(i + 1), by: 'Tam Okello', ...body })) as unknown as RunEvent[];
+    const shop = { name: 'Depot', place: STANDARD_SETTINGS.place };
+    const paper = await read(reportPdf(words, model, [made], fold(model, made, events), job, shop));
+    const cells = paper.of('TD').join('\n');
+    expect(paper.of('TH')).toEqual(expect.arrayContaining(['What', 'When, and who']));
+    for (const text of ['A foot is missing', 'A-1', 'B-2']) expect(cells).toContain(text);
+    expect(cells).toMatch(/Tam Okello/);
+    expect(paper.of('P').join(' ')).toMatch(/Time at the bench|bench/i);
+    expect(paper.of('P').join(' ')).toMatch(/\d+ min/);
   });
 
   it('what has true measures asks to be printed as large as it is, and says in words what it shows', async () => {
