@@ -64,4 +64,4 @@ it('events that are there come at once, later ones as they are told, each once',
     expect(await stream.next()).toBe(`id: ${n}\ndata: {"events":[{"n":${n}}]}\n\n`);
   }
   await stream.leave();
-});
+}, 60_000);
