@@ -152,6 +152,10 @@ describe('the facts of a job', () => {
     for (const event of events) expect(inEnglish(factWords(event, STANDARD_SETTINGS.cell)).length).toBeGreaterThan(5);
     const without = said({ is: 'opened-without', missing: ['Fan'], why: 'Only looking' });
     expect(inEnglish(factWords(without, STANDARD_SETTINGS.cell))).toMatch(/Fan.*Only looking/);
+    const mended = (helped: boolean) =>
+      inEnglish(factWords(said({ is: 'mended', repair: 'let-go', helped }), STANDARD_SETTINGS.cell));
+    expect(mended(true)).toContain('let-go');
+    expect(mended(true)).not.toBe(mended(false));
     // The history goes by the shop's own limits.
     const reading = said({ is: 'cell', source: 'typed', reading: { designWh: 50, fullWh: 42 } });
     expect(inEnglish(factWords(reading, STANDARD_SETTINGS.cell))).toMatch(/at or above/);

@@ -270,3 +270,14 @@ it('what was done is told with what was counted and the mark that was read, wher
   expect(inEnglish(EVENT.notSo('Fan screws', 'fewer', 1))).toBe('Fan screws: fewer than expected (1).');
   expect(inEnglish(EVENT.notSo('Fan screws', 'broken'))).toBe('Fan screws: broken.');
 });
+
+it('a plug and a socket that are marked differently are told apart, each by its own mark', () => {
+  const { model } = demoAccess('lindquay-gannet-13');
+  const marked = model.machine.joints.find((j) => j.kind === 'connector' && j.marks !== undefined)!;
+  const told = JSON.stringify([
+    openWords(model, { ...marked, marks: ['K7', 'W3'] } as typeof marked),
+    closeWords(model, { ...marked, marks: ['K7', 'W3'] } as typeof marked)
+  ]);
+  expect(told).toMatch(/K7/);
+  expect(told).toMatch(/W3/);
+});

@@ -85,6 +85,15 @@ async function fanNumber(): Promise<string> {
 }
 const stocked = (number: string) => Spare.parse({ number, name: 'Fan, Fathom 14', kind: 'part' });
 
+it('only work at the cell waits until the cell has drained', async () => {
+  const atCell = async (part: string) => {
+    const job = await newJob([{ do: 'replace', part }]);
+    return (await pool().query('select at_cell from job where id = $1', [job.id])).rows[0].at_cell;
+  };
+  expect(await atCell('fan')).toBe(false);
+  expect(await atCell('battery')).toBe(true);
+});
+
 describe('what a job waits for, kept as it changes', () => {
   it('has its times as soon as it is planned, and none before there is anything to plan', async () => {
     const job = await newJob();
