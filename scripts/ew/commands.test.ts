@@ -79,8 +79,9 @@ describe('plan', () => {
     expect(told('cell=doubtful')).toContain('no solvent');
     expect(told('glass=yes')).toBe(told('glass'));
     expect(told()).not.toBe(told('liquid=dried'));
-    expect(() => out('plan', demo, '--replace', 'battery', '--condition', 'cell=swollen')).toThrow(
-      /no condition "cell=swollen"; there are cell-doubtful, .*liquid/
+    expect(JSON.parse(told('cell=swollen', 'cell=leaking')).conditions).toEqual(['cell-burnt', 'cell-swollen']);
+    expect(() => out('plan', demo, '--replace', 'battery', '--condition', 'cell=sound')).toThrow(
+      /no condition "cell=sound"; there are cell-doubtful, .*liquid/
     );
   });
   it('lists what could be done alongside', () => {
