@@ -29,17 +29,14 @@ export async function requestOfJob(params: { number: string }): Promise<OfJob & 
   return { ...found, basis, asked: planRequest({ machine, hash }, basis, wishOf(job)) };
 }
 
-/**
- * The plan that a job was started with, or the one that it would be started with now; or why there is none. One that takes longer than
- * a page waits is made to its end: whoever opens this job next, here or at the bench, wants the same.
- */
+/** The plan that a job was started with, or the one that it would be started with now; or why there is none. */
 export async function planOrProblem(
   job: JobRow,
   asked: PlanRequest
 ): Promise<{ plan: Plan; problem: null } | { plan: null; problem: Said }> {
   const run = job.runId ? await findRun(pool(), job.runId) : undefined;
   try {
-    return { plan: run?.planNow ?? (await planFor(asked, undefined, null)), problem: null };
+    return { plan: run?.planNow ?? (await planFor(asked)), problem: null };
   } catch (thrown) {
     if (thrown instanceof PlanningError) return { plan: null, problem: thrown.said };
     throw thrown;

@@ -25,14 +25,13 @@ const ALWAYS = Symbol('always');
 /**
  * The plan, made in a thread of its own so that no other request waits for it.
  * @param on hears of the first plan and of how the proof goes, when the plan is not known yet and nobody else has asked for it
- * @param signal says that this asker does not want it any more; by itself the one of the request that is being answered; null when it
- * is made to its end whoever leaves
+ * @param signal says that this asker does not want it any more; by itself the one of the request that is being answered
  * @throws PlanningError when it cannot be done; 503 past the deadline; an AbortError when nobody wants it any more
  */
 export async function planFor(
   request: PlanRequest,
   on?: (heard: Heard) => void,
-  signal: AbortSignal | null | undefined = asking.getStore()?.signal
+  signal: AbortSignal | undefined = asking.getStore()?.signal
 ): Promise<Plan> {
   const key = requestKey(request);
   let entry = made.get(key);
