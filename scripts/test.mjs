@@ -119,6 +119,9 @@ async function main() {
   );
   passed++;
 
+  // What it kept of a component that has gone would be checked still.
+  rmSync(join(ROOT, '.svelte-kit/.svelte-check'), { recursive: true, force: true });
+
   // Two rows side by side, on two processors; nothing of one waits for the other.
   await Promise.all([
     oneByOne([
