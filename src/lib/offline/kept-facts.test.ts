@@ -5,6 +5,7 @@ import { made, newBench, openBench, settled, step, stubServer, waiting, type Ser
 
 const emptied = () => clear(createStore('eager-wrench', 'kept'));
 let server: Server;
+/** Runs that no other file's tests know: files of one process share what a browser would keep. */
 let runs = 0;
 beforeEach(() => {
   server = stubServer();
@@ -15,7 +16,7 @@ const NO_TEXT = { say: 'offline.cannotRecord', with: { place: 'text' } };
 
 describe('what is recorded is never lost', () => {
   it('sets aside what the server will not have, that alone, for good, until somebody deals with it', async () => {
-    const run = `run-${++runs}`;
+    const run = `kept-facts-${++runs}`;
     server.answer = 'out-of-reach';
     const bench = await openBench(run);
     for (let i = 0; i < 9; i++) bench.record(step(i));
@@ -40,7 +41,7 @@ describe('what is recorded is never lost', () => {
     expect((await keptOf(run)).every((k) => k.is === 'sent')).toBe(true);
   });
   it('finds out by itself which one is meant where the answer does not say', async () => {
-    const run = `run-${++runs}`;
+    const run = `kept-facts-${++runs}`;
     server.answer = 'out-of-reach';
     const bench = await openBench(run);
     for (let i = 0; i < 5; i++) bench.record(step(i));
@@ -58,7 +59,7 @@ describe('what is recorded is never lost', () => {
     bench.close();
   });
   it('what comes after somebody else\u2019s signature is offered as an addition, and lost in no case', async () => {
-    const run = `run-${++runs}`;
+    const run = `kept-facts-${++runs}`;
     server.answer = 'out-of-reach';
     const bench = await openBench(run);
     for (let i = 0; i < 10; i++) bench.record(step(i));
@@ -75,7 +76,7 @@ describe('what is recorded is never lost', () => {
     expect((await openBench(run, server.taken)).setAside).toHaveLength(9);
   });
   it('shows after a reload without the server what it had before, and does not call it saved', async () => {
-    const run = `run-${++runs}`;
+    const run = `kept-facts-${++runs}`;
     const bench = await openBench(run);
     for (let i = 0; i < 14; i++) bench.record(step(i));
     await settled(bench);
@@ -92,7 +93,7 @@ describe('what is recorded is never lost', () => {
     again.close();
   });
   it('sends again what a server set back to an earlier day has lost', async () => {
-    const run = `run-${++runs}`;
+    const run = `kept-facts-${++runs}`;
     const bench = await openBench(run);
     for (let i = 0; i < 6; i++) bench.record(step(i));
     await settled(bench);
@@ -104,7 +105,7 @@ describe('what is recorded is never lost', () => {
     again.close();
   });
   it('refuses before recording what the server would refuse, and takes marks that nobody sees out of words', async () => {
-    const bench = await openBench(`run-${++runs}`);
+    const bench = await openBench(`kept-facts-${++runs}`);
     expect(bench.record({ type: 'note', text: '' })).toBeUndefined();
     expect(bench.problem).toMatchObject(NO_TEXT);
     expect(bench.record({ type: 'note', text: 'a\u0000b\u202ec\ud800 d\nd' })).toBeDefined();
@@ -113,7 +114,7 @@ describe('what is recorded is never lost', () => {
     bench.close();
   });
   it('takes over what an earlier version kept', async () => {
-    const run = `run-${++runs}`;
+    const run = `kept-facts-${++runs}`;
     const event = { ...step(0), id: crypto.randomUUID(), at: new Date().toISOString() };
     await set(`outbox ${run} Tam Okello`, [event]);
     const bench = await openBench(run);
@@ -146,7 +147,7 @@ describe('what is recorded is never lost', () => {
       ]
     ];
     it.each(broken)('one that %s: what is recorded is sent at once, and the screen says so', async (_, database) => {
-      const bench = newBench(`run-${++runs}`);
+      const bench = newBench(`kept-facts-${++runs}`);
       vi.stubGlobal('indexedDB', database);
       const { dropConnection } = await import('./kept');
       dropConnection();
@@ -166,7 +167,7 @@ describe('what is recorded is never lost', () => {
       dropConnection();
     });
     it('one that is emptied while one works keeps anew what waits', async () => {
-      const run = `run-${++runs}`;
+      const run = `kept-facts-${++runs}`;
       server.answer = 'out-of-reach';
       const bench = await openBench(run);
       for (let i = 0; i < 3; i++) bench.record(step(i));
