@@ -1,18 +1,10 @@
 import type { Said } from '../language';
 import { z } from 'zod';
-import { STOP_WORDS } from '../words';
+import { CONDITION_WORDS, STOP_WORDS } from '../words';
 import { QUESTIONS, type HazardAnswers, type QuestionId } from './questions';
 
 /** What holds for the whole job because of how the machine came in. */
-export const Condition = z.enum([
-  'cell-doubtful',
-  'cell-swollen',
-  'cell-burnt',
-  'wet',
-  'residue',
-  'glass',
-  'bad-adapter'
-]);
+export const Condition = z.enum(Object.keys(CONDITION_WORDS) as (keyof typeof CONDITION_WORDS)[]);
 export type Condition = z.infer<typeof Condition>;
 
 export interface Stop {

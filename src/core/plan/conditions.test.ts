@@ -47,6 +47,11 @@ describe('a plan for a machine that came in doubtful', () => {
     expect(said(fan.steps)).toMatch(/No charging while the doubtful cell is in/);
     expect(said(doubtful.steps)).not.toMatch(/No charging while the doubtful cell is in/);
   });
+  it('a cell that is only taken out goes back as doubtful as it was', () => {
+    const out = plan(gannet, [{ do: 'remove', part: 'battery' }], { conditions: ['cell-doubtful'] });
+    expect(said(out.steps)).toMatch(/No charging while the doubtful cell is in/);
+    expect(said(out.steps)).not.toMatch(/the new battery/i);
+  });
   it('keeps power away from what is wet, and looks for residue where it has dried', () => {
     const wet = plan(gannet, [{ do: 'replace', part: 'battery' }], { conditions: ['wet'] });
     expect(
@@ -176,6 +181,9 @@ describe('broken glass', () => {
   });
   it('is nothing of a new panel', () => {
     expect(display('display').some((s) => s.do === 'return')).toBe(false);
+    const off = plan(gannet, [{ do: 'remove', part: 'display' }], { conditions: ['glass'] }).steps;
+    const back = off.filter((s) => s.do === 'return' && s.part === 'display');
+    expect(back.some((s) => s.cautions.some((c) => /Broken glass: gloves/.test(c.text)))).toBe(true);
   });
 });
 

@@ -1,5 +1,6 @@
 import type { Said } from '../language';
 import type { Condition } from '../hazards';
+import type { Goal } from '../goals';
 import { stepId } from '../ids';
 import { removes, type Model } from '../machine';
 import {
@@ -25,12 +26,19 @@ const SECONDS = { first: 60, away: 60, clean: 900, dry: 300, look: 300, watch: 1
 /**
  * What a machine's condition changes in its steps: what comes before everything else, how its power is taken away, what is done
  * while it lies open, cautions where they apply, and methods that are refused. The order of the work itself stays: it is the machine's.
+ * @param goals what is replaced goes back as a new one; what is only taken out goes back as it came
  */
-export function underConditions(model: Model, steps: Step[], conditions: readonly Condition[]): Step[] {
+export function underConditions(
+  model: Model,
+  steps: Step[],
+  conditions: readonly Condition[],
+  goals: readonly Goal[]
+): Step[] {
   if (conditions.length === 0) return steps;
+  const replaced = goals.flatMap((g) => (g.do === 'replace' ? [g.part] : []));
   const lastSwap = steps.findLastIndex((s) => s.leg === 'swap');
   const work = steps.flatMap((step, i) => [
-    mindful(model, step, steps, conditions),
+    mindful(model, step, steps, conditions, replaced),
     ...(doubtsCell(conditions) && takesCellOut(model, step) ? [cellAway(model, step)] : []),
     ...(i === lastSwap ? whileOpen(conditions) : [])
   ]);
@@ -86,11 +94,16 @@ function cellAway(model: Model, { part }: Step): Step {
 }
 
 /** One step with what its machine's condition changes in it. */
-function mindful(model: Model, step: Step, steps: readonly Step[], conditions: readonly Condition[]): Step {
+function mindful(
+  model: Model,
+  step: Step,
+  steps: readonly Step[],
+  conditions: readonly Condition[],
+  replaced: readonly string[]
+): Step {
   const has = (c: Condition) => conditions.includes(c);
   const isDisplay = (id: string | undefined) =>
     id !== undefined && [...model.riders(id)].some((r) => ['panel', 'display'].includes(model.part(r).kind));
-  const isNew = (of: (id: string | undefined) => boolean) => steps.some((s) => s.do === 'swap' && of(s.part));
   const isIsolation = (kind: string) =>
     model.machine.isolation.steps.some(
       (s) => s.kind === kind && (step.id === stepId.isolate(s.id) || step.id === stepId.restore(s.id))
@@ -103,15 +116,20 @@ function mindful(model: Model, step: Step, steps: readonly Step[], conditions: r
     cautions.push({ text: CONDITION_CAUTIONS.doubtfulCell, harm: true });
     if (joint?.kind === 'adhesive') detail = DRY_ONLY;
   }
-  if (doubtsCell(conditions) && step.do === 'swap' && isCell(model, step.part)) text = layApart(model, step.part!);
+  if (doubtsCell(conditions) && step.do === 'swap' && isCell(model, step.part) && replaced.includes(step.part!))
+    text = layApart(model, step.part!);
   if (step.do === 'restore' || step.test === 'open-power' || step.test === 'power' || step.test === 'battery') {
     // A new cell is fitted by then.
-    if (doubtsCell(conditions) && !isNew((id) => isCell(model, id)))
+    if (doubtsCell(conditions) && !replaced.some((id) => isCell(model, id)))
       cautions.push({ text: CONDITION_CAUTIONS.noCharging, harm: true });
     if (has('wet')) cautions.push({ text: CONDITION_CAUTIONS.dryFirst, harm: true });
   }
   // What goes back may be a new one.
-  if (has('glass') && isDisplay(step.part) && (step.do === 'move' || (step.do === 'return' && !isNew(isDisplay))))
+  if (
+    has('glass') &&
+    isDisplay(step.part) &&
+    (step.do === 'move' || (step.do === 'return' && !replaced.some(isDisplay)))
+  )
     cautions.push({ text: CONDITION_CAUTIONS.glass, harm: true });
   // Told by what a step of the isolation is, not by how its file words it.
   if (has('bad-adapter') && isIsolation('unplug-adapter'))

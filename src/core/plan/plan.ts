@@ -165,7 +165,8 @@ function written(
       ...writer.restore(),
       ...writer.prove(actions)
     ],
-    conditions
+    conditions,
+    goals
   );
   pairPoses(steps);
   const live = {
