@@ -83,7 +83,7 @@ async function runner(name, command, args, env, file, read) {
   const good = found.tests.filter((t) => t.outcome === 'passed' || t.outcome === 'second-try');
   passed += good.length;
   failed += bad.length;
-  failures.push(...bad.map((t) => `${t.file}: ${t.name}`));
+  failures.push(...bad.map((t) => `${t.file}: ${t.name}\n${t.why ?? ''}`));
   if (bad.length === 0 && (status !== 0 || good.length === 0)) {
     failed++;
     failures.push(name);
@@ -94,13 +94,14 @@ async function runner(name, command, args, env, file, read) {
 
 /** What passed only when it was tried again is told by its name, and fails when it did so before. */
 function secondTries() {
-  const now = tests.filter((t) => t.outcome === 'second-try').map((t) => `${t.file}: ${t.name}`);
+  const tried = tests.filter((t) => t.outcome === 'second-try');
+  const now = tried.map((t) => `${t.file}: ${t.name}`);
   const { often, of } = remember(now);
   for (const name of often) {
     failed++;
     failures.push(`only at a second try, and not for the first time in ${of} runs: ${name}`);
   }
-  return now;
+  return tried.map((t, i) => `${now[i]}\n${t.why ?? ''}`);
 }
 
 async function main() {

@@ -221,10 +221,11 @@ export class Cluster {
   }
 
   async #launch() {
+    // Of a test run's servers there are a dozen at a time, each with a pool of its own.
     const settings = [
       'listen_addresses=127.0.0.1',
       'unix_socket_directories=',
-      'max_connections=60',
+      `max_connections=${this.isThrowAway ? 300 : 60}`,
       'timezone=UTC',
       'log_timezone=UTC'
     ];

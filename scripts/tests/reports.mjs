@@ -1,9 +1,15 @@
 import { relative } from 'node:path';
+import { stripVTControlCharacters } from 'node:util';
 
 /**
  * One test as it ended.
- * @typedef {{ file: string, name: string, seconds: number, outcome: 'passed' | 'second-try' | 'failed' | 'skipped' }} Test
+ * @typedef {{ file: string, name: string, seconds: number, outcome: 'passed' | 'second-try' | 'failed' | 'skipped', why?: string }} Test
+ *   `why`: what its first try that did not pass said, in lines
  */
+
+/** So many lines say what went wrong: the expectation and what was there instead. */
+const LINES = 12;
+const plain = (text) => text && stripVTControlCharacters(text).split('\n').slice(0, LINES).join('\n');
 
 /**
  * @param {object} report what Vitest's JSON reporter wrote
@@ -22,7 +28,8 @@ export function unitTests(report, root) {
       file,
       name: t.fullName,
       seconds: (t.duration ?? 0) / 1000,
-      outcome: t.status === 'passed' ? 'passed' : t.status === 'failed' ? 'failed' : 'skipped'
+      outcome: t.status === 'passed' ? 'passed' : t.status === 'failed' ? 'failed' : 'skipped',
+      why: plain(t.failureMessages?.[0])
     }));
   });
   return { tests, files };
@@ -43,7 +50,8 @@ export function browserTests(report) {
           file: `e2e/${spec.file}`,
           name: spec.title,
           seconds: t.results.reduce((sum, r) => sum + r.duration, 0) / 1000,
-          outcome: OUTCOMES[t.status]
+          outcome: OUTCOMES[t.status],
+          why: plain(t.results.find((r) => r.error)?.error.message)
         });
     for (const inner of suite.suites ?? []) within(inner);
   };

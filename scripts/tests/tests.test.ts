@@ -44,7 +44,15 @@ describe('what the runners report', () => {
                 {
                   file: 'a.spec.ts',
                   title: 'two',
-                  tests: [{ status: 'flaky', results: [{ duration: 1000 }, { duration: 3000 }] }]
+                  tests: [
+                    {
+                      status: 'flaky',
+                      results: [
+                        { duration: 1000, error: { message: 'Error: \u001b[31mtoo many clients\u001b[39m' } },
+                        { duration: 3000 }
+                      ]
+                    }
+                  ]
                 },
                 { file: 'b.spec.ts', title: 'three', tests: [{ status: 'unexpected', results: [{ duration: 0 }] }] }
               ]
@@ -58,6 +66,8 @@ describe('what the runners report', () => {
       ['two', 'second-try'],
       ['three', 'failed']
     ]);
+    // Why it needed one is told, in plain text.
+    expect(tests[1]!.why).toBe('Error: too many clients');
     expect([...files]).toEqual([
       ['e2e/a.spec.ts', 5.5],
       ['e2e/b.spec.ts', 0]

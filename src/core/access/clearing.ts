@@ -4,11 +4,25 @@ import { moveId, openId, type ActionId } from '../ids';
 /** One way to meet a requirement: all of these must have been done. */
 export type Alternative = readonly ActionId[];
 
+/** How a cover over a part can stop covering it; that the part itself leaves is none: it cannot with the cover there. */
+export const waysToClear = (model: Model, cover: Part, part: string): Alternative[] =>
+  waysOff(model, cover, [part], part);
+
 /**
- * How a cover can stop covering: moved aside by itself, carried off by what it is mounted on or leaves together with,
- * or left behind when what it covers is carried off.
+ * How a cover over a joint can stop covering it. The joint goes where its ends go; a loose cable's end is where it is plugged, so that
+ * what carries off plug and cover together uncovers nothing.
  */
-export function waysToClear(model: Model, cover: Part, covered: readonly string[]): Alternative[] {
+export function waysToClearJoint(model: Model, cover: Part, joint: Joint): Alternative[] {
+  const seats = [joint.a, joint.b].filter((id) => !model.isUncarried(id));
+  return waysOff(model, cover, seats.length > 0 ? seats : [joint.a, joint.b]);
+}
+
+/**
+ * Moved aside by itself, carried off by what it is mounted on or leaves together with, or left behind when what it covers is carried
+ * off.
+ * @param itself what is covered, where its own move does not count
+ */
+function waysOff(model: Model, cover: Part, covered: readonly string[], itself?: string): Alternative[] {
   const rideTogether = (carrier: string) => covered.every((id) => model.riders(carrier).has(id));
   const takesAll = (taken: ReadonlySet<string>) => covered.every((id) => taken.has(id));
   const clears = (part: Part) =>
@@ -21,7 +35,7 @@ export function waysToClear(model: Model, cover: Part, covered: readonly string[
   for (const carrier of [covered[0]!, ...model.carriers(covered[0]!)]) {
     if (!rideTogether(carrier) || carrier === model.root.id) continue;
     if (model.riders(carrier).has(cover.id)) break;
-    if (covered.length === 1 && carrier === covered[0]) continue;
+    if (carrier === itself) continue;
     ways.push(
       ...model
         .part(carrier)
@@ -31,8 +45,7 @@ export function waysToClear(model: Model, cover: Part, covered: readonly string[
   }
   for (const { part, move } of model.groupMoves) {
     const taken = model.takes(part.id, move);
-    const isOwn = covered.length === 1 && part.id === covered[0];
-    if (taken.has(cover.id) !== takesAll(taken) && !isOwn) ways.push([moveId(part.id, move.id)]);
+    if (taken.has(cover.id) !== takesAll(taken) && part.id !== itself) ways.push([moveId(part.id, move.id)]);
   }
   return ways;
 }
@@ -42,7 +55,7 @@ export function waysToClearRider(model: Model, cover: Part, rider: Part, leaving
   const taken = model.takes(leaving.id, move);
   const between = [rider.id, ...model.carriers(rider.id)].filter((id) => id !== leaving.id && taken.has(id));
   return [
-    ...waysToClear(model, cover, [leaving.id]),
+    ...waysToClear(model, cover, leaving.id),
     ...between.flatMap((id) =>
       model
         .part(id)

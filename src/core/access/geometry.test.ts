@@ -182,10 +182,19 @@ it('where two areas overlap a shared place is given', () => {
   expect(shared(area, box(10, 0, 5, 5))).toBeUndefined();
 });
 
-it('of two bars that cross away from their middles the shared place is where their edges cross', () => {
-  const at = shared(box(0, 40, 100, 10), box(10, 0, 20, 200))!;
-  expect([10, 30]).toContain(at[0]);
-  expect([40, 50]).toContain(at[1]);
+it('of two bars that cross away from their middles the shared place is in the middle of what they share', () => {
+  expect(shared(box(0, 40, 100, 10), box(10, 0, 20, 200))).toEqual([20, 45]);
+  const slanted = areaOf({
+    form: 'polygon',
+    points: [
+      [0, 0],
+      [4, 0],
+      [104, 100],
+      [100, 100]
+    ]
+  });
+  const at = shared(slanted, box(0, 60, 200, 20))!;
+  expect([Math.round(at[0]), Math.round(at[1])]).toEqual([72, 70]);
 });
 
 it('circles are flattened to within a tenth of a millimetre', () => {

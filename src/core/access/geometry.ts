@@ -1,6 +1,7 @@
 import Flatbush from 'flatbush';
 import { LRUCache } from 'lru-cache';
 import { area as areaMm2, boxOf, flatten, type Box, type Outline, type Point } from '../machine';
+import { beyond, common, insideOf, thick } from './clipping';
 
 /** An outline ready for questions: its flattened points and their box; large ones have an index of their edges. */
 export interface Area {
@@ -105,8 +106,8 @@ export function discWithin(area: Area, centre: Point, radius: number): boolean {
 }
 
 /**
- * A point that two areas share, or undefined; touching or overlapping by less than the drawing's accuracy does not count.
- * The point lies inside both, but for two edges that cross, where it is their crossing.
+ * A point well inside both areas, or undefined; touching or overlapping by less than the drawing's accuracy does not count.
+ * It lies halfway up what they share, where that is widest.
  */
 export function shared(a: Area, b: Area): Point | undefined {
   // Most are told apart by their boxes, which is quicker than to look it up.
@@ -114,102 +115,31 @@ export function shared(a: Area, b: Area): Point | undefined {
   if (a.box.maxY <= b.box.minY + EPSILON || b.box.maxY <= a.box.minY + EPSILON) return undefined;
   return sharedWithin(a, b);
 }
-const sharedWithin = once((a, b) => deepInside(a, b) ?? deepInside(b, a) ?? crossing(a, b) ?? betweenContacts(a, b));
+const sharedWithin = once((a, b) =>
+  isItsBox(a) && isItsBox(b) ? middleOfBoxes(a.box, b.box) : insideOf(thick(common(a.points, b.points), EPSILON))
+);
 
 export function overlap(a: Area, b: Area): boolean {
   return shared(a, b) !== undefined;
 }
 
-/** Whether all of `inner` lies within `outer`. */
-export const within: (outer: Area, inner: Area) => boolean = once((outer, inner) => {
-  const isIn = (p: Point) => isInOrOn(outer, p);
-  if (!inner.points.every(isIn) || crossing(outer, inner) !== undefined) return false;
-  // Corners on the edge prove nothing: a notch may lie between them.
-  return (
-    piecesOf(inner, outer).every(isIn) &&
-    !outer.points.some((p) => isDeep(inner, p)) &&
-    !piecesOf(outer, inner).some((p) => isDeep(inner, p))
-  );
-});
+/** Whether all of `inner` lies within `outer`, but for less than the drawing's accuracy. */
+export const within: (outer: Area, inner: Area) => boolean = once(
+  (outer, inner) => thick(beyond(inner.points, outer.points), EPSILON).length === 0
+);
 
-/** The middle of every piece of an outline between corners of its own and of the other that lie on it. */
-function piecesOf(area: Area, other: Area): Point[] {
-  return area.points.flatMap((_, i) => {
-    const [p, q] = ends(area, i);
-    const along = (r: Point) => (r[0] - p[0]) * (q[0] - p[0]) + (r[1] - p[1]) * (q[1] - p[1]);
-    const { minX, minY, maxX, maxY } = boxOf([p, q]);
-    const near = [...edgesIn(other, minX - EPSILON, minY - EPSILON, maxX + EPSILON, maxY + EPSILON)].map(
-      (k) => other.points[k]!
-    );
-    const cuts = [p, ...near.filter((r) => segmentDistance(r, p, q) <= EPSILON), q].sort((r, s) => along(r) - along(s));
-    return cuts.slice(1).map((r, k) => middleOf([cuts[k]!, r]));
+/** A rectangle that lies straight: the usual part, told without clipping. */
+const isItsBox = ({ points, box }: Area): boolean =>
+  points.length === 4 &&
+  points.every(([x, y], i) => {
+    const [u, v] = points[(i + 1) % 4]!;
+    return (x === u) !== (y === v) && (x === box.minX || x === box.maxX) && (y === box.minY || y === box.maxY);
   });
-}
 
-const isDeep = (area: Area, p: Point) => contains(area, p) && edgeDistance(area, p, EPSILON) > EPSILON;
-const isInOrOn = (area: Area, p: Point) => contains(area, p) || edgeDistance(area, p, EPSILON) <= EPSILON;
-const middleOf = (points: readonly Point[]): Point => [
-  points.reduce((sum, [x]) => sum + x, 0) / points.length,
-  points.reduce((sum, [, y]) => sum + y, 0) / points.length
+const middleOfBoxes = (a: Box, b: Box): Point => [
+  (Math.max(a.minX, b.minX) + Math.min(a.maxX, b.maxX)) / 2,
+  (Math.max(a.minY, b.minY) + Math.min(a.maxY, b.maxY)) / 2
 ];
-
-function deepInside(outer: Area, inner: Area): Point | undefined {
-  const middle: Point = [(inner.box.minX + inner.box.maxX) / 2, (inner.box.minY + inner.box.maxY) / 2];
-  if (contains(inner, middle) && isDeep(outer, middle)) return middle;
-  return inner.points.find((p) => isDeep(outer, p));
-}
-
-/** Contacts that are looked at, spread over all: three of them enclose what two outlines share. */
-const MOST_CONTACTS = 12;
-
-/**
- * A point inside both where no corner of one lies inside the other and no edges cross, since they run along each other: between
- * corners that lie in or on the other outline.
- */
-function betweenContacts(a: Area, b: Area): Point | undefined {
-  const all = [...a.points.filter((p) => isInOrOn(b, p)), ...b.points.filter((p) => isInOrOn(a, p))];
-  const contacts = all.filter((_, i) => i % Math.ceil(all.length / MOST_CONTACTS) === 0);
-  for (const [i, p] of contacts.entries()) {
-    for (const [k, q] of contacts.slice(0, i).entries()) {
-      for (const r of contacts.slice(0, k)) {
-        const middle = middleOf([p, q, r]);
-        if (isDeep(a, middle) && isDeep(b, middle)) return middle;
-      }
-    }
-  }
-  return undefined;
-}
-
-function crossing(a: Area, b: Area): Point | undefined {
-  const [few, many] = a.points.length <= b.points.length ? [a, b] : [b, a];
-  for (let i = 0; i < few.points.length; i++) {
-    const [p, q] = ends(few, i);
-    const box = boxOf([p, q]);
-    for (const k of edgesIn(many, box.minX, box.minY, box.maxX, box.maxY)) {
-      const [r, s] = ends(many, k);
-      if (segmentsCross(p, q, r, s)) return meeting(p, q, r, s);
-    }
-  }
-  return undefined;
-}
-
-/** Proper crossing, by more than the drawing's accuracy on both sides. */
-function segmentsCross(p: Point, q: Point, r: Point, s: Point): boolean {
-  const d1 = side(r, s, p);
-  const d2 = side(r, s, q);
-  const d3 = side(p, q, r);
-  const d4 = side(p, q, s);
-  return (
-    ((d1 > EPSILON && d2 < -EPSILON) || (d1 < -EPSILON && d2 > EPSILON)) &&
-    ((d3 > EPSILON && d4 < -EPSILON) || (d3 < -EPSILON && d4 > EPSILON))
-  );
-}
-
-function meeting(p: Point, q: Point, r: Point, s: Point): Point {
-  const before = side(r, s, p);
-  const t = before / (before - side(r, s, q));
-  return [p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t];
-}
 
 /** Distance of c from the line a-b, mm, signed. */
 function side(a: Point, b: Point, c: Point): number {

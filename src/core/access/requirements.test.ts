@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { accessTo, machine, part, plug, screw } from '../testing/machines';
+import { actOf, Facts } from '../check/facts';
+import { Reach } from '../check/reach';
 import type { Access } from './requirements';
 
 const needs = (access: Access, id: string) =>
@@ -58,6 +60,50 @@ describe('covers', () => {
       );
     expect(needs(hole(3), 'joint:fan-s')).toEqual([]);
     expect(needs(hole(2), 'joint:fan-s')).toEqual([['covers', 'move:lid/lift']]);
+  });
+
+  it('what carries off a shield together with the plug of a loose cable under it does not uncover the plug', () => {
+    const access = accessTo(
+      machine(
+        [
+          part('board', [0, 0, 60], [4, 5]),
+          part('shield', [5, 5, 20], [0, 1], 'board'),
+          { ...part('lead', [8, 8, 4], [2, 3]), on: undefined, shapes: [], moves: [] }
+        ],
+        [
+          screw('board-s', 'board', 'base', [50, 50], 4),
+          screw('shield-s', 'shield', 'board', [22, 22], 0),
+          plug('near', 'lead', 'board', [10, 10], 3),
+          plug('far', 'lead', 'base', [80, 80], 3)
+        ],
+        {
+          cables: [
+            {
+              part: 'lead',
+              ends: [{ joint: 'near' }, { joint: 'far' }],
+              path: [
+                { zone: 'face', at: [10, 10], depth: 3 },
+                { zone: 'face', at: [80, 80], depth: 3 }
+              ],
+              lengthMm: 110,
+              widthMm: 2,
+              minBendRadiusMm: 1,
+              form: 'round',
+              colour: 'black'
+            }
+          ]
+        }
+      )
+    );
+    expect(needs(access, 'joint:near')).toContainEqual(['covers', 'move:shield/lift']);
+    // The check reads it so as well, by itself.
+    const { machine: little } = access.model;
+    const reach = new Reach(new Facts(little));
+    const covered = reach.demands(actOf(reach.facts, 'joint:near')!).find((d) => d.cover === 'shield')!;
+    expect([new Set(['move:board/lift']), new Set(['move:shield/lift'])].map((open) => covered.isMet(open))).toEqual([
+      false,
+      true
+    ]);
   });
 
   it('a cover can also be carried off by what it is mounted on', () => {

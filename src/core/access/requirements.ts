@@ -3,7 +3,7 @@ import { removes, type Joint, type Model } from '../machine';
 import { moveId, openId, type ActionId } from '../ids';
 import { actionsOf, refId, type Action } from './actions';
 import { Drawing, type Evidence } from './covers';
-import { waysToClear, waysToClearRider, waysToRelease, type Alternative } from './clearing';
+import { waysToClear, waysToClearJoint, waysToClearRider, waysToRelease, type Alternative } from './clearing';
 import { holdingsOf, type Holding } from './standing';
 
 /** Why an action needs another: said by the drawing, by what holds what, or by the file's own words. */
@@ -106,7 +106,7 @@ function joint(model: Model, drawing: Drawing, j: Joint, need: Need): void {
     need(
       { kind: 'covers', part: cover.id, what: j.id, ...(evidence ? { evidence } : {}) },
       `cover ${cover.id}`,
-      waysToClear(model, cover, [j.a, j.b])
+      waysToClearJoint(model, cover, j)
     );
   }
 }
@@ -189,7 +189,7 @@ function move(model: Model, drawing: Drawing, action: Action & { kind: 'move' },
     need(
       { kind: 'covers', part: cover.id, what: part.id, ...(evidence ? { evidence } : {}) },
       `cover ${cover.id}`,
-      waysToClear(model, cover, [part.id])
+      waysToClear(model, cover, part.id)
     );
   }
   for (const { part: cover, rider, evidence } of drawing.coversOfRiders(part, action.move)) {

@@ -63,7 +63,7 @@ function keptBy(
     .flatMap((id) => model.jointsOf(id))
     .filter((j) => moving.has(j.a) !== moving.has(j.b) && keeps(model, j));
   const covers = moves.flatMap((move) => [
-    ...drawing.coversOfExit(part, move).map(({ part: cover }) => waysToClear(model, cover, [part.id])),
+    ...drawing.coversOfExit(part, move).map(({ part: cover }) => waysToClear(model, cover, part.id)),
     ...drawing
       .coversOfRiders(part, move)
       .map(({ part: cover, rider }) => waysToClearRider(model, cover, rider, part, move))

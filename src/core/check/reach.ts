@@ -1,6 +1,6 @@
 import type { Joint, Move, Part, Point } from '../machine';
 import { moveKey, openKey, takesOut, type Act, type Facts } from './facts';
-import { coreOf, edgeOf, insideOf } from './shapes';
+import { commonPlaces, corners, edgeOf, insideOf } from './shapes';
 
 /** Less than this is side by side, mm: drawings are made to a tenth, and the two geometries need not agree on a hair. */
 const SURE_MM = 0.3;
@@ -102,9 +102,15 @@ export class Reach {
         return j.at.some((at) => inside(at) > SURE_MM - room && !openings.some((o) => o(at) > room - SURE_MM));
       });
       if (hides || this.isTold(cover.id, openKey(j.id)))
-        out.push(this.cleared(cover.id, [j.a, j.b], `${cover.id} out of the way of ${j.id}`));
+        out.push(this.cleared(cover.id, this.standsOn(j), `${cover.id} out of the way of ${j.id}`));
     }
     return out;
+  }
+
+  /** What a joint is at: a cable that stands on nothing is where it is plugged. */
+  private standsOn(j: Joint): readonly string[] {
+    const fixed = [j.a, j.b].filter((id) => !this.facts.isLoose(id));
+    return fixed.length === 0 ? [j.a, j.b] : fixed;
   }
 
   /** It is open, or its other end has left without this part, or moves along with it and is held by nothing else. */
@@ -201,13 +207,13 @@ export class Reach {
           !facts.carriersOf(part.id).includes(id)
       );
     const own = [...drawn, ...told];
-    const out = own.map((cover) => this.cleared(cover, [part.id], `${cover} out of the way of ${part.id}`));
+    const out = own.map((cover) => this.cleared(cover, [part.id], `${cover} out of the way of ${part.id}`, part.id));
     for (const rider of riders) {
       if (rider === part.id) continue;
       const between = [rider, ...facts.carriersOf(rider)].filter((id) => id !== part.id && riders.has(id));
       for (const cover of this.over(facts.parts.get(rider)!, move, part)) {
         if (own.includes(cover)) continue;
-        const clear = this.cleared(cover, [part.id], '');
+        const clear = this.cleared(cover, [part.id], '', part.id);
         out.push({
           text: `${cover} out of the way of ${rider}, which leaves with ${part.id}`,
           cover,
@@ -236,7 +242,12 @@ export class Reach {
     const carriers = [...facts.carriersOf(leaving.id), ...facts.carriersOf(thing.id)];
     const own = thing.shapes
       .filter((s) => s.zone === move.zone)
-      .map((s) => ({ top: s.depth[0], inside: insideOf(s.outline), edge: edgeOf(s.outline) }));
+      .map((s) => ({
+        top: s.depth[0],
+        inside: insideOf(s.outline),
+        edge: edgeOf(s.outline),
+        corners: corners(s.outline)
+      }));
     if (own.length === 0) return [];
     return facts.machine.parts
       .filter((cover) => {
@@ -249,7 +260,8 @@ export class Reach {
         return cover.shapes.some((s) => {
           if (s.zone !== move.zone) return false;
           const inside = insideOf(s.outline);
-          const edge = [...edgeOf(s.outline), ...coreOf(s.outline)];
+          const edge = edgeOf(s.outline);
+          const over = corners(s.outline);
           const openings = s.openings.map(insideOf);
           return own.some(
             (o) =>
@@ -257,7 +269,10 @@ export class Reach {
               places.some(([x, y]) => {
                 const meets =
                   o.edge.some((p) => inside([p[0] + x, p[1] + y]) > SURE_MM) ||
-                  edge.some((p) => o.inside([p[0] - x, p[1] - y]) > SURE_MM);
+                  edge.some((p) => o.inside([p[0] - x, p[1] - y]) > SURE_MM) ||
+                  commonPlaces(over, o.corners, [x, y]).some(
+                    (p) => inside(p) > SURE_MM && o.inside([p[0] - x, p[1] - y]) > SURE_MM
+                  );
                 return meets && !openings.some((hole) => o.edge.every((p) => hole([p[0] + x, p[1] + y]) > -SURE_MM));
               })
           );
@@ -267,7 +282,7 @@ export class Reach {
   }
 
   /** It is not over these any more: moved aside (with them, where it carries them: they are reached from below), carried off, or left behind by what carries all of them off. */
-  private cleared(cover: string, covered: readonly string[], text: string): Demand {
+  private cleared(cover: string, covered: readonly string[], text: string, itself?: string): Demand {
     const { facts } = this;
     const carriesAll = (id: string) => covered.every((c) => facts.ridersOf(id).has(c));
     const keys = (id: string, which: (m: Move) => boolean) =>
@@ -279,12 +294,12 @@ export class Reach {
       .filter((id) => id === cover || !carriesAll(id))
       .flatMap((id) => keys(id, (m) => m.clears || takesOut(m)));
     const away = [covered[0]!, ...facts.carriersOf(covered[0]!)]
-      .filter((id) => carriesAll(id) && !facts.ridersOf(id).has(cover) && !(covered.length === 1 && id === covered[0]))
+      .filter((id) => carriesAll(id) && !facts.ridersOf(id).has(cover) && id !== itself)
       .flatMap((id) => keys(id, takesOut));
     for (const { part, key, taken } of facts.jointly) {
       const takesAll = covered.every((c) => taken.has(c));
       if (taken.has(cover) && !takesAll) aside.push(key);
-      if (!taken.has(cover) && takesAll && !(covered.length === 1 && part.id === covered[0])) away.push(key);
+      if (!taken.has(cover) && takesAll && part.id !== itself) away.push(key);
     }
     return { text, cover, aside, isMet: (open) => [...aside, ...away].some((key) => open.has(key)) };
   }

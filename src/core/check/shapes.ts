@@ -45,24 +45,58 @@ export function edgeOf(outline: Outline, stepMm = 1): Point[] {
   });
 }
 
-/** Points spread over the inside: two outlines that coincide have no point of one's edge inside the other. */
-export function coreOf(outline: Outline): Point[] {
-  const points = corners(outline);
-  const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
-  const [x, y, w, h] = [
-    Math.min(...xs),
-    Math.min(...ys),
-    Math.max(...xs) - Math.min(...xs),
-    Math.max(...ys) - Math.min(...ys)
-  ];
-  const inside = insideOf(outline);
-  return Array.from({ length: 81 }, (_, k): Point => [
-    x + (w * ((k % 9) + 0.5)) / 9,
-    y + (h * (Math.floor(k / 9) + 0.5)) / 9
-  ]).filter((p) => inside(p) > 0);
+/**
+ * Places that two outlines share when the second is moved by (dx, dy): the middles of what both have in common on lines across, three
+ * between every two heights at which something turns or crosses. No piece that both share lies between two of these heights unseen,
+ * also where their edges run along each other.
+ */
+export function commonPlaces(one: readonly Point[], other: readonly Point[], [dx, dy]: Point = [0, 0]): Point[] {
+  const b = other.map(([x, y]): Point => [x + dx, y + dy]);
+  const [from, to] = [Math.max(lowest(one), lowest(b)), Math.min(highest(one), highest(b))];
+  if (from >= to || Math.max(leftmost(one), leftmost(b)) >= Math.min(rightmost(one), rightmost(b))) return [];
+  const heights = [...one, ...b].map((p) => p[1]);
+  for (const e of edges(one)) for (const f of edges(b)) heights.push(...crossingHeight(e, f));
+  const turns = [...new Set(heights)].filter((y) => y >= from && y <= to).sort((p, q) => p - q);
+  return turns.slice(1).flatMap((top, i) => {
+    const bottom = turns[i]!;
+    return [0.25, 0.5, 0.75].flatMap((t) => {
+      const y = bottom + t * (top - bottom);
+      return commonSpans(spansAt(one, y), spansAt(b, y)).map(([l, r]): Point => [(l + r) / 2, y]);
+    });
+  });
 }
 
-function corners(outline: Outline): Point[] {
+const lowest = (points: readonly Point[]) => points.reduce((least, p) => Math.min(least, p[1]), Infinity);
+const highest = (points: readonly Point[]) => points.reduce((most, p) => Math.max(most, p[1]), -Infinity);
+const leftmost = (points: readonly Point[]) => points.reduce((least, p) => Math.min(least, p[0]), Infinity);
+const rightmost = (points: readonly Point[]) => points.reduce((most, p) => Math.max(most, p[0]), -Infinity);
+const edges = (points: readonly Point[]) => points.map((p, i) => [p, points[(i + 1) % points.length]!] as const);
+
+/** The height at which two edges cross; none for those that run along each other. */
+function crossingHeight([p, q]: readonly [Point, Point], [r, s]: readonly [Point, Point]): number[] {
+  const [ux, uy, vx, vy] = [q[0] - p[0], q[1] - p[1], s[0] - r[0], s[1] - r[1]];
+  const turn = ux * vy - uy * vx;
+  if (Math.abs(turn) < 1e-12) return [];
+  const t = ((r[0] - p[0]) * vy - (r[1] - p[1]) * vx) / turn;
+  return t >= 0 && t <= 1 ? [p[1] + t * uy] : [];
+}
+
+/** From where to where a line at this height runs within an outline. */
+function spansAt(points: readonly Point[], y: number): [number, number][] {
+  const xs = edges(points)
+    .filter(([p, q]) => p[1] > y !== q[1] > y)
+    .map(([p, q]) => p[0] + ((y - p[1]) / (q[1] - p[1])) * (q[0] - p[0]))
+    .sort((a, b) => a - b);
+  return Array.from({ length: Math.floor(xs.length / 2) }, (_, i) => [xs[2 * i]!, xs[2 * i + 1]!]);
+}
+
+const commonSpans = (a: readonly [number, number][], b: readonly [number, number][]) =>
+  a.flatMap(([l, r]) =>
+    b.map(([m, s]): [number, number] => [Math.max(l, m), Math.min(r, s)]).filter(([from, to]) => to > from)
+  );
+
+/** The corners of an outline, curves as lines. */
+export function corners(outline: Outline): Point[] {
   switch (outline.form) {
     case 'polygon':
       return outline.points;

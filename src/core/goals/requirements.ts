@@ -40,7 +40,7 @@ export function goalRequirements(access: Access, goals: readonly Goal[]): Requir
       // What is out of the machine is seen as well as what lies open in it.
       const out = part.id === model.root.id ? [] : part.moves.filter(removes).map((m) => [moveId(part.id, m.id)]);
       for (const { part: cover } of covers) {
-        const ways = waysToClear(model, cover, [part.id]);
+        const ways = waysToClear(model, cover, part.id);
         // A cable is looked at as far as the machine lets: where it runs through a hinge that never comes off it is not seen.
         if (ways.length > 0 || part.shapes.length > 0) ask([...ways, ...out], ` < ${cover.id}`);
       }

@@ -1,4 +1,4 @@
-import { expect, it } from 'vitest';
+import { expect, it, vi } from 'vitest';
 import type { Answered } from '$core/practice';
 import { PracticeOutbox } from './outbox.svelte';
 
@@ -74,4 +74,35 @@ it('what the server refuses is not sent for ever, and is told; a store that is f
   expect(
     new PracticeOutbox('tam', { ...store(), getItem: () => '{torn' }, () => Promise.resolve(undefined)).count
   ).toBe(0);
+});
+
+it('what fails while the network comes back is tried again by itself, as long as its page is there', async () => {
+  vi.useFakeTimers();
+  const heard = new EventTarget();
+  vi.stubGlobal('addEventListener', heard.addEventListener.bind(heard));
+  vi.stubGlobal('removeEventListener', heard.removeEventListener.bind(heard));
+  try {
+    const tries: ((isTaken: boolean | undefined) => void)[] = [];
+    const outbox = new PracticeOutbox('tam', store(), () => new Promise((r) => tries.push(r)));
+    const end = outbox.follow();
+    outbox.add(answer('1'));
+    // The network is back, and the first try has not failed yet.
+    heard.dispatchEvent(new Event('online'));
+    tries[0]!(undefined);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(tries).toHaveLength(2);
+    tries[1]!(true);
+    await vi.advanceTimersByTimeAsync(0);
+    expect(outbox.count).toBe(0);
+    outbox.add(answer('2'));
+    tries[2]!(undefined);
+    await vi.advanceTimersByTimeAsync(0);
+    end();
+    await vi.advanceTimersByTimeAsync(60_000);
+    heard.dispatchEvent(new Event('online'));
+    expect([tries.length, outbox.count]).toEqual([3, 1]);
+  } finally {
+    vi.useRealTimers();
+    vi.unstubAllGlobals();
+  }
 });

@@ -35,11 +35,8 @@
   let begun = $state.raw<{ entries: readonly Entry[] }>();
   onMount(() => {
     outbox = rehearsalsOutbox(person, localStorage);
-    void outbox.flush();
     begun = { entries: kept.read(localStorage) };
-    const again = () => void outbox?.flush();
-    addEventListener('online', again);
-    return () => removeEventListener('online', again);
+    return outbox.follow();
   });
 
   function end(record: RehearsalRecord) {

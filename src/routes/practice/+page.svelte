@@ -27,10 +27,8 @@
   onMount(() => {
     outbox = answersOutbox(data.person!.id, localStorage);
     rehearsals = rehearsalsOutbox(data.person!.id, localStorage);
-    const again = () => void Promise.all([outbox?.flush(), rehearsals?.flush()]);
-    again();
-    addEventListener('online', again);
-    return () => removeEventListener('online', again);
+    const ends = [outbox.follow(), rehearsals.follow()];
+    return () => ends.forEach((end) => end());
   });
   onDestroy(() => end?.());
 
