@@ -29,7 +29,7 @@ export interface Said {
 const USAGE = `ew validate FILE
 ew plan FILE [--replace ID[,ID]] [--reach JOINT[,JOINT]] [--remove ID[,ID]] [--expose ID[,ID]]
         [--weights part|bit|FILE] [--avoid WAY] [--variant ID] [--condition cell=doubtful|liquid|liquid=dried|glass|adapter ...]
-        [--explain STEP | --alternatives | --alongside SECONDS] [--json | --csv | --markdown]
+        [--explain STEP | --alternatives | --alongside SECONDS] [--json | --csv | --markdown] [--language en|de]
 ew check-plan MACHINE PLAN
 ew fit FILE [--part ID]
 ew which FILE [--length MM±MM] [--thread MM±MM] [--head-diameter MM±MM] [--head STYLE] [--drive DRIVE] [--over-all] [--replace ID ...]

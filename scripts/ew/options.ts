@@ -9,6 +9,7 @@ const OPTIONS = {
   variant: { type: 'string' },
   condition: { type: 'string', multiple: true },
   weights: { type: 'string' },
+  language: { type: 'string' },
   explain: { type: 'string' },
   alternatives: { type: 'boolean' },
   alongside: { type: 'string' },

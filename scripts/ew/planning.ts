@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { checked } from '$core/check';
 import { planMarkdown, stepTable } from '$core/formats';
 import { CONDITION_NAMES } from '$core/hazards';
 import { parseDocument } from '$core/machine';
@@ -9,8 +10,8 @@ import { problemLine, Refusal, textAt, type Read } from './files';
 import type { Goal } from '$core/goals';
 import { legName } from '$core/words';
 import { shown } from '$core/result';
-import { spoken } from '$core/language';
-import { told } from './words';
+import { LANGUAGES, spoken, type Speak } from '$core/language';
+import { speaking } from './words';
 
 /** Weights of one's own: seconds of wasted motion for each change. */
 const WeightsFile = z.strictObject({
@@ -41,6 +42,8 @@ function weightingOf(given: string | undefined): PlanOptions['weighting'] {
 }
 
 export function planText({ access, hash }: Read, values: Options): string {
+  const told = speaking(values.language ?? 'en');
+  if (!told) throw new Refusal([`no language "${shown(values.language!)}"; there are ${LANGUAGES.join(', ')}`]);
   const goals = goalsOf(values);
   const { variants } = access.model.machine;
   if (values.variant !== undefined && !variants.some((v) => v.id === values.variant)) {
@@ -54,14 +57,15 @@ export function planText({ access, hash }: Read, values: Options): string {
     return CONDITION_NAMES[name]!;
   });
   const avoid = values.avoid ?? [];
-  const made = plan(access, goals, {
+  const planned = plan(access, goals, {
     weighting: weightingOf(values.weights),
     hash,
     avoid,
     conditions,
     ...(values.variant ? { variant: values.variant } : {})
   });
-  if (values.explain !== undefined) return explanation(made, values.explain);
+  const made = checked(access.model.machine, planned, hash);
+  if (values.explain !== undefined) return explanation(made, values.explain, told);
   if (values.alternatives) {
     const ways = alternatives(access, goals, avoid);
     return ways.length > 0
@@ -79,13 +83,13 @@ export function planText({ access, hash }: Read, values: Options): string {
   if (values.json) return JSON.stringify(spoken(made, told), null, 2);
   if (values.csv) return stepTable(made, told);
   if (values.markdown) return planMarkdown(access.model, made, told);
-  return inLines(made);
+  return inLines(made, told);
 }
 
 const signed = (seconds: number) => `${seconds < 0 ? '-' : '+'}${Math.abs(Math.round(seconds))} s`.padStart(8);
 
 /** A step by its number or its id. */
-function explanation(made: Plan, which: string): string {
+function explanation(made: Plan, which: string, told: Speak): string {
   const step = made.steps.find((s) => s.id === which) ?? made.steps[Number(which) - 1];
   if (!step) throw new Refusal([`no step "${shown(which)}": there are 1 to ${made.steps.length}`]);
   const number = (id: string) => made.steps.findIndex((s) => s.id === id) + 1;
@@ -101,7 +105,7 @@ function explanation(made: Plan, which: string): string {
   ].join('\n');
 }
 
-function inLines(made: Plan): string {
+function inLines(made: Plan, told: Speak): string {
   const minutes = (s: number) => `${Math.round(s / 60)} min`;
   const gap = ({ cost, bound, proved }: Plan['set']) =>
     proved ? 'proved best' : `at most ${cost - bound} s above the bound`;
@@ -111,6 +115,10 @@ function inLines(made: Plan): string {
   out.push(
     `${made.steps.length} steps, ${minutes(made.times.p50)} (cautious ${minutes(made.times.p80)}); set ${made.set.proved ? 'proved least' : 'not proved'}, order ${gap(made.order)}, way up ${gap(made.orderUp ?? made.order)}`
   );
+  for (const { step, text } of made.doubts ?? [])
+    out.push(
+      `DOUBTED by the check${step === undefined ? '' : ` at step ${made.steps.findIndex((s) => s.id === step) + 1}`}: ${text}`
+    );
   if (made.energised.length > 0)
     out.push(`energised: ${made.energised.length} steps before the power is away or after it is back`);
   if (made.loose.length > 0) out.push(`not held: ${made.loose.length} turns or lid moves with something loose`);
@@ -118,7 +126,9 @@ function inLines(made: Plan): string {
   made.steps.forEach((step, i) => {
     if (step.leg !== leg) out.push('', told(legName((leg = step.leg) as Leg)));
     out.push(
-      `${String(i + 1).padStart(4)}  ${told(step.text)}${step.departs && step.leg === 'up' ? `   [${told(step.departs)}]` : ''}`
+      `${String(i + 1).padStart(4)}  ${told(step.text)}${step.departs && step.leg === 'up' ? `   [${told(step.departs)}]` : ''}`,
+      ...step.cautions.map((caution) => `      ! ${told(caution.text)}`),
+      ...(step.detail ? [`      ${told(step.detail)}`] : [])
     );
   });
   return out.join('\n');

@@ -1,3 +1,4 @@
+import { checked } from '../core/check';
 import { PlanDesk, type Choices, type Plan, type PlanRequest, type Progress } from '../core/plan';
 import type { Said } from '$core/language';
 import { PlanningError } from '$core/goals';
@@ -7,6 +8,8 @@ export type Answer =
   | Progress
   | { stage: 'done'; plan: Plan }
   | { stage: 'proved'; plan: Omit<Plan, 'steps'> }
+  /** The plan once more, where a second reading of the machine file disagrees with it: looked at once it was given. */
+  | { stage: 'doubted'; plan: Plan }
   | { stage: 'refused'; message: Said }
   | { stage: 'choices'; choices: Choices };
 
@@ -34,10 +37,11 @@ export async function answer(
     const making = desk.ask(request);
     let since = performance.now();
     const until = since + (more.enoughMs ?? ENOUGH_MS);
+    let made: Plan;
     for (;;) {
       const { value, done } = making.next(performance.now() > until);
       if (done) {
-        say({ stage: 'done', plan: value });
+        say({ stage: 'done', plan: (made = value) });
         break;
       }
       const isFirst = value.stage === 'first';
@@ -47,6 +51,10 @@ export async function answer(
       if (stopped()) return;
       since = performance.now();
     }
+    await new Promise((resolve) => setTimeout(resolve));
+    if (stopped()) return;
+    const looked = checked(request.machine, made, request.hash);
+    if (looked.doubts) say({ stage: 'doubted', plan: looked });
     if (!more.withChoices) return;
     const choosing = desk.choose(request);
     for (;;) {

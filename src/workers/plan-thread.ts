@@ -82,7 +82,7 @@ async function planned({ request, enoughMs, port }: Extract<Task, { do: 'plan' }
   await answer(
     request,
     (said: Answer) => {
-      if (said.stage === 'done') result = { ok: true, plan: said.plan };
+      if (said.stage === 'done' || said.stage === 'doubted') result = { ok: true, plan: said.plan };
       else if (said.stage === 'refused') result = refused('cannot-be-planned', said.message);
       else if (said.stage === 'first') port.postMessage({ stage: 'first' } satisfies Heard);
       else if (said.stage === 'down' || said.stage === 'up') port.postMessage(said satisfies Heard);

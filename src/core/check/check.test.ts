@@ -5,7 +5,7 @@ import { plan, type Plan } from '../plan';
 import { Facts } from './facts';
 import { Reach } from './reach';
 import { insideOf } from './shapes';
-import { checkPlan } from '.';
+import { checked, checkPlan } from '.';
 import type { Goal } from '../goals';
 
 const access = demoAccess();
@@ -21,6 +21,19 @@ const swap = (p: Plan, a: string, b: string) => {
   const [i, k] = [at(p, a), at(p, b)];
   [p.steps[i], p.steps[k]] = [p.steps[k]!, p.steps[i]!];
 };
+
+it('a plan that is served goes out as it is, or with what is doubted, and then calls nothing proved', () => {
+  const { machine } = access.model;
+  expect(checked(machine, good, good.machine.hash)).toBe(good);
+  const wrong = structuredClone(good);
+  wrong.steps.splice(at(wrong, 'up/joint:keyboard-screws'), 1);
+  const served = checked(machine, wrong, good.machine.hash);
+  expect(served.doubts).toContainEqual({ text: 'joint:keyboard-screws stays open at the end' });
+  expect([good, served].map((p) => [p.set, p.order, p.orderUp!].some((b) => b.proved))).toEqual([true, false]);
+  expect(checked(machine, good, 'another file').doubts).toEqual([
+    { text: 'was made from another state of the machine file' }
+  ]);
+});
 
 describe('a plan from anywhere', () => {
   it('that works has no problems', () => expect(checkPlan(access.model.machine, good, good.machine.hash)).toEqual([]));

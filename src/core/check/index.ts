@@ -1,5 +1,5 @@
 import type { Machine } from '../machine';
-import type { Plan, Step } from '../plan';
+import type { Doubt, Plan, Step } from '../plan';
 import { conditions } from './conditions';
 import { cables, power, supplies, tests } from './duties';
 import { Facts, moveKey, openKey, takesOut } from './facts';
@@ -7,14 +7,35 @@ import { Reach, type Open } from './reach';
 import { replay, type Moment } from './replay';
 
 /**
+ * A plan as it is served: one with which the check disagrees says so, and calls nothing of itself proved.
+ * @param hash of the machine file that it is for
+ */
+export function checked(machine: Machine, plan: Plan, hash: string): Plan {
+  const doubts = doubtsOf(machine, plan, hash);
+  if (doubts.length === 0) return plan;
+  const unproved = <T extends Plan['set']>(bounded: T): T => ({ ...bounded, proved: false });
+  return {
+    ...plan,
+    doubts,
+    set: unproved(plan.set),
+    order: unproved(plan.order),
+    ...(plan.orderUp ? { orderUp: unproved(plan.orderUp) } : {})
+  };
+}
+
+/** What is wrong with a plan, a line each: the step where it shows, and the problem. */
+export const checkPlan = (machine: Machine, plan: Plan, hash?: string): string[] =>
+  doubtsOf(machine, plan, hash).map(({ step, text }) => (step === undefined ? text : `${step}: ${text}`));
+
+/**
  * Works through a plan from anywhere, step by step, and says what is wrong with it: what could not be done, is not brought back,
  * not told, not tested, not in hand. It reads the machine file by itself and shares no code with what makes plans.
  * @param hash of the machine file, where the plan has to be made from this very state of it
  * @returns what is wrong, by step; empty when the plan can be carried out and keeps its duties
  */
-export function checkPlan(machine: Machine, plan: Plan, hash?: string): string[] {
-  const problems: string[] = [];
-  const say = (step: Step | undefined, text: string) => void problems.push(step ? `${step.id}: ${text}` : text);
+export function doubtsOf(machine: Machine, plan: Plan, hash?: string): Doubt[] {
+  const problems: Doubt[] = [];
+  const say = (step: Step | undefined, text: string) => void problems.push(step ? { step: step.id, text } : { text });
   if (plan.machine.id !== machine.id) say(undefined, `is a plan for ${plan.machine.id}, not for ${machine.id}`);
   else if (plan.machine.revision !== machine.revision)
     say(undefined, `is a plan for revision ${plan.machine.revision}, the machine is ${machine.revision}`);

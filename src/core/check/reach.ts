@@ -259,9 +259,11 @@ export class Reach {
           return false;
         return cover.shapes.some((s) => {
           if (s.zone !== move.zone) return false;
+          const over = corners(s.outline);
+          // Nothing is looked at closely that lies beside the whole way.
+          if (!own.some((o) => s.depth[0] < o.top - 1e-6 && mayMeet(over, o.corners, places.at(-1)!))) return false;
           const inside = insideOf(s.outline);
           const edge = edgeOf(s.outline);
-          const over = corners(s.outline);
           const openings = s.openings.map(insideOf);
           return own.some(
             (o) =>
@@ -331,6 +333,15 @@ export class Reach {
   private says(kind: 'exempt' | 'covers', cover: string, key: string): boolean {
     return this.facts.machine.relations.some((r) => r.kind === kind && r.cover === cover && refKey(r.action) === key);
   }
+}
+
+/** Whether the boxes of two outlines meet while the second moves so far, mm. */
+function mayMeet(one: readonly Point[], other: readonly Point[], by: Point): boolean {
+  return [0, 1].every((axis) => {
+    const [a, b] = [one.map((p) => p[axis]!), other.map((p) => p[axis]!)];
+    const [from, to] = [Math.min(...b) + Math.min(0, by[axis]!), Math.max(...b) + Math.max(0, by[axis]!)];
+    return Math.min(...a) < to && from < Math.max(...a);
+  });
 }
 
 export const refKey = (ref: { joint: string } | { part: string; move: string }): string =>

@@ -11,7 +11,10 @@ export function planMarkdown(model: Model, plan: Plan, speak: Speak): string {
     `# ${plain(jobWords(model, plan.goals))}`,
     '',
     plain(SHEET.head(`${machine.maker} ${machine.model}`, machine.revision, plan.times)),
-    `${plain(SHEET.proof('set', plan.set))} ${plain(SHEET.proof('order', plan.order))}`
+    plan.doubts
+      ? plain(SHEET.doubted)
+      : `${plain(SHEET.proof('set', plan.set))} ${plain(SHEET.proof('order', plan.order))}`,
+    ...(plan.doubts ?? []).map(({ step, text }) => `- ${stepNumber(plan, step)}${inert(text)}`)
   ];
   const list = (title: Said, items: string[]) => {
     if (items.length > 0) out.push('', `## ${plain(title)}`, '', ...items);
@@ -47,6 +50,12 @@ export function planMarkdown(model: Model, plan: Plan, speak: Speak): string {
     if (step.leg === 'up' && step.departs) out.push(`  - ${plain(SHEET.departs)}: ${plain(step.departs)}`);
   });
   return `${out.join('\n')}\n`;
+}
+
+/** Where a step stands in its plan, to be looked up. */
+function stepNumber(plan: Plan, id: string | undefined): string {
+  const at = plan.steps.findIndex((s) => s.id === id);
+  return at < 0 ? '' : `${at + 1}: `;
 }
 
 /** Names come from files that others wrote: nothing in them may act as Markdown or HTML. */

@@ -79,6 +79,12 @@ export const JobFact = z.discriminatedUnion('is', [
     missing: z.array(line(160)).min(1).max(60),
     why: Note.min(1, 'says why')
   }),
+  /** A lead lets it be begun on a plan that the check doubts, for these doubts of it. */
+  z.strictObject({
+    is: z.literal('begun-doubted'),
+    doubts: z.array(line(400)).min(1).max(60),
+    why: Note.min(1, 'says why')
+  }),
   z.strictObject({ is: z.literal('note'), text: Note.min(1) })
 ]);
 export type JobFact = z.infer<typeof JobFact>;
@@ -87,4 +93,4 @@ export type JobFact = z.infer<typeof JobFact>;
 export type JobEvent = JobFact & { at: string; by: string };
 
 /** What only a lead may say. */
-export const LEAD_ONLY: ReadonlySet<JobFact['is']> = new Set(['allowed', 'opened-without']);
+export const LEAD_ONLY: ReadonlySet<JobFact['is']> = new Set(['allowed', 'opened-without', 'begun-doubted']);

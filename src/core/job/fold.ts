@@ -23,6 +23,8 @@ export interface JobState {
   mendedBy?: string;
   quote?: { quote: Quote; at: string; by: string };
   answer?: { approved: boolean; from: string; how: string; at: string };
+  /** The last word of a lead on what the check doubts of the plan. */
+  begunDoubted?: { doubts: string[]; why: string; by: string; at: string };
   openedWithout?: { missing: string[]; why: string; by: string; at: string };
 }
 
@@ -102,6 +104,9 @@ export function foldJob(events: readonly JobEvent[]): JobState {
         break;
       case 'opened-without':
         state.openedWithout = { missing: event.missing, why: event.why, by, at };
+        break;
+      case 'begun-doubted':
+        state.begunDoubted = { doubts: event.doubts, why: event.why, by, at };
         break;
       case 'note':
         break;

@@ -42,6 +42,8 @@ export function factWords(event: JobEvent, limits: CellThresholds): Said {
       return HISTORY.answered(event.approved, event.from, event.how);
     case 'opened-without':
       return HISTORY.openedWithout(event.missing, event.why);
+    case 'begun-doubted':
+      return HISTORY.begunDoubted(event.doubts.length, event.why);
     case 'note':
       return event.text;
   }

@@ -1,3 +1,4 @@
+export { doubtLines, mayBeBegun } from './doubted';
 export { ConditionMark, Intake, JobFact, LEAD_ONLY, type JobEvent, type MarkKind } from './events';
 export { strangeFact } from './checks';
 export { languageOfPapers } from './papers';

@@ -327,6 +327,7 @@ export interface Messages {
   'answer.how': { how: string };
   'history.answered': { approved: string; from: Arg; how: Arg };
   'history.openedWithout': { missing: Arg; why: Arg };
+  'history.begunDoubted': { doubts: number; why: Arg };
   'strange.none': { what: Arg; id: Arg };
   'strange.noStep': { step: Arg };
   'strange.noPart': { part: Arg };
@@ -548,6 +549,7 @@ export interface Messages {
   'report.closes': { emptyHoles: number };
   'report.inHand': { n: number };
   'sheet.head': { machine: Arg; revision: Arg; likely: number; cautious: number };
+  'sheet.doubted': Nothing;
   'sheet.proved': { of: string };
   'sheet.gap': { of: string; gap: number };
   'sheet.inHand': Nothing;

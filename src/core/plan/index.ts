@@ -1,6 +1,6 @@
 export { plan, planning, type PlanOptions, type Progress } from './plan';
 export { actionCost, removalSet, setsOfGoals, type From, type RemovalSet } from './sets';
-export { Plan, Step, Leg, Caution, Pinch, PLAN_FORMAT } from './schema';
+export { Doubt, Plan, Step, Leg, Caution, Pinch, PLAN_FORMAT } from './schema';
 export { alignLegs, commonOrder, zoneAt, type Row } from './align';
 export { amountOf, consumableOf } from './consumables';
 export { CLOSING_PARTS, closesUp, touchedFunctions, type Touched } from './touched';

@@ -79,6 +79,10 @@ export const Bounded = z.strictObject({ cost: z.number(), bound: z.number(), pro
 /** An order besides: its turns and lid moves with something not held, and the least that any order has. */
 export const BoundedOrder = Bounded.extend({ loose: z.strictObject({ turns: z.int(), least: z.int() }).optional() });
 
+/** Something wrong with a plan, at one of its steps or in all. */
+export const Doubt = z.strictObject({ step: z.string().optional(), text: z.string() });
+export type Doubt = z.infer<typeof Doubt>;
+
 export const Plan = z.strictObject({
   format: z.literal(PLAN_FORMAT),
   machine: z.strictObject({ id: z.string(), revision: z.string(), hash: z.string() }),
@@ -125,6 +129,11 @@ export const Plan = z.strictObject({
     tools: z.array(z.strictObject({ tool: z.string(), substitutes: z.array(z.string()) })),
     consumables: z.array(z.strictObject({ name: SaidSchema, material: z.string().optional(), amount: SaidSchema }))
   }),
+  /**
+   * What a second reading of the machine file, which shares nothing with planning, finds wrong with it, in that reading's own words;
+   * not there where it finds nothing.
+   */
+  doubts: z.array(Doubt).min(1).optional(),
   /** Whole time, s: middle and cautious. */
   times: z.strictObject({ p50: z.number(), p80: z.number() })
 });

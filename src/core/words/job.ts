@@ -76,7 +76,8 @@ export const HISTORY = {
   quoted: say('history.quoted'),
   answered: (approved: boolean, from: string, how: string): Said =>
     say('history.answered', { approved: approved ? 'yes' : 'no', from, how: answeredHow(how) }),
-  openedWithout: (missing: readonly string[], why: string): Said => say('history.openedWithout', { missing, why })
+  openedWithout: (missing: readonly string[], why: string): Said => say('history.openedWithout', { missing, why }),
+  begunDoubted: (doubts: number, why: string): Said => say('history.begunDoubted', { doubts, why })
 };
 
 /** Why a fact cannot be one of this machine. */

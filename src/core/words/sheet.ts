@@ -9,6 +9,7 @@ export const SHEET = {
   /** @param times of the whole, s */
   head: (machine: string, revision: string, times: { p50: number; p80: number }): Said =>
     say('sheet.head', { machine, revision, likely: minutes(times.p50), cautious: minutes(times.p80) }),
+  doubted: say('sheet.doubted'),
   proof: (of: 'set' | 'order', { cost, bound, proved }: { cost: number; bound: number; proved: boolean }): Said =>
     proved
       ? say('sheet.proved', { of })

@@ -114,6 +114,8 @@ export class LivePlan {
       // The same steps, the very same objects: what shows them has nothing to do anew.
       this.plan = { ...answer.plan, steps: this.plan!.steps };
       this.proving = false;
+    } else if (answer.stage === 'doubted') {
+      this.plan = answer.plan;
     } else if (answer.stage === 'choices') {
       this.choices = answer.choices;
     } else if (answer.stage === 'refused') {

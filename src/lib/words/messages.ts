@@ -88,6 +88,13 @@ export interface Messages {
   'plan.whatToDo': Nothing;
   'plan.search': Nothing;
   'plan.nothingWithThatName': Nothing;
+  'plan.doubted': { n: number };
+  'plan.doubtedMeans': Nothing;
+  'plan.doubtedStep': { number: Arg | null | undefined };
+  'plan.doubtedAllowed': { by: Arg | null | undefined };
+  'plan.doubtedWhy': Nothing;
+  'plan.doubtedAllow': Nothing;
+  'plan.doubtedLead': Nothing;
   'plan.theShortestProven': Nothing;
   'plan.atMostSLongerThanThe': { cost: Arg | null | undefined };
   'plan.spares': Nothing;
@@ -1156,6 +1163,7 @@ export interface Messages {
   'server.stopped': Nothing;
   'server.triageFirst': Nothing;
   'server.partsFirst': { missing: Arg | null | undefined };
+  'server.planDoubted': Nothing;
   'server.notAgreed': { waits: Arg | null | undefined };
   'server.ourFault': Nothing;
   'compare.asItIs': { weighting: Arg | null | undefined };

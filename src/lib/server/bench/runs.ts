@@ -1,5 +1,5 @@
 import { packed } from '$lib/packed';
-import { basisOf } from '../jobs/facts';
+import { basisOf, factsOf } from '../jobs/facts';
 import { recordChanged } from './record-place';
 import { planFor } from '../planning/plans';
 import { accessFor } from '../planning/derived';
@@ -14,6 +14,7 @@ import { wantsSecondSignature } from '../settings/shop';
 import { useReserved } from '../stock/spares';
 import { forgetTimes } from '../planning/times';
 import { clockIsWrong } from '$core/happened';
+import { foldJob, mayBeBegun } from '$core/job';
 import type { Machine } from '$core/machine';
 import { planRequest, type Plan, type PlanWish } from '$core/plan';
 import {
@@ -75,6 +76,8 @@ const asNow = (plan: Plan): Plan => ({ ...plan, loose: (plan as Partial<Plan>).l
 
 /** The plan of a job was changed while it was being started: what is to be done stands nowhere then, and it is asked for once more. */
 export class PlanChanged extends Error {}
+/** The check doubts the plan, and no lead has said that it may be begun all the same. */
+export class PlanDoubted extends Error {}
 
 /** What decides a job's plan, as it stands now. */
 const deciding = async (db: Queryable, id: string) =>
@@ -82,7 +85,7 @@ const deciding = async (db: Queryable, id: string) =>
 
 /**
  * Starts the bench run of a job, pinned to its machine file and plan; a job that is already on the bench keeps its run.
- * @throws PlanChanged when somebody saved another plan while this one was worked out: a run is always of the plan that stands
+ * @throws PlanDoubted when the check doubts the plan and no lead has answered for that; PlanChanged when somebody saved another plan while this one was worked out: a run is always of the plan that stands
  */
 export async function startRun(
   db: Queryable,
@@ -94,7 +97,9 @@ export async function startRun(
   const file = await machineDocument(db, job.fileId);
   if (!file) throw new Error(`job ${job.id} names machine file ${job.fileId}, which is not there`);
   const { goals, weighting, avoid } = job;
-  const plan = await planFor(planRequest(file, await basisOf(db, job), { goals, weighting, avoid }));
+  const state = foldJob(await factsOf(db, job.id));
+  const plan = await planFor(planRequest(file, await basisOf(db, job, state), { goals, weighting, avoid }));
+  if (!mayBeBegun(plan, state)) throw new PlanDoubted(here().t('server.planDoubted'));
   return transaction(async (tx) => {
     // The job's row is locked: whoever saves a plan locks it too, and then finds that the job has been started.
     const now = await deciding(tx, job.id);

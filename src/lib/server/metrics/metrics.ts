@@ -3,6 +3,7 @@ import { version } from '$app/environment';
 import { tasksState } from '../background/queue';
 import { pool, poolState } from '../database/pool';
 import { openStreams } from '../http/server-sent';
+import { onDoubted } from '../planning/doubted';
 import { underWay } from '../planning/threads';
 import { onQuery, type Spent } from './spent';
 
@@ -44,6 +45,12 @@ const standbyReads = new Counter({
   labelNames: ['how'],
   registers: [registry]
 });
+const doubtedPlans = new Counter({
+  name: 'eager_wrench_doubted_plans_total',
+  help: 'Plans that the check, a second reading of the machine file, does not agree with; the log names them',
+  registers: [registry]
+});
+onDoubted(() => doubtedPlans.inc());
 new Gauge({
   name: 'eager_wrench_database_connections',
   help: 'Connections of this process, by what they do; waiting: requests without one',

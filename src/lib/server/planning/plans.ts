@@ -11,6 +11,7 @@ import type { Reading, RecordingEvent } from '$core/recording';
 import { gapOf } from '$core/solve';
 import type { Checked, Done, Heard, Made, Task } from '$workers/plan-thread';
 import type { Paper } from '../print';
+import { tellDoubted } from './doubted';
 import { asking, closeThreads, inThread } from './threads';
 import { PlanningError } from '$core/goals';
 import { whyNot } from '$core/result';
@@ -95,6 +96,7 @@ async function run(request: PlanRequest, on: ((heard: Heard) => void) | undefine
       });
     });
     if (!result.ok) throw new PlanningError(whyNot(result));
+    if (result.plan.doubts) tellDoubted(result.plan);
     return packed(result.plan);
   } finally {
     port1.close();

@@ -2,7 +2,7 @@
   import { type Model } from '$core/machine';
   import { brokenForGood, type Plan } from '$core/plan';
   import Term from '../Term.svelte';
-  import { anyOf, partName, toolName } from '$core/words';
+  import { anyOf, partName, SHEET, toolName } from '$core/words';
   import { named, useWords } from '$lib/words';
 
   const { t, told } = useWords();
@@ -64,11 +64,13 @@
   {/if}
 </dl>
 <p class="mt-3 text-soft">
-  {t('plan.stepsOrderOfDisassemblyOrderOf', {
-    proved: plan.set.proved
-      ? t('plan.theLeastWorkProven')
-      : t('plan.withinSOfTheLeastWork', { cost: Math.ceil(plan.set.cost - plan.set.bound) }),
-    down: said(plan.order),
-    up: said(plan.orderUp ?? plan.order)
-  })}
+  {plan.doubts
+    ? told(SHEET.doubted)
+    : t('plan.stepsOrderOfDisassemblyOrderOf', {
+        proved: plan.set.proved
+          ? t('plan.theLeastWorkProven')
+          : t('plan.withinSOfTheLeastWork', { cost: Math.ceil(plan.set.cost - plan.set.bound) }),
+        down: said(plan.order),
+        up: said(plan.orderUp ?? plan.order)
+      })}
 </p>

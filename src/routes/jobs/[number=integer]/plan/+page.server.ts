@@ -11,7 +11,7 @@ import { keepPlan } from '$lib/server/jobs/jobs';
 import { planOrProblem, requestOfJob } from '$lib/server/planning/of-job';
 import { planFor } from '$lib/server/planning/plans';
 import { soon } from '$lib/server/http/soon';
-import { PlanChanged, startRun } from '$lib/server/bench/runs';
+import { PlanChanged, PlanDoubted, startRun } from '$lib/server/bench/runs';
 import { atBench } from '$lib/server/practice/at-bench';
 import type { Actions, PageServerLoad } from './$types';
 import { Goals, PlanningError } from '$core/goals';
@@ -49,7 +49,7 @@ export const actions: Actions = {
       await startRun(pool(), job, locals.person!.id);
     } catch (error) {
       if (error instanceof PlanningError) return fail(400, { message: error.said });
-      if (error instanceof PlanChanged) return fail(409, { message: error.message });
+      if (error instanceof PlanChanged || error instanceof PlanDoubted) return fail(409, { message: error.message });
       throw error;
     }
     redirect(303, `/jobs/${job.number}/bench`);

@@ -3,7 +3,7 @@
   import { once } from '$lib/ui/once';
   import { onDestroy, untrack } from 'svelte';
   import { laidBare } from '$core/drawing';
-  import { settledAt } from '$core/job';
+  import { mayBeBegun, settledAt } from '$core/job';
   import { modelOf } from '$core/machine';
   import { planRequest, zoneAt, type Step } from '$core/plan';
   import { WEIGHTS, type Weighting } from '$core/solve';
@@ -19,6 +19,7 @@
   import { number } from '$lib/ui/dates';
   import { duration } from '$lib/ui/format';
   import Choices from '$lib/ui/plan/Choices.svelte';
+  import Doubts from '$lib/ui/plan/Doubts.svelte';
   import GoalPicker from '$lib/ui/plan/GoalPicker.svelte';
   import InHand from '$lib/ui/plan/InHand.svelte';
   import { picking } from '$lib/ui/plan/picking';
@@ -188,7 +189,7 @@
                 return ({ update }) => update().finally(() => (starting = false));
               }}
             >
-              <button class="button button-now" data-tour="start" disabled={!plan || !!problem || starting}
+              <button class="button button-now" data-tour="start" disabled={!plan || !!problem || starting || !mayBeBegun(plan, data.state)}
                 >{starting ? t('plan.starting') : t('plan.startAtTheBench')}</button
               >
             </form>{/if}
@@ -298,6 +299,13 @@
         </div>
       </div>
     {:else}
+      {#if plan.doubts}<Doubts
+          {plan}
+          job={data.job.number}
+          state={data.state}
+          isLead={data.person?.role === 'lead'}
+          onselect={select}
+        />{/if}
       <div
         class="grid grid-cols-[minmax(0,1fr)_30px_minmax(0,1fr)] border-b border-rule bg-sunk px-3 py-1.5 text-sm font-semibold max-lg:order-4 max-md:hidden print:grid!"
       >
