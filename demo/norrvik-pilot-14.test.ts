@@ -49,13 +49,13 @@ describe('what a technician would say of it', () => {
     m.inOrder(p, 'up/joint:heat-sink-screws', 'up/joint:battery-plug', 'up/open-test', 'up/move:base-enclosure/lift');
     expect(m.step(p, 'up/open-test').departs).toMatch(/is on already: power goes on after all work beside it/);
   });
-  it('a new panel is tried before its bezel goes on', () =>
+  it('a new panel is under its bezel before the machine is turned for its power, and is tried before the case is closed', () =>
     m.inOrder(
       m.replace('panel'),
       'up/joint:panel-plug',
+      'up/move:bezel/lift',
       'up/joint:battery-plug',
-      'up/open-test',
-      'up/move:bezel/lift'
+      'up/open-test'
     ));
   it('a fan is out in minutes, a board in an hour', () => {
     expect(m.replace('fan-left').times.p50).toBeLessThan(17 * 60);

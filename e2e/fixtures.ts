@@ -203,6 +203,8 @@ export async function signInAsNewcomer(page: Page, app: App, role: string): Prom
   await page.getByLabel('Password').fill(PASSWORD);
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.waitForURL('**/jobs');
+  // Its own navigation is over before another begins.
+  await page.waitForLoadState('networkidle');
   return name;
 }
 
@@ -223,14 +225,18 @@ export async function signInByForm(request: APIRequestContext, address: string, 
   expect(answer.status(), `${name} is signed in`).toBe(303);
 }
 
-/** No finding of the accessibility checker, and nothing beyond the right edge. */
+/** No finding of the accessibility checker, and nothing beyond the right edge. A page that still settles is asked again: what is wrong stays. */
 async function checkScreen(page: Page, name: string, rules: { only?: string[] } = {}): Promise<void> {
   await page.locator('h1').first().waitFor({ state: 'attached' });
-  expect(await violations(page, rules), name).toEqual([]);
-  // A message that nobody said shows as what it is made of.
-  expect(await page.locator('body').innerText(), `${name}: said in words`).not.toContain('[object ');
-  const wider = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
-  expect(wider, `${name}: horizontal scroll`).toBeLessThanOrEqual(0);
+  await expect(async () => {
+    expect(await violations(page, rules), name).toEqual([]);
+    // A message that nobody said shows as what it is made of.
+    expect(await page.locator('body').innerText(), `${name}: said in words`).not.toContain('[object ');
+    const wider = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth
+    );
+    expect(wider, `${name}: horizontal scroll`).toBeLessThanOrEqual(0);
+  }).toPass({ timeout: 10_000 });
 }
 
 /** In both themes; between them only colours differ, so that the dark one is looked at for these alone. */

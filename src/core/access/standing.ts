@@ -3,8 +3,11 @@ import { moveId, openId, type ActionId } from '../ids';
 import type { Drawing } from './covers';
 import { waysToClear, waysToClearRider, waysToRelease, type Alternative } from './clearing';
 
-/** How a part is that is in the machine and not held: nothing keeps it there, it hangs on what its move left closed, or it stands up from its socket. */
-export type Unheld = 'free' | 'leash' | 'popped';
+/**
+ * How a part is that is in the machine and not held: nothing keeps it there, it hangs on what its move left closed, it stands up from
+ * its socket; or it is a panel without its bezel, which no lid is closed and no machine turned on to.
+ */
+export type Unheld = 'free' | 'leash' | 'popped' | 'bare';
 
 /** What keeps a part in its place. It is held as long as one of its holds is neither opened nor cleared. */
 export interface Holding {
@@ -17,6 +20,8 @@ export interface Holding {
   out: readonly ActionId[];
   /** Once nothing else holds it, it stands up from its socket. */
   pops: boolean;
+  /** What it is without while it is held as it should be: a panel's bezel. */
+  bare?: true;
 }
 
 /** What keeps each part that can move, in the order of the file; cables lie where they are plugged and dressed. */
@@ -46,9 +51,32 @@ export function holdingsOf(model: Model, drawing: Drawing): Holding[] {
         ...common,
         pops: false,
         holds: keptBy(model, drawing, of, [move], model.takes(of.id, move))
+      })),
+      ...bareWithout(model, drawing, part).map((ways) => ({
+        ...common,
+        leash: [],
+        pops: false,
+        holds: [ways],
+        bare: true as const
       }))
     ];
   });
+}
+
+/** How each bezel over a panel comes off while the panel stays. */
+function bareWithout(model: Model, drawing: Drawing, panel: Part): (readonly Alternative[])[] {
+  if (panel.kind !== 'panel') return [];
+  const bezels = panel.moves.flatMap((move) =>
+    drawing.coversOfExit(panel, move).flatMap(({ part }) => (part.kind === 'bezel' ? [part] : []))
+  );
+  return [...new Set(bezels)]
+    .map((bezel) =>
+      model
+        .waysOut(bezel.id)
+        .filter(({ part, move }) => !model.takes(part.id, move).has(panel.id))
+        .map(({ part, move }) => [moveId(part.id, move.id)])
+    )
+    .filter((ways) => ways.length > 0);
 }
 
 /** The joints between these and the rest, and what lies over their way out. */
@@ -99,11 +127,11 @@ function keeps(model: Model, joint: Joint): boolean {
  */
 export function unheld(holdings: readonly Holding[], open: ReadonlySet<ActionId>): Map<string, Unheld> {
   const out = new Map<string, Unheld>();
-  for (const { part, holds, leash, out: leaves, pops } of holdings) {
+  for (const { part, holds, leash, out: leaves, pops, bare } of holdings) {
     if (leaves.some((id) => open.has(id)) || out.has(part.id)) continue;
     if (leash.some((id) => open.has(id))) out.set(part.id, 'leash');
     else if (holds.length > 0 && holds.every((ways) => ways.some((way) => way.every((id) => open.has(id)))))
-      out.set(part.id, pops ? 'popped' : 'free');
+      out.set(part.id, bare ? 'bare' : pops ? 'popped' : 'free');
   }
   return out;
 }

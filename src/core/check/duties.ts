@@ -31,12 +31,20 @@ export function power(reach: Reach, plan: Plan, moments: readonly Moment[], say:
     for (const m of acts)
       if ((trapped || m.index > back) && m.step.do === 'close' && m.act!.joint?.kind === 'connector')
         live.add(m.step.id);
+  // A closed case is no danger: it is told from what opens it on.
+  const opening = acts.findIndex((m) => live.has(m.step.id) && m.act!.move && LIES_ROUND.includes(m.act!.part.kind));
+  const closed = new Set(acts.slice(0, Math.max(0, opening)).map((m) => m.step.id));
+  const isBefore = (step: Step) => closed.has(step.id);
   for (const { step } of moments) {
     const listed = plan.energised.includes(step.id);
     if (live.has(step.id) && !listed) say(step, 'is done with the power on and not listed as such');
     if (!live.has(step.id) && listed) say(step, 'is listed as energised and is not');
     // Plans of the first version said it in words alone.
-    if (listed && !step.cautions.some((c) => c.live ?? (typeof c.text === 'string' && c.text.startsWith('Live:'))))
+    if (
+      listed &&
+      !isBefore(step) &&
+      !step.cautions.some((c) => c.live ?? (typeof c.text === 'string' && c.text.startsWith('Live:')))
+    )
       say(step, 'is done with the power on and does not say so');
   }
   for (const id of plan.energised)
@@ -132,6 +140,7 @@ export function tests(reach: Reach, plan: Plan, moments: readonly Moment[], say:
   const keys = new Set(touched.map((a) => a.key));
   const last = moments.findLastIndex((m) => m.step.leg === 'up' && m.act && keys.has(m.act.key));
   const test = open[0]!;
+  looksFit(reach, plan, test, say);
   if (test.index < last) say(test.step, `comes before ${moments[last]!.step.id}, which it tries`);
   const isBack = (m: Moment) => m.step.do === 'return' && m.act !== undefined && hiding.has(m.act.key);
   for (const m of moments.slice(last + 1, test.index))
@@ -141,6 +150,37 @@ export function tests(reach: Reach, plan: Plan, moments: readonly Moment[], say:
     !/ is on already: |test\.(openPower|openClosed)/.test(JSON.stringify(test.step.departs ?? ''))
   )
     say(test.step, 'is done with something hidden that was touched, and does not say why');
+}
+
+/** What a look needs to be whole, by the function that it shows. */
+const LOOK_NEEDS: Readonly<Record<string, string>> = {
+  charge: 'battery',
+  picture: 'display',
+  keys: 'keyboard',
+  fan: 'cooling'
+};
+
+/** What the open test asks one to look at is there as the machine stands then, all of it, and can be seen and reached. */
+function looksFit({ facts }: Reach, plan: Plan, test: Moment, say: Say): void {
+  const looks = test.step.looks ?? [];
+  const away = new Set<string>();
+  for (const key of test.open) {
+    const { joint, part, move } = actOf(facts, key)!;
+    const things = joint
+      ? [joint, ...(joint.kind === 'connector' ? [facts.parts.get(joint.a)!] : [])]
+      : [...facts.takenBy(part, move)].map((id) => facts.parts.get(id)!);
+    for (const { functions } of things) for (const f of functions) away.add(f);
+  }
+  const has = (f: string) => [...facts.machine.parts, ...facts.machine.joints].some((x) => x.functions.includes(f));
+  for (const [look, f] of Object.entries(LOOK_NEEDS)) {
+    const isThere = has(f) && !away.has(f);
+    if (looks.some((l) => l === look) !== isThere)
+      say(test.step, isThere ? `does not look at: ${look}` : `asks for ${look} while "${f}" is not whole`);
+  }
+  const turned = plan.steps.slice(0, test.index).findLast((s) => s.do === 'pose')?.pose ?? 'topside/closed';
+  const [up, lid] = turned.split('/');
+  if (looks.some((l) => l === 'picture' || l === 'keys') && (up !== 'topside' || lid === 'closed'))
+    say(test.step, `asks for screen or keys while the machine lies ${up}, lid ${lid}`);
 }
 
 /** Moves of this plan that uncover what the open test tries, its carriers, or what has to be raised to reach it. */

@@ -50,10 +50,23 @@ function* mutants(access: Access, good: Plan): Generator<[string, Change]> {
       ];
     if (s.unheld) yield [`${s.id} without what is loose`, (p) => void delete at(p, i).unheld];
     if (s.unheld) yield [`${s.id} not listed as loose`, (p) => void (p.loose = p.loose.filter((id) => id !== s.id))];
+    if (s.looks) {
+      const [, second] = s.looks;
+      yield [`${s.id} with a look left out`, (p) => void (at(p, i).looks = s.looks!.filter((l) => l !== second))];
+      yield [
+        `${s.id} with a look at what is not whole`,
+        (p) => void (at(p, i).looks = ALL_LOOKS.filter((l) => !s.looks!.includes(l)))
+      ];
+      if (good.steps[i - 1]?.do === 'pose') yield [`${s.id} as it lies`, (p) => void p.steps.splice(i - 1, 1)];
+    }
     if (s.tighten) yield [`${s.id} with a hole left out`, (p) => void at(p, i).tighten!.order.pop()];
     if (good.energised.includes(s.id)) {
       yield [`${s.id} not listed as live`, (p) => void (p.energised = p.energised.filter((id) => id !== s.id))];
-      yield [`${s.id} without its caution`, (p) => void (at(p, i).cautions = [])];
+      if (s.cautions.some((c) => c.live))
+        yield [
+          `${s.id} without its caution`,
+          (p) => void (at(p, i).cautions = at(p, i).cautions.filter((c) => !c.live))
+        ];
     } else if (isAct(s)) yield [`${s.id} listed as live`, (p) => void p.energised.push(s.id)];
     // What a step needs is done after it: by the plan's own reasons on the way down, and by their mirror on the way up.
     for (const reason of s.because) {
@@ -87,6 +100,8 @@ function* mutants(access: Access, good: Plan): Generator<[string, Change]> {
 
 /** One mutant of so many: other kinds of changes at each step, since a step has no fixed number of them. */
 const SHARE = THOROUGH ? 1 : 7;
+
+const ALL_LOOKS = ['start', 'charge', 'picture', 'keys', 'fan'] as const;
 
 describe.each(DEMO_MACHINES)('plans of %s', (id) => {
   const access = demoAccess(id);

@@ -2,7 +2,7 @@ import type { Joint } from '../machine';
 import { moveKey, openKey, takesOut } from './facts';
 import type { Demand, Open, Reach } from './reach';
 
-type How = 'free' | 'leash' | 'popped';
+type How = 'free' | 'leash' | 'popped' | 'bare';
 
 /** What is in the machine and not held, part by part, with how. */
 export function looseThings(reach: Reach, open: Open): Map<string, How> {
@@ -30,8 +30,19 @@ export function looseThings(reach: Reach, open: Open): Map<string, How> {
       )
     )
       out.set(part.id, 'free');
+    else if (part.kind === 'panel' && bezelsOver(reach, part.id).some((id) => facts.hasLeft(id, open, part.id)))
+      out.set(part.id, 'bare');
   }
   return out;
+}
+
+/** Bezels that lie over the way out of a panel. */
+function bezelsOver(reach: Reach, panel: string): string[] {
+  const { facts } = reach;
+  const part = facts.parts.get(panel)!;
+  return part.moves
+    .flatMap((move) => reach.exitCovers(part, move))
+    .flatMap(({ cover }) => (cover !== undefined && facts.parts.get(cover)?.kind === 'bezel' ? [cover] : []));
 }
 
 /** @param unit a part with what stands on it, or by their move several that leave together */

@@ -48,10 +48,13 @@ describe('a hole that nobody has measured', () => {
 describe('fit of a screw in a hole', () => {
   it('is right when it grips enough and does not reach the bottom', () =>
     expect(verdict(4)).toMatchObject({ verdict: 'right', engagementMm: 3, beyondMm: 0 }));
-  it('punches through by what it is too long', () => {
-    const result = verdict(6);
-    expect(result.verdict).toBe('punches-through');
-    expect(result.beyondMm).toBeCloseTo(1.4);
+  it('goes into what lies behind by all that it is too long, and meets the end of a blind hole', () => {
+    const through = verdict(6, { behind: 'x' });
+    expect([through.verdict, through.into]).toEqual(['punches-through', 'x']);
+    expect(through.beyondMm).toBeCloseTo(1.5);
+    const blind = verdict(6);
+    expect([blind.verdict, blind.into]).toEqual(['bottoms', undefined]);
+    expect(blind.beyondMm).toBeCloseTo(1.5);
   });
   it('strips when it barely grips, and is loose in between', () => {
     expect(verdict(1.9).verdict).toBe('strips');
@@ -87,7 +90,7 @@ describe('fit of a screw in a hole', () => {
             { lengthMm: Math.max(1, length / 50) },
             { clampedMm: clamped / 100, depthMm: depth / 100, material }
           );
-          expect(['right', 'strips', 'punches-through']).toContain(fit(own.screw, own.screw.hole!, own.screw).verdict);
+          expect(['right', 'strips', 'bottoms']).toContain(fit(own.screw, own.screw.hole!, own.screw).verdict);
         }
       )
     );
@@ -135,7 +138,7 @@ it('what matters less is counted, and what is told apart at a glance is listed w
 });
 
 it('mix-ups name the long screw in the short hole first, and never captive screws', () => {
-  const short = group('short', { lengthMm: 3 }, { clampedMm: 1, depthMm: 2.2 });
+  const short = group('short', { lengthMm: 3 }, { clampedMm: 1, depthMm: 2.2, behind: 'x' });
   const long = group('long', { lengthMm: 4 });
   const found = mixUps([short, long, group('held', { lengthMm: 5, captive: true })]);
   expect(found[0]).toMatchObject({ screw: 'long', hole: 'short', fit: { verdict: 'punches-through' } });
@@ -193,7 +196,7 @@ describe('what remains of adding and subtracting', () => {
         const wanted = 2 * designed < handbook ? handbook : Math.min(handbook, designed);
         const right =
           engagement - depth > 10
-            ? 'punches-through'
+            ? 'bottoms'
             : 2 * engagement < handbook
               ? 'strips'
               : engagement < wanted - 10
@@ -225,7 +228,7 @@ describe('what remains of adding and subtracting', () => {
             group('m', { lengthMm: length }).screw
           ).verdict,
           `${length}`
-        ).not.toBe('punches-through');
+        ).not.toBe('bottoms');
       }
   });
 });

@@ -4,9 +4,10 @@ import { exceeds } from '../tolerance';
 export type HoleSpec = ReturnType<typeof Hole.parse>;
 /**
  * right: as the hole is made for. works: another screw that grips and seats as well. loose: holds badly.
- * strips: hardly grips and takes the thread with it. punches-through: the tip goes into what lies behind.
+ * strips: hardly grips and takes the thread with it. bottoms: the tip meets the end of a blind hole before the head is down.
+ * punches-through: the tip goes into what lies behind.
  */
-export type Verdict = 'right' | 'works' | 'loose' | 'strips' | 'punches-through' | 'does-not-fit';
+export type Verdict = 'right' | 'works' | 'loose' | 'strips' | 'bottoms' | 'punches-through' | 'does-not-fit';
 
 export interface Fit {
   verdict: Verdict;
@@ -58,8 +59,8 @@ export function fit(screw: Screw, hole: HoleSpec, made: Screw): Fit {
   const designedMm = engagement(made, hole);
   // A hole that its own screw would strip was not meant so: then the material decides.
   const wantedMm = exceeds(handbookMm / 2, designedMm) ? handbookMm : Math.min(handbookMm, designedMm);
-  const tooDeepMm = engagementMm - hole.depthMm - SLACK_MM;
-  const beyondMm = (hole.through && !hole.behind) || !exceeds(tooDeepMm, 0) ? 0 : tooDeepMm;
+  const tooDeepMm = engagementMm - hole.depthMm;
+  const beyondMm = (hole.through && !hole.behind) || !exceeds(tooDeepMm, SLACK_MM) ? 0 : tooDeepMm;
   const head = headOnSeat(screw, made);
   const fitted = (verdict: Verdict): Fit => ({
     verdict,
@@ -70,7 +71,7 @@ export function fit(screw: Screw, hole: HoleSpec, made: Screw): Fit {
     ...(head ? { head } : {})
   });
   if (exceeds(screw.threadMm, made.threadMm + THREAD_MM)) return fitted('does-not-fit');
-  if (beyondMm > 0) return fitted('punches-through');
+  if (beyondMm > 0) return fitted(hole.behind ? 'punches-through' : 'bottoms');
   if (exceeds(handbookMm / 2, engagementMm)) return fitted('strips');
   if (
     exceeds(made.threadMm - THREAD_MM, screw.threadMm) ||

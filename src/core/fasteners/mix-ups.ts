@@ -17,19 +17,20 @@ export interface MixUp {
 
 const HARM: Record<Verdict, number> = {
   'punches-through': 3,
+  bottoms: 2,
   strips: 2,
   loose: 1,
   works: 0,
   right: 0,
   'does-not-fit': 0
 };
-/** A screw this much too deep does its full harm; one that is less so does less, mm. Bench rule of thumb. */
+/** A screw this much too long for a blind hole does its full harm; one that is less so does less, mm. Bench rule of thumb. */
 const FULL_HARM_MM = 0.5;
 /** Mix-ups from here on are told, and have to lie apart: a screw that would be taken for another and do harm. Bench rule of thumb. */
 export const KEEP_APART = 1;
 
 const harmOf = ({ verdict, beyondMm }: Fit): number =>
-  HARM[verdict] * (verdict === 'punches-through' ? Math.min(1, beyondMm / FULL_HARM_MM) : 1);
+  HARM[verdict] * (verdict === 'bottoms' ? Math.min(1, beyondMm / FULL_HARM_MM) : 1);
 
 /** Screws of one job that would go into each other's holes and do harm there, worst and likest first. */
 export function mixUps(groups: readonly ScrewGroup[]): MixUp[] {

@@ -143,8 +143,14 @@ describe('mix-ups in words', () => {
   });
   it('have words for every verdict and every wrong head', () => {
     const [first] = mixUps(groups);
-    const said = (['punches-through', 'strips', 'loose', 'works', 'right', 'does-not-fit'] as const).map((verdict) =>
-      english(mixUpWords(model, { ...first!, fit: { verdict, engagementMm: -0.4, wantedMm: 2, beyondMm: 1 } }))
+    const said = (['punches-through', 'strips', 'bottoms', 'loose', 'works', 'right', 'does-not-fit'] as const).map(
+      (verdict) =>
+        english(
+          mixUpWords(model, {
+            ...first!,
+            fit: { verdict, engagementMm: -0.4, wantedMm: 2, beyondMm: 1, into: model.root.id }
+          })
+        )
     );
     expect(new Set(said).size).toBe(said.length);
     expect(inEnglish(said[1])).toContain('grips 0.0 mm where 2.0 mm are needed');

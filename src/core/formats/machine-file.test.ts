@@ -70,7 +70,7 @@ describe('faults are named by their place', () => {
     [
       'a screw that bottoms out',
       (d) => ((d.joints.find((j) => j.id === 'fan-screws')!.screw as { lengthMm: number }).lengthMm = 8),
-      '"fan-screws" bottoms out: 4.1 mm too long'
+      '"fan-screws" bottoms out: 4.2 mm too long'
     ],
     [
       'a screw that barely grips',

@@ -173,6 +173,7 @@ export interface Messages {
   'departs.turnsUp': Nothing;
   'departs.doneBefore': Nothing;
   'departs.triedFirst': Nothing;
+  'departs.stoodUp': Nothing;
   'departs.powerAfterPlugs': Nothing;
   'departs.powerAfterBattery': Nothing;
   'departs.powerLast': Nothing;
@@ -505,7 +506,16 @@ export interface Messages {
   'test.closing': Nothing;
   'test.closing.how': Nothing;
   'test.open': Nothing;
-  'test.open.how': Nothing;
+  'test.open.adapter': Nothing;
+  'test.open.adapterAlone': Nothing;
+  'test.open.looks': { looks: Arg };
+  'test.open.after': { by: string };
+  'look.start': Nothing;
+  'look.charge': Nothing;
+  'look.picture': Nothing;
+  'look.keys': Nothing;
+  'look.fan': Nothing;
+  'pose.layOn': { parts: Arg };
   'test.openWhy': Nothing;
   'test.openPower': { cover: Arg };
   'test.openClosed': { cover: Arg; last: Arg };
@@ -570,7 +580,7 @@ export interface Messages {
   'about.clips': { ends: Arg; start: Arg };
   'about.clipsHooked': { ends: Arg; start: Arg; edges: Arg };
   'mixUp': { one: string; screws: Arg; sized: string; size: Arg; hole: string; into: Arg; outcome: Arg };
-  'mixUp.through': { mm: number };
+  'mixUp.bottoms': { mm: number };
   'mixUp.throughInto': { mm: number; part: Arg };
   'mixUp.strips': { mm: number; wanted: number };
   'mixUp.loose': { head: string };

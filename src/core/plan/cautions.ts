@@ -88,7 +88,7 @@ export function highVoltageCaution(access: Access, open: ReadonlySet<ActionId>):
  * @param tool what the step itself asks for: a driver that has to be metal is told where it may go
  */
 export const energisedCaution = (leg: 'down' | 'up', isFirst: boolean, tool: string | undefined): Caution => ({
-  text: liveWords(leg, isDriver(tool)),
+  text: liveWords(leg, isDriver(tool) ? 'driver' : tool === undefined ? 'hand' : 'tool'),
   harm: isFirst,
   live: true
 });

@@ -9,7 +9,7 @@ import { openId, type ActionId, readAction } from '../ids';
 import { JOB } from '../goals';
 
 /** How every job starts: upright, as it was handed over. */
-export const START = { up: 'topside', lid: 'closed' } as const;
+export const START: Readonly<{ up: string; lid: string }> = { up: 'topside', lid: 'closed' };
 
 /** The way down as a problem of order: every requirement with all its ways that lie in the set. */
 export function downProblem(
@@ -38,7 +38,10 @@ export function downProblem(
   }
   const about = aboutSet(access, set);
   return {
-    actions: ids.map((id) => orderAction(access, id, 'down', about)),
+    actions: ids.map((id) => {
+      const action = orderAction(access, id, 'down', about);
+      return id === last && from?.lies ? { ...action, ...from.lies, onMat: undefined } : action;
+    }),
     needs: [
       ...needs,
       ...wished(ids, needs, [
@@ -48,7 +51,7 @@ export function downProblem(
       ])
     ],
     weights,
-    start: START,
+    start: last ? START : (from?.lies ?? START),
     loose: { opens: 'done', rules: looseRules(access) },
     energised
   };

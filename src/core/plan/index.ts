@@ -1,3 +1,4 @@
+export { START } from './down';
 export { plan, planning, type PlanOptions, type Progress } from './plan';
 export { actionCost, removalSet, setsOfGoals, type From, type RemovalSet } from './sets';
 export { Doubt, Plan, Step, Leg, Caution, Pinch, PLAN_FORMAT } from './schema';

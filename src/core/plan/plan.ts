@@ -1,9 +1,9 @@
 import { type Access } from '../access';
 import type { Condition } from '../hazards';
-import { contentHash } from '../machine';
+import { contentHash, type Model } from '../machine';
 import { STANDARD_PACE, timesOf, type Pace } from '../time';
 import { energisedCaution } from './cautions';
-import { downProblem, isolatingAction } from './down';
+import { downProblem, isolatingAction, START } from './down';
 import { inHand } from './in-hand';
 import {
   FIRST_WEIGHTING,
@@ -24,6 +24,7 @@ import { PLAN_FORMAT, type Plan, type Step } from './schema';
 import { equalSets, removalSet, type From, type RemovalSet } from './sets';
 import { swapsOf } from './spare';
 import { kindOf, StepWriter } from './steps';
+import { CLOSING_PARTS } from './touched';
 import { departures, upProblem } from './up';
 import { openTestPlace } from './way-up';
 import { openId, type ActionId, stepId } from '../ids';
@@ -91,7 +92,7 @@ export function* planning(
     return { set, search, quick: search.next().value };
   };
   const write = (set: RemovalSet, down: Sequenced) => {
-    const up = upProblem(access, set, down.sequence, endOf(access, set, down.sequence), weights);
+    const up = upProblem(access, set, down.sequence, endOf(access, set, down.sequence, from), weights);
     return { up, plan: (order: Sequenced) => written(access, settled, options, set, down, order, up) };
   };
   let begun = start(cheapest);
@@ -150,7 +151,14 @@ function written(
   const { weighting = FIRST_WEIGHTING, avoid = [], conditions = [] } = options;
   const actions = down.sequence.map((id) => access.actions.get(id)!);
   const swaps = swapsOf(access, goals, down.sequence);
-  const writer = new StepWriter(access, goals, reasonsOf(set), lidsOf(access, set.taken.values()), conditions);
+  const writer = new StepWriter(
+    access,
+    goals,
+    reasonsOf(set),
+    lidsOf(access, set.taken.values()),
+    conditions,
+    options.from
+  );
   const steps = underConditions(
     model,
     [
@@ -173,9 +181,11 @@ function written(
     down: energised(access, set, down.sequence, conditions).map((id) => stepId.action('down', id)),
     up: liveAgain(access, up.sequence, conditions).map((id) => stepId.action('up', id))
   };
-  for (const leg of ['down', 'up'] as const)
+  for (const leg of ['down', 'up'] as const) {
+    const told = leg === 'down' ? fromTheOpening(model, steps, live.down) : live.up;
     for (const step of steps)
-      if (live[leg].includes(step.id)) step.cautions.push(energisedCaution(leg, step.id === live[leg][0], step.tool));
+      if (told.includes(step.id)) step.cautions.push(energisedCaution(leg, step.id === told[0], step.tool));
+  }
   const named = new Set(steps.flatMap((s) => s.because));
   return {
     format: PLAN_FORMAT,
@@ -243,14 +253,23 @@ function liveAgain(access: Access, up: readonly ActionId[], conditions: readonly
   });
 }
 
+/** Of steps with the power on those where something of the inside is open: a foot and a closed case are no danger. */
+function fromTheOpening(model: Model, steps: readonly Step[], live: readonly string[]): readonly string[] {
+  const own = steps.filter((s) => live.includes(s.id));
+  const opens = own.findIndex((s) => s.do === 'move' && CLOSING_PARTS.has(model.part(s.part!).kind));
+  return own.slice(Math.max(0, opens)).map((s) => s.id);
+}
+
 /** How the machine lies and what is in the hand after the way down. */
-function endOf(access: Access, set: RemovalSet, down: readonly ActionId[]): Setup {
+function endOf(access: Access, set: RemovalSet, down: readonly ActionId[], from?: From): Setup {
   const lids = lidsOf(access, set.taken.values());
   const done = new Set<ActionId>();
-  const at: Setup = { up: 'topside', lid: 'closed' };
+  const last = from?.done.at(-1);
+  const at: Setup = { ...START, ...(last ? {} : from?.lies) };
   for (const id of down) {
     const action = access.actions.get(id)!;
     if (!ontoMat(access, action).some((x) => done.has(x))) Object.assign(at, poseOf(access, action, 'down', lids));
+    if (id === last) Object.assign(at, from?.lies);
     done.add(id);
   }
   return at;
@@ -270,7 +289,8 @@ function pairPoses(steps: Step[]): void {
   const down = steps.filter((s) => s.leg === 'isolate' || s.leg === 'down');
   const byId = new Map(down.map((s, i) => [s.id, i]));
   steps.forEach((step, i) => {
-    if (step.do !== 'pose' || step.leg !== 'up') return;
+    // What is stood up for the test with the case open has no counterpart.
+    if (step.do !== 'pose' || step.leg !== 'up' || step.departs) return;
     const later = steps.slice(i + 1).find((s) => s.mirror && s.do !== 'pose');
     const at = later ? byId.get(later.mirror!) : undefined;
     const twin = at === undefined ? undefined : down[at + 1];

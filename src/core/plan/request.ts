@@ -70,6 +70,6 @@ export function requestKey({
     Object.entries(pace).sort(),
     spreads.step,
     spreads.visit,
-    ...(from ? [from.done, [...new Set(from.stuck)].sort()] : [])
+    ...(from ? [from.done, [...new Set(from.stuck)].sort(), from.lies ?? null] : [])
   ]);
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { Condition } from '../hazards';
 import { Goals } from '../goals';
 import { SaidSchema } from '../language';
+import { LOOKS } from '../words';
 
 export const PLAN_FORMAT = 'eager-wrench/plan@1';
 
@@ -68,9 +69,11 @@ export const Step = z.strictObject({
   cautions: z.array(Caution),
   pinch: z.array(Pinch),
   /** For turns and lid moves: what is in the machine and not held, to be held by hand meanwhile. */
-  unheld: z.array(z.strictObject({ part: z.string(), how: z.enum(['free', 'leash', 'popped']) })).optional(),
+  unheld: z.array(z.strictObject({ part: z.string(), how: z.enum(['free', 'leash', 'popped', 'bare']) })).optional(),
   /** For tests: the function that is proved. */
-  test: z.string().optional()
+  test: z.string().optional(),
+  /** For the test with the case open: what there is to look at by then. */
+  looks: z.array(z.enum(LOOKS)).optional()
 });
 export type Step = z.infer<typeof Step>;
 

@@ -18,6 +18,8 @@ export function actionCost(action: Action): number {
 export interface From {
   done: readonly ActionId[];
   stuck: readonly ActionId[];
+  /** How the machine lies now, whatever was done last; as what was done last had it where nothing is said. */
+  lies?: { up: string; lid: string };
 }
 const FROM_START: From = { done: [], stuck: [] };
 

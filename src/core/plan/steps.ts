@@ -10,8 +10,10 @@ import type { Leg, Pinch, Plan, Step } from './schema';
 import { toolOf } from './tools';
 import type { Condition } from '../hazards';
 import { inOrderOfWork, isolationOf } from './kept-off';
+import { laidOn, looksOf, needsLidUp } from './open-test';
 import type { OpenTest } from './way-up';
 import { START } from './down';
+import type { From } from './sets';
 import { amountOf } from './consumables';
 import { ANY, MAT, poseId, readPose, stepId, moveId, openId, type ActionId } from '../ids';
 import {
@@ -25,8 +27,9 @@ import {
   leadWords,
   moveWords,
   openWords,
-  OPEN_TEST,
   openTestReason,
+  openTestWords,
+  partName,
   poseWords,
   returnWords,
   swapWords,
@@ -42,7 +45,7 @@ const SECONDS = { pose: 15, swap: 90, work: 60, prepare: 120, form: 60, openTest
 
 /** Writes the steps of a plan, leg by leg, in the order in which it is asked. */
 export class StepWriter {
-  private readonly stands: { up: string; lid: string } = { ...START };
+  private readonly stands: { up: string; lid: string };
   private poses = 0;
   private afterIsolation: IsolationStep[] = [];
   private readonly done = new Set<ActionId>();
@@ -52,8 +55,11 @@ export class StepWriter {
     private readonly goals: readonly Goal[],
     private readonly reasons: ReadonlyMap<ActionId, string[]>,
     private readonly lids: Lids,
-    private readonly conditions: readonly Condition[] = []
-  ) {}
+    private readonly conditions: readonly Condition[] = [],
+    private readonly from?: From
+  ) {
+    this.stands = { ...START, ...(from && from.done.length === 0 ? from.lies : {}) };
+  }
 
   /** What makes it safe before the first joint; steps that follow the isolating joint wait for it. */
   isolation(): Step[] {
@@ -79,7 +85,8 @@ export class StepWriter {
     );
     for (const action of actions) {
       const pose = this.poseFor(action, 'down');
-      out.push(...this.turn('down', pose, this.done));
+      const isNow = this.from?.lies && action.id === this.from.done.at(-1);
+      out.push(...this.turn('down', isNow ? poseId(this.from!.lies!) : pose, this.done));
       const phrase =
         action.kind === 'open'
           ? openWords(this.access.model, action.joint, this.leadOf(action.joint, opened, leaves))
@@ -153,7 +160,7 @@ export class StepWriter {
     const replaced = new Set(this.goals.flatMap((g) => (g.do === 'replace' ? [g.part] : [])));
     const out: Step[] = [];
     sequence.forEach((id, i) => {
-      if (i === test?.at) out.push(this.openTest(test));
+      if (i === test?.at) out.push(...this.openTest(test));
       const action = this.access.actions.get(id)!;
       out.push(...this.prepares(action, sequence));
       const open = new Set(this.done);
@@ -176,17 +183,33 @@ export class StepWriter {
         pinch: action.kind === 'move' ? pinchList(this.access, action, this.done) : []
       });
     });
-    if (test?.at === sequence.length) out.push(this.openTest(test));
+    if (test?.at === sequence.length) out.push(...this.openTest(test));
     return out;
   }
 
-  private openTest({ hidden }: OpenTest): Step {
-    return {
-      ...step('up', stepId.openTest, 'test', OPEN_TEST, SECONDS.openTest),
-      departs: openTestReason(this.access.model, hidden),
-      cautions: highVoltageCaution(this.access, this.done),
-      test: 'open-power'
-    };
+  /** Stood up with its lid open, where there is something to see or to press; what comes after it turns it back. */
+  private openTest({ hidden }: OpenTest): Step[] {
+    const { model } = this.access;
+    const looks = looksOf(this.access, this.done);
+    const lid = this.stands.lid === 'closed' ? 'open' : this.stands.lid;
+    const there = needsLidUp(looks)
+      ? this.turn('up', poseId({ up: 'topside', lid }), this.done, laidOn(this.access, this.done))
+      : [];
+    const by = isolationOf(model.machine, this.conditions).some((s) => s.kind === 'firmware-disconnect')
+      ? 'firmware'
+      : model.machine.isolation.joint === undefined || this.done.has(openId(model.machine.isolation.joint))
+        ? 'other'
+        : 'plug';
+    return [
+      ...there.map((turn) => ({ ...turn, departs: DEPARTS.stoodUp })),
+      {
+        ...step('up', stepId.openTest, 'test', openTestWords(looks, by), SECONDS.openTest),
+        departs: openTestReason(model, hidden),
+        cautions: highVoltageCaution(this.access, this.done),
+        test: 'open-power',
+        looks
+      }
+    ];
   }
 
   /** Isolation undone, last step first. */
@@ -237,8 +260,13 @@ export class StepWriter {
     return up || lid ? poseId({ ...(up ? { up } : {}), ...(lid ? { lid } : {}) }) : undefined;
   }
 
-  /** @param open what is opened and moved while the machine is turned */
-  private turn(leg: 'down' | 'up', pose: string | undefined, open: ReadonlySet<ActionId>): Step[] {
+  /** @param open what is opened and moved while the machine is turned; @param laidOn covers that are laid on loosely first */
+  private turn(
+    leg: 'down' | 'up',
+    pose: string | undefined,
+    open: ReadonlySet<ActionId>,
+    laidOn: readonly string[] = []
+  ): Step[] {
     if (!pose || pose === MAT) return [];
     const { up, lid } = readPose(pose);
     const before = { ...this.stands };
@@ -265,7 +293,12 @@ export class StepWriter {
           leg,
           stepId.pose(leg, ++this.poses),
           'pose',
-          poseWords(this.stands, changed, loose.length > 0),
+          poseWords(
+            this.stands,
+            changed,
+            loose.length > 0,
+            laidOn.map((id) => partName(model, id))
+          ),
           SECONDS.pose
         ),
         pose: now,

@@ -41,7 +41,7 @@ export function upEdges(access: Access, actions: ReadonlySet<ActionId>, used: It
   const all = [...actions].map((id) => access.actions.get(id)!).filter(Boolean);
   backWithTheLid(access, all, lidsOf(access, taken), edges);
   cableEdges(model, all, edges);
-  powerLast(model, all, edges);
+  powerLast(access, all, edges);
   openTest(access, all, edges);
   return edges.list;
 }
@@ -146,8 +146,9 @@ function cableEdges(model: Model, all: readonly Action[], edges: Edges): void {
   }
 }
 
-/** The isolating joint is closed after every other plug, after its battery is fixed, and after all work beside it. */
-function powerLast(model: Model, all: readonly Action[], edges: Edges): void {
+/** The isolating joint is closed after every other plug, after its battery is fixed, and after all work beside it or on the mat. */
+function powerLast(access: Access, all: readonly Action[], edges: Edges): void {
+  const { model } = access;
   const { joint: isolating } = model.machine.isolation;
   if (!isolating) return;
   const { a: battery, zone } = model.joint(isolating);
@@ -155,8 +156,9 @@ function powerLast(model: Model, all: readonly Action[], edges: Edges): void {
     if (action.kind === 'open' && action.joint.kind === 'connector') return DEPARTS.powerAfterPlugs;
     if (action.kind === 'open' && (action.joint.a === battery || action.joint.b === battery))
       return DEPARTS.powerAfterBattery;
-    // No driver and no part goes near a live board that can be finished before.
-    return action.zone === zone ? DEPARTS.powerLast : undefined;
+    // No driver and no part goes near a live board that can be finished before, and nothing is built up beside a live machine.
+    const isOnMat = ontoMat(access, action).some((id) => edges.has(id));
+    return action.zone === zone || isOnMat ? DEPARTS.powerLast : undefined;
   };
   edges.softInto(
     openId(isolating),
@@ -245,7 +247,9 @@ function openTest(access: Access, all: readonly Action[], edges: Edges): void {
   if (!needsOpenTest(access.model, all)) return;
   const touched = tried(access.model, all);
   // What can only be closed with the cover on cannot wait for a test without it.
-  const covers = [...covering(access, new Set(all.map((a) => a.id)), touched)].sort();
+  const covers = [...covering(access, new Set(all.map((a) => a.id)), touched)]
+    .filter((id) => !keepsPanelSafe(access, access.actions.get(id)!))
+    .sort();
   // Far beyond any notebook only the outermost wait for all the rest: each with each would be millions.
   const waiting =
     covers.length * touched.length <= MOST_WAITING ? covers : covers.filter((id) => isCover(access.actions.get(id)!));
@@ -254,6 +258,14 @@ function openTest(access: Access, all: readonly Action[], edges: Edges): void {
       cover,
       touched.map(({ id }) => ({ id, why: DEPARTS.triedFirst }))
     );
+}
+
+/** A bezel that goes on before the machine is turned or its lid moved for the power plug: never onto a bare panel. */
+function keepsPanelSafe({ model }: Access, action: Action): boolean {
+  const { joint } = model.machine.isolation;
+  if (joint === undefined || action.kind !== 'move' || action.part.kind !== 'bezel') return false;
+  const [own, power] = [model.zone(action.zone).pose, model.zone(model.joint(joint).zone).pose];
+  return own.up !== power.up || own.lid !== power.lid;
 }
 
 /** Where on the way up the machine is tried, and what hides something that was touched by then, with what could only be closed after it. */

@@ -96,11 +96,10 @@ class Oracle {
 
   /** By the figures of the file alone. */
   goesThrough(from: JointOf<'screws'>, { screw: made }: JointOf<'screws'>): boolean {
-    const { clampedMm, depthMm, through, behind } = made.hole!;
-    const isOpenBehind = through && behind === undefined;
+    const { clampedMm, depthMm, behind } = made.hole!;
     return (
       from.screw.threadMm <= made.threadMm + 0.05 &&
-      !isOpenBehind &&
+      behind !== undefined &&
       from.screw.lengthMm > clampedMm + depthMm + 0.1 + 1e-9
     );
   }

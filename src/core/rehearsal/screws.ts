@@ -10,6 +10,7 @@ import { closed } from './up';
 const HARM_OF_FIT: Partial<Record<Verdict, HarmKind>> = {
   'punches-through': 'tip-through',
   strips: 'thread-stripped',
+  bottoms: 'held-loosely',
   loose: 'held-loosely'
 };
 

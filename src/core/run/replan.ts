@@ -1,11 +1,23 @@
-import { actionOf, closesUp, touchedFunctions, type From, type Plan, type Step, type Touched } from '../plan';
+import { actionOf, closesUp, START, touchedFunctions, type From, type Plan, type Step, type Touched } from '../plan';
 import type { Model } from '../machine';
 import { removes } from '../machine';
 import type { RunState } from './fold';
 import { allSteps } from './rounds';
 import { DEPARTS } from '../words';
 import { goalId, type Goal } from '../goals';
-import { goalKey, inRound, openId, roundOf, type ActionId, moveId, stepId, movedPart } from '../ids';
+import {
+  ANY,
+  goalKey,
+  inRound,
+  MAT,
+  readPose,
+  openId,
+  roundOf,
+  type ActionId,
+  moveId,
+  stepId,
+  movedPart
+} from '../ids';
 
 /**
  * Where work stands: what is open and out, in the order in which it was opened, and the joints that will not open.
@@ -19,7 +31,19 @@ export function fromHere(plans: readonly Plan[], state: RunState, stuck: readonl
     if (step.do === 'open' || step.do === 'move') done.add(id);
     else done.delete(id);
   }
-  return { done: [...done], stuck: stuck.map(openId).filter((id) => !done.has(id)) };
+  return { done: [...done], stuck: stuck.map(openId).filter((id) => !done.has(id)), lies: liesNow(plans, state) };
+}
+
+/** How the machine lies: as the last steps had it that were done. */
+function liesNow(plans: readonly Plan[], state: RunState): { up: string; lid: string } {
+  const lies = { ...START };
+  for (const { step } of recorded(plans, state)) {
+    if (!step.pose || step.pose === MAT) continue;
+    const { up, lid } = readPose(step.pose);
+    if (up !== ANY) lies.up = up;
+    if (lid !== ANY) lies.lid = lid;
+  }
+  return lies;
 }
 
 /** Steps that were done, oldest first; skipped ones left out. */

@@ -54,7 +54,21 @@ export function cableProblems(machine: Machine): Problem[] {
       }
     });
   });
+  const marked = new Map<string, string>();
   machine.joints.forEach((joint, i) => {
+    if (joint.kind === 'connector' && joint.marks) {
+      const place = `${joint.b} ${joint.marks[1]}`;
+      const other = marked.get(place);
+      if (other === undefined) marked.set(place, joint.id);
+      else
+        problems.push(
+          warning(
+            ['joints', i, 'marks'],
+            'mark-twice',
+            `the mark "${joint.marks[1]}" stands at two sockets of "${joint.b}": "${other}" and "${joint.id}" cannot be told apart by it`
+          )
+        );
+    }
     if (joint.kind === 'connector' && joint.marks && joint.marks[0] !== joint.marks[1]) {
       problems.push(
         problem(

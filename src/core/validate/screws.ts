@@ -13,7 +13,7 @@ export function screwProblems(machine: Machine): Problem[] {
     const { screw } = joint;
     const result = fit(screw, joint.screw.hole, screw);
     const at = ['joints', i, 'screw', 'hole'];
-    if (result.verdict === 'punches-through')
+    if (result.verdict === 'punches-through' || result.verdict === 'bottoms')
       problems.push(
         problem(
           at,

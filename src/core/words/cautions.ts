@@ -50,5 +50,4 @@ export const highVoltageWords = (model: Model, parts: readonly string[]): Said =
   say('caution.highVoltage', { parts: parts.map((id) => partName(model, id)) });
 
 /** While power is inside. @param byDriver the step needs a driver, which has to be of metal */
-export const liveWords = (leg: 'down' | 'up', byDriver: boolean): Said =>
-  say('caution.live', { leg, by: byDriver ? 'driver' : 'hand' });
+export const liveWords = (leg: 'down' | 'up', by: 'driver' | 'tool' | 'hand'): Said => say('caution.live', { leg, by });

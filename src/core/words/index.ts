@@ -56,7 +56,16 @@ export { mixUpWords, sizeWords } from './screws';
 export { driveOf, toolName } from './tools';
 export { SHEET } from './sheet';
 export { SLOTS } from './slots';
-export { CLOSING_CHECK, OPEN_TEST, functionName, openTestReason, TESTED, testWords } from './tests';
+export {
+  CLOSING_CHECK,
+  LOOKS,
+  type Look,
+  functionName,
+  openTestWords,
+  openTestReason,
+  TESTED,
+  testWords
+} from './tests';
 export { DIFFERENCE, FIELDS, fieldName } from './differences';
 export { TRAY } from './tray';
 export { SPOKEN, type Field } from './spoken';

@@ -2,7 +2,7 @@ import type { Action } from '../access';
 import type { Bend } from '../cables';
 import type { Goal } from '../goals';
 import type { Model, Part } from '../machine';
-import { passage, say } from '../language';
+import { passage, say, type Said } from '../language';
 import { anyOf, fileText, jointName, partName, type Phrase } from './text';
 
 /** @param along parts that leave together with it */
@@ -44,7 +44,8 @@ const namesOf = (model: Model, parts: readonly Part[]) => parts.map((p) => partN
 export function poseWords(
   { up, lid }: { up: string; lid: string },
   changed: { up: boolean; lid: boolean },
-  isLoose = false
+  isLoose = false,
+  laidOn: readonly Said[] = []
 ): Phrase {
   return {
     text: !changed.up
@@ -52,7 +53,10 @@ export function poseWords(
       : changed.lid
         ? say('pose.turnOverLid', { up, lid })
         : say('pose.turnOver', { up }),
-    detail: say(isLoose ? 'pose.matSlowly' : 'pose.mat')
+    detail: passage(
+      laidOn.length > 0 && say('pose.layOn', { parts: laidOn }),
+      say(isLoose ? 'pose.matSlowly' : 'pose.mat')
+    )!
   };
 }
 

@@ -13,9 +13,9 @@ export function sizeWords({ threadMm, lengthMm, head }: ScrewSize): Said {
 function outcome(model: Model, { verdict, engagementMm, wantedMm, beyondMm, into, head }: Fit): Said {
   switch (verdict) {
     case 'punches-through':
-      return into
-        ? say('mixUp.throughInto', { mm: beyondMm, part: partName(model, into) })
-        : say('mixUp.through', { mm: beyondMm });
+      return say('mixUp.throughInto', { mm: beyondMm, part: partName(model, into!) });
+    case 'bottoms':
+      return say('mixUp.bottoms', { mm: beyondMm });
     case 'strips':
       return say('mixUp.strips', { mm: Math.max(0, engagementMm), wanted: wantedMm });
     case 'loose':

@@ -37,7 +37,7 @@ const FUNCTIONS = [
 ] as const;
 export const TESTED: readonly string[] = FUNCTIONS;
 
-const tested = (name: (typeof FUNCTIONS)[number] | 'closing' | 'open'): Phrase => ({
+const tested = (name: (typeof FUNCTIONS)[number] | 'closing'): Phrase => ({
   text: say(`test.${name}`),
   detail: say(`test.${name}.how`)
 });
@@ -56,7 +56,19 @@ export function testWords(f: string): Phrase {
 /** The last look at the machine itself, before what works in it is tried. */
 export const CLOSING_CHECK = tested('closing');
 
-export const OPEN_TEST = tested('open');
+/** What one looks at while the machine is tried with its case open. */
+export const LOOKS = ['start', 'charge', 'picture', 'keys', 'fan'] as const;
+export type Look = (typeof LOOKS)[number];
+
+/** @param by how its power was taken away, and is again after the test */
+export const openTestWords = (looks: readonly Look[], by: 'firmware' | 'plug' | 'other'): Phrase => ({
+  text: say('test.open'),
+  detail: passage(
+    say(looks.includes('charge') ? 'test.open.adapter' : 'test.open.adapterAlone'),
+    say('test.open.looks', { looks: looks.map((look) => say(`look.${look}`)) }),
+    say('test.open.after', { by })
+  )!
+});
 
 /** @param hidden what is on already although it hides something that was touched, and what could only be closed after it */
 export function openTestReason(model: Model, hidden?: { cover: Action; last: Action }): Said {
