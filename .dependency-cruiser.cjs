@@ -37,7 +37,7 @@ module.exports = {
       severity: 'error',
       from: { path: '^src/core', pathNot: '\\.test\\.ts$|^src/core/testing' },
       to: {
-        path: '^src/(lib|routes|workers)|node_modules/(?!zod/|canonicalize/|jsonc-parser/|@noble/hashes/|clipper2-ts|flatbush/|flatqueue/|papaparse/|date-fns/|@date-fns/tz/|@date-fns/utc/|lru-cache/|intl-messageformat/|ts-fsrs/)'
+        path: '^src/(lib|routes|workers)|node_modules/(?!zod/|canonicalize/|jsonc-parser/|@noble/hashes/|clipper2-ts/|flatbush/|flatqueue/|papaparse/|date-fns/|@date-fns/tz/|@date-fns/utc/|lru-cache/|intl-messageformat/|ts-fsrs/)'
       }
     },
     {

@@ -15,7 +15,7 @@ export default defineConfig({
   },
   test: {
     reporters: ['default'],
-    setupFiles: ['scripts/setup/seed.ts'],
+    setupFiles: ['scripts/setup/seed.ts', 'scripts/setup/words.ts'],
     execArgv: ['--import', 'tsx'],
     // All processors: by default one is left idle.
     maxWorkers: '100%',

@@ -92,7 +92,7 @@ export function cover(m: MachineBuilder) {
     });
     m.adhesive(
       `${id}-tape`,
-      `${name}: tape`,
+      `Tape of the ${name[0]!.toLowerCase()}${name.slice(1)}`,
       id,
       'bottom-cover',
       U,

@@ -21,11 +21,18 @@ export function outside(m: MachineBuilder) {
       at: [U, circle(x, y, 7), [0, 0.5]],
       moves: [{ id: 'peel', kind: 'lift', zone: U, seconds: 5 }]
     });
-    m.adhesive(`${id}-tape`, `${name}: tape`, id, 'base', U, 0, [[x, y]], 'foam-tape', 'Ease off with a plastic card', {
-      singleUse: false,
-      seconds: 8,
-      closeSeconds: 6
-    });
+    m.adhesive(
+      `${id}-tape`,
+      `Tape of the ${name[0]!.toLowerCase()}${name.slice(1)}`,
+      id,
+      'base',
+      U,
+      0,
+      [[x, y]],
+      'foam-tape',
+      'Ease off with a plastic card',
+      { singleUse: false, seconds: 8, closeSeconds: 6 }
+    );
   }
   m.part('palm-rest', 'Palm rest', 'cover', 'base', {
     numbers: [{ number: 'LS11-1001' }],

@@ -82,7 +82,7 @@ export function shells(m: MachineBuilder) {
     });
     m.adhesive(
       `${id}-tape`,
-      `${name}: tape`,
+      `Tape of the ${name[0]!.toLowerCase()}${name.slice(1)}`,
       id,
       'base-enclosure',
       U,

@@ -100,7 +100,7 @@ export function tests(reach: Reach, plan: Plan, moments: readonly Moment[], say:
   for (const { act } of forth) {
     const { joint, part, move } = act!;
     if (joint) {
-      for (const f of [...joint.functions, ...(joint.kind === 'connector' ? facts.parts.get(joint.a)!.functions : [])])
+      for (const f of [...joint.functions, ...(joint.kind === 'connector' ? functionsAt(reach, joint) : [])])
         owed.add(f);
       closesUp ||= joint.kind === 'clips';
     } else {
@@ -152,6 +152,15 @@ export function tests(reach: Reach, plan: Plan, moments: readonly Moment[], say:
     say(test.step, 'is done with something hidden that was touched, and does not say why');
 }
 
+/** What hangs on a plug: the part at its end, and what its cable runs to, but for the board that everything runs to. */
+function functionsAt({ facts }: Reach, plug: Joint): string[] {
+  const far = (facts.cables.get(plug.a)?.ends ?? []).flatMap((end) => {
+    const other = facts.joints.get(end.joint)!;
+    return other.b === facts.root || facts.parts.get(other.b)!.kind === 'board' ? [] : [other.b];
+  });
+  return [plug.a, ...far].flatMap((id) => facts.parts.get(id)!.functions);
+}
+
 /** What a look needs to be whole, by the function that it shows. */
 const LOOK_NEEDS: Readonly<Record<string, string>> = {
   charge: 'battery',
@@ -161,15 +170,16 @@ const LOOK_NEEDS: Readonly<Record<string, string>> = {
 };
 
 /** What the open test asks one to look at is there as the machine stands then, all of it, and can be seen and reached. */
-function looksFit({ facts }: Reach, plan: Plan, test: Moment, say: Say): void {
+function looksFit(reach: Reach, plan: Plan, test: Moment, say: Say): void {
+  const { facts } = reach;
   const looks = test.step.looks ?? [];
   const away = new Set<string>();
   for (const key of test.open) {
     const { joint, part, move } = actOf(facts, key)!;
-    const things = joint
-      ? [joint, ...(joint.kind === 'connector' ? [facts.parts.get(joint.a)!] : [])]
-      : [...facts.takenBy(part, move)].map((id) => facts.parts.get(id)!);
-    for (const { functions } of things) for (const f of functions) away.add(f);
+    const disturbed = joint
+      ? [...joint.functions, ...(joint.kind === 'connector' ? functionsAt(reach, joint) : [])]
+      : [...facts.takenBy(part, move)].flatMap((id) => facts.parts.get(id)!.functions);
+    for (const f of disturbed) away.add(f);
   }
   const has = (f: string) => [...facts.machine.parts, ...facts.machine.joints].some((x) => x.functions.includes(f));
   for (const [look, f] of Object.entries(LOOK_NEEDS)) {

@@ -12,4 +12,4 @@ export {
   type Said
 } from './said';
 export { say, word, wordsOf } from './say';
-export { speaker, spoken, type Catalogue, type Speak, type Spoken } from './speak';
+export { onUnsaid, speaker, spoken, type Catalogue, type Speak, type Spoken } from './speak';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { catalogueOf, LANGUAGES, passage, SaidSchema, say, speaker, spoken, type Said } from '.';
+import { catalogueOf, LANGUAGES, onUnsaid, passage, SaidSchema, say, speaker, spoken, type Said } from '.';
 
 const catalogue = {
   fit: 'Fit the {part}',
@@ -35,9 +35,12 @@ it('counts, lists and numbers are told as the language has them', () => {
 });
 
 it('a record is read whatever stands in it: unknown messages by their key, and without what they should be given', () => {
+  const unsaid = new Set<string>();
+  onUnsaid((key) => unsaid.add(key));
   expect(english(say0('none.such'))).toBe('none.such');
   expect(english(say0('toString'))).toBe('toString');
   expect(english(say0('fit'))).toBe('fit');
+  expect([...unsaid]).toEqual(['none.such', 'toString', 'fit']);
   fc.assert(
     fc.property(fc.jsonValue(), (value) => {
       const read = SaidSchema.safeParse(value);

@@ -451,6 +451,8 @@ export interface Messages {
   'test.clock.how': Nothing;
   'test.storage': Nothing;
   'test.storage.how': Nothing;
+  'test.storage-b': Nothing;
+  'test.storage-b.how': Nothing;
   'test.memory': Nothing;
   'test.memory.how': Nothing;
   'test.cooling': Nothing;

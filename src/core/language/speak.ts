@@ -27,6 +27,10 @@ function formatsOf(catalogue: Catalogue, spelling: string): Map<string, IntlMess
   return formats;
 }
 
+let unsaid: (key: string, why: string) => void = () => {};
+/** Hears of what could only be told by its key: it is in no catalogue, or was not given what it should be. */
+export const onUnsaid = (listener: (key: string, why: string) => void): void => void (unsaid = listener);
+
 /**
  * Speaks a language. What a catalogue does not have is told by its key: a record is read whatever stands in it.
  * @param spelling the locale of numbers, where it is another than the language's own: `en-US`
@@ -68,11 +72,15 @@ export function speaker(
 
   function message({ say, with: given = {} }: Message): string {
     const format = formatOf(say);
-    if (!format) return say;
+    if (!format) {
+      unsaid(say, 'is in no catalogue');
+      return say;
+    }
     const values = Object.fromEntries(Object.entries(given).map(([name, value]) => [name, arg(value)]));
     try {
       return String(format.format(values));
-    } catch {
+    } catch (error) {
+      unsaid(say, (error as Error).message);
       return say;
     }
   }

@@ -111,7 +111,9 @@ describe('power that is still inside', () => {
     expect(words('up/joint:keyboard-plug')).toBe(
       'Live: the battery is connected again. Plastic tools only, no metal near open contacts.'
     );
-    expect(inEnglish(energisedCaution('down', true, 'driver PH0').text)).toContain('The driver touches its screws alone');
+    expect(inEnglish(energisedCaution('down', true, 'driver PH0').text)).toContain(
+      'The driver touches its screws alone'
+    );
     expect(made.steps.some((s) => s.cautions.some((c) => c.text.startsWith('Live:')))).toBe(false);
   });
 });

@@ -6,7 +6,7 @@ export type Touched = { kind: 'open'; joint: Joint } | { kind: 'move'; part: Par
 
 /**
  * The functions that the work may have disturbed: those of every part moved, with all that rode on it,
- * and those of every plug opened with the part at its plug's end.
+ * and those of every plug opened with the part at its plug's end, and at the ends of its cable.
  */
 export function touchedFunctions(model: Model, actions: Iterable<Touched>): string[] {
   const found = new Set<string>();
@@ -16,9 +16,19 @@ export function touchedFunctions(model: Model, actions: Iterable<Touched>): stri
       continue;
     }
     for (const f of action.joint.functions) found.add(f);
-    if (action.joint.kind === 'connector') for (const f of model.part(action.joint.a).functions) found.add(f);
+    if (action.joint.kind !== 'connector') continue;
+    for (const id of [action.joint.a, ...servedBy(model, action.joint)])
+      for (const f of model.part(id).functions) found.add(f);
   }
   return [...found].sort((a, b) => rank(a) - rank(b) || (a < b ? -1 : 1));
+}
+
+/** What a plug's cable leads to, at this end and the others; a main board serves all. */
+function servedBy(model: Model, plug: Joint): string[] {
+  const ends = model.cable(plug.a)?.ends ?? [];
+  return ends
+    .map((end) => model.joint(end.joint).b)
+    .filter((id) => model.part(id).kind !== 'board' && id !== model.root.id);
 }
 
 /** Parts whose edge has to lie right again once they are back. */

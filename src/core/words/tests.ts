@@ -9,6 +9,7 @@ const FUNCTIONS = [
   'identity',
   'clock',
   'storage',
+  'storage-b',
   'memory',
   'cooling',
   'display',

@@ -1,7 +1,17 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
-import { LANGUAGES, type Language } from '$core/language';
+import { LANGUAGES, onUnsaid, type Language } from '$core/language';
 import { settings } from '$lib/server/settings/environment';
+import { log } from './log';
 import { screenCatalogue, translator, type Translate } from '$lib/words';
+
+/** So many different ones are told, once each. */
+const MOST_UNSAID = 1000;
+const unsaid = new Set<string>();
+onUnsaid((key, why) => {
+  if (unsaid.has(key) || unsaid.size >= MOST_UNSAID) return;
+  unsaid.add(key);
+  log.warn({ key, why }, 'a message could only be told by its key');
+});
 
 /** The language of whose request is being answered: set by the gate for all that it leads to. */
 export const speaking = new AsyncLocalStorage<Language>();
