@@ -164,7 +164,7 @@ function written(
     [
       ...writer.isolation(),
       ...writer.down(actions),
-      ...writer.swap(swaps),
+      ...writer.swap(swaps, options.variant),
       ...writer.up(
         up.sequence,
         departures(access, down.sequence, up.sequence, upward.edges),

@@ -63,3 +63,15 @@ describe('the swap', () => {
     expect(form('card-reader').map((s) => s.part)).toEqual(['reader-cable']);
   });
 });
+
+it('at the swap stand the numbers of this revision and variant alone', () => {
+  const told = (id: string, part: string, variant?: string) => {
+    const p = plan(demoAccess(id), [{ do: 'replace', part }], { budget: 100, ...(variant ? { variant } : {}) });
+    return inEnglish(p.steps.find((s) => s.id === `swap/replace:${part}`)!.detail!);
+  };
+  expect(told('lindquay-gannet-13', 'battery')).toMatch(/LG13-2002/);
+  expect(told('lindquay-gannet-13', 'battery')).not.toMatch(/LG13-2001/);
+  expect(told('norrvik-pilot-14', 'battery')).not.toMatch(/NP14-2011/);
+  expect(told('norrvik-fathom-14', 'board', 'wwan')).toMatch(/NF14-4110/);
+  expect(told('norrvik-fathom-14', 'board', 'wwan')).not.toMatch(/NF14-4100/);
+});

@@ -15,6 +15,7 @@ import type { OpenTest } from './way-up';
 import { START } from './down';
 import type { From } from './sets';
 import { amountOf } from './consumables';
+import { numbersFor } from './spare';
 import { ANY, MAT, poseId, readPose, stepId, moveId, openId, type ActionId } from '../ids';
 import {
   CLOSING_CHECK,
@@ -124,13 +125,16 @@ export class StepWriter {
     return out.length === 0 || out.some((a) => this.done.has(a.id));
   }
 
-  swap(swaps: NonNullable<Plan['swaps']>): Step[] {
+  /** @param variant of the machine, where it is known: numbers of spares are those that fit it */
+  swap(swaps: NonNullable<Plan['swaps']>, variant?: string): Step[] {
     const { model } = this.access;
     const formed = new Set<string>();
     const named = new Set([...this.reasons.values()].flat());
     return this.goals.flatMap((goal) => {
       const swapped = goal.do === 'replace' ? swaps.find((s) => s.part === goal.part) : undefined;
-      const phrase = swapped ? swapWords(model, swapped) : goalWorkWords(model, goal);
+      const phrase = swapped
+        ? swapWords(model, swapped, numbersFor(model, model.part(swapped.part), variant))
+        : goalWorkWords(model, goal);
       const work: Step = {
         ...step('swap', stepId.swap(goalId(goal)), 'swap', phrase, swapped ? SECONDS.swap : SECONDS.work),
         ...(goal.do === 'reach' ? { joint: goal.joint } : { part: goal.part }),

@@ -67,9 +67,11 @@ export interface Swap {
   over: readonly { part: string; when: 'before' | 'after' }[];
 }
 
-/** @param swap what the spare brings and what moves over, before or after the old part is lifted */
-export function swapWords(model: Model, swap: Swap): Phrase {
-  const { numbers } = model.part(swap.part);
+/**
+ * @param swap what the spare brings and what moves over, before or after the old part is lifted
+ * @param numbers of spares that fit this machine
+ */
+export function swapWords(model: Model, swap: Swap, numbers: readonly string[]): Phrase {
   const names = (ids: readonly string[]) => ids.map((id) => partName(model, id));
   const [before, after] = (['before', 'after'] as const).map((when) =>
     names(swap.over.filter((o) => o.when === when).map((o) => o.part))
@@ -77,7 +79,7 @@ export function swapWords(model: Model, swap: Swap): Phrase {
   return {
     text: say('swap.lay', { part: partName(model, swap.part) }),
     detail: passage(
-      numbers.length > 0 && say('swap.number', { numbers: anyOf(numbers.map((n) => n.number)) }),
+      numbers.length > 0 && say('swap.number', { numbers: anyOf(numbers) }),
       say('swap.compare'),
       before.length > 0 && say('swap.overBefore', { parts: before }),
       after.length > 0 && say('swap.overAfter', { parts: after }),

@@ -31,6 +31,7 @@ const closeWords = (...asked: Parameters<typeof closeWordsSaid>) => inEnglish(cl
 const returnWords = (...asked: Parameters<typeof returnWordsSaid>) => inEnglish(returnWordsSaid(...asked));
 const poseWords = (...asked: Parameters<typeof poseWordsSaid>) => inEnglish(poseWordsSaid(...asked));
 const swapWords = (...asked: Parameters<typeof swapWordsSaid>) => inEnglish(swapWordsSaid(...asked));
+const numbersOf = (part: string) => model.part(part).numbers.map((n) => n.number);
 const jobWords = (...asked: Parameters<typeof jobWordsSaid>) => inEnglish(jobWordsSaid(...asked));
 const causeWords = (...asked: Parameters<typeof causeWordsSaid>) => inEnglish(causeWordsSaid(...asked));
 const evidenceWords = (...asked: Parameters<typeof evidenceWordsSaid>) => inEnglish(evidenceWordsSaid(...asked));
@@ -149,18 +150,22 @@ it('poses, swaps and jobs in words', () => {
     'Turn the machine over: top side up, lid open'
   );
   expect(poseWords({ up: 'topside', lid: 'flat' }, { up: false, lid: true }).text).toBe('Lay the lid flat');
-  expect(swapWords(model, { part: 'fan', brings: ['fan-wire'], over: [] }).detail).toBe(
+  expect(swapWords(model, { part: 'fan', brings: ['fan-wire'], over: [] }, numbersOf('fan')).detail).toBe(
     'Number NF14-3100. Same holes, same plugs, same side. Comes with the new one: fan wire.'
   );
   expect(
-    swapWords(model, {
-      part: 'board',
-      brings: [],
-      over: [
-        { part: 'ssd', when: 'before' },
-        { part: 'coin-cell', when: 'after' }
-      ]
-    }).detail
+    swapWords(
+      model,
+      {
+        part: 'board',
+        brings: [],
+        over: [
+          { part: 'ssd', when: 'before' },
+          { part: 'coin-cell', when: 'after' }
+        ]
+      },
+      numbersOf('board')
+    ).detail
   ).toMatch(/already off: SSD\. .*on the mat: clock cell\.$/);
   expect(
     jobWords(model, [
