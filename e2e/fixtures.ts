@@ -225,10 +225,10 @@ export async function signInByForm(request: APIRequestContext, address: string, 
   expect(answer.status(), `${name} is signed in`).toBe(303);
 }
 
-/** No finding of the accessibility checker, and nothing beyond the right edge. A page that still settles is asked again: what is wrong stays. */
+/** No finding of the accessibility checker, and nothing beyond the right edge. */
 async function checkScreen(page: Page, name: string, rules: { only?: string[] } = {}): Promise<void> {
   await page.locator('h1').first().waitFor({ state: 'attached' });
-  await expect(async () => {
+  const look = async () => {
     expect(await violations(page, rules), name).toEqual([]);
     // A message that nobody said shows as what it is made of.
     expect(await page.locator('body').innerText(), `${name}: said in words`).not.toContain('[object ');
@@ -236,7 +236,9 @@ async function checkScreen(page: Page, name: string, rules: { only?: string[] } 
       () => document.documentElement.scrollWidth - document.documentElement.clientWidth
     );
     expect(wider, `${name}: horizontal scroll`).toBeLessThanOrEqual(0);
-  }).toPass({ timeout: 10_000 });
+  };
+  // A page that was still settling is asked once more: what is wrong stays.
+  await look().catch(() => page.waitForTimeout(1000).then(look));
 }
 
 /** In both themes; between them only colours differ, so that the dark one is looked at for these alone. */

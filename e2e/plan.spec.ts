@@ -185,7 +185,7 @@ test('the tray: three styles, mix-ups named, and a sheet that is true to the mil
 }) => {
   await signInAs('tam');
   await page.goto('/jobs/105/tray');
-  await expect(page.getByRole('row', { name: /Battery screws/ })).toContainText('too deep');
+  await expect(page.getByRole('row', { name: /Battery screws/ })).toContainText('mm too');
   await page.getByRole('link', { name: 'As they sit' }).click();
   await expect(page).toHaveURL(/style=map/);
   await checkInBothThemes(page, 'tray');

@@ -17,7 +17,7 @@ export interface MixUp {
 
 const HARM: Record<Verdict, number> = {
   'punches-through': 3,
-  bottoms: 2,
+  bottoms: 3,
   strips: 2,
   loose: 1,
   works: 0,
