@@ -189,7 +189,10 @@
                 return ({ update }) => update().finally(() => (starting = false));
               }}
             >
-              <button class="button button-now" data-tour="start" disabled={!plan || !!problem || starting || !mayBeBegun(plan, data.state)}
+              <button
+                class="button button-now"
+                data-tour="start"
+                disabled={!plan || !!problem || starting || !mayBeBegun(plan, data.state)}
                 >{starting ? t('plan.starting') : t('plan.startAtTheBench')}</button
               >
             </form>{/if}
