@@ -37,3 +37,15 @@ it('the mark of an end is one of its plug\u2019s, and an end is held by its join
   expect(cableProblems(machine).map((p) => p.code)).toContain('cable-end');
   expect(cableProblems(machine).map((p) => p.code)).not.toContain('mark-mismatch');
 });
+
+it('one mark at two sockets of one part is told, since neither lead can be told by it', () => {
+  const machine = structuredClone(demoAccess().model.machine);
+  const marked = machine.joints.flatMap((j) => (j.kind === 'connector' && j.marks ? [j] : []));
+  const [one, other] = marked.flatMap((a) =>
+    marked.filter((b) => b !== a && b.b === a.b).map((b) => [a, b] as const)
+  )[0]!;
+  const twice = () => cableProblems(machine).filter((p) => p.code === 'mark-twice');
+  expect(twice()).toEqual([]);
+  other.marks = [...one.marks!];
+  expect(twice().map((p) => p.severity)).toEqual(['warning']);
+});
