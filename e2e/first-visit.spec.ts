@@ -11,6 +11,13 @@ async function brightness(page: Page): Promise<number> {
   return channels.slice(0, 3).reduce((sum, c) => sum + c.mean / 3, 0);
 }
 
+/** The page shows all that it is going to: a plan that is still worked out is pale. */
+async function settled(page: Page, tour: string): Promise<void> {
+  if (tour === 'bench') return expect(page.locator('[data-ready=true]')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Steps' })).toBeVisible();
+  await expect(page.getByText(/^(Calculating|Checking for a shorter order)/)).toHaveCount(0);
+}
+
 /** The ways out of a tour. */
 const WAYS: Record<string, (page: Page) => Promise<unknown>> = {
   'by its button': (page) =>
@@ -42,13 +49,14 @@ for (const [tour, path] of [
       await signInAsNewcomer(page, app, 'technician');
       await page.goto(path);
       await expect(page.locator(`[data-touring=${tour}]`), way).toBeVisible();
+      await settled(page, tour);
       const dark = await brightness(page);
       await leave(page);
       await expect(page.getByRole('dialog'), way).toHaveCount(0);
       const after = await brightness(page);
       await page.reload();
-      if (tour === 'bench') await expect(page.locator('[data-ready=true]')).toBeVisible();
       await expect(page.locator('h1').first()).toBeVisible();
+      await settled(page, tour);
       await expect(page.locator(`[data-touring=${tour}]`), way).toHaveCount(0);
       const plain = await brightness(page);
       // While it is on, the page behind it is dimmed: the measure would see it.
