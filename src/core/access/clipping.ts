@@ -40,7 +40,7 @@ export function thick(region: Region, mm: number): Region {
 }
 
 /** A place in a region, mm: halfway up its largest piece, where that is widest; undefined of nothing. */
-export function insideOf(region: Region): Point | undefined {
+export function placeIn(region: Region): Point | undefined {
   const [largest] = region.toSorted((a, b) => Math.abs(area(b)) - Math.abs(area(a)));
   if (!largest) return undefined;
   const ys = largest.map((p) => p.y);

@@ -1,7 +1,7 @@
 import Flatbush from 'flatbush';
 import { LRUCache } from 'lru-cache';
 import { area as areaMm2, boxOf, flatten, type Box, type Outline, type Point } from '../machine';
-import { beyond, common, insideOf, thick } from './clipping';
+import { beyond, common, placeIn, thick } from './clipping';
 
 /** An outline ready for questions: its flattened points and their box; large ones have an index of their edges. */
 export interface Area {
@@ -116,7 +116,7 @@ export function shared(a: Area, b: Area): Point | undefined {
   return sharedWithin(a, b);
 }
 const sharedWithin = once((a, b) =>
-  isItsBox(a) && isItsBox(b) ? middleOfBoxes(a.box, b.box) : insideOf(thick(common(a.points, b.points), EPSILON))
+  isItsBox(a) && isItsBox(b) ? middleOfBoxes(a.box, b.box) : placeIn(thick(common(a.points, b.points), EPSILON))
 );
 
 export function overlap(a: Area, b: Area): boolean {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { accessTo, machine, part, plug, screw } from '../testing/machines';
+import { accessTo, cable, machine, part, plug, screw } from '../testing/machines';
 import { actOf, Facts } from '../check/facts';
 import { Reach } from '../check/reach';
 import type { Access } from './requirements';
@@ -78,19 +78,15 @@ describe('covers', () => {
         ],
         {
           cables: [
-            {
-              part: 'lead',
-              ends: [{ joint: 'near' }, { joint: 'far' }],
-              path: [
-                { zone: 'face', at: [10, 10], depth: 3 },
-                { zone: 'face', at: [80, 80], depth: 3 }
+            cable(
+              'lead',
+              ['near', 'far'],
+              [
+                [10, 10],
+                [80, 80]
               ],
-              lengthMm: 110,
-              widthMm: 2,
-              minBendRadiusMm: 1,
-              form: 'round',
-              colour: 'black'
-            }
+              3
+            )
           ]
         }
       )
@@ -251,19 +247,15 @@ describe('what holds a part', () => {
         ],
         {
           cables: [
-            {
-              part: 'tail',
-              path: [
-                { zone: 'face', at: [15, 10], depth: 2 },
-                { zone: 'face', at: [45, 10], depth: 2 }
+            cable(
+              'tail',
+              ['tail-a', 'tail-b'],
+              [
+                [15, 10],
+                [45, 10]
               ],
-              lengthMm: 34,
-              widthMm: 5,
-              minBendRadiusMm: 1,
-              form: 'flat',
-              colour: 'white',
-              ends: [{ joint: 'tail-a' }, { joint: 'tail-b' }]
-            }
+              2
+            )
           ]
         }
       )

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { accessTo, demoAccess, machine, part, screw } from '../testing/machines';
+import { inEnglish } from '../testing/english';
 import { boardPlan } from '../testing/plans';
 import { plan, type Plan } from '../plan';
 import { Facts } from './facts';
@@ -29,6 +30,14 @@ it('a plan that is served goes out as it is, or with what is doubted, and then c
   wrong.steps.splice(at(wrong, 'up/joint:keyboard-screws'), 1);
   const served = checked(machine, wrong, good.machine.hash);
   expect(served.doubts).toContainEqual({ text: 'joint:keyboard-screws stays open at the end' });
+  // A step that is doubted says so itself, whatever it is shown on.
+  const early = structuredClone(good);
+  swap(early, 'down/joint:cover-screws', 'down/move:bottom-cover/lift');
+  const [said] = checked(machine, early, good.machine.hash).steps[at(early, 'down/move:bottom-cover/lift')]!.cautions;
+  expect([inEnglish(said!.text), said!.harm]).toEqual([
+    'The check doubts this step: cannot be done yet: needs cover-screws open. Look at the machine before it is done.',
+    true
+  ]);
   expect([good, served].map((p) => [p.set, p.order, p.orderUp!].some((b) => b.proved))).toEqual([true, false]);
   expect(checked(machine, good, 'another file').doubts).toEqual([
     { text: 'was made from another state of the machine file' }

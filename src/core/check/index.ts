@@ -1,5 +1,6 @@
 import type { Machine } from '../machine';
 import type { Doubt, Plan, Step } from '../plan';
+import { doubtedWords } from '../words';
 import { conditions } from './conditions';
 import { cables, power, supplies, tests } from './duties';
 import { Facts, moveKey, openKey, takesOut } from './facts';
@@ -17,6 +18,15 @@ export function checked(machine: Machine, plan: Plan, hash: string): Plan {
   return {
     ...plan,
     doubts,
+    // Told again where it matters, on whatever screen or paper the step stands.
+    steps: plan.steps.map((step) => {
+      const own = doubts.filter((d) => d.step === step.id);
+      if (own.length === 0) return step;
+      return {
+        ...step,
+        cautions: [...own.map(({ text }) => ({ text: doubtedWords(text), harm: true })), ...step.cautions]
+      };
+    }),
     set: unproved(plan.set),
     order: unproved(plan.order),
     ...(plan.orderUp ? { orderUp: unproved(plan.orderUp) } : {})

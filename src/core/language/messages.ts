@@ -365,6 +365,7 @@ export interface Messages {
   'caution.unheld': { parts: Arg };
   'unheld': { how: string; name: Arg };
   'caution.withLid': { parts: Arg };
+  'caution.doubted': { text: Arg };
   'caution.live': { leg: string; by: string };
   'question.cell': Nothing;
   'question.cell.why': Nothing;

@@ -1,6 +1,6 @@
 import { inEnglish } from '../testing/english';
 import { describe, expect, it } from 'vitest';
-import { accessTo, demoAccess, machine, part, plug, screw } from '../testing/machines';
+import { accessTo, cable, demoAccess, machine, part, plug, screw } from '../testing/machines';
 import { alongside, alternatives, plan } from '.';
 import { PlanningError, type Goal } from '../goals';
 
@@ -71,19 +71,15 @@ describe('what else could be done', () => {
         ],
         {
           cables: [
-            {
-              part: 'wire',
-              path: [
-                { zone: 'face', at: [18, 10], depth: 1 },
-                { zone: 'face', at: [42, 10], depth: 1 }
+            cable(
+              'wire',
+              ['near', 'far'],
+              [
+                [18, 10],
+                [42, 10]
               ],
-              lengthMm: 30,
-              widthMm: 1,
-              minBendRadiusMm: 1,
-              form: 'round',
-              colour: 'black',
-              ends: [{ joint: 'near' }, { joint: 'far' }]
-            }
+              1
+            )
           ]
         }
       )

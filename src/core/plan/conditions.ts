@@ -17,7 +17,7 @@ import {
   WHILE_OPEN,
   type Phrase
 } from '../words';
-import { cannotIsolate, doubtsCell, hadLiquid, isKeptOff } from './kept-off';
+import { cannotIsolate, doubtsCell, hadLiquid, isCell, isKeptOff, keepsDoubtedCell } from './kept-off';
 import type { Caution, Leg, Step } from './schema';
 
 /** Bench rules of thumb, s; what dries or runs by itself is attended so long. */
@@ -82,9 +82,6 @@ function whileOpen(conditions: readonly Condition[]): Step[] {
     .map((what) => added('swap', what, WHILE_OPEN[what], seconds[what], DEPARTS.turningPoint));
 }
 
-const isCell = (model: Model, id: string | undefined): boolean =>
-  id !== undefined && model.part(id).care.includes('cell') && model.part(id).kind !== 'coin-cell';
-
 const takesCellOut = (model: Model, { leg, part, move }: Step): boolean =>
   leg === 'down' && move !== undefined && isCell(model, part) && removes(model.move(part!, move));
 
@@ -120,7 +117,7 @@ function mindful(
     text = layApart(model, step.part!);
   if (step.do === 'restore' || step.test === 'open-power' || step.test === 'power' || step.test === 'battery') {
     // A new cell is fitted by then.
-    if (doubtsCell(conditions) && !replaced.some((id) => isCell(model, id)))
+    if (keepsDoubtedCell(model, conditions, replaced))
       cautions.push({ text: CONDITION_CAUTIONS.noCharging, harm: true });
     if (has('wet')) cautions.push({ text: CONDITION_CAUTIONS.dryFirst, harm: true });
   }

@@ -1,5 +1,5 @@
 import type { Condition } from '../hazards';
-import type { IsolationStep, Machine } from '../machine';
+import type { IsolationStep, Machine, Model } from '../machine';
 
 /** A cell that may fail. */
 const CELLS: readonly Condition[] = ['cell-doubtful', 'cell-swollen', 'cell-burnt'];
@@ -8,6 +8,16 @@ export const doubtsCell = (conditions: readonly Condition[]): boolean => conditi
 /** Liquid is in it, or was. */
 export const hadLiquid = (conditions: readonly Condition[]): boolean =>
   conditions.includes('wet') || conditions.includes('residue');
+
+export const isCell = (model: Model, id: string | undefined): boolean =>
+  id !== undefined && model.part(id).care.includes('cell') && model.part(id).kind !== 'coin-cell';
+
+/** Whether a cell that may fail is still in it at the end: nothing of these was a new one. */
+export const keepsDoubtedCell = (
+  model: Model,
+  conditions: readonly Condition[],
+  replaced: readonly string[]
+): boolean => doubtsCell(conditions) && !replaced.some((id) => isCell(model, id));
 
 /** It is not started before it was looked over: what takes power away must not need it to run. */
 export const isKeptOff = (conditions: readonly Condition[]): boolean => doubtsCell(conditions) || hadLiquid(conditions);

@@ -16,6 +16,16 @@ describe('the test with the case open', () => {
     expect([p.steps[i - 1]!.pose, p.steps[i + 1]!.pose]).toEqual(['topside/open', 'underside/closed']);
     expect(inEnglish(p.steps[i - 1]!.detail!)).toMatch(/^Lay the bottom cover on loosely first/);
     expect(inEnglish(p.steps[i]!.detail!)).toContain('every key types');
+    // The battery would come back with the adapter: that goes first.
+    expect(inEnglish(p.steps[i]!.detail!)).toMatch(/take the adapter out, and disconnect the battery in firmware/);
+  });
+  it('does not wait for the charge of a cell that may fail and stays in', () => {
+    const looks = (goals: Goal[]) =>
+      plan(demoAccess(), goals, { budget: 400, conditions: ['cell-doubtful'] }).steps.find(
+        (s) => s.test === 'open-power'
+      )!.looks;
+    expect(looks([{ do: 'replace', part: 'fan' }])).not.toContain('charge');
+    expect(looks([{ do: 'replace', part: 'battery' }])).toContain('charge');
   });
 });
 

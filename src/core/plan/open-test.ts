@@ -1,8 +1,9 @@
-import type { Access } from '../access';
+import { isIn, type Access } from '../access';
+import type { Condition } from '../hazards';
 import { moveId, type ActionId } from '../ids';
-import { isIn } from '../access';
 import { removes } from '../machine';
 import type { Look } from '../words';
+import { keepsDoubtedCell } from './kept-off';
 import { touchedFunctions } from './touched';
 
 /** What has to be whole for a look at it, by the function that it shows. */
@@ -30,6 +31,14 @@ const actionsOf = (access: Access, ids: ReadonlySet<ActionId>) =>
     const action = access.actions.get(id);
     return action ? [action] : [];
   });
+
+/** What the machine's condition leaves to look at: a doubtful cell that stays in is not charged. */
+export const looksUnder = (
+  { model }: Access,
+  looks: readonly Look[],
+  conditions: readonly Condition[],
+  replaced: readonly string[]
+): Look[] => (keepsDoubtedCell(model, conditions, replaced) ? looks.filter((look) => look !== 'charge') : [...looks]);
 
 /** Whether one has to see the screen or reach the keys for these. */
 export const needsLidUp = (looks: readonly Look[]): boolean => looks.includes('picture') || looks.includes('keys');

@@ -10,7 +10,7 @@ import type { Leg, Pinch, Plan, Step } from './schema';
 import { toolOf } from './tools';
 import type { Condition } from '../hazards';
 import { inOrderOfWork, isolationOf } from './kept-off';
-import { laidOn, looksOf, needsLidUp } from './open-test';
+import { laidOn, looksOf, looksUnder, needsLidUp } from './open-test';
 import type { OpenTest } from './way-up';
 import { START } from './down';
 import type { From } from './sets';
@@ -46,6 +46,7 @@ const SECONDS = { pose: 15, swap: 90, work: 60, prepare: 120, form: 60, openTest
 
 /** Writes the steps of a plan, leg by leg, in the order in which it is asked. */
 export class StepWriter {
+  private readonly replaced: readonly string[];
   private readonly stands: { up: string; lid: string };
   private poses = 0;
   private afterIsolation: IsolationStep[] = [];
@@ -59,6 +60,7 @@ export class StepWriter {
     private readonly conditions: readonly Condition[] = [],
     private readonly from?: From
   ) {
+    this.replaced = goals.flatMap((g) => (g.do === 'replace' ? [g.part] : []));
     this.stands = { ...START, ...(from && from.done.length === 0 ? from.lies : {}) };
   }
 
@@ -161,7 +163,6 @@ export class StepWriter {
 
   /** @param test where in the sequence the machine is tried open */
   up(sequence: readonly ActionId[], departures: ReadonlyMap<ActionId, Said>, test: OpenTest | undefined): Step[] {
-    const replaced = new Set(this.goals.flatMap((g) => (g.do === 'replace' ? [g.part] : [])));
     const out: Step[] = [];
     sequence.forEach((id, i) => {
       if (i === test?.at) out.push(...this.openTest(test));
@@ -174,7 +175,7 @@ export class StepWriter {
       const phrase =
         action.kind === 'open'
           ? closeWords(this.access.model, action.joint)
-          : returnWords(this.access.model, action, replaced.has(action.part.id), this.along(action));
+          : returnWords(this.access.model, action, this.replaced.includes(action.part.id), this.along(action));
       const departs = departures.get(id);
       out.push({
         ...step('up', stepId.action('up', id), action.kind === 'open' ? 'close' : 'return', phrase, action.backSeconds),
@@ -194,7 +195,8 @@ export class StepWriter {
   /** Stood up with its lid open, where there is something to see or to press; what comes after it turns it back. */
   private openTest({ hidden }: OpenTest): Step[] {
     const { model } = this.access;
-    const looks = looksOf(this.access, this.done);
+    const whole = looksOf(this.access, this.done);
+    const looks = looksUnder(this.access, whole, this.conditions, this.replaced);
     const lid = this.stands.lid === 'closed' ? 'open' : this.stands.lid;
     const there = needsLidUp(looks)
       ? this.turn('up', poseId({ up: 'topside', lid }), this.done, laidOn(this.access, this.done))
@@ -207,7 +209,7 @@ export class StepWriter {
     return [
       ...there.map((turn) => ({ ...turn, departs: DEPARTS.stoodUp })),
       {
-        ...step('up', stepId.openTest, 'test', openTestWords(looks, by), SECONDS.openTest),
+        ...step('up', stepId.openTest, 'test', openTestWords(looks, whole.includes('charge'), by), SECONDS.openTest),
         departs: openTestReason(model, hidden),
         cautions: highVoltageCaution(this.access, this.done),
         test: 'open-power',

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { accessTo, machine, part, plug, screw } from '../testing/machines';
+import { accessTo, cable, machine, part, plug, screw } from '../testing/machines';
 import { touchedFunctions } from '.';
 
 it('a plug that is opened owes the tests of what its cable leads to, and not those of all that a board serves', () => {
@@ -18,19 +18,15 @@ it('a plug that is opened owes the tests of what its cable leads to, and not tho
       ],
       {
         cables: [
-          {
-            part: 'lead',
-            ends: [{ joint: 'at-board' }, { joint: 'at-panel' }],
-            path: [
-              { zone: 'face', at: [10, 10], depth: 3 },
-              { zone: 'face', at: [60, 60], depth: 1 }
+          cable(
+            'lead',
+            ['at-board', 'at-panel'],
+            [
+              [10, 10],
+              [60, 60]
             ],
-            lengthMm: 80,
-            widthMm: 2,
-            minBendRadiusMm: 1,
-            form: 'round',
-            colour: 'black'
-          }
+            3
+          )
         ]
       }
     )

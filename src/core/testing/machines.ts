@@ -30,6 +30,7 @@ export function approvedAccess(id?: string): Access {
 type Input = z.input<typeof Machine>;
 type Part = Input['parts'][number];
 type Joint = Input['joints'][number];
+type Cable = NonNullable<Input['cables']>[number];
 
 const square = (x: number, y: number, size: number) => ({ form: 'rect' as const, x, y, width: size, height: size });
 
@@ -84,6 +85,21 @@ export function screw(
     },
     ...more
   } as Joint;
+}
+
+/** A round cable from plug to plug, along these places of the zone "face". */
+export function cable(id: string, plugs: readonly string[], path: readonly [number, number][], depth: number): Cable {
+  const lengthMm = path.slice(1).reduce((sum, [x, y], i) => sum + Math.hypot(x - path[i]![0], y - path[i]![1]), 0);
+  return {
+    part: id,
+    path: path.map((at) => ({ zone: 'face', at, depth })),
+    lengthMm: Math.ceil(lengthMm * 1.1),
+    widthMm: 2,
+    minBendRadiusMm: 1,
+    form: 'round',
+    colour: 'black',
+    ends: plugs.map((joint) => ({ joint }))
+  };
 }
 
 export function plug(

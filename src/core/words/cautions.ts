@@ -49,5 +49,8 @@ export const withLidWords = (model: Model, parts: readonly string[]): Said =>
 export const highVoltageWords = (model: Model, parts: readonly string[]): Said =>
   say('caution.highVoltage', { parts: parts.map((id) => partName(model, id)) });
 
-/** While power is inside. @param byDriver the step needs a driver, which has to be of metal */
+/** @param text what the check finds wrong, in its own words */
+export const doubtedWords = (text: string): Said => say('caution.doubted', { text });
+
+/** While power is inside. @param by what touches: a driver has to be of metal */
 export const liveWords = (leg: 'down' | 'up', by: 'driver' | 'tool' | 'hand'): Said => say('caution.live', { leg, by });

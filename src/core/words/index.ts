@@ -15,6 +15,7 @@ export {
   CONDITION_CAUTIONS,
   DRY_ONLY,
   highVoltageWords,
+  doubtedWords,
   liveWords,
   looseWords,
   withLidWords

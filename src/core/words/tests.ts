@@ -61,11 +61,18 @@ export const CLOSING_CHECK = tested('closing');
 export const LOOKS = ['start', 'charge', 'picture', 'keys', 'fan'] as const;
 export type Look = (typeof LOOKS)[number];
 
-/** @param by how its power was taken away, and is again after the test */
-export const openTestWords = (looks: readonly Look[], by: 'firmware' | 'plug' | 'other'): Phrase => ({
+/**
+ * @param isBatteryIn whether its battery is connected by then
+ * @param by how its power was taken away, and is again after the test
+ */
+export const openTestWords = (
+  looks: readonly Look[],
+  isBatteryIn: boolean,
+  by: 'firmware' | 'plug' | 'other'
+): Phrase => ({
   text: say('test.open'),
   detail: passage(
-    say(looks.includes('charge') ? 'test.open.adapter' : 'test.open.adapterAlone'),
+    say(isBatteryIn ? 'test.open.adapter' : 'test.open.adapterAlone'),
     say('test.open.looks', { looks: looks.map((look) => say(`look.${look}`)) }),
     say('test.open.after', { by })
   )!

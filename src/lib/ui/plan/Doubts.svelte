@@ -12,11 +12,12 @@
     plan: Plan;
     job: number;
     state: JobState;
-    /** Whether this person may answer for it. */
+    /** Whether it is still to be begun, and whether this person may let it be. */
+    isPlanned: boolean;
     isLead: boolean;
     onselect: (step: Plan['steps'][number]) => void;
   }
-  let { plan, job, state: known, isLead, onselect }: Props = $props();
+  let { plan, job, state: known, isPlanned, isLead, onselect }: Props = $props();
 
   const doubts = $derived(
     (plan.doubts ?? []).map(({ step, text }) => ({ at: plan.steps.findIndex((s) => s.id === step), text }))
@@ -45,12 +46,12 @@
       </li>
     {/each}
   </ul>
-  {#if mayBeBegun(plan, known)}
+  {#if known.begunDoubted && mayBeBegun(plan, known)}
     <p class="mt-2 text-sm">
-      <b>{t('plan.doubtedAllowed', { by: known.begunDoubted!.by })}</b>
-      {known.begunDoubted!.why}
+      <b>{t('plan.doubtedAllowed', { by: known.begunDoubted.by })}</b>
+      {known.begunDoubted.why}
     </p>
-  {:else if isLead}
+  {:else if isPlanned && isLead}
     <form class="no-print mt-2 flex gap-2" onsubmit={answerFor}>
       <input
         class="field min-w-0 flex-1"
@@ -63,5 +64,5 @@
       <button class="button">{t('plan.doubtedAllow')}</button>
     </form>
     {#if problem}<p role="alert" class="mt-1.5 text-sm text-now">{told(problem)}</p>{/if}
-  {:else}<p class="mt-2 text-sm">{t('plan.doubtedLead')}</p>{/if}
+  {:else if isPlanned}<p class="mt-2 text-sm">{t('plan.doubtedLead')}</p>{/if}
 </section>

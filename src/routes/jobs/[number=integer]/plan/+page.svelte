@@ -306,6 +306,7 @@
           {plan}
           job={data.job.number}
           state={data.state}
+          isPlanned={data.job.stage === 'planned'}
           isLead={data.person?.role === 'lead'}
           onselect={select}
         />{/if}
