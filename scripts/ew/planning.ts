@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { checked } from '$core/check';
+import { doubtsOf } from '$core/check';
 import { planMarkdown, stepTable } from '$core/formats';
 import { CONDITION_NAMES } from '$core/hazards';
 import { parseDocument } from '$core/machine';
-import { alongside, alternatives, explain, plan, type Leg, type Plan, type PlanOptions } from '$core/plan';
+import { alongside, alternatives, explain, plan, withDoubts, type Leg, type Plan, type PlanOptions } from '$core/plan';
 import { WEIGHTS, type Weighting } from '$core/solve';
 import type { Options } from './options';
 import { problemLine, Refusal, textAt, type Read } from './files';
@@ -64,7 +64,7 @@ export function planText({ access, hash }: Read, values: Options): string {
     conditions,
     ...(values.variant ? { variant: values.variant } : {})
   });
-  const made = checked(access.model.machine, planned, hash);
+  const made = withDoubts(planned, doubtsOf(access.model.machine, planned, hash));
   if (values.explain !== undefined) return explanation(made, values.explain, told);
   if (values.alternatives) {
     const ways = alternatives(access, goals, avoid);

@@ -1,5 +1,5 @@
-import { checked } from '../core/check';
-import { PlanDesk, type Choices, type Plan, type PlanRequest, type Progress } from '../core/plan';
+import { doubtsOf } from '../core/check';
+import { PlanDesk, withDoubts, type Choices, type Plan, type PlanRequest, type Progress } from '../core/plan';
 import type { Said } from '$core/language';
 import { PlanningError } from '$core/goals';
 
@@ -55,8 +55,8 @@ export async function answer(
     if (!request.from) {
       await new Promise((resolve) => setTimeout(resolve));
       if (stopped()) return;
-      const looked = checked(request.machine, made, request.hash);
-      if (looked.doubts) say({ stage: 'doubted', plan: looked });
+      const doubts = doubtsOf(request.machine, made, request.hash);
+      if (doubts.length > 0) say({ stage: 'doubted', plan: withDoubts(made, doubts) });
     }
     if (!more.withChoices) return;
     const choosing = desk.choose(request);

@@ -2,11 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { accessTo, demoAccess, machine, part, screw } from '../testing/machines';
 import { inEnglish } from '../testing/english';
 import { boardPlan } from '../testing/plans';
-import { plan, type Plan } from '../plan';
+import { plan, withDoubts, type Plan } from '../plan';
 import { Facts } from './facts';
 import { Reach } from './reach';
 import { insideOf } from './shapes';
-import { checked, checkPlan } from '.';
+import { checkPlan, doubtsOf } from '.';
 import type { Goal } from '../goals';
 
 const access = demoAccess();
@@ -25,6 +25,7 @@ const swap = (p: Plan, a: string, b: string) => {
 
 it('a plan that is served goes out as it is, or with what is doubted, and then calls nothing proved', () => {
   const { machine } = access.model;
+  const checked = (of: typeof machine, p: Plan, hash: string) => withDoubts(p, doubtsOf(of, p, hash));
   expect(checked(machine, good, good.machine.hash)).toBe(good);
   const wrong = structuredClone(good);
   wrong.steps.splice(at(wrong, 'up/joint:keyboard-screws'), 1);

@@ -1,37 +1,10 @@
 import type { Machine } from '../machine';
 import type { Doubt, Plan, Step } from '../plan';
-import { doubtedWords } from '../words';
 import { conditions } from './conditions';
 import { cables, power, supplies, tests } from './duties';
 import { Facts, moveKey, openKey, takesOut } from './facts';
 import { Reach, type Open } from './reach';
 import { replay, type Moment } from './replay';
-
-/**
- * A plan as it is served: one with which the check disagrees says so, and calls nothing of itself proved.
- * @param hash of the machine file that it is for
- */
-export function checked(machine: Machine, plan: Plan, hash: string): Plan {
-  const doubts = doubtsOf(machine, plan, hash);
-  if (doubts.length === 0) return plan;
-  const unproved = <T extends Plan['set']>(bounded: T): T => ({ ...bounded, proved: false });
-  return {
-    ...plan,
-    doubts,
-    // Told again where it matters, on whatever screen or paper the step stands.
-    steps: plan.steps.map((step) => {
-      const own = doubts.filter((d) => d.step === step.id);
-      if (own.length === 0) return step;
-      return {
-        ...step,
-        cautions: [...own.map(({ text }) => ({ text: doubtedWords(text), harm: true })), ...step.cautions]
-      };
-    }),
-    set: unproved(plan.set),
-    order: unproved(plan.order),
-    ...(plan.orderUp ? { orderUp: unproved(plan.orderUp) } : {})
-  };
-}
 
 /** What is wrong with a plan, a line each: the step where it shows, and the problem. */
 export const checkPlan = (machine: Machine, plan: Plan, hash?: string): string[] =>

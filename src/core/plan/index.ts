@@ -1,3 +1,4 @@
+export { withDoubts } from './doubted';
 export { START } from './down';
 export { plan, planning, type PlanOptions, type Progress } from './plan';
 export { actionCost, removalSet, setsOfGoals, type From, type RemovalSet } from './sets';
