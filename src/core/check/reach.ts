@@ -1,9 +1,8 @@
-import type { Joint, Move, Part, Point } from '../machine';
+import type { Joint, Move, Part } from '../machine';
 import { moveKey, openKey, takesOut, type Act, type Facts } from './facts';
-import { commonPlaces, corners, edgeOf, insideOf } from './shapes';
+import { partsOver, SURE_MM } from './over';
+import { insideOf } from './shapes';
 
-/** Less than this is side by side, mm: drawings are made to a tenth, and the two geometries need not agree on a hair. */
-const SURE_MM = 0.3;
 /** Room for a tool or fingers where the file gives none, mm (docs/machine-file.md). */
 const ROOM_MM: Record<Joint['kind'], number> = {
   screws: 2.5,
@@ -229,58 +228,8 @@ export class Reach {
     return out;
   }
 
-  /** Parts that lie nearer to the hand over the way that `thing` takes as `leaving` is moved. */
   private over(thing: Part, move: Move, leaving: Part): string[] {
-    const { facts } = this;
-    const angle = ((move.directionDeg ?? 0) * Math.PI) / 180;
-    const travel = move.directionDeg === undefined ? 0 : (move.travelMm ?? 0);
-    const places = Array.from({ length: Math.ceil(travel) + 1 }, (_, k) => Math.min(k, travel)).map((d): Point => [
-      Math.cos(angle) * d,
-      Math.sin(angle) * d
-    ]);
-    const riders = facts.takenBy(leaving, move);
-    const carriers = [...facts.carriersOf(leaving.id), ...facts.carriersOf(thing.id)];
-    const own = thing.shapes
-      .filter((s) => s.zone === move.zone)
-      .map((s) => ({
-        top: s.depth[0],
-        inside: insideOf(s.outline),
-        edge: edgeOf(s.outline),
-        corners: corners(s.outline)
-      }));
-    if (own.length === 0) return [];
-    return facts.machine.parts
-      .filter((cover) => {
-        if (
-          riders.has(cover.id) ||
-          carriers.includes(cover.id) ||
-          this.isExempt(cover.id, moveKey(leaving.id, move.id))
-        )
-          return false;
-        return cover.shapes.some((s) => {
-          if (s.zone !== move.zone) return false;
-          const over = corners(s.outline);
-          // Nothing is looked at closely that lies beside the whole way.
-          if (!own.some((o) => s.depth[0] < o.top - 1e-6 && mayMeet(over, o.corners, places.at(-1)!))) return false;
-          const inside = insideOf(s.outline);
-          const edge = edgeOf(s.outline);
-          const openings = s.openings.map(insideOf);
-          return own.some(
-            (o) =>
-              s.depth[0] < o.top - 1e-6 &&
-              places.some(([x, y]) => {
-                const meets =
-                  o.edge.some((p) => inside([p[0] + x, p[1] + y]) > SURE_MM) ||
-                  edge.some((p) => o.inside([p[0] - x, p[1] - y]) > SURE_MM) ||
-                  commonPlaces(over, o.corners, [x, y]).some(
-                    (p) => inside(p) > SURE_MM && o.inside([p[0] - x, p[1] - y]) > SURE_MM
-                  );
-                return meets && !openings.some((hole) => o.edge.every((p) => hole([p[0] + x, p[1] + y]) > -SURE_MM));
-              })
-          );
-        });
-      })
-      .map((cover) => cover.id);
+    return partsOver(this.facts, thing, move, leaving, (cover) => this.isExempt(cover, moveKey(leaving.id, move.id)));
   }
 
   /** It is not over these any more: moved aside (with them, where it carries them: they are reached from below), carried off, or left behind by what carries all of them off. */
@@ -333,15 +282,6 @@ export class Reach {
   private says(kind: 'exempt' | 'covers', cover: string, key: string): boolean {
     return this.facts.machine.relations.some((r) => r.kind === kind && r.cover === cover && refKey(r.action) === key);
   }
-}
-
-/** Whether the boxes of two outlines meet while the second moves so far, mm. */
-function mayMeet(one: readonly Point[], other: readonly Point[], by: Point): boolean {
-  return [0, 1].every((axis) => {
-    const [a, b] = [one.map((p) => p[axis]!), other.map((p) => p[axis]!)];
-    const [from, to] = [Math.min(...b) + Math.min(0, by[axis]!), Math.max(...b) + Math.max(0, by[axis]!)];
-    return Math.min(...a) < to && from < Math.max(...a);
-  });
 }
 
 export const refKey = (ref: { joint: string } | { part: string; move: string }): string =>
