@@ -13,6 +13,7 @@ describe('the test with the case open', () => {
     const p = boardPlan();
     const i = at(p, 'up/open-test');
     expect(p.steps[i]!.looks).toEqual(['start', 'charge', 'picture', 'keys', 'fan']);
+    expect([p.steps[i - 1]!.zone, p.steps[i]!.zone]).toEqual(['topside', 'topside']);
     expect([p.steps[i - 1]!.pose, p.steps[i + 1]!.pose]).toEqual(['topside/open', 'underside/closed']);
     expect(inEnglish(p.steps[i - 1]!.detail!)).toMatch(/^Lay the bottom cover on loosely first/);
     expect(inEnglish(p.steps[i]!.detail!)).toContain('every key types');

@@ -206,14 +206,18 @@ export class StepWriter {
       : model.machine.isolation.joint === undefined || this.done.has(openId(model.machine.isolation.joint))
         ? 'other'
         : 'plug';
+    // What one looks at is the face that lies up by then.
+    const face = model.machine.zones.find((z) => z.pose.up === this.stands.up && z.pose.lid === this.stands.lid);
+    const seen = needsLidUp(looks) && face ? { zone: face.id } : {};
     return [
-      ...there.map((turn) => ({ ...turn, departs: DEPARTS.stoodUp })),
+      ...there.map((turn) => ({ ...turn, ...seen, departs: DEPARTS.stoodUp })),
       {
         ...step('up', stepId.openTest, 'test', openTestWords(looks, whole.includes('charge'), by), SECONDS.openTest),
         departs: openTestReason(model, hidden),
         cautions: highVoltageCaution(this.access, this.done),
         test: 'open-power',
-        looks
+        looks,
+        ...seen
       }
     ];
   }

@@ -31,7 +31,7 @@
 </script>
 
 <section
-  class="max-h-[45%] overflow-y-auto border-b border-rule bg-now-wash px-4 py-2.5 max-lg:order-3"
+  class="border-b border-rule bg-now-wash px-4 py-2.5 max-lg:order-1 lg:max-h-[45%] lg:overflow-y-auto"
   aria-labelledby="doubts"
 >
   <h2 id="doubts" class="text-base font-semibold">{t('plan.doubted', { n: doubts.length })}</h2>
