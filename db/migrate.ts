@@ -1,9 +1,10 @@
 import { readdirSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
+import { join } from 'node:path';
 import { runner } from 'node-pg-migrate';
 import pg from 'pg';
+import { ROOT } from './root';
 
-const folder = (name: string) => fileURLToPath(new URL(name, import.meta.url));
+const folder = (name: string) => join(ROOT, 'db', name);
 const wait = (ms: number) => new Promise((r) => setTimeout(r, ms));
 
 /** Nobody who works waits for longer than this behind a migration that waits for its turn, ms. */

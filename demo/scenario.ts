@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
+import { join } from 'node:path';
 import type { Queryable } from '$lib/server/database/pool';
 import { importFaultSet } from '$lib/server/library/faults';
 import { replanJob, sayOfJob } from '$lib/server/jobs/facts';
@@ -11,6 +11,7 @@ import { appendEvents, findRun, startRun } from '$lib/server/bench/runs';
 import { saveSettings, shopSettings } from '$lib/server/settings/shop';
 import { told } from './english';
 import { stockTheShelves } from './shelves';
+import { ROOT } from '../db/root';
 import { dayOf, daysAfter, type Place } from '$core/calendar';
 import type { JobFact } from '$core/job';
 import { modelOf } from '$core/machine';
@@ -50,7 +51,7 @@ export async function seed(db: Queryable, { people, password }: DemoPeople): Pro
   const tam = ids.get('tam')!;
   const ines = ids.get('ines')!;
 
-  const folder = fileURLToPath(new URL('machines/', import.meta.url));
+  const folder = join(ROOT, 'demo/machines/');
   const files = new Map<string, number>();
   const named = (within: string) =>
     readdirSync(`${folder}${within}`).flatMap((n) => (n.endsWith('.json') ? [`${within}${n}`] : []));
@@ -60,7 +61,7 @@ export async function seed(db: Queryable, { people, password }: DemoPeople): Pro
     if (!imported.ok) throw new Error(`${name}: ${imported.problems[0]!.place} ${told(imported.problems[0]!.message)}`);
     files.set(imported.row.machineId, imported.row.fileId);
   }
-  const sets = fileURLToPath(new URL('faults/', import.meta.url));
+  const sets = join(ROOT, 'demo/faults/');
   for (const name of readdirSync(sets)) {
     const imported = await importFaultSet(db, readFileSync(`${sets}${name}`, 'utf8'), ines);
     if (!imported.ok) throw new Error(`${name}: ${told(whyNot(imported))}`);

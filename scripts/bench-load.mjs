@@ -1,9 +1,10 @@
 /** The jobs list, a search and opening a job with a hundred thousand jobs and five million events, against the demo's data. Prints Markdown. */
+import { prepareDatabase } from './setup/database.mjs';
 import { ensureBuild, ensurePackages } from './setup/packages.mjs';
 import { Cluster, ensurePostgres } from './setup/postgres.mjs';
 import { startServer } from './setup/server.mjs';
 import { signIn } from './setup/sign-in.mjs';
-import { must, withLock } from './setup/system.mjs';
+import { withLock } from './setup/system.mjs';
 import { fill } from './setup/full-shop.mjs';
 
 const JOBS = Number(process.env.LOAD_JOBS ?? 100_000);
@@ -20,10 +21,7 @@ await withLock('setup', async () => {
 const { default: pg } = await import('pg');
 const cluster = await Cluster.throwAway().start();
 const DATABASE_URL = await cluster.createDatabase('load');
-await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], {
-  env: { ...process.env, DATABASE_URL },
-  stdio: ['ignore', 'ignore', 'inherit']
-});
+await prepareDatabase(DATABASE_URL, ['migrate', 'seed']);
 const server = await startServer({ DATABASE_URL, LOG_LEVEL: 'warn' });
 const db = new pg.Client({ connectionString: DATABASE_URL });
 await db.connect();

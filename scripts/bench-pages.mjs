@@ -6,11 +6,12 @@
 import { readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { join } from 'node:path';
+import { prepareDatabase } from './setup/database.mjs';
 import { ensureBuild, ensurePackages } from './setup/packages.mjs';
 import { Cluster, ensurePostgres } from './setup/postgres.mjs';
 import { startServer } from './setup/server.mjs';
 import { signIn } from './setup/sign-in.mjs';
-import { must, ROOT, withLock } from './setup/system.mjs';
+import { ROOT, withLock } from './setup/system.mjs';
 
 const PAGES = [
   ['list', '/jobs', 'html'],
@@ -41,10 +42,7 @@ await withLock('setup', async () => {
 });
 const cluster = await Cluster.throwAway().start();
 const DATABASE_URL = await cluster.createDatabase('pages');
-await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], {
-  env: { ...process.env, DATABASE_URL },
-  stdio: ['ignore', 'ignore', 'inherit']
-});
+await prepareDatabase(DATABASE_URL, ['migrate', 'seed']);
 const server = await startServer({ DATABASE_URL: await cluster.appUrl('pages', 'pages'), LOG_LEVEL: 'warn' });
 const cookie = await signIn(server.address, 'ines');
 

@@ -1,5 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { migrate } from '../db/migrate';
+import { ROOT } from '../db/root';
 import { seed } from '../demo/scenario';
 import { closePool, pool } from '$lib/server/database/pool';
 import { withSecrets } from '$lib/server/settings/secrets';
@@ -20,7 +22,7 @@ async function main(verbs: string[]): Promise<void> {
   }
   if (verbs.includes('seed')) {
     try {
-      await seed(pool(), JSON.parse(readFileSync(new URL('../demo/people.json', import.meta.url), 'utf8')));
+      await seed(pool(), JSON.parse(readFileSync(join(ROOT, 'demo/people.json'), 'utf8')));
     } finally {
       await Promise.all([closePool(), closePlanner()]);
     }
@@ -29,7 +31,7 @@ async function main(verbs: string[]): Promise<void> {
 
 /** The version of the application that is built here, as its processes say it. */
 function builtVersion(): string | undefined {
-  const file = new URL('../build/client/_app/version.json', import.meta.url);
+  const file = join(ROOT, 'build/client/_app/version.json');
   return existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as { version: string }).version : undefined;
 }
 

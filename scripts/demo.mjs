@@ -2,10 +2,11 @@
 import { appendFileSync, existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
+import { prepareDatabase } from './setup/database.mjs';
 import { ensureBuild, ensurePackages } from './setup/packages.mjs';
 import { Cluster, ensureAppLogin, ensurePostgres } from './setup/postgres.mjs';
 import { startServer } from './setup/server.mjs';
-import { dataFolder, ensureFolder, isAlive, must, say, withLock } from './setup/system.mjs';
+import { dataFolder, ensureFolder, isAlive, say, withLock } from './setup/system.mjs';
 
 const [major, minor] = process.versions.node.split('.').map(Number);
 if (major < 20 || (major === 20 && minor < 19)) {
@@ -86,9 +87,7 @@ try {
     if (fresh)
       for (const name of ['pg', 'pg-new', 'password']) rmSync(join(folder, name), { recursive: true, force: true });
     const { owner, app } = await database();
-    await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], {
-      env: { ...process.env, DATABASE_URL: owner }
-    });
+    await prepareDatabase(owner, ['migrate', 'seed'], { shown: true });
     const logFile = join(folder, 'server.log');
     writeFileSync(logFile, '');
     const log = (line) => appendFileSync(logFile, `${line}\n`);

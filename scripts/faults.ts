@@ -7,10 +7,11 @@ import { randomUUID } from 'node:crypto';
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
+import { prepareDatabase } from './setup/database.mjs';
 import { ensureBuild } from './setup/packages.mjs';
 import { Cluster, ensurePostgres } from './setup/postgres.mjs';
 import { startServer } from './setup/server.mjs';
-import { must, say, scratch, withLock } from './setup/system.mjs';
+import { say, scratch, withLock } from './setup/system.mjs';
 import { Cable } from './faults/cable';
 
 const SECONDS = Number(process.argv[2] ?? 120);
@@ -25,10 +26,7 @@ const folder = mkdtempSync(join(scratch, 'eager-wrench-faults-'));
 chmodSync(folder, 0o755);
 const cluster = await new Cluster(folder).start();
 const owner = () => cluster.createDatabase('shop');
-await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], {
-  env: { ...process.env, DATABASE_URL: await owner() },
-  stdio: ['ignore', 'ignore', 'inherit']
-});
+await prepareDatabase(await owner(), ['migrate', 'seed']);
 const cable = await Cable.to(await cluster.appUrl('shop', 'faults'));
 const env = { DATABASE_URL: cable.url, LOG_LEVEL: 'fatal' };
 const servers = [await startServer(env), await startServer(env)];

@@ -1,9 +1,10 @@
 /** Requests that nobody means well, over all routes and forms: `npm run fuzz [-- how many [seed]]`. Ends with 1 if any was answered with 5xx. */
 import { readFileSync } from 'node:fs';
+import { prepareDatabase } from './setup/database.mjs';
 import { ensureBuild } from './setup/packages.mjs';
 import { Cluster, ensurePostgres } from './setup/postgres.mjs';
 import { startServer } from './setup/server.mjs';
-import { must, say, withLock } from './setup/system.mjs';
+import { say, withLock } from './setup/system.mjs';
 import { fuzz, knownOf } from './fuzz/run';
 
 const [count = 100_000, seed = 1] = process.argv.slice(2).map(Number);
@@ -15,10 +16,7 @@ await withLock('setup', async () => {
 });
 const cluster = await Cluster.throwAway().start();
 const owner = await cluster.createDatabase('fuzz');
-await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], {
-  env: { ...process.env, DATABASE_URL: owner },
-  stdio: ['ignore', 'ignore', 'inherit']
-});
+await prepareDatabase(owner, ['migrate', 'seed']);
 const server = await startServer(
   { DATABASE_URL: await cluster.appUrl('fuzz', 'fuzz'), LOG_LEVEL: 'error' },
   (line: string) => line.includes('"level":"error"') && say(line.slice(0, 600))

@@ -1,6 +1,6 @@
 import pg from 'pg';
+import { prepareDatabase } from './database.mjs';
 import setup from './test-cluster.mjs';
-import { must } from './system.mjs';
 
 /** A shop before its first day, and the demo's: each test's database is a copy of one of them, which takes no time to speak of. */
 export const SHOPS = { empty: 'shop_empty', demo: 'shop_demo' };
@@ -14,14 +14,10 @@ export default async function browserSetup() {
     await client.connect();
     await client.query(sql).finally(() => client.end());
   };
-  const script = (shop, ...verbs) =>
-    must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', ...verbs], {
-      env: { ...process.env, DATABASE_URL: cluster.replace(/\/postgres$/, `/${shop}`) },
-      stdio: ['ignore', 'ignore', 'inherit']
-    });
+  const prepare = (shop, verbs) => prepareDatabase(cluster.replace(/\/postgres$/, `/${shop}`), verbs);
   try {
     for (const shop of Object.values(SHOPS)) await admin(`create database ${shop}`);
-    await Promise.all([script(SHOPS.empty, 'migrate'), script(SHOPS.demo, 'migrate', 'seed')]);
+    await Promise.all([prepare(SHOPS.empty, ['migrate']), prepare(SHOPS.demo, ['migrate', 'seed'])]);
   } catch (error) {
     await stop();
     throw error;

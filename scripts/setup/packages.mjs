@@ -48,7 +48,7 @@ export async function ensurePackages() {
   writeFileSync(stamp, hash);
 }
 
-const SOURCES = [
+const APPLICATION = [
   'src',
   'static',
   'package-lock.json',
@@ -57,15 +57,26 @@ const SOURCES = [
   'vite.threads.config.ts',
   'tsconfig.json'
 ];
+const SCRIPTS = ['src', 'db', 'demo', 'package-lock.json', 'scripts/db.ts', 'vite.scripts.config.ts'];
 
-/** The application as it is served; built again only when its sources have changed. */
-export async function ensureBuild() {
-  const stamp = join(ROOT, 'build', '.eager-wrench-stamp');
-  const hash = hashOf(SOURCES);
+/** Builds into a folder; again only when its sources have changed. */
+async function built(folder, sources, work) {
+  const stamp = join(ROOT, folder, '.eager-wrench-stamp');
+  const hash = hashOf(sources);
   if (isFresh(stamp, hash)) return;
-  await timed('Building the application', async () => {
-    await must('npx', ['vite', 'build', '--logLevel', 'warn']);
-    await must('npx', ['vite', 'build', '--logLevel', 'warn', '--config', 'vite.threads.config.ts']);
-  });
+  await work();
   writeFileSync(stamp, hash);
+}
+
+/** The application as it is served, and what makes its database ready. */
+export async function ensureBuild() {
+  const vite = (...args) => must('npx', ['vite', 'build', '--logLevel', 'warn', ...args]);
+  await built('build', APPLICATION, () =>
+    timed('Building the application', async () => {
+      await vite();
+      await vite('--config', 'vite.threads.config.ts');
+    })
+  );
+  // Apart: a demo machine that is drawn anew changes nothing of the application.
+  await built('build/scripts', SCRIPTS, () => vite('--config', 'vite.scripts.config.ts'));
 }

@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { prepareDatabase } from './database.mjs';
 import { CHROMIUM, ensureBuild, ensureChromium, ensurePackages } from './packages.mjs';
 import { Cluster, ensurePostgres } from './postgres.mjs';
 import { startServer } from './server.mjs';
-import { must, ROOT, withLock } from './system.mjs';
+import { ROOT, withLock } from './system.mjs';
 
 /**
  * The demo, served from a throw-away database and looked at with a browser: for pictures and for measuring.
@@ -20,10 +21,7 @@ export async function servedDemo(env = {}, args = []) {
   const { chromium } = await import('@playwright/test');
   const cluster = await Cluster.throwAway().start();
   const DATABASE_URL = await cluster.createDatabase('demo');
-  await must('npx', ['tsx', '--tsconfig', 'scripts/tsconfig.json', 'scripts/db.ts', 'migrate', 'seed'], {
-    env: { ...process.env, DATABASE_URL },
-    stdio: ['ignore', 'ignore', 'inherit']
-  });
+  await prepareDatabase(DATABASE_URL, ['migrate', 'seed']);
   const server = await startServer({
     DATABASE_URL: await cluster.appUrl('demo', 'pictures'),
     LOG_LEVEL: 'warn',
