@@ -18,7 +18,7 @@ export type Task =
       do: 'plan';
       request: PlanRequest;
       /** After so long the best plan so far is given, ms; the usual time where nothing is said. */
-      enoughMs?: number;
+      enoughMs?: number | undefined;
       /** Where progress goes. */
       port: MessagePort;
     }

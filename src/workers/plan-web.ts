@@ -6,7 +6,13 @@ import { answer, type Answer } from './answer';
  * In the browser: the newest request is worked on; an older one is dropped as soon as it is heard of.
  * Asking for nothing stops the work. A machine is sent once, with the first request on it, and known by its hash from then on.
  */
-export type Asked = { id: number; request?: Omit<PlanRequest, 'machine'>; machine?: Machine; withChoices?: boolean };
+export type Asked = {
+  id: number;
+  request?: Omit<PlanRequest, 'machine'>;
+  machine?: Machine;
+  withPlan?: boolean;
+  withChoices?: boolean;
+};
 export type Told = { id: number; answer: Answer };
 
 /** Long enough for a plan to be drawn, too short to be missed by who waits for the proof. */
@@ -15,7 +21,7 @@ const REST_MS = 120;
 const machines = new Map<string, Machine>();
 let newest = 0;
 self.addEventListener('message', ({ data }: MessageEvent<Asked>) => {
-  const { id, machine, withChoices } = data;
+  const { id, machine, withPlan, withChoices } = data;
   newest = Math.max(newest, id);
   if (!data.request) return;
   if (machine) machines.set(data.request.hash, machine);
@@ -30,5 +36,5 @@ self.addEventListener('message', ({ data }: MessageEvent<Asked>) => {
     }
     self.postMessage({ id, answer } satisfies Told);
   };
-  void answer(request, told, () => newest > id, { withChoices, restMs: REST_MS });
+  void answer(request, told, () => newest > id, { withPlan, withChoices, restMs: REST_MS });
 });

@@ -44,25 +44,31 @@ export class LivePlan {
     private readonly patienceMs = PATIENCE_MS
   ) {}
 
-  /** @param request what to plan; nothing chosen clears the plan */
-  ask(request: PlanRequest | undefined): void {
+  /**
+   * @param request what to plan; nothing chosen clears the plan
+   * @param known the plan for it, where somebody has made it: then only the choices beside it are asked for
+   */
+  ask(request: PlanRequest | undefined, known?: Plan | null): void {
     this.asked++;
     this.problem = undefined;
     this.proving = false;
     this.gap = undefined;
     this.choices = undefined;
-    this.waiting = request !== undefined;
+    this.waiting = request !== undefined && !known;
     if (!request) {
       this.plan = undefined;
       this.worker?.postMessage({ id: this.asked });
       return;
     }
+    if (known) this.plan = known;
+    if (known && !this.withChoices) return;
     this.worker ??= this.begin();
     this.watch();
     const { machine, ...rest } = request;
     this.worker.postMessage({
       id: this.asked,
       request: rest,
+      ...(known ? { withPlan: false } : {}),
       withChoices: this.withChoices,
       ...(this.sent.has(request.hash) ? {} : { machine })
     });

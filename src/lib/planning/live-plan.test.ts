@@ -3,7 +3,7 @@ import type { Plan, PlanRequest } from '$core/plan';
 import type { Asked, Told } from '$workers/plan-web';
 import { LivePlan, type PlanWorker } from './live-plan.svelte';
 
-function desk(patienceMs?: number) {
+function desk(patienceMs?: number, withChoices = false) {
   const asked: Asked[] = [];
   const workers: (PlanWorker & { ended: boolean })[] = [];
   const live = new LivePlan(
@@ -20,7 +20,7 @@ function desk(patienceMs?: number) {
       workers.push(worker);
       return worker;
     },
-    false,
+    withChoices,
     patienceMs
   );
   const tell = (id: number, answer: Told['answer']) =>
@@ -49,6 +49,16 @@ describe('planning while one chooses', () => {
     tell(asked[0]!.id, { stage: 'proved', plan: plan('best') });
     expect([live.plan?.weighting, live.proving]).toEqual(['best', false]);
     expect(live.plan!.steps).toBe(steps);
+  });
+  it('shows a plan that somebody has made, and asks for nothing but the choices beside it', () => {
+    const { live, asked, tell } = desk(undefined, true);
+    live.ask(request, plan('known'));
+    expect([live.plan?.weighting, live.waiting, live.proving]).toEqual(['known', false, false]);
+    expect(asked[0]).toMatchObject({ withPlan: false, withChoices: true });
+    tell(asked[0]!.id, { stage: 'choices', choices: { alternatives: [], alongside: [] } });
+    expect([live.plan?.weighting, live.choices]).toEqual(['known', { alternatives: [], alongside: [] }]);
+    live.ask(request);
+    expect(asked[1]).not.toHaveProperty('withPlan');
   });
   it('never lets an older answer overwrite a newer question', () => {
     const { live, asked, tell } = desk();

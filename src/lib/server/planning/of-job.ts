@@ -7,7 +7,7 @@ import { pool } from '../database/pool';
 import { basisOf } from '../jobs/facts';
 import { jobOfPage } from '../jobs/of-page';
 import { wishOf, type JobRow } from '../jobs/jobs';
-import { planFor } from './plans';
+import { firstPlanFor, planFor } from './plans';
 import { findRun } from '../bench/runs';
 import { PlanningError } from '$core/goals';
 import { here } from '$lib/server/http/here';
@@ -29,14 +29,34 @@ export async function requestOfJob(params: { number: string }): Promise<OfJob & 
   return { ...found, basis, asked: planRequest({ machine, hash }, basis, wishOf(job)) };
 }
 
+type PlanOrProblem = { plan: Plan; problem: null } | { plan: null; problem: Said };
+
 /** The plan that a job was started with, or the one that it would be started with now; or why there is none. */
-export async function planOrProblem(
+export async function planOrProblem(job: JobRow, asked: PlanRequest): Promise<PlanOrProblem> {
+  const started = await startedPlan(job);
+  return orProblem(async () => ({ plan: started ?? (await planFor(asked)) }));
+}
+
+/** As `planOrProblem`, but without waiting for a proof. `isWhole` says that nothing is left to be searched. */
+export async function firstPlanOrProblem(
   job: JobRow,
   asked: PlanRequest
-): Promise<{ plan: Plan; problem: null } | { plan: null; problem: Said }> {
-  const run = job.runId ? await findRun(pool(), job.runId) : undefined;
+): Promise<PlanOrProblem & { isWhole: boolean }> {
+  const started = await startedPlan(job);
+  const made = await orProblem(() =>
+    started ? Promise.resolve({ plan: started, isWhole: true }) : firstPlanFor(asked)
+  );
+  return made.plan ? made : { ...made, isWhole: false };
+}
+
+const startedPlan = async (job: JobRow): Promise<Plan | null | undefined> =>
+  job.runId ? (await findRun(pool(), job.runId))?.planNow : undefined;
+
+async function orProblem<T extends { plan: Plan }>(
+  made: () => Promise<T>
+): Promise<(T & { problem: null }) | { plan: null; problem: Said }> {
   try {
-    return { plan: run?.planNow ?? (await planFor(asked)), problem: null };
+    return { ...(await made()), problem: null };
   } catch (thrown) {
     if (thrown instanceof PlanningError) return { plan: null, problem: thrown.said };
     throw thrown;

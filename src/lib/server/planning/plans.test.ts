@@ -3,7 +3,7 @@ import { readMachineFile } from '$core/formats';
 import { plan, planRequest, STANDARD_BASIS } from '$core/plan';
 import { demoText } from '$core/testing/machines';
 import type { Heard } from '$workers/plan-thread';
-import { closePlanner, drawFace, planFor, print } from './plans';
+import { closePlanner, drawFace, firstPlanFor, planFor, print } from './plans';
 import { asking, underWay } from './threads';
 import { PlanningError, type Goal } from '$core/goals';
 
@@ -33,6 +33,14 @@ describe('plans from a thread', () => {
     const proof = heard.filter((h) => h.stage !== 'first');
     expect(proof.every((h) => h.bound > 0 && h.cost >= h.bound)).toBe(true);
     expect(made.set.proved).toBe(true);
+  });
+  it('are shown before their order is searched, and whole once somebody has had them made', async () => {
+    const request = asked(replace('battery', 'display'));
+    const first = await firstPlanFor(request);
+    expect(first.isWhole).toBe(false);
+    const whole = await planFor(request);
+    expect(first.plan.order.cost).toBeGreaterThanOrEqual(whole.order.cost);
+    expect(await firstPlanFor(request)).toEqual({ plan: whole, isWhole: true });
   });
   it('that cannot be made say why, and are tried again when asked again', async () => {
     await expect(planFor(asked(replace('flywheel')))).rejects.toThrow(PlanningError);

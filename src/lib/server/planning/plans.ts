@@ -55,6 +55,17 @@ export async function planFor(
   return wantedWhile(key, entry, signal);
 }
 
+/**
+ * What can be shown at once, for a page whose browser goes on by itself: the plan where it was made lately, and otherwise a first one,
+ * whose order nobody has searched on or proved.
+ * @throws as `planFor` does
+ */
+export async function firstPlanFor(request: PlanRequest): Promise<{ plan: Plan; isWhole: boolean }> {
+  const entry = made.get(requestKey(request));
+  if (entry?.isDone) return { plan: await entry.plan, isWhole: true };
+  return { plan: await run(request, undefined, asking.getStore()?.signal, 0), isWhole: false };
+}
+
 /** Waits as long as this asker is there; the last one to leave stops the work. */
 async function wantedWhile(
   key: string,
@@ -84,17 +95,28 @@ async function wantedWhile(
   }
 }
 
-async function run(request: PlanRequest, on: ((heard: Heard) => void) | undefined, signal: AbortSignal): Promise<Plan> {
+async function run(
+  request: PlanRequest,
+  on: ((heard: Heard) => void) | undefined,
+  signal: AbortSignal | undefined,
+  enoughMs?: number
+): Promise<Plan> {
   const { port1, port2 } = new MessageChannel();
   try {
     const size = request.machine.joints.length * Math.max(1, request.goals.length);
-    const result: Made = await inThread({ do: 'plan', request, port: port2 }, size, signal, [port2], (piece) => {
-      port1.on('message', (heard: Heard) => {
-        piece.stage = 'proving';
-        if (heard.stage !== 'first') piece.gap = gapOf(heard);
-        on?.(heard);
-      });
-    });
+    const result: Made = await inThread(
+      { do: 'plan', request, enoughMs, port: port2 },
+      size,
+      signal,
+      [port2],
+      (piece) => {
+        port1.on('message', (heard: Heard) => {
+          piece.stage = 'proving';
+          if (heard.stage !== 'first') piece.gap = gapOf(heard);
+          on?.(heard);
+        });
+      }
+    );
     if (!result.ok) throw new PlanningError(whyNot(result));
     if (result.plan.doubts) tellDoubted(result.plan);
     return packed(result.plan);

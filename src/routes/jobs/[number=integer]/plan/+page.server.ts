@@ -8,7 +8,7 @@ import { pool } from '$lib/server/database/pool';
 import { basisOf, replanJob, startProblem } from '$lib/server/jobs/facts';
 import { jobOfPage } from '$lib/server/jobs/of-page';
 import { keepPlan } from '$lib/server/jobs/jobs';
-import { planOrProblem, requestOfJob } from '$lib/server/planning/of-job';
+import { firstPlanOrProblem, requestOfJob } from '$lib/server/planning/of-job';
 import { planFor } from '$lib/server/planning/plans';
 import { soon } from '$lib/server/http/soon';
 import { PlanChanged, PlanDoubted, startRun } from '$lib/server/bench/runs';
@@ -18,10 +18,10 @@ import { Goals, PlanningError } from '$core/goals';
 import { jobWords } from '$core/words';
 import { here } from '$lib/server/http/here';
 
-/** A plan that cannot be met is shown with the means to change it; one that takes long is worked out in the browser, which shows how it goes. */
+/** A plan that cannot be met is shown with the means to change it; what is left of a plan is worked out in the browser, which shows how it goes. */
 export const load: PageServerLoad = async ({ params, locals }) => {
   const { job, machine, hash, state, basis, asked } = await requestOfJob(params);
-  const planned = await soon(planOrProblem(job, asked));
+  const planned = await soon(firstPlanOrProblem(job, asked));
   const mayStart = (await atBench(pool(), locals.person!, job)).mayWork;
   return {
     job,
@@ -30,7 +30,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     state,
     basis,
     mayStart,
-    ...('now' in planned ? planned.now : { plan: null, problem: null })
+    ...('now' in planned ? planned.now : { plan: null, problem: null, isWhole: false })
   };
 };
 

@@ -45,7 +45,10 @@
   onDestroy(() => live.close());
   $effect(() => {
     if (data.job.stage !== 'planned') return;
-    live.ask(draft.wish.goals.length > 0 ? planRequest(data, data.basis, draft.wish) : undefined);
+    live.ask(
+      draft.wish.goals.length > 0 ? planRequest(data, data.basis, draft.wish) : undefined,
+      data.isWhole && !draft.isChanged ? data.plan : undefined
+    );
   });
   /** The last plan stays while a newer one is made; on the bench it is the one that was started. */
   const plan = $derived(
