@@ -5,6 +5,7 @@ import { cables, power, supplies, tests } from './duties';
 import { Facts, moveKey, openKey, takesOut } from './facts';
 import { Reach, type Open } from './reach';
 import { replay, type Moment } from './replay';
+import { strain } from './strain';
 
 /** What is wrong with a plan, a line each: the step where it shows, and the problem. */
 export const checkPlan = (machine: Machine, plan: Plan, hash?: string): string[] =>
@@ -31,6 +32,7 @@ export function doubtsOf(machine: Machine, plan: Plan, hash?: string): Doubt[] {
   tests(reach, plan, moments, say);
   supplies(reach, plan, moments, say);
   cables(reach, moments, say);
+  strain(reach, moments, say);
   for (const goal of plan.goals)
     if (!isMet(reach, goal, moments))
       say(undefined, `the goal to ${goal.do} ${goal.do === 'reach' ? goal.joint : goal.part} is not met`);

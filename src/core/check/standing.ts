@@ -53,6 +53,9 @@ function isFree(reach: Reach, unit: string, open: Open): boolean {
   return joints.length + covers.length > 0 && joints.every(letsGo) && covers.every((c) => c.isMet(open));
 }
 
+/** Joints that keep a part, with what stands on it, from falling. */
+export const fastenersOf = (reach: Reach, part: string): readonly Joint[] => keptBy(reach, part).joints;
+
 interface Kept {
   first: string;
   joints: Joint[];

@@ -172,6 +172,7 @@ export interface Messages {
   'departs.turnsDown': Nothing;
   'departs.turnsUp': Nothing;
   'departs.doneBefore': Nothing;
+  'departs.heldFirst': Nothing;
   'departs.triedFirst': Nothing;
   'departs.stoodUp': Nothing;
   'departs.powerAfterPlugs': Nothing;
@@ -362,6 +363,7 @@ export interface Messages {
   'caution.cannotIsolate': Nothing;
   'caution.highVoltage': { parts: Arg };
   'caution.dryOnly': Nothing;
+  'caution.hold': { parts: Arg };
   'caution.unheld': { parts: Arg };
   'unheld': { how: string; name: Arg };
   'caution.withLid': { parts: Arg };

@@ -1,7 +1,7 @@
 import type { Access, Action, Unheld } from '../access';
 import { moveId, openId, type ActionId } from '../ids';
 import { movedBy, type IsolationStep, type Model } from '../machine';
-import { CAUTIONS, highVoltageWords, liveWords, looseWords, withLidWords } from '../words';
+import { CAUTIONS, highVoltageWords, holdWords, liveWords, looseWords, withLidWords } from '../words';
 import type { Caution } from './schema';
 import { isDriver } from './tools';
 
@@ -51,6 +51,12 @@ export function isolationCautions(step: IsolationStep): Caution[] {
 /** What has to be held while the machine or its lid moves, and how. */
 export const looseCaution = (model: Model, loose: readonly { part: string; how: Unheld }[]): Caution => ({
   text: looseWords(model, loose),
+  harm: false
+});
+
+/** What the other hand holds while a plug is pulled or pressed. */
+export const holdCaution = (model: Model, parts: readonly { part: string }[]): Caution => ({
+  text: holdWords(model, parts),
   harm: false
 });
 

@@ -3,6 +3,7 @@ import { undressing } from '../cables';
 import { type SequenceAction, type SequenceProblem, type Weights, cheapestSet } from '../solve';
 import { lidsOf, looseRules, ontoMat, poseOf, type Lids } from './pose';
 import type { From, RemovalSet } from './sets';
+import { strains } from './strain';
 import { comesAfter, takenApart, tornAfter } from './together';
 import { toolOf } from './tools';
 import { openId, type ActionId, readAction } from '../ids';
@@ -47,7 +48,8 @@ export function downProblem(
       ...wished(ids, needs, [
         ...togetherFirst(access, set),
         ...beforeTheLid(access, set, about.lids),
-        ...handFirst(access, ids)
+        ...handFirst(access, ids),
+        ...strains(access, set.actions).map(({ tie, keep }) => ({ of: keep, alternatives: [[tie]] }))
       ])
     ],
     weights,

@@ -70,6 +70,8 @@ export const Step = z.strictObject({
   pinch: z.array(Pinch),
   /** For turns and lid moves: what is in the machine and not held, to be held by hand meanwhile. */
   unheld: z.array(z.strictObject({ part: z.string(), how: z.enum(['free', 'leash', 'popped', 'bare']) })).optional(),
+  /** For plugs: what they tie to the rest and nothing else keeps, for the other hand. */
+  holds: z.array(z.strictObject({ part: z.string(), how: z.enum(['free', 'leash', 'popped']) })).optional(),
   /** For tests: the function that is proved. */
   test: z.string().optional(),
   /** For the test with the case open: what there is to look at by then. */

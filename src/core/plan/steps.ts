@@ -2,7 +2,14 @@ import { unheld, type Access, type Action } from '../access';
 import { comesOffWith, likeLeads, routeOf } from '../cables';
 import { tightening } from '../fasteners';
 import { movedBy, removes, type IsolationStep, type Joint, type JointOf, type Model, type Part } from '../machine';
-import { cautionsFor, highVoltageCaution, isolationCautions, looseCaution, withLidCaution } from './cautions';
+import {
+  cautionsFor,
+  highVoltageCaution,
+  holdCaution,
+  isolationCautions,
+  looseCaution,
+  withLidCaution
+} from './cautions';
 import { pinchList } from './pinch';
 import { ontoMat, poseOf, type Lids } from './pose';
 import { closesUp, touchedFunctions } from './touched';
@@ -11,6 +18,7 @@ import { toolOf } from './tools';
 import type { Condition } from '../hazards';
 import { inOrderOfWork, isolationOf } from './kept-off';
 import { laidOn, looksOf, looksUnder, needsLidUp } from './open-test';
+import { floating } from './strain';
 import type { OpenTest } from './way-up';
 import { START } from './down';
 import type { From } from './sets';
@@ -49,6 +57,8 @@ export class StepWriter {
   private readonly replaced: readonly string[];
   private readonly stands: { up: string; lid: string };
   private poses = 0;
+  /** Parts that the other hand held at the step before. */
+  private held = '';
   private afterIsolation: IsolationStep[] = [];
   private readonly done = new Set<ActionId>();
 
@@ -99,7 +109,7 @@ export class StepWriter {
         ...this.place(action, pose),
         mirror: stepId.action('up', action.id),
         because: this.reasons.get(action.id) ?? [],
-        cautions: cautionsFor(this.access.model, action, 'down')
+        ...this.holding(action, pose, this.done, cautionsFor(this.access.model, action, 'down'))
       });
       this.done.add(action.id);
       if (this.isolated(actions)) {
@@ -184,7 +194,7 @@ export class StepWriter {
         mirror: stepId.action('down', id),
         ...(departs ? { departs } : {}),
         because: this.reasons.get(id) ?? [],
-        cautions: cautionsFor(this.access.model, action, 'up'),
+        ...this.holding(action, pose, open, cautionsFor(this.access.model, action, 'up')),
         pinch: action.kind === 'move' ? pinchList(this.access, action, this.done) : []
       });
     });
@@ -317,6 +327,21 @@ export class StepWriter {
         pinch: this.pinchedByLid(open)
       }
     ];
+  }
+
+  /** What the other hand holds at a plug; told once where several follow on each other. @param open before it is opened, or closed */
+  private holding(
+    action: Action,
+    pose: string | undefined,
+    open: ReadonlySet<ActionId>,
+    cautions: Step['cautions']
+  ): Pick<Step, 'cautions' | 'holds'> {
+    const parts = action.kind === 'open' && pose !== MAT ? floating(this.access, action.joint, open) : [];
+    const held = parts.map(({ part }) => part).join();
+    const isTold = held === this.held;
+    this.held = held;
+    if (parts.length === 0) return { cautions };
+    return { holds: parts, cautions: isTold ? cautions : [holdCaution(this.access.model, parts), ...cautions] };
   }
 
   /** Cables to mind before the lid is moved: what went with it comes back with it. */

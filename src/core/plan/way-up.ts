@@ -2,6 +2,7 @@ import { refId, type Access, type Action } from '../access';
 import { crossings } from '../cables';
 import { movedBy, type Model, type PartKind } from '../machine';
 import { lidsOf, ontoMat, poseOf, type Lids, type Taken } from './pose';
+import { strains } from './strain';
 import { takenApart } from './together';
 import type { Said } from '../language';
 import { backLater, cableOver, cableUnder, DEPARTS, fileText } from '../words';
@@ -40,6 +41,8 @@ export function upEdges(access: Access, actions: ReadonlySet<ActionId>, used: It
   for (const { group, apart } of takenApart(model, actions)) edges.soft({ before: apart, after: group });
   const all = [...actions].map((id) => access.actions.get(id)!).filter(Boolean);
   backWithTheLid(access, all, lidsOf(access, taken), edges);
+  for (const { tie, keep } of strains(access, actions))
+    edges.soft({ before: keep, after: tie, why: DEPARTS.heldFirst });
   cableEdges(model, all, edges);
   powerLast(access, all, edges);
   openTest(access, all, edges);

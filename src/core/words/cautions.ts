@@ -41,6 +41,9 @@ export const DRY_ONLY = say('caution.dryOnly');
 export const looseWords = (model: Model, loose: readonly { part: string; how: Unheld }[]): Said =>
   say('caution.unheld', { parts: loose.map(({ part, how }) => say('unheld', { how, name: partName(model, part) })) });
 
+export const holdWords = (model: Model, parts: readonly { part: string }[]): Said =>
+  say('caution.hold', { parts: parts.map(({ part }) => partName(model, part)) });
+
 /** What comes down, or up, as the lid is moved. */
 export const withLidWords = (model: Model, parts: readonly string[]): Said =>
   say('caution.withLid', { parts: parts.map((id) => partName(model, id)) });

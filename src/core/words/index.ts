@@ -17,6 +17,7 @@ export {
   highVoltageWords,
   doubtedWords,
   liveWords,
+  holdWords,
   looseWords,
   withLidWords
 } from './cautions';

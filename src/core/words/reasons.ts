@@ -136,6 +136,7 @@ export const DEPARTS = wordsOf('departs', [
   'turnsUp',
   'doneBefore',
   'triedFirst',
+  'heldFirst',
   'stoodUp',
   'powerAfterPlugs',
   'powerAfterBattery',

@@ -94,7 +94,7 @@ interface Line {
 
 /** What is read of a step: what to do and with what, how, what can hurt, and why it differs from its mirror. */
 function lines({ t, told }: Translate, plan: Plan, step: Step): Line[] {
-  const caution = step.cautions.find((c) => c.harm) ?? (step.unheld ? step.cautions[0] : undefined);
+  const caution = step.cautions.find((c) => c.harm) ?? (step.unheld || step.holds ? step.cautions[0] : undefined);
   const said: (Line | undefined)[] = [
     {
       text: t('paper.step', {
