@@ -71,7 +71,7 @@ test('a machine from the counter by its fault to the bench', async ({ page, app,
     // Whatever comes next, it is answered until the plug is what is left to do.
     const plan = page.getByRole('button', { name: 'Plan it: there and back' });
     for (let i = 0; i < 6; i++) {
-      await expect(page.getByText('Average time to repair')).toBeVisible();
+      await expect(page.getByText('Average cost of the repair')).toBeVisible();
       if (await plan.isVisible()) break;
       const heading = await page.locator('section[aria-label="What to do next"] h2').innerText();
       await page

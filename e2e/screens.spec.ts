@@ -9,7 +9,7 @@ const SCREENS: [name: string, path: string, then?: (page: Page) => Promise<unkno
   ['jobs, nothing found', '/jobs?q=nowhere'],
   ['intake', '/jobs/106/intake'],
   ['intake, stopped', '/jobs/110/intake'],
-  ['fault', '/jobs/109/fault', (page) => expect(page.getByText('Average time to repair')).toBeVisible()],
+  ['fault', '/jobs/109/fault', (page) => expect(page.getByText('Average cost of the repair')).toBeVisible()],
   ['fault, nothing said', '/jobs/106/fault'],
   ['cell', '/jobs/111/cell'],
   ['cell, nothing read', '/jobs/104/cell'],

@@ -20,6 +20,8 @@ export interface FaultAsked {
   known: Findings;
   /** How often each fault was the one, over closed jobs. */
   found: Record<string, number>;
+  /** What each repair's spare weighs, as time at the bench, s. */
+  spares: Record<string, number>;
   /** How the machine lies now, when it is on the bench. */
   from?: From;
 }
@@ -43,7 +45,7 @@ self.addEventListener('message', ({ data }: MessageEvent<FaultAsked>) => {
   void answer(data);
 });
 
-async function answer({ id, machine, set, known, found, from }: FaultAsked): Promise<void> {
+async function answer({ id, machine, set, known, found, spares, from }: FaultAsked): Promise<void> {
   const weights = belief(set, known, found);
   const tell = (told: Omit<FaultTold, 'id' | 'belief'>) =>
     self.postMessage({ id, belief: weights, ...told } satisfies FaultTold);
@@ -56,7 +58,8 @@ async function answer({ id, machine, set, known, found, from }: FaultAsked): Pro
     set,
     weights,
     { tests: Object.keys(known.tests), repairs: known.repairs },
-    reachOf(machine, set, from)
+    reachOf(machine, set, from),
+    (repair) => spares[repair] ?? 0
   );
   for (let shown: Next | undefined; ;) {
     for (const until = performance.now() + SLICE_MS; performance.now() < until && !step.isDone;) step.goOn(5);

@@ -579,9 +579,11 @@ export interface Messages {
   'fault.sayWhatIsWrongOneYes': Nothing;
   'fault.noSingleFaultExplainsAllOf': Nothing;
   'fault.thereMayBeTwoUndoThe': Nothing;
+  'fault.between': { from: Arg | null | undefined; to: Arg | null | undefined };
+  'fault.spare': { known: string; price: Arg | null | undefined; there: string };
   'fault.calculatingTheFastestNextStep': Nothing;
   'fault.nextFastestToARepair': Nothing;
-  'fault.forAverageTimeToRepair': { best: Arg | null | undefined; seconds: Arg | null | undefined; isTest: string; least: Arg | null | undefined };
+  'fault.forAverageTimeToRepair': { best: Arg | null | undefined; seconds: Arg | null | undefined; isTest: string; money: string; least: Arg | null | undefined };
   'fault.anEstimateStillCalculating': Nothing;
   'fault.anEstimateNotEveryWayWas': Nothing;
   'fault.leftOutSinceThereIsNo': { things: Arg | null | undefined };

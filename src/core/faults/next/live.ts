@@ -5,11 +5,14 @@ import type { Goal } from '../../goals';
 /** Less than this is nothing: rounding. */
 export const NOTHING = 1e-12;
 
+/** What the spare of a repair weighs, as time at the bench, s; by the repair's id. */
+export type SpareSeconds = (repair: string) => number;
+
 /** What could be done next. */
 export interface Deed {
   do: 'test' | 'repair';
   id: string;
-  /** Of itself, without the way there, s. */
+  /** Of itself, without the way there, s; of a repair with what its spare weighs. */
   seconds: number;
   goals: readonly Goal[];
 }
@@ -41,11 +44,13 @@ export interface Live {
  * Faults that no test tells apart and the same repairs mend are one: whichever it is, all that can be done costs the same.
  * @param weights how much each fault is believed in, in the set's order; any unit
  * @param isOpen what may still be done, by id
+ * @param spare what each repair's spare weighs: nothing where only time counts
  */
 export function liveOf(
   set: FaultSet,
   weights: readonly number[],
-  isOpen: { test: (id: string) => boolean; repair: (id: string) => boolean }
+  isOpen: { test: (id: string) => boolean; repair: (id: string) => boolean },
+  spare: SpareSeconds = () => 0
 ): Live {
   const whole = weights.reduce((a, b) => a + b, 0);
   const believed = weights.flatMap((w, f) => (w > NOTHING * whole ? [f] : []));
@@ -84,7 +89,7 @@ export function liveOf(
       return {
         do: 'repair',
         id: r.id,
-        seconds: r.seconds,
+        seconds: r.seconds + spare(r.id),
         goals: r.goal ? [r.goal] : [],
         mends: [...isMended.keys()].filter((f) => isMended[f]),
         isMended

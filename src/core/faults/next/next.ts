@@ -1,22 +1,22 @@
 import type { FaultSet } from '../schema';
 import { IntervalSearch } from './interval';
-import { liveOf, NOTHING, type Live } from './live';
+import { liveOf, NOTHING, type Live, type SpareSeconds } from './live';
 import { Openings, type ReachSeconds } from './openings';
 
 export interface Candidate {
   do: 'test' | 'repair';
   id: string;
-  /** Expected whole time from here to the mended machine when one begins with this, s: it lies between these two. Infinity where nothing above is known. */
+  /** Expected whole time, with spares as time, from here to the mended machine when one begins with this, s: it lies between these two. Infinity where nothing above is known. */
   least: number;
   most: number;
-  /** Time of this alone with the way there, s. */
+  /** Time of this alone with the way there, without its spare, s. */
   own: number;
 }
 
 export interface Next {
   /** The best first: the one with which the machine is known to be mended soonest. */
   candidates: Candidate[];
-  /** Expected whole time when one goes on as well as can be, s: it lies between these two. */
+  /** The same when one goes on as well as can be. */
   least: number;
   most: number;
   /** Nothing that was left out could be better: the two are one. */
@@ -37,7 +37,7 @@ export interface Done {
 const MOST_SITUATIONS = 150_000;
 
 /**
- * The test or repair to begin with, so that the expected time until the machine is mended is least: over everything that tests
+ * The test or repair to begin with, so that the expected time until the machine is mended, with spares counted as time, is least: over everything that tests
  * may say and whether each repair helps, with the way to each thing taken from the planner. What is opened stays open, so that a
  * second look behind the same cover costs its own time only. The answer is there at once, between two values that draw
  * together as long as one goes on.
@@ -51,8 +51,15 @@ export class NextStep {
   /**
    * @param weights how much each fault is believed in, in the set's order
    * @param reach the planner's time there and back
+   * @param spare what each repair's spare weighs: nothing where only time counts
    */
-  constructor(set: FaultSet, weights: readonly number[], done: Done, reach: ReachSeconds) {
+  constructor(
+    set: FaultSet,
+    weights: readonly number[],
+    done: Done,
+    reach: ReachSeconds,
+    private readonly spare: SpareSeconds = () => 0
+  ) {
     const isOpen = {
       test: (id: string) => !done.tests.includes(id),
       repair: (id: string) => !done.repairs.includes(id)
@@ -69,7 +76,7 @@ export class NextStep {
     const counted = set.faults.map((fault, f) => (mended.has(fault.id) ? weights[f]! : 0));
     const [whole, some] = [sum(weights), sum(counted)];
     this.unmended = whole > 0 ? 1 - some / whole : 0;
-    this.live = liveOf(set, counted, within);
+    this.live = liveOf(set, counted, within, spare);
     this.search = some > NOTHING * whole ? new IntervalSearch(this.live, new Openings(this.live, reach)) : undefined;
   }
 
@@ -88,7 +95,7 @@ export class NextStep {
     const { tests, repairs } = this.live;
     const candidates = (this.search?.answers ?? []).map(({ deed, own, least, most }): Candidate => {
       const { do: kind, id } = deed < tests.length ? tests[deed]! : repairs[deed - tests.length]!;
-      return { do: kind, id, least, most, own };
+      return { do: kind, id, least, most, own: kind === 'repair' ? own - this.spare(id) : own };
     });
     candidates.sort((a, b) => a.least - b.least || a.most - b.most || (a.id < b.id ? -1 : 1));
     const best = candidates.reduce<Candidate | undefined>(
@@ -117,9 +124,10 @@ export function nextStep(
   weights: readonly number[],
   done: Done,
   reach: ReachSeconds,
-  trials = Infinity
+  trials = Infinity,
+  spare?: SpareSeconds
 ): Next {
-  const step = new NextStep(set, weights, done, reach);
+  const step = new NextStep(set, weights, done, reach, spare);
   step.goOn(trials);
   return step.answer;
 }

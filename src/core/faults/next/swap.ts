@@ -1,13 +1,18 @@
 import type { FaultSet } from '../schema';
-import { liveOf, NOTHING } from './live';
+import { liveOf, NOTHING, type SpareSeconds } from './live';
 import { Openings, type ReachSeconds } from './openings';
 
 /**
- * Expected time of "swap the likeliest part": what is believed in most is replaced, plugs are not looked at by themselves.
+ * Expected time, with spares as time, of "swap the likeliest part": what is believed in most is replaced, plugs are not looked at by themselves.
  * @returns s; Infinity where nothing within reach mends what is left
  */
-export function swapLikeliest(set: FaultSet, weights: readonly number[], reach: ReachSeconds): number {
-  const live = liveOf(set, weights, { test: () => false, repair: () => true });
+export function swapLikeliest(
+  set: FaultSet,
+  weights: readonly number[],
+  reach: ReachSeconds,
+  spare?: SpareSeconds
+): number {
+  const live = liveOf(set, weights, { test: () => false, repair: () => true }, spare);
   const openings = new Openings(live, reach);
   const left = live.weights.slice();
   const tried = new Set<number>();

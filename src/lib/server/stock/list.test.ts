@@ -2,7 +2,9 @@ import { afterAll, beforeAll, expect, it } from 'vitest';
 import { listQuery } from '../database/lists';
 import { pool } from '../database/pool';
 import { newRun, openShop, type Shop } from '../testing/shop';
-import { keepSpare, listSpares, moveStock, reserve, SPARE_ORDERS, SPARES_PAGE } from './spares';
+import { demoFaults } from '$core/testing/demo-faults';
+import { demoAccess } from '$core/testing/machines';
+import { keepSpare, listSpares, moveStock, reserve, sparesOfRepairs, SPARE_ORDERS, SPARES_PAGE } from './spares';
 
 let shop: Shop;
 const spare = (number: string, name: string) =>
@@ -61,4 +63,26 @@ it('shows those of which none is free, also because all are set aside', async ()
   expect(await reserve(run.jobId, 'ZZ-006', 2, { by: shop.tam })).toMatchObject({ ok: true });
   expect(await numbers('q=zz-006', true)).toEqual(['ZZ-006']);
   expect((await page('q=zz-006')).spares).toMatchObject([{ held: 2, places: [{ place: 'Drawer c', quantity: 2 }] }]);
+});
+
+it('tells of each repair’s spare the price and whether one is there, of the numbers that fit', async () => {
+  const { model } = demoAccess();
+  const set = demoFaults('norrvik-fathom-14');
+  const { run } = await newRun(shop);
+  const board = set.repairs.find((r) => r.goal?.do === 'replace' && r.goal.part === 'board')!.id;
+  const of = async (variant?: string) =>
+    (await sparesOfRepairs(pool(), model, set, { jobId: run.jobId, variant }))[board];
+  expect(await of()).toEqual({ isThere: false });
+  await keepSpare(pool(), spare('NF14-4110', 'Main board'), 41000, shop.tam);
+  expect(await of()).toEqual({ isThere: false, each: 41000 });
+  await moveStock('NF14-4110', 'Drawer b', 1, 'bought', { by: shop.tam });
+  expect(await of('wwan')).toEqual({ isThere: true, each: 41000 });
+  // That number is of the other variant.
+  expect(await of('plain')).toEqual({ isThere: false });
+  // Set aside for this job it is there for it, and for no other.
+  await reserve(run.jobId, 'NF14-4110', 1, { by: shop.tam });
+  expect(await of('wwan')).toEqual({ isThere: true, each: 41000 });
+  const other = await newRun(shop);
+  const there = await sparesOfRepairs(pool(), model, set, { jobId: other.run.jobId, variant: 'wwan' });
+  expect(there[board]).toEqual({ isThere: false, each: 41000 });
 });

@@ -1,4 +1,6 @@
-import type { Machine } from '$core/machine';
+import type { FaultSet, ShopSpare } from '$core/faults';
+import type { Machine, Model } from '$core/machine';
+import { numbersFor } from '$core/plan';
 import { Spare, type Stocked } from '$core/spares';
 import { audit } from '../database/audit';
 import { holdsWords, inWords, type ListQuery } from '../database/lists';
@@ -107,6 +109,33 @@ export async function pricesOfParts(db: Queryable, { parts }: Machine): Promise<
   // Of several numbers the first that has a price.
   return Object.fromEntries(
     [...numbers].reverse().flatMap(([number, part]) => (known.has(number) ? [[part, known.get(number)!]] : []))
+  );
+}
+
+/** What the shop knows of the spare of each repair that takes one, of the numbers that fit the machine and its variant: a price, and whether one is there. */
+export async function sparesOfRepairs(
+  db: Queryable,
+  model: Model,
+  { repairs }: FaultSet,
+  of: { jobId: string; variant?: string | undefined }
+): Promise<Record<string, ShopSpare>> {
+  const fitting = repairs.flatMap(({ id, goal }) =>
+    goal?.do === 'replace' && model.hasPart(goal.part)
+      ? [{ id, numbers: numbersFor(model, model.part(goal.part), of.variant) }]
+      : []
+  );
+  const { rows } = await db.query<{ number: string; price: number | null; there: number }>(
+    `select s.number, s.price_minor::float8 as price,
+            ${FREE} + coalesce((select sum(r.quantity) from reservation r where r.number = s.number and r.job_id = $2), 0)::int as there
+       from spare s where s.number = any($1)`,
+    [fitting.flatMap(({ numbers }) => numbers), of.jobId]
+  );
+  return Object.fromEntries(
+    fitting.map(({ id, numbers }) => {
+      const known = rows.filter((r) => numbers.includes(r.number));
+      const best = known.find((r) => r.there > 0) ?? known.find((r) => r.price !== null);
+      return [id, { isThere: (best?.there ?? 0) > 0, ...(best?.price == null ? {} : { each: best.price }) }];
+    })
   );
 }
 

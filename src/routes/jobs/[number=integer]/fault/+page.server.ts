@@ -7,6 +7,8 @@ import { parsed } from '$lib/server/http/body';
 import { pool } from '$lib/server/database/pool';
 import { faultSetFor, faultsFound } from '$lib/server/library/faults';
 import { replanJob } from '$lib/server/jobs/facts';
+import { shopSettings } from '$lib/server/settings/shop';
+import { sparesOfRepairs } from '$lib/server/stock/spares';
 import { jobOfPage } from '$lib/server/jobs/of-page';
 import { keepPlan } from '$lib/server/jobs/jobs';
 import { eventsOf, findRun } from '$lib/server/bench/runs';
@@ -18,6 +20,11 @@ import { here } from '$lib/server/http/here';
 export const load: PageServerLoad = async ({ params, locals }) => {
   const { job, machine, state } = await jobOfPage(params);
   const [set, found] = await Promise.all([faultSetFor(pool(), job.machineId), faultsFound(pool(), job.machineId)]);
+  const model = modelOf(machine);
+  const [{ rates }, spares] = await Promise.all([
+    shopSettings(pool()),
+    set ? sparesOfRepairs(pool(), model, set, { jobId: job.id, variant: state.intake?.variant }) : {}
+  ]);
   const run = job.stage === 'on-bench' && job.runId ? await findRun(pool(), job.runId) : undefined;
   const events = run ? (await eventsOf(pool(), run.id)).events : [];
   return {
@@ -26,8 +33,10 @@ export const load: PageServerLoad = async ({ params, locals }) => {
     state,
     set: set ?? null,
     found,
+    rates,
+    spares,
     /** On the bench the way to a test begins where the machine lies open. */
-    from: run ? lies(modelOf(machine), run.plan, events) : null,
+    from: run ? lies(model, run.plan, events) : null,
     mayWrite: locals.person!.role !== 'trainee' && job.stage !== 'closed'
   };
 };

@@ -2,9 +2,10 @@
   import type { Said } from '$core/language';
   import { onMount } from 'svelte';
   import { laidBare } from '$core/drawing';
-  import { commonTo, faultSetIn, understood, type Candidate, type Test } from '$core/faults';
+  import { commonTo, faultSetIn, understood, worthOfSpares, type Candidate, type Test } from '$core/faults';
   import type { JobFact } from '$core/job';
   import { modelOf } from '$core/machine';
+  import { share, written } from '$core/money';
   import { ExploreDrawing } from '$lib/ui/drawing';
   import { duration } from '$lib/ui/format';
   import JobBar from '$lib/ui/JobBar.svelte';
@@ -22,6 +23,7 @@
   const model = $derived(modelOf(data.machine));
   const set = $derived(data.set ? faultSetIn(data.set, language) : null);
   const known = $derived(set ? understood(set, data.state.findings) : data.state.findings);
+  const worth = $derived(set ? worthOfSpares(model, set, data.rates.hour, data.spares) : {});
   let problem = $state.raw<Said>();
   let heard = $state.raw<FaultTold>();
   let asked = 0;
@@ -47,6 +49,7 @@
       set,
       known,
       found: data.found,
+      spares: Object.fromEntries(Object.entries(worth).map(([repair, { seconds }]) => [repair, seconds])),
       ...(data.from ? { from: data.from } : {})
     } satisfies FaultAsked);
   });
@@ -123,13 +126,17 @@
   const nameOf = (c: Candidate) => (c.do === 'test' ? testOf(c.id)?.text : repairOf(c.id)?.text) ?? c.id;
   /** Between its two values, as far as they differ for who reads them. */
   function expected(least: number, most: number): string {
-    const [from, to] = [duration(least), duration(most)];
-    if (from === to) return to;
-    const unit = / (s|min)$/.exec(to)?.[0];
-    return `${unit && from.split(' ').length === 2 && from.endsWith(unit) ? from.slice(0, -unit.length) : from} to ${to}`;
+    const [from, to] = [amount(least), amount(most)];
+    return from === to ? to : t('fault.between', { from, to });
+  }
+  /** What so much time, with spares as time, comes to: what the customer pays, with tax; the time itself in a shop without an hourly rate. */
+  function amount(seconds: number): string {
+    const { hour, taxBp, currency } = data.rates;
+    if (hour === 0) return duration(seconds);
+    return written(share(Math.round((seconds * hour) / 3600), 10_000 + taxBp, 10_000), currency, language);
   }
   const about = (c: Candidate) =>
-    c.most - c.least < 1 ? duration(c.most) : t('fault.atLeast', { least: duration(c.least) });
+    c.most - c.least < 1 ? amount(c.most) : t('fault.atLeast', { least: amount(c.least) });
   const wayTo = (c: Candidate, own: number) =>
     c.own - own > 20 ? t('fault.thereAndBack', { own: duration(c.own - own) }) : '';
   const tried = $derived([
@@ -280,6 +287,7 @@
               best: wayTo(best, (test ?? repair)!.seconds),
               seconds: duration((test ?? repair)!.seconds),
               isTest: test ? 'yes' : 'no',
+              money: data.rates.hour > 0 ? 'yes' : 'no',
               least: expected(heard!.next!.least, best.most)
             })}>{#snippet b(text)}<b class="whitespace-nowrap text-ink">{text}</b>{/snippet}</Rich
           >{#if !heard!.next!.proved}
@@ -287,6 +295,15 @@
               >{heard!.isWorking ? t('fault.anEstimateStillCalculating') : t('fault.anEstimateNotEveryWayWas')}</span
             >{/if}
         </p>
+        {#if repair && worth[repair.id]}
+          <p class="mt-1.5">
+            {t('fault.spare', {
+              price: amount(worth[repair.id]!.seconds),
+              there: data.spares[repair.id]?.isThere ? 'yes' : 'no',
+              known: worth[repair.id]!.isGuess ? 'no' : 'yes'
+            })}
+          </p>
+        {/if}
         {#if heard?.next && heard.next.left.length > 0}
           <p class="mt-2 rounded-md bg-warn-wash px-3 py-2">
             {t('fault.leftOutSinceThereIsNo', {
