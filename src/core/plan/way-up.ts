@@ -76,6 +76,12 @@ class Edges {
       if (!follows.has(id) && this.known({ before: id, after })) this.push({ before: id, after, why });
   }
 
+  /** Whether one of these has to come after it. */
+  comesBeforeAny(id: ActionId, actions: readonly Action[]): boolean {
+    const follows = this.following(id);
+    return actions.some((a) => a.id !== id && follows.has(a.id));
+  }
+
   private known({ before, after }: UpEdge): boolean {
     return before !== after && this.actions.has(before) && this.actions.has(after);
   }
@@ -249,9 +255,9 @@ const isCover = (action: Action) => action.kind === 'move' && action.part.kind =
 function openTest(access: Access, all: readonly Action[], edges: Edges): void {
   if (!needsOpenTest(access.model, all)) return;
   const touched = tried(access.model, all);
-  // What can only be closed with the cover on cannot wait for a test without it.
+  // A cover that has to be on before something else can be connected is on at the test in any case: nothing waits for it.
   const covers = [...covering(access, new Set(all.map((a) => a.id)), touched)]
-    .filter((id) => !keepsPanelSafe(access, access.actions.get(id)!))
+    .filter((id) => !keepsPanelSafe(access, access.actions.get(id)!) && !edges.comesBeforeAny(id, touched))
     .sort();
   // Far beyond any notebook only the outermost wait for all the rest: each with each would be millions.
   const waiting =
