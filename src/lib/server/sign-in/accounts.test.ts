@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { pool } from '../database/pool';
 import { auditLog } from '../database/audit';
 import { Password } from './password-form';
-import { addPerson, changeOwnPassword } from './people';
+import { addPerson, changeAccount, changeOwnPassword, resetPassword } from './people';
 import { hashPassword, passwordMatches } from './passwords';
 import { closeSession, openSession, personOfSession } from './sessions';
 import { signIn } from './sign-in';
@@ -149,4 +149,48 @@ describe('one\u2019s own password', () => {
   it.each([PASSWORD, 'harbour-lamp-14', 'four words that differ'])('%j is one', (password) =>
     expect(Password.safeParse(password).success).toBe(true)
   );
+});
+
+describe('an account that a lead changes', () => {
+  let lead: string;
+  let other: string;
+  beforeAll(async () => {
+    lead = await addPerson(pool(), { signIn: 'ines', name: 'Ines Havgaard', role: 'lead' }, PASSWORD);
+    other = await addPerson(pool(), { signIn: 'odd', name: 'Odd Sule', role: 'technician' }, PASSWORD);
+  });
+  const isIn = async (token: string) => (await personOfSession(pool(), token)) !== undefined;
+  const changes = async () => (await auditLog(pool())).filter((e) => e.what === 'account_changed').length;
+
+  it('is signed out everywhere by another role and by being shut, and not by what changes nothing', async () => {
+    const before = await changes();
+    for (const [to, stays] of [
+      [{ role: 'technician' }, true],
+      [{ isDisabled: false }, true],
+      [{ role: 'trainee' }, false],
+      [{ isDisabled: true }, false]
+    ] as const) {
+      const token = await openSession(pool(), other);
+      expect(await changeAccount(other, to, lead)).toEqual({ ok: true });
+      expect([to, await isIn(token)]).toEqual([to, stays]);
+    }
+    expect((await changes()) - before).toBe(2);
+    // Shut it stays when only its role is changed.
+    await changeAccount(other, { role: 'technician' }, lead);
+    expect(await isIn(await openSession(pool(), other))).toBe(false);
+    await changeAccount(other, { isDisabled: false }, lead);
+    expect(await isIn(await openSession(pool(), other))).toBe(true);
+  });
+  it('stays a lead where it is the last one, and nobody is made of an account that is not there', async () => {
+    for (const to of [{ role: 'technician' as const }, { isDisabled: true }])
+      expect(await changeAccount(lead, to, lead)).toMatchObject({ ok: false, problems: [{ code: 'last-lead' }] });
+    expect(await changeAccount(crypto.randomUUID(), { role: 'lead' }, lead)).toMatchObject({ ok: false });
+    await changeAccount(other, { role: 'lead' }, lead);
+    expect(await changeAccount(lead, { role: 'technician' }, other)).toEqual({ ok: true });
+  });
+  it('gets a new password alone, with its sessions and known devices gone', async () => {
+    const [token, own] = [await openSession(pool(), other), await openSession(pool(), lead)];
+    expect(await resetPassword(other, 'three lamps at sea', lead)).toEqual({ ok: true });
+    expect([await isIn(token), await isIn(own)]).toEqual([false, true]);
+    expect(await resetPassword(crypto.randomUUID(), 'three lamps at sea', lead)).toMatchObject({ ok: false });
+  });
 });
