@@ -1,4 +1,5 @@
 import { error, fail, redirect } from '@sveltejs/kit';
+import type { ShopSpare } from '$core/faults';
 import { type From, type Plan } from '$core/plan';
 import { modelOf, type Model } from '$core/machine';
 import type { RunEvent } from '$core/run';
@@ -17,13 +18,15 @@ import { Goals } from '$core/goals';
 import { jobWords } from '$core/words';
 import { here } from '$lib/server/http/here';
 
+const NO_SPARES: Record<string, ShopSpare> = {};
+
 export const load: PageServerLoad = async ({ params, locals }) => {
   const { job, machine, state } = await jobOfPage(params);
   const [set, found] = await Promise.all([faultSetFor(pool(), job.machineId), faultsFound(pool(), job.machineId)]);
   const model = modelOf(machine);
   const [{ rates }, spares] = await Promise.all([
     shopSettings(pool()),
-    set ? sparesOfRepairs(pool(), model, set, { jobId: job.id, variant: state.intake?.variant }) : {}
+    set ? sparesOfRepairs(pool(), model, set, { jobId: job.id, variant: state.intake?.variant }) : NO_SPARES
   ]);
   const run = job.stage === 'on-bench' && job.runId ? await findRun(pool(), job.runId) : undefined;
   const events = run ? (await eventsOf(pool(), run.id)).events : [];
