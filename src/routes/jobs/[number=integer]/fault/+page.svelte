@@ -2,7 +2,7 @@
   import type { Said } from '$core/language';
   import { onMount } from 'svelte';
   import { laidBare } from '$core/drawing';
-  import { commonTo, faultSetIn, understood, worthOfSpares, type Candidate, type Test } from '$core/faults';
+  import { commonTo, faultSetIn, understood, worthOfSpares, type Candidate, type Test, type Worth } from '$core/faults';
   import type { JobFact } from '$core/job';
   import { modelOf } from '$core/machine';
   import { share, written } from '$core/money';
@@ -23,7 +23,7 @@
   const model = $derived(modelOf(data.machine));
   const set = $derived(data.set ? faultSetIn(data.set, language) : null);
   const known = $derived(set ? understood(set, data.state.findings) : data.state.findings);
-  const worth = $derived(set ? worthOfSpares(model, set, data.rates.hour, data.spares) : {});
+  const worth = $derived<Record<string, Worth>>(set ? worthOfSpares(model, set, data.rates.hour, data.spares) : {});
   let problem = $state.raw<Said>();
   let heard = $state.raw<FaultTold>();
   let asked = 0;
