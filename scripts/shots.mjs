@@ -137,7 +137,7 @@ try {
   });
   await shot(light, 'report', '/jobs/101/report');
   await shot(light, 'intake', '/jobs/110/intake');
-  await shot(light, 'fault', '/jobs/109/fault', () => light.getByText('Average time to repair').waitFor());
+  await shot(light, 'fault', '/jobs/109/fault', () => light.getByText('Average cost of the repair').waitFor());
   await shot(light, 'cell', '/jobs/111/cell');
   await shot(light, 'spares', '/jobs/112/spares');
   await shot(light, 'compare', '/jobs/105/compare');
