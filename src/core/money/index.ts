@@ -1,2 +1,2 @@
 export { amountExample, minorDigits, readAmount, share, sum, written, type Minor } from './amount';
-export { makeQuote, Quote, QuoteLine, Rates, type Priced } from './quote';
+export { costOf, makeQuote, Quote, QuoteLine, Rates, type Priced } from './quote';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { amountExample, makeQuote, Quote, readAmount, share, written, type Rates } from '.';
+import { amountExample, costOf, makeQuote, Quote, readAmount, share, written, type Rates } from '.';
 
 const rates: Rates = { currency: 'EUR', hour: 6900, least: 2500, taxBp: 2400 };
 const amount = fc.integer({ min: 0, max: 10_000_000 });
@@ -94,4 +94,8 @@ it('amounts of currencies without minor units, and of three digits, are read as 
   ]).toEqual([12500, 12345, undefined, 7900]);
   for (const currency of ['JPY', 'EUR', 'KWD'])
     expect(readAmount(amountExample(currency), currency)).toBeGreaterThan(1000);
+});
+
+it('time comes to the hour’s rate with tax on it, to the nearest minor unit', () => {
+  expect([0, 3600, 1000, 1].map((seconds) => costOf(rates, seconds))).toEqual([0, 8556, 2377, 2]);
 });

@@ -63,6 +63,13 @@ export interface Priced {
 const HOUR_S = 3600;
 
 /**
+ * What so much time at the bench comes to, with tax: an estimate while a fault is sought, without the least that a visit costs.
+ * @param seconds spares among them as what they are worth in time
+ */
+export const costOf = ({ hour, taxBp }: Rates, seconds: number): Minor =>
+  share(share(hour, Math.round(seconds), HOUR_S), 10_000 + taxBp, 10_000);
+
+/**
  * A quote: labour by the planner's middle and cautious time at the shop's rate, and what is put in. Each line is rounded once,
  * tax once on the whole; nothing else is.
  */

@@ -38,7 +38,10 @@ export async function planFor(
   let entry = made.get(key);
   if (!entry) {
     const stop = new AbortController();
-    const plan = run(request, on, stop.signal);
+    const plan = run(request, on, stop.signal).then((whole) => {
+      if (whole.doubts) tellDoubted(whole);
+      return whole;
+    });
     entry = { plan, wanted: new Set(), stop, isDone: false };
     made.set(key, entry);
     const mine = entry;
@@ -57,7 +60,7 @@ export async function planFor(
 
 /**
  * What can be shown at once, for a page whose browser goes on by itself: the plan where it was made lately, and otherwise a first one,
- * whose order nobody has searched on or proved.
+ * whose order nobody has searched on or proved. What is doubted of that is shown, and told to whoever runs the server once it is made whole.
  * @throws as `planFor` does
  */
 export async function firstPlanFor(request: PlanRequest): Promise<{ plan: Plan; isWhole: boolean }> {
@@ -118,7 +121,6 @@ async function run(
       }
     );
     if (!result.ok) throw new PlanningError(whyNot(result));
-    if (result.plan.doubts) tellDoubted(result.plan);
     return packed(result.plan);
   } finally {
     port1.close();

@@ -5,7 +5,7 @@
   import { commonTo, faultSetIn, understood, worthOfSpares, type Candidate, type Test, type Worth } from '$core/faults';
   import type { JobFact } from '$core/job';
   import { modelOf } from '$core/machine';
-  import { share, written } from '$core/money';
+  import { costOf, written } from '$core/money';
   import { ExploreDrawing } from '$lib/ui/drawing';
   import { duration } from '$lib/ui/format';
   import JobBar from '$lib/ui/JobBar.svelte';
@@ -131,9 +131,8 @@
   }
   /** What so much time, with spares as time, comes to: what the customer pays, with tax; the time itself in a shop without an hourly rate. */
   function amount(seconds: number): string {
-    const { hour, taxBp, currency } = data.rates;
-    if (hour === 0) return duration(seconds);
-    return written(share(Math.round((seconds * hour) / 3600), 10_000 + taxBp, 10_000), currency, language);
+    const { rates } = data;
+    return rates.hour === 0 ? duration(seconds) : written(costOf(rates, seconds), rates.currency, language);
   }
   const about = (c: Candidate) =>
     c.most - c.least < 1 ? amount(c.most) : t('fault.atLeast', { least: amount(c.least) });
