@@ -5,6 +5,7 @@ import { cables, power, supplies, tests } from './duties';
 import { Facts, moveKey, openKey, takesOut } from './facts';
 import { Reach, type Open } from './reach';
 import { replay, type Moment } from './replay';
+import { settling } from './settle';
 import { strain } from './strain';
 
 /** What is wrong with a plan, a line each: the step where it shows, and the problem. */
@@ -31,6 +32,7 @@ export function doubtsOf(machine: Machine, plan: Plan, hash?: string): Doubt[] {
   conditions(reach, plan, moments, say);
   tests(reach, plan, moments, say);
   supplies(reach, plan, moments, say);
+  settling(reach, plan, moments, say);
   cables(reach, moments, say);
   strain(reach, moments, say);
   for (const goal of plan.goals)

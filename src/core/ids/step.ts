@@ -17,7 +17,9 @@ export const stepId = {
   test: (of: string): string => `prove/${of}`,
   /** What the machine's condition asks for beside the work. */
   condition: (what: string): string => `condition/${what}`,
-  openTest: 'up/open-test'
+  openTest: 'up/open-test',
+  setClock: 'prove/set:clock',
+  firstCharge: 'prove/first:charge'
 };
 
 /** The joint that a step opens or closes; undefined for every other step. */

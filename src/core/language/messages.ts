@@ -168,6 +168,8 @@ export interface Messages {
   'departs.newCable': Nothing;
   'departs.provesTouched': Nothing;
   'departs.provesClosed': Nothing;
+  'departs.clockLost': Nothing;
+  'departs.newCell': Nothing;
   'departs.usedOnce': Nothing;
   'departs.turnsDown': Nothing;
   'departs.turnsUp': Nothing;
@@ -443,6 +445,10 @@ export interface Messages {
   'whileOpen.look.how': Nothing;
   'cellAway': { part: Arg };
   'cellAway.how': Nothing;
+  'setClock': Nothing;
+  'setClock.how': Nothing;
+  'firstCharge': Nothing;
+  'firstCharge.how': Nothing;
   'underWatch': Nothing;
   'underWatch.how': Nothing;
   'test.function': { id: string; name: Arg };

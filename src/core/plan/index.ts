@@ -5,6 +5,7 @@ export { actionCost, removalSet, setsOfGoals, type From, type RemovalSet } from 
 export { Doubt, Plan, Step, Leg, Caution, Pinch, PLAN_FORMAT } from './schema';
 export { alignLegs, commonOrder, zoneAt, type Row } from './align';
 export { amountOf, consumableOf } from './consumables';
+export { losesClock } from './settle';
 export { CLOSING_PARTS, closesUp, touchedFunctions, type Touched } from './touched';
 export { explain, type Reason } from './explain';
 export { alternatives, alongside, type Alternative, type Alongside } from './choices';

@@ -171,7 +171,7 @@ function written(
         openTestPlace(access, up.sequence)
       ),
       ...writer.restore(),
-      ...writer.prove(actions)
+      ...writer.prove(actions, swaps)
     ],
     conditions,
     goals

@@ -23,6 +23,7 @@ import type { OpenTest } from './way-up';
 import { START } from './down';
 import type { From } from './sets';
 import { amountOf } from './consumables';
+import { firstCharge, settingClock } from './settle';
 import { numbersFor } from './spare';
 import { ANY, MAT, poseId, readPose, stepId, moveId, openId, type ActionId } from '../ids';
 import {
@@ -249,12 +250,20 @@ export class StepWriter {
       }));
   }
 
-  prove(actions: readonly Action[]): Step[] {
-    const tests = touchedFunctions(this.access.model, actions).map((f) => ({
+  prove(actions: readonly Action[], swaps: NonNullable<Plan['swaps']>): Step[] {
+    const { model } = this.access;
+    const proofs = touchedFunctions(model, actions).map((f) => ({
       ...step('prove', stepId.test(f), 'test', testWords(f), SECONDS.test),
       departs: DEPARTS.provesTouched,
       test: f
     }));
+    const starts = proofs.filter((s) => s.test === 'power');
+    const tests = [
+      ...starts,
+      ...settingClock(model, swaps, actions),
+      ...proofs.slice(starts.length),
+      ...firstCharge(model, swaps)
+    ];
     if (!actions.some(closesUp)) return tests;
     return [
       {

@@ -1,4 +1,14 @@
-import { actionOf, closesUp, START, touchedFunctions, type From, type Plan, type Step, type Touched } from '../plan';
+import {
+  actionOf,
+  closesUp,
+  losesClock,
+  START,
+  touchedFunctions,
+  type From,
+  type Plan,
+  type Step,
+  type Touched
+} from '../plan';
 import type { Model } from '../machine';
 import { removes } from '../machine';
 import type { RunState } from './fold';
@@ -140,6 +150,9 @@ function owedFor(model: Model, plans: readonly Plan[], state: RunState): (test: 
   });
   const functions = new Set(touchedFunctions(model, opened));
   return (test) => {
+    if (test.id === stepId.setClock) return losesClock(model, opened);
+    if (test.id === stepId.firstCharge)
+      return opened.some((a) => a.kind === 'move' && removes(a.move) && model.takes(a.part.id, a.move).has(test.part!));
     if (test.test === undefined) return true;
     return test.test === 'closing'
       ? opened.some(closesUp)

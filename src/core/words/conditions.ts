@@ -32,4 +32,8 @@ export const cellAwayWords = (model: Model, part: string): Phrase =>
 /** A new one is not laid beside a cell that may fail. */
 export const layApart = (model: Model, part: string): Said => say('swap.layApart', { part: partName(model, part) });
 
+/** What a machine needs once it runs again, before it is handed over. */
+export const SET_CLOCK = phrase(say('setClock'), say('setClock.how'));
+export const FIRST_CHARGE = phrase(say('firstCharge'), say('firstCharge.how'));
+
 export const UNDER_WATCH = phrase(say('underWatch'), say('underWatch.how'));

@@ -132,6 +132,8 @@ export const DEPARTS = wordsOf('departs', [
   'provesTouched',
   'provesClosed',
   'usedOnce',
+  'clockLost',
+  'newCell',
   'turnsDown',
   'turnsUp',
   'doneBefore',
