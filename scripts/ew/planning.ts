@@ -2,8 +2,18 @@ import { z } from 'zod';
 import { doubtsOf } from '$core/check';
 import { planMarkdown, stepTable } from '$core/formats';
 import { CONDITION_NAMES } from '$core/hazards';
-import { parseDocument } from '$core/machine';
-import { alongside, alternatives, explain, plan, withDoubts, type Leg, type Plan, type PlanOptions } from '$core/plan';
+import { parseDocument, type Model } from '$core/machine';
+import {
+  alongside,
+  alternatives,
+  explain,
+  pinchWords,
+  plan,
+  withDoubts,
+  type Leg,
+  type Plan,
+  type PlanOptions
+} from '$core/plan';
 import { WEIGHTS, type Weighting } from '$core/solve';
 import type { Options } from './options';
 import { problemLine, Refusal, textAt, type Read } from './files';
@@ -83,7 +93,7 @@ export function planText({ access, hash }: Read, values: Options): string {
   if (values.json) return JSON.stringify(spoken(made, told), null, 2);
   if (values.csv) return stepTable(made, told);
   if (values.markdown) return planMarkdown(access.model, made, told);
-  return inLines(made, told);
+  return inLines(access.model, made, told);
 }
 
 const signed = (seconds: number) => `${seconds < 0 ? '-' : '+'}${Math.abs(Math.round(seconds))} s`.padStart(8);
@@ -105,7 +115,7 @@ function explanation(made: Plan, which: string, told: Speak): string {
   ].join('\n');
 }
 
-function inLines(made: Plan, told: Speak): string {
+function inLines(model: Model, made: Plan, told: Speak): string {
   const minutes = (s: number) => `${Math.round(s / 60)} min`;
   const gap = ({ cost, bound, proved }: Plan['set']) =>
     proved ? 'proved best' : `at most ${cost - bound} s above the bound`;
@@ -128,7 +138,10 @@ function inLines(made: Plan, told: Speak): string {
     out.push(
       `${String(i + 1).padStart(4)}  ${told(step.text)}${step.departs && step.leg === 'up' ? `   [${told(step.departs)}]` : ''}`,
       ...step.cautions.map((caution) => `      ! ${told(caution.text)}`),
-      ...(step.detail ? [`      ${told(step.detail)}`] : [])
+      ...(step.detail ? [`      ${told(step.detail)}`] : []),
+      ...pinchWords(model, step).map(
+        ({ name, text, at }) => `      ~ ${told(name)} ${told(text)}.${at ? ` ${told(at)}` : ''}`
+      )
     );
   });
   return out.join('\n');

@@ -225,7 +225,7 @@ export function display(m: MachineBuilder) {
   m.part('inverter', 'Lamp inverter', 'small-board', 'display', {
     numbers: [{ number: 'NB15-9301' }],
     functions: ['display'],
-    care: ['static', 'fragile'],
+    care: ['static', 'fragile', 'high-voltage'],
     at: [F, rect(110, 221, 110, 12, 1), [2.4, 5]],
     moves: [{ id: 'lift', kind: 'lift', zone: F, seconds: 6 }],
     note: 'High voltage while the lamp is lit: never with the battery in or the adapter plugged.'

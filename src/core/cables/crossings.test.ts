@@ -62,7 +62,8 @@ it('a cable deeper than the middle of a part runs under it, a nearer one over it
       crosses: [
         [20, 10],
         [40, 10]
-      ]
+      ],
+      posts: []
     }
   ]);
   expect(at(2)[0]!.where).toBe('over');

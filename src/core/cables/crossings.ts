@@ -12,6 +12,8 @@ export interface Crossing {
   zone: string;
   /** Where it crosses the part's edge, mm. */
   crosses: [number, number][];
+  /** Screws and clips that hold the part down right beside it, mm. */
+  posts: [number, number][];
 }
 
 /**
@@ -86,11 +88,34 @@ function findCrossings(model: Model, part: Part): Crossing[] {
         part: part.id,
         where: mean > middle ? 'under' : 'over',
         zone: shape.zone,
-        crosses
+        crosses,
+        posts: postsBeside(model, part, cable, shape.zone)
       });
     }
   }
   return found;
+}
+
+/** What comes down on a cable that lies nearer than this to a screw's head or a clip, mm. */
+const BESIDE_MM = 1;
+/** How far a clip reaches to either side, mm. */
+const CLIP_MM = 2;
+
+function postsBeside(model: Model, part: Part, cable: Cable, zone: string): [number, number][] {
+  const near = (at: Point, reachMm: number) =>
+    spans(cable, zone).some(([from, to]) => toSpan(at, from.at, to.at) <= reachMm + cable.widthMm / 2 + BESIDE_MM);
+  return model.jointsOf(part.id).flatMap((joint) => {
+    if (joint.zone !== zone || (joint.kind !== 'screws' && joint.kind !== 'clips')) return [];
+    const reach = joint.kind === 'screws' ? joint.screw.headDiameterMm / 2 : CLIP_MM;
+    return joint.at.filter((at) => near(at, reach)).map(([x, y]): [number, number] => [x, y]);
+  });
+}
+
+/** Distance of a point from a straight piece, mm. */
+function toSpan([x, y]: Point, [ax, ay]: Point, [bx, by]: Point): number {
+  const [dx, dy] = [bx - ax, by - ay];
+  const along = dx || dy ? Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy))) : 0;
+  return Math.hypot(x - ax - along * dx, y - ay - along * dy);
 }
 
 type Place = Cable['path'][number];

@@ -9,11 +9,18 @@ export interface Passing {
   zone: string;
   /** It passes by more than a hair, and is clearly deeper or shallower. */
   isSure: boolean;
+  /** The part's edge or what fastens it comes down on it: by more than a hair, or just about. */
+  isCaught: 'surely' | 'maybe' | 'never';
 }
 
 /** A plug's own tip is no passing cable, mm. */
 const TIP_MM = 5;
 const STEP_MM = 0.5;
+/** So far beyond the edge nobody doubts that it was crossed, mm. */
+const BEYOND_MM = 2;
+/** A screw's head or a clip comes down on what lies nearer to it than this, mm. */
+const BESIDE_MM = 1;
+const CLIP_MM = 2;
 
 const found = new WeakMap<Reach, Map<string, Passing[]>>();
 
@@ -31,8 +38,20 @@ function passing(reach: Reach, part: Part): Passing[] {
     if (facts.ridersOf(part.id).has(cable.part)) continue;
     for (const shape of part.shapes) {
       const inside = insideOf(shape.outline);
+      const holds = facts.jointsAt(new Set([part.id])).flatMap((j) => {
+        if (j.zone !== shape.zone || (j.kind !== 'screws' && j.kind !== 'clips')) return [];
+        const r = (j.kind === 'screws' ? j.screw.headDiameterMm / 2 : CLIP_MM) + cable.widthMm / 2 + BESIDE_MM;
+        return j.at.map(
+          ([x, y]) =>
+            (p: Point) =>
+              Math.hypot(p[0] - x, p[1] - y) - r
+        );
+      });
       let length = 0;
       let sum = 0;
+      let innermost = -Infinity;
+      let outermost = Infinity;
+      let fromHold = Infinity;
       cable.path.forEach((to, i) => {
         const from = cable.path[i - 1];
         if (!from || from.zone !== shape.zone || to.zone !== shape.zone) return;
@@ -41,7 +60,11 @@ function passing(reach: Reach, part: Part): Passing[] {
         for (let k = 0; k < n; k++) {
           const t = (k + 0.5) / n;
           const at: Point = [from.at[0] + (to.at[0] - from.at[0]) * t, from.at[1] + (to.at[1] - from.at[1]) * t];
-          if (inside(at) <= 0) continue;
+          const depthIn = inside(at);
+          innermost = Math.max(innermost, depthIn);
+          outermost = Math.min(outermost, depthIn);
+          for (const hold of holds) fromHold = Math.min(fromHold, hold(at));
+          if (depthIn <= 0) continue;
           length += span / n;
           sum += (from.depth + (to.depth - from.depth) * t) * (span / n);
         }
@@ -49,9 +72,17 @@ function passing(reach: Reach, part: Part): Passing[] {
       if (length < TIP_MM - 3) continue;
       const below = sum / length - (shape.depth[0] + shape.depth[1]) / 2;
       const isClear = length > TIP_MM + 2 && Math.abs(below) > 0.2;
-      out.push({ cable: cable.part, where: below > 0 ? 'under' : 'over', zone: shape.zone, isSure: isClear });
-      if (Math.abs(below) <= 0.2)
-        out.push({ cable: cable.part, where: below > 0 ? 'over' : 'under', zone: shape.zone, isSure: false });
+      const isCaught =
+        part.kind === 'foot'
+          ? 'never'
+          : (innermost > 1 && outermost < -BEYOND_MM) || fromHold < -STEP_MM
+            ? 'surely'
+            : outermost < 1 || fromHold < STEP_MM
+              ? 'maybe'
+              : 'never';
+      const passes = { cable: cable.part, zone: shape.zone, isCaught } as const;
+      out.push({ ...passes, where: below > 0 ? 'under' : 'over', isSure: isClear });
+      if (Math.abs(below) <= 0.2) out.push({ ...passes, where: below > 0 ? 'over' : 'under', isSure: false });
     }
   }
   return out;

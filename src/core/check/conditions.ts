@@ -28,7 +28,12 @@ export function conditions({ facts }: Reach, plan: Plan, moments: readonly Momen
     else if (!moments[i]!.step.cautions.some((x) => x.harm)) say(moments[i]!.step, 'need not be acknowledged');
   }
   const liquid = given.has('wet') || given.has('residue');
+  const bearsGlass = ({ act, step }: Moment) =>
+    step.leg === 'down' &&
+    act?.part !== undefined &&
+    [...facts.ridersOf(act.part.id)].some((id) => ['panel', 'display'].includes(facts.parts.get(id)!.kind));
   const due = [
+    ...(given.has('glass') && moments.some(bearsGlass) ? ['splinters'] : []),
     ...(liquid ? ['clean'] : []),
     ...(given.has('cell-burnt') ? ['clean-cell'] : []),
     ...(given.has('wet') ? ['dry'] : []),
@@ -45,12 +50,12 @@ export function conditions({ facts }: Reach, plan: Plan, moments: readonly Momen
   let before = opened;
   for (const what of due) {
     const i = at(what);
-    if (i < 0) say(undefined, `${what} is left out, and it gets power`);
+    if (i < 0) say(undefined, `${what} is left out, and it is closed again`);
     else if (i < before || (power && i > power.index))
       say(moments[i]!.step, 'does not stand between opening and power');
     before = Math.max(before, i);
   }
-  if (due.length > 0 && at('watch') < 0) say(undefined, 'ends without a test under watch');
+  if (due.includes('look') && at('watch') < 0) say(undefined, 'ends without a test under watch');
   if (![...given].some((c) => c.startsWith('cell-'))) return;
   for (const { step, act, index } of moments) {
     const cell = act?.part;

@@ -161,13 +161,13 @@ export function cables(reach: Reach, moments: readonly Moment[], say: Say): void
     const told = new Set(step.pinch.map((p) => `${p.cable} ${p.where}`));
     for (const p of passing) {
       const isThere = reach.isIn(p.cable, after);
-      if (p.isSure && isThere && !told.has(`${p.cable} ${p.where}`))
+      if (p.isSure && p.isCaught === 'surely' && isThere && !told.has(`${p.cable} ${p.where}`))
         say(step, `passes ${p.where} ${p.cable} and does not name it`);
       if (!isThere && told.has(`${p.cable} ${p.where}`)) say(step, `minds ${p.cable}, which is not in the machine`);
       if (p.isSure && p.where === 'under') laid(step, p.part, p, open);
     }
     for (const p of step.pinch)
-      if (!passing.some((x) => x.cable === p.cable && x.where === p.where))
+      if (!passing.some((x) => x.cable === p.cable && x.where === p.where && x.isCaught !== 'never'))
         say(step, `says that ${p.cable} passes ${p.where} it`);
   }
 
@@ -193,7 +193,7 @@ export function cables(reach: Reach, moments: readonly Moment[], say: Say): void
     const isIt = (p: { cable: string; where: string }) => (x: { cable: string; where: string }) =>
       x.cable === p.cable && x.where === p.where;
     for (const p of passing)
-      if (p.isSure && reach.isIn(p.cable, after) && !step.pinch.some(isIt(p)))
+      if (p.isSure && p.isCaught === 'surely' && reach.isIn(p.cable, after) && !step.pinch.some(isIt(p)))
         say(step, `brings ${p.part} back, which passes ${p.where} ${p.cable}, and does not name it`);
     for (const p of step.pinch)
       if (!passing.some(isIt(p)) || !reach.isIn(p.cable, after))

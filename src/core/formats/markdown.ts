@@ -46,7 +46,8 @@ export function planMarkdown(model: Model, plan: Plan, speak: Speak): string {
     }
     out.push(`- [ ] ${i + 1}. ${plain(step.text)}${step.detail ? ` *${plain(step.detail)}*` : ''}`);
     for (const caution of step.cautions) out.push(`  - **${plain(SHEET.caution)}:** ${plain(caution.text)}`);
-    for (const { name, text } of pinchWords(model, step)) out.push(`  - ${plain(name)} ${plain(text)}.`);
+    for (const { name, text, at } of pinchWords(model, step))
+      out.push(`  - ${plain(name)} ${plain(text)}.${at ? ` ${plain(at)}` : ''}`);
     if (step.leg === 'up' && step.departs) out.push(`  - ${plain(SHEET.departs)}: ${plain(step.departs)}`);
   });
   return `${out.join('\n')}\n`;

@@ -7,6 +7,7 @@ type Nothing = Record<never, never>;
 export interface Messages {
   'list.more': { items: Arg; n: number };
   'list.anyOf': { one: Arg; other: Arg };
+  'screw.dims': { thread: number; length: number };
   'screw.size': { size: Arg; head: string };
   'open.screws': { count: number; joint: Arg; size: Arg; drive: Arg };
   'open.captive': { count: number; joint: Arg; size: Arg; drive: Arg };
@@ -14,6 +15,9 @@ export interface Messages {
   'open.printedOrder': { count: number };
   'open.plug': { joint: Arg };
   'open.blade': { joint: Arg };
+  'open.blades': { part: Arg };
+  'open.slot': { part: Arg };
+  'open.lock': { joint: Arg };
   'open.clips': { joint: Arg };
   'open.clipsStart': { start: Arg };
   'open.clipsDirection': { direction: Arg };
@@ -40,6 +44,9 @@ export interface Messages {
   'close.torqueAbout': { nm: number };
   'close.locker': Nothing;
   'close.plug': { joint: Arg };
+  'close.blades': { part: Arg };
+  'close.slot': { part: Arg };
+  'close.lock': { joint: Arg };
   'close.clips': { joint: Arg };
   'close.clipsHooked': { edges: Arg };
   'close.clipsPress': Nothing;
@@ -186,6 +193,17 @@ export interface Messages {
   'departs.takenApartOut': Nothing;
   'pinch.under': Nothing;
   'pinch.over': Nothing;
+  'pinch.edge': { at: Arg };
+  'pinch.post': { at: Arg };
+  'side.top-left': Nothing;
+  'side.top': Nothing;
+  'side.top-right': Nothing;
+  'side.left': Nothing;
+  'side.middle': Nothing;
+  'side.right': Nothing;
+  'side.bottom-left': Nothing;
+  'side.bottom': Nothing;
+  'side.bottom-right': Nothing;
   'unmet.narrowed': { cause: Arg };
   'unmet.never': { cause: Arg };
   'pose.turnOver': { up: string };
@@ -355,6 +373,7 @@ export interface Messages {
   'caution.adapter': Nothing;
   'caution.coolDown': Nothing;
   'caution.doubtfulCell': Nothing;
+  'caution.doubtfulCellScrews': Nothing;
   'caution.noCharging': Nothing;
   'caution.dryFirst': Nothing;
   'caution.glass': Nothing;
@@ -435,6 +454,9 @@ export interface Messages {
   'first.glass.how': Nothing;
   'keptOff.forced': Nothing;
   'keptOff.forced.how': Nothing;
+  'keptOff.adapterBack': Nothing;
+  'whileOpen.splinters': Nothing;
+  'whileOpen.splinters.how': Nothing;
   'whileOpen.clean': Nothing;
   'whileOpen.clean.how': Nothing;
   'whileOpen.cleanCell': Nothing;
@@ -632,6 +654,13 @@ export interface Messages {
   'listing.otherJson': Nothing;
   'listing.differ': { compared: Arg };
   'listing.differAll': Nothing;
+  'consumable.lay': { adhesive: Arg; part: Arg; on: Arg };
+  'consumable.how.pull-strips': Nothing;
+  'consumable.how.thermal-compound': Nothing;
+  'consumable.how.thermal-pad': Nothing;
+  'consumable.how.foam-tape': Nothing;
+  'consumable.how.glue': Nothing;
+  'consumable.how.film': Nothing;
   'consumable.step': { adhesive: Arg; part: Arg };
   'consumable.amount': { amount: Arg };
   'consumable.onDie': Nothing;

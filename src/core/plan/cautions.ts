@@ -26,7 +26,7 @@ export function cautionsFor(model: Model, action: Action, leg: 'down' | 'up'): C
   const nearCell = [joint.a, joint.b].some((id) => model.part(id).care.includes('cell'));
   if (nearCell && (joint.kind === 'adhesive' || joint.kind === 'clips')) {
     out.push({ text: CAUTIONS.nearCell, harm: true });
-  } else if (nearCell && joint.kind === 'connector') {
+  } else if (nearCell && joint.kind === 'connector' && joint.family !== 'blade') {
     out.push({ text: CAUTIONS.batteryPlug, harm: false });
   }
   if (joint.kind === 'connector' && joint.family === 'flip-lock-back')

@@ -54,11 +54,10 @@ describe('a plan for a machine that came in doubtful', () => {
   });
   it('keeps power away from what is wet, and looks for residue where it has dried', () => {
     const wet = plan(gannet, [{ do: 'replace', part: 'battery' }], { conditions: ['wet'] });
+    // Once, where power first comes back.
     expect(
-      wet.steps
-        .filter((s) => s.test === 'open-power' || s.test === 'battery')
-        .every((s) => s.cautions.some((c) => /no power and no charging before/.test(c.text)))
-    ).toBe(true);
+      wet.steps.filter((s) => s.cautions.some((c) => /no power and no charging before/.test(c.text))).map((s) => s.id)
+    ).toEqual(['up/joint:battery-plug']);
     expect(said(plan(gannet, [{ do: 'replace', part: 'fan' }], { conditions: ['residue'] }).steps)).toMatch(
       /Look for residue/
     );
@@ -68,6 +67,35 @@ describe('a plan for a machine that came in doubtful', () => {
     const off = display.steps.find((s) => s.do === 'move' && s.part === 'display')!;
     expect(off.cautions.some((c) => /Broken glass/.test(c.text) && c.harm)).toBe(true);
     expect(said(display.steps)).toMatch(/switch the socket off first/);
+  });
+  it('splinters are taken up before anything new goes in, where what bears the glass is moved', () => {
+    const ids = (goal: Goal) => plan(gannet, [goal], { conditions: ['glass'] }).steps.map((s) => s.id);
+    const display = ids({ do: 'replace', part: 'display' });
+    const at = display.indexOf('condition/splinters');
+    expect(at).toBeGreaterThan(display.indexOf('swap/replace:display'));
+    expect(at).toBeLessThan(display.findIndex((id) => id.startsWith('up/')));
+    expect(ids({ do: 'replace', part: 'fan' })).not.toContain('condition/splinters');
+  });
+  it('the bare driver of a lamp is told before any power, on the machine of the demo that has one', () => {
+    const ballast = demoAccess('norrvik-ballast-15');
+    const test = plan(ballast, [{ do: 'replace', part: 'panel' }]).steps.find((s) => s.test === 'open-power')!;
+    expect(said([test])).toMatch(/High voltage on the bare lamp inverter/i);
+  });
+  it('nobody is told of a doubtful cell what to do should it be one, nor to use plastic at its screws', () => {
+    const down = plan(demoAccess(), [{ do: 'replace', part: 'battery' }], {
+      conditions: ['cell-swollen']
+    }).steps.filter((s) => s.leg === 'down');
+    expect(said(down)).not.toMatch(/Swollen, wet or hot/);
+    expect(said(down.filter((s) => s.tool?.startsWith('driver')))).not.toMatch(/plastic only/);
+    expect(said(down.filter((s) => s.joint === 'battery-screws'))).toMatch(/nothing presses on the cell/);
+  });
+  it('an adapter does not bring back a battery that was not disconnected in firmware', () => {
+    const back = (conditions: Condition[]) =>
+      said(
+        plan(demoAccess(), [{ do: 'replace', part: 'battery' }], { conditions }).steps.filter((s) => s.do === 'restore')
+      );
+    expect(back([])).toMatch(/brings the battery back/);
+    expect(back(['cell-swollen'])).not.toMatch(/brings the battery back/);
   });
   it('knows the adapter by what the step is, however its file words it', () => {
     const { machine } = gannet.model;

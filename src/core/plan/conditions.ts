@@ -4,6 +4,7 @@ import type { Goal } from '../goals';
 import { stepId } from '../ids';
 import { removes, type Model } from '../machine';
 import {
+  ADAPTER_BACK,
   CAUTIONS,
   cellAwayWords,
   CONDITION_CAUTIONS,
@@ -21,7 +22,7 @@ import { cannotIsolate, doubtsCell, hadLiquid, isCell, isKeptOff, keepsDoubtedCe
 import type { Caution, Leg, Step } from './schema';
 
 /** Bench rules of thumb, s; what dries or runs by itself is attended so long. */
-const SECONDS = { first: 60, away: 60, clean: 900, dry: 300, look: 300, watch: 1800 };
+const SECONDS = { first: 60, away: 60, clean: 900, dry: 300, look: 300, splinters: 300, watch: 1800 };
 
 /**
  * What a machine's condition changes in its steps: what comes before everything else, how its power is taken away, what is done
@@ -40,7 +41,7 @@ export function underConditions(
   const work = steps.flatMap((step, i) => [
     mindful(model, step, steps, conditions, replaced),
     ...(doubtsCell(conditions) && takesCellOut(model, step) ? [cellAway(model, step)] : []),
-    ...(i === lastSwap ? whileOpen(conditions) : [])
+    ...(i === lastSwap ? whileOpen(model, steps, conditions) : [])
   ]);
   return [
     ...firstOfAll(model, conditions),
@@ -56,6 +57,11 @@ const added = (leg: Leg, what: string, phrase: Phrase, seconds: number, departs:
   ...{ because: [], cautions: [], pinch: [] }
 });
 
+const DOUBTED: readonly Said[] = [CONDITION_CAUTIONS.doubtfulCell, CONDITION_CAUTIONS.doubtfulCellScrews];
+
+const disconnectsByFirmware = ({ machine }: Model): boolean =>
+  machine.isolation.steps.some((s) => s.kind === 'firmware-disconnect');
+
 /** Before anything is touched: each to be acknowledged. */
 function firstOfAll({ machine }: Model, conditions: readonly Condition[]): Step[] {
   const given = (Object.keys(FIRST_OF_ALL) as (keyof typeof FIRST_OF_ALL)[]).filter((c) => conditions.includes(c));
@@ -69,14 +75,21 @@ function firstOfAll({ machine }: Model, conditions: readonly Condition[]): Step[
 }
 
 /** What is done before any power comes back. */
-function whileOpen(conditions: readonly Condition[]): Step[] {
+function whileOpen(model: Model, steps: readonly Step[], conditions: readonly Condition[]): Step[] {
   const done = {
+    splinters: conditions.includes('glass') && steps.some((s) => s.do === 'move' && bearsGlass(model, s.part)),
     clean: hadLiquid(conditions),
     'clean-cell': conditions.includes('cell-burnt'),
     dry: conditions.includes('wet'),
     look: hadLiquid(conditions) || conditions.includes('cell-burnt')
   };
-  const seconds = { clean: SECONDS.clean, 'clean-cell': SECONDS.clean, dry: SECONDS.dry, look: SECONDS.look };
+  const seconds = {
+    splinters: SECONDS.splinters,
+    clean: SECONDS.clean,
+    'clean-cell': SECONDS.clean,
+    dry: SECONDS.dry,
+    look: SECONDS.look
+  };
   return (Object.keys(done) as (keyof typeof done)[])
     .filter((what) => done[what])
     .map((what) => added('swap', what, WHILE_OPEN[what], seconds[what], DEPARTS.turningPoint));
@@ -87,7 +100,7 @@ const takesCellOut = (model: Model, { leg, part, move }: Step): boolean =>
 
 function cellAway(model: Model, { part }: Step): Step {
   const step = added('down', `away:${part}`, cellAwayWords(model, part!), SECONDS.away, DEPARTS.nothingToUndo);
-  return { ...step, part: part!, cautions: [{ text: CAUTIONS.cell, harm: true }] };
+  return { ...step, part: part!, cautions: [{ text: CONDITION_CAUTIONS.doubtfulCell, harm: true }] };
 }
 
 /** One step with what its machine's condition changes in it. */
@@ -99,8 +112,7 @@ function mindful(
   replaced: readonly string[]
 ): Step {
   const has = (c: Condition) => conditions.includes(c);
-  const isDisplay = (id: string | undefined) =>
-    id !== undefined && [...model.riders(id)].some((r) => ['panel', 'display'].includes(model.part(r).kind));
+  const isDisplay = (id: string | undefined) => bearsGlass(model, id);
   const isIsolation = (kind: string) =>
     model.machine.isolation.steps.some(
       (s) => s.kind === kind && (step.id === stepId.isolate(s.id) || step.id === stepId.restore(s.id))
@@ -110,17 +122,22 @@ function mindful(
   let { text, detail } = step;
   const atCell = [step.part, joint?.a, joint?.b].some((id) => isCell(model, id));
   if (doubtsCell(conditions) && atCell && step.leg === 'down') {
-    cautions.push({ text: CONDITION_CAUTIONS.doubtfulCell, harm: true });
+    const isScrewed = joint?.kind === 'screws';
+    cautions.push({ text: CONDITION_CAUTIONS[isScrewed ? 'doubtfulCellScrews' : 'doubtfulCell'], harm: true });
     if (joint?.kind === 'adhesive') detail = DRY_ONLY;
   }
   if (doubtsCell(conditions) && step.do === 'swap' && isCell(model, step.part) && replaced.includes(step.part!))
     text = layApart(model, step.part!);
-  if (step.do === 'restore' || step.test === 'open-power' || step.test === 'power' || step.test === 'battery') {
+  if (bringsPower(step)) {
     // A new cell is fitted by then.
     if (keepsDoubtedCell(model, conditions, replaced))
       cautions.push({ text: CONDITION_CAUTIONS.noCharging, harm: true });
-    if (has('wet')) cautions.push({ text: CONDITION_CAUTIONS.dryFirst, harm: true });
   }
+  // Told once, where power first comes back: with the battery's own plug.
+  const { joint: isolating } = model.machine.isolation;
+  const isFirstPower = (s: Step) =>
+    bringsPower(s) || (s.do === 'close' && isolating !== undefined && s.joint === isolating);
+  if (has('wet') && step === steps.find(isFirstPower)) cautions.push({ text: CONDITION_CAUTIONS.dryFirst, harm: true });
   // What goes back may be a new one.
   if (
     has('glass') &&
@@ -138,9 +155,22 @@ function mindful(
     cautions.push({ text: has('wet') ? CONDITION_CAUTIONS.wet : CONDITION_CAUTIONS.residue, harm: has('wet') });
   if (step.do === 'prepare' && isKeptOff(conditions) && isIsolation('shut-down'))
     return { ...step, ...FORCED_OFF, cautions };
+  // What was not disconnected in firmware does not come back with the adapter.
+  if (step.do === 'restore' && isKeptOff(conditions) && isIsolation('unplug-adapter') && disconnectsByFirmware(model))
+    text = ADAPTER_BACK;
   if (cautions.length === 0 && detail === step.detail && text === step.text) return step;
-  return { ...step, text, ...(detail === undefined ? {} : { detail }), cautions: [...step.cautions, ...cautions] };
+  // Of a cell that is known to be doubtful nobody is told what to do should it be.
+  const known = cautions.some((c) => DOUBTED.includes(c.text))
+    ? step.cautions.filter((c) => c.text !== CAUTIONS.cell)
+    : step.cautions;
+  return { ...step, text, ...(detail === undefined ? {} : { detail }), cautions: [...known, ...cautions] };
 }
+
+const bringsPower = (step: Step): boolean =>
+  step.do === 'restore' || step.test === 'open-power' || step.test === 'power' || step.test === 'battery';
+
+const bearsGlass = (model: Model, id: string | undefined): boolean =>
+  id !== undefined && [...model.riders(id)].some((r) => ['panel', 'display'].includes(model.part(r).kind));
 
 /** The first step that shows the inside: told there once, not at a foot. */
 const firstOpened = (model: Model, steps: readonly Step[]): Step | undefined => {

@@ -1,23 +1,31 @@
 import { isIn, type Access, type Action } from '../access';
 import { crossings } from '../cables';
-import type { Model } from '../machine';
+import { boxOf, flatten, type Box, type Model, type Point } from '../machine';
 import type { Pinch, Step } from './schema';
 import type { FileText, Said } from '../language';
-import { partName, PASSES } from '../words';
+import { partName, PASSES, pinchedAt, SIDES, type Side } from '../words';
 import type { ActionId } from '../ids';
 
 /**
- * Cables to mind as the part goes down, each once per face and side: such as are in the machine then.
+ * Cables to mind as the part goes down, each once per face and side: such as are in the machine then, and can be caught by the
+ * part's edge or by what fastens it. One that lies under the middle of a cover is in nobody's way.
  * @param open what is opened and moved once the part is back
  */
 export function pinchList(access: Access, action: Action & { kind: 'move' }, open: ReadonlySet<ActionId>): Pinch[] {
-  const list = new Map<string, Pinch>();
-  for (const { cable, where, zone, crosses } of crossings(access.model, action.part, action.move)) {
-    if (!isIn(access.model, cable, open)) continue;
+  // A foot is stuck on from outside.
+  if (action.part.kind === 'foot') return [];
+  const list = new Map<string, Pinch & { posts: [number, number][] }>();
+  for (const { cable, where, zone, crosses, posts } of crossings(access.model, action.part, action.move)) {
+    if (crosses.length + posts.length === 0 || !isIn(access.model, cable, open)) continue;
     const key = `${cable} ${where} ${zone}`;
-    list.set(key, { cable, where, zone, crosses: [...(list.get(key)?.crosses ?? []), ...crosses] });
+    const known = list.get(key);
+    list.set(key, {
+      ...{ cable, where, zone },
+      crosses: [...(known?.crosses ?? []), ...crosses],
+      posts: [...(known?.posts ?? []), ...posts]
+    });
   }
-  return [...list.values()];
+  return [...list.values()].map(({ posts, ...pinch }) => (posts.length > 0 ? { ...pinch, posts } : pinch));
 }
 
 /** One cable to mind, in words. */
@@ -25,17 +33,44 @@ export interface PinchWords {
   key: string;
   name: FileText;
   text: Said;
-  /** Where it crosses the part's edge on the face in hand. */
-  places: number;
+  /** Where on the face in hand: at which edges and beside which screws, as one looks at it. */
+  at?: Said;
 }
 
 /** What is said of the cables of a step: each once for either side, whatever the face. */
-export function pinchWords(model: Model, { pinch, zone: inHand }: Step): PinchWords[] {
-  const words = new Map<string, PinchWords>();
-  for (const { cable, where, zone, crosses } of pinch) {
-    const key = `${cable} ${where}`;
-    const places = (words.get(key)?.places ?? 0) + (zone === inHand ? crosses.length : 0);
-    words.set(key, { key, name: partName(model, cable), text: PASSES[where], places });
+export function pinchWords(model: Model, { pinch, part, zone: inHand }: Step): PinchWords[] {
+  const found = new Map<string, { pinch: Pinch; edges: Point[]; posts: Point[] }>();
+  for (const p of pinch) {
+    const key = `${p.cable} ${p.where}`;
+    const one = found.get(key) ?? { pinch: p, edges: [], posts: [] };
+    found.set(key, one);
+    if (p.zone !== inHand) continue;
+    one.edges.push(...p.crosses);
+    one.posts.push(...(p.posts ?? []));
   }
-  return [...words.values()];
+  const shapes = part === undefined ? [] : model.part(part).shapes.filter((s) => s.zone === inHand);
+  const box = boxOf(shapes.flatMap(({ outline }) => flatten(outline)));
+  return [...found].map(
+    ([
+      key,
+      {
+        pinch: { cable, where },
+        edges,
+        posts
+      }
+    ]) => {
+      const at = pinchedAt(
+        edges.map((p) => side(box, p)),
+        posts.map((p) => side(box, p))
+      );
+      return { key, name: partName(model, cable), text: PASSES[where], ...(at ? { at } : {}) };
+    }
+  );
+}
+
+/** In which third of the part a place lies, across and down. */
+function side({ minX, maxX, minY, maxY }: Box, [x, y]: Point): Side {
+  const third = (at: number, from: number, to: number) =>
+    Math.max(0, Math.min(2, Math.floor((3 * (at - from)) / (to - from || 1))));
+  return SIDES[third(y, minY, maxY)]![third(x, minX, maxX)]!;
 }

@@ -18,11 +18,13 @@ export type Caution = z.infer<typeof Caution>;
 /** A cable to mind while a part goes down. */
 export const Pinch = z.strictObject({
   cable: z.string(),
-  /** under: must be laid first; over: held out of the way; edge: crosses the part's edge here. */
+  /** under: must be laid first; over: held out of the way. */
   where: z.enum(['under', 'over']),
   zone: z.string(),
   /** Where it crosses the part's edge, mm in the zone's frame. */
-  crosses: z.array(z.tuple([z.number(), z.number()]))
+  crosses: z.array(z.tuple([z.number(), z.number()])),
+  /** Screws and clips of the part that come down right beside it, mm. */
+  posts: z.array(z.tuple([z.number(), z.number()])).optional()
 });
 export type Pinch = z.infer<typeof Pinch>;
 

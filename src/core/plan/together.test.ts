@@ -359,8 +359,8 @@ describe('cables to mind as several parts go down together', () => {
         pinchWords(accessTo({ ...input, parts: [...input.parts!, wire] }).model, {
           ...back,
           pinch: [...back.pinch, { ...back.pinch[0]!, zone: 'elsewhere' }]
-        }).map(({ name, text, places }) => [name, text, places])
+        }).map(({ name, text, at }) => [name, text, at])
       )
-    ).toEqual([['wire', 'lies under it: route it first', 4]]);
+    ).toEqual([['wire', 'lies under it: route it first', 'Edge: top left and top right.']]);
   });
 });

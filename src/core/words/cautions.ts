@@ -24,6 +24,7 @@ export const CAUTIONS = wordsOf('caution', [
 /** What a machine's condition adds. */
 export const CONDITION_CAUTIONS = wordsOf('caution', [
   'doubtfulCell',
+  'doubtfulCellScrews',
   'noCharging',
   'dryFirst',
   'glass',

@@ -17,8 +17,11 @@ export const FIRST_OF_ALL = {
 /** Instead of shutting it down from its screen. */
 export const FORCED_OFF = phrase(say('keptOff.forced'), say('keptOff.forced.how'));
 
+export const ADAPTER_BACK = say('keptOff.adapterBack');
+
 /** What is done while it lies open, before any power comes back. */
 export const WHILE_OPEN = {
+  splinters: phrase(say('whileOpen.splinters'), say('whileOpen.splinters.how')),
   clean: phrase(say('whileOpen.clean'), say('whileOpen.clean.how')),
   'clean-cell': phrase(say('whileOpen.cleanCell'), say('whileOpen.cleanCell.how')),
   dry: phrase(say('whileOpen.dry'), say('whileOpen.dry.how')),

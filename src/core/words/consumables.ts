@@ -13,10 +13,15 @@ export type Amount =
 
 /** What is made ready before a bond is closed. */
 export const consumableStep = (model: Model, joint: JointOf<'adhesive'>, amount: Amount): Phrase => ({
-  text: say('consumable.step', { adhesive: adhesiveName(joint), part: partName(model, joint.a) }),
+  text: say('consumable.lay', {
+    adhesive: adhesiveName(joint),
+    part: partName(model, joint.a),
+    on: partName(model, joint.b)
+  }),
   detail: passage(
     say('consumable.amount', { amount: amountWords(amount) }),
-    say(joint.adhesive === 'thermal-compound' ? 'consumable.onDie' : 'consumable.clean')
+    say('consumable.clean'),
+    say(`consumable.how.${joint.adhesive}`)
   )
 });
 
@@ -36,7 +41,7 @@ export function amountWords(amount: Amount): Said {
         ? say('amount.sheet', { area: amount.areaMm2 })
         : say('amount.sheetThick', { area: amount.areaMm2, mm: amount.thicknessMm });
     case 'strips':
-      return say('amount.strips', { n: amount.lengthsMm.length, lengths: amount.lengthsMm.join(', ') });
+      return say('amount.strips', { n: amount.lengthsMm.length, lengths: [...new Set(amount.lengthsMm)].join(', ') });
     case 'pieces':
       return say('amount.pieces', { count: amount.count });
     case 'set':

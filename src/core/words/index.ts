@@ -27,7 +27,17 @@ export { DIFFERS, EVENT, fateOf, fateWords, OUTCOMES, suspectWords } from './rec
 export { FITS, SPARE } from './spares';
 export { goalName, goalWords, jobWords, legName, weightingName } from './goals';
 export { EXERCISE_ASKS, EXERCISE_GIVEN, EXERCISE_WHY, SKILLS, VERDICTS } from './exercises';
-export { cellAwayWords, FIRST_CHARGE, FIRST_OF_ALL, FORCED_OFF, layApart, SET_CLOCK, UNDER_WATCH, WHILE_OPEN } from './conditions';
+export {
+  ADAPTER_BACK,
+  cellAwayWords,
+  FIRST_CHARGE,
+  FIRST_OF_ALL,
+  FORCED_OFF,
+  layApart,
+  SET_CLOCK,
+  UNDER_WATCH,
+  WHILE_OPEN
+} from './conditions';
 export { CONDITION_WORDS, QUESTION_WORDS, STOP_WORDS } from './hazards';
 export { closeWords, isolationWords, leadWords, openWords, undoneWords } from './joints';
 export { answeredHow, DATA, HISTORY, MARKS, PACE_KINDS, STRANGE, WAITS } from './job';
@@ -43,10 +53,13 @@ export {
   evidenceWords,
   insteadWords,
   PASSES,
+  pinchedAt,
   SAVES,
+  SIDES,
   unmetWords,
   waitsWords,
-  type Service
+  type Service,
+  type Side
 } from './reasons';
 export { optionName } from './options';
 export { FIXINGS, GUIDES, KNOWN_WORDS, MOVE_KINDS, PART_KINDS, PLUG_FAMILIES, STANDING_WORDS } from './kinds';

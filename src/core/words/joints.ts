@@ -23,7 +23,7 @@ export function openWords(model: Model, joint: Joint, more?: Said): Phrase {
     }
     case 'connector':
       return {
-        text: say(joint.family === 'blade' ? 'open.blade' : 'open.plug', name),
+        text: plugVerb(model, joint, 'open'),
         detail: passage(more, say(`plug.open.${joint.family}`), marks(joint), note)
       };
     case 'clips':
@@ -80,7 +80,10 @@ export function closeWords(model: Model, joint: Joint): Phrase {
       };
     }
     case 'connector':
-      return { text: say('close.plug', name), detail: passage(say(`plug.close.${joint.family}`), marks(joint)) };
+      return {
+        text: plugVerb(model, joint, 'close'),
+        detail: passage(say(`plug.close.${joint.family}`), marks(joint))
+      };
     case 'clips':
       return {
         text: say('close.clips', name),
@@ -109,6 +112,21 @@ export function closeWords(model: Model, joint: Joint): Phrase {
       return { text: say('close.seal', name), detail: say('close.sealHow') };
     case 'hook':
       return { text: say('close.hook', name) };
+  }
+}
+
+/** What the hand does with it: a card leaves its slot, contacts part as something slides, a lock is turned, a plug is pulled. */
+function plugVerb(model: Model, joint: JointOf<'connector'>, way: 'open' | 'close'): Said {
+  switch (joint.family) {
+    case 'blade':
+      return say(`${way}.blades`, { part: partName(model, joint.a) });
+    case 'edge-card':
+    case 'memory-socket':
+      return say(`${way}.slot`, { part: partName(model, joint.a) });
+    case 'processor-lock':
+      return say(`${way}.lock`, { joint: jointName(model, joint) });
+    default:
+      return say(`${way}.plug`, { joint: jointName(model, joint) });
   }
 }
 

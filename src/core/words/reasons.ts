@@ -4,7 +4,7 @@ import type { Model, Part } from '../machine';
 import { goalName, goalWords } from './goals';
 import { openWords } from './joints';
 import { moveWords } from './moves';
-import { type Said, say, wordsOf } from '../language';
+import { passage, type Said, say, wordsOf } from '../language';
 import { fileText, jointName, numberOf, partName, zoneName } from './text';
 
 /** Why a step moved although nothing of its own made it: what it waits for did. */
@@ -160,6 +160,23 @@ export const cableOver = (model: Model, cable: string, part: string): Said =>
 
 /** What is said of a cable as a part goes down past it. */
 export const PASSES = wordsOf('pinch', ['under', 'over']);
+
+/** Thirds of something that one looks at: rows from the top, each from the left. */
+export const SIDES = [
+  ['top-left', 'top', 'top-right'],
+  ['left', 'middle', 'right'],
+  ['bottom-left', 'bottom', 'bottom-right']
+] as const;
+export type Side = (typeof SIDES)[number][number];
+
+/** Where a cable can be caught, each side once; undefined where nowhere on the face in hand. */
+export function pinchedAt(edges: readonly Side[], posts: readonly Side[]): Said | undefined {
+  const named = (sides: readonly Side[]) => [...new Set(sides)].map((s) => say(`side.${s}`));
+  return passage(
+    edges.length > 0 ? say('pinch.edge', { at: named(edges) }) : undefined,
+    posts.length > 0 ? say('pinch.post', { at: named(posts) }) : undefined
+  );
+}
 
 /** A set that cannot be made. @param isNarrowed something is to be avoided, or will not open */
 export const unmetWords = (model: Model, cause: Cause, isNarrowed: boolean): Said =>

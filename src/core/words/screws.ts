@@ -1,11 +1,11 @@
-import { sizeText, type Fit, type MixUp, type ScrewSize } from '../fasteners';
+import { type Fit, type MixUp, type ScrewSize } from '../fasteners';
 import type { Model } from '../machine';
 import { type Said, say, word } from '../language';
 import { jointName, partName } from './text';
 
 /** The size as it is told on bins and in steps. */
 export function sizeWords({ threadMm, lengthMm, head }: ScrewSize): Said {
-  const size = sizeText({ threadMm, lengthMm });
+  const size = say('screw.dims', { thread: threadMm, length: lengthMm });
   return head && head !== 'pan' ? say('screw.size', { size, head: word(head) }) : size;
 }
 

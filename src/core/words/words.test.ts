@@ -101,14 +101,21 @@ describe('screws in words', () => {
   });
 });
 
+const VERBS: Partial<Record<string, string>> = {
+  blade: 'Slide the battery off its contacts',
+  'edge-card': 'Take the battery out of its socket',
+  'memory-socket': 'Take the battery out of its socket',
+  'processor-lock': 'Open the p plug'
+};
+
 it('every family of plug has a motion of its own for either way', () => {
   const open = new Set<string>();
   const close = new Set<string>();
   for (const family of ConnectorFamily.options) {
-    const joint = Joint.parse(plug('p', 'x', 'y', [1, 1], 0, { family } as never));
+    const joint = Joint.parse(plug('p', 'battery', 'case', [1, 1], 0, { family } as never));
     open.add(openWords(model, joint).detail!);
     close.add(closeWords(model, joint).detail!);
-    expect(openWords(model, joint).text).toBe(family === 'blade' ? 'Separate the p plug' : 'Disconnect the p plug');
+    expect(openWords(model, joint).text).toBe(VERBS[family] ?? 'Disconnect the p plug');
   }
   expect(open.size).toBe(ConnectorFamily.options.length);
   expect(close.size).toBeGreaterThan(8);

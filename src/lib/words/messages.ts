@@ -412,8 +412,7 @@ export interface Messages {
   'bench.newSinceThePlanChanged': Nothing;
   'bench.differentFromDisassembly': Nothing;
   'bench.cablesToWatch': Nothing;
-  'bench.circledWhereItCrossesTheEdge': Nothing;
-  'bench.circledAtPlaces': { places: Arg | null | undefined };
+  'bench.circled': Nothing;
   'bench.oldPartNumber': Nothing;
   'bench.oldSerialNumber': Nothing;
   'bench.newPartNumber': Nothing;

@@ -232,7 +232,7 @@
             item.joint
           )}{/if}{/each}{/if}
     {#each minded as p (`${p.cable} ${p.where} ${p.zone}`)}
-      {#if p.zone === zone}{#each p.crosses as [x, y], i (i)}<circle
+      {#if p.zone === zone}{#each [...p.crosses, ...(p.posts ?? [])] as [x, y], i (i)}<circle
             cx={x}
             cy={y}
             r="3.4"

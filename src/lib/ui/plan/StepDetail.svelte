@@ -60,8 +60,11 @@
     <div>
       <h3 class="text-sm font-semibold text-soft">{t('plan.cablesToWatchAsItGoes')}</h3>
       <ul class="mt-1">
-        {#each pinchWords(model, step) as { key, name, text } (key)}
-          <li>{told(name)} {told(text)}.</li>
+        {#each pinchWords(model, step) as { key, name, text, at } (key)}
+          <li>
+            {told(name)}
+            {told(text)}.{#if at}{' '}<span class="text-soft">{told(at)}</span>{/if}
+          </li>
         {/each}
       </ul>
     </div>

@@ -29,12 +29,10 @@
     class="mt-3 {step.pinch.length > 3 ? 'grid gap-x-5 gap-y-1.5 leading-snug sm:grid-cols-2' : 'space-y-1 text-lg'}"
     aria-label={t('bench.cablesToWatch')}
   >
-    {#each pinchWords(model, step) as { key, name, text, places } (key)}
+    {#each pinchWords(model, step) as { key, name, text, at } (key)}
       <li>
         <span class="font-semibold">{told(name)}</span>
-        {told(text)}.{#if places > 0}{' '}<span class="text-soft"
-            >{places === 1 ? t('bench.circledWhereItCrossesTheEdge') : t('bench.circledAtPlaces', { places })}</span
-          >{/if}
+        {told(text)}.{#if at}{' '}<span class="text-soft">{told(at)} {t('bench.circled')}</span>{/if}
       </li>
     {/each}
   </ul>
