@@ -34,6 +34,9 @@ export function cablesUnder(reach: Reach, part: Part): Passing[] {
 function passing(reach: Reach, part: Part): Passing[] {
   const { facts } = reach;
   const out: Passing[] = [];
+  // From outside, on what covers the cable anyway.
+  const under = part.on === undefined ? undefined : facts.parts.get(part.on)!.kind;
+  const isStuckOn = part.kind === 'foot' || under === 'cover' || under === 'bezel';
   for (const cable of facts.machine.cables) {
     if (facts.ridersOf(part.id).has(cable.part)) continue;
     for (const shape of part.shapes) {
@@ -72,14 +75,13 @@ function passing(reach: Reach, part: Part): Passing[] {
       if (length < TIP_MM - 3) continue;
       const below = sum / length - (shape.depth[0] + shape.depth[1]) / 2;
       const isClear = length > TIP_MM + 2 && Math.abs(below) > 0.2;
-      const isCaught =
-        part.kind === 'foot'
-          ? 'never'
-          : (innermost > 1 && outermost < -BEYOND_MM) || fromHold < -STEP_MM
-            ? 'surely'
-            : outermost < 1 || fromHold < STEP_MM
-              ? 'maybe'
-              : 'never';
+      const isCaught = isStuckOn
+        ? 'never'
+        : (innermost > 1 && outermost < -BEYOND_MM) || fromHold < -STEP_MM
+          ? 'surely'
+          : outermost < 1 || fromHold < STEP_MM
+            ? 'maybe'
+            : 'never';
       const passes = { cable: cable.part, zone: shape.zone, isCaught } as const;
       out.push({ ...passes, where: below > 0 ? 'under' : 'over', isSure: isClear });
       if (Math.abs(below) <= 0.2) out.push({ ...passes, where: below > 0 ? 'over' : 'under', isSure: false });

@@ -1,6 +1,6 @@
 import { isIn, type Access, type Action } from '../access';
 import { crossings } from '../cables';
-import { boxOf, flatten, type Box, type Model, type Point } from '../machine';
+import { boxOf, flatten, type Box, type Model, type Part, type Point } from '../machine';
 import type { Pinch, Step } from './schema';
 import type { FileText, Said } from '../language';
 import { partName, PASSES, pinchedAt, SIDES, type Side } from '../words';
@@ -12,8 +12,7 @@ import type { ActionId } from '../ids';
  * @param open what is opened and moved once the part is back
  */
 export function pinchList(access: Access, action: Action & { kind: 'move' }, open: ReadonlySet<ActionId>): Pinch[] {
-  // A foot is stuck on from outside.
-  if (action.part.kind === 'foot') return [];
+  if (isOnOutside(access.model, action.part)) return [];
   const list = new Map<string, Pinch & { posts: [number, number][] }>();
   for (const { cable, where, zone, crosses, posts } of crossings(access.model, action.part, action.move)) {
     if (crosses.length + posts.length === 0 || !isIn(access.model, cable, open)) continue;
@@ -27,6 +26,10 @@ export function pinchList(access: Access, action: Action & { kind: 'move' }, ope
   }
   return [...list.values()].map(({ posts, ...pinch }) => (posts.length > 0 ? { ...pinch, posts } : pinch));
 }
+
+/** What is stuck on a cover or a bezel from outside has that between itself and any cable. */
+const isOnOutside = (model: Model, { kind, on }: Part): boolean =>
+  kind === 'foot' || (on !== undefined && ['cover', 'bezel'].includes(model.part(on).kind));
 
 /** One cable to mind, in words. */
 export interface PinchWords {
