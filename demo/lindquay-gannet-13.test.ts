@@ -48,7 +48,7 @@ describe('what a technician would say of it', () => {
       'up/joint:battery-strips',
       'up/joint:battery-plug'
     );
-    expect(p.inHand.consumables[0]!.amount).toBe('4 strips: 76, 76, 76, 76 mm');
+    expect(p.inHand.consumables[0]!.amount).toBe('4 strips: 76 mm');
     expect(m.step(p, 'down/joint:battery-strips').cautions).toContainEqual(
       expect.objectContaining({
         harm: true,

@@ -43,9 +43,10 @@ describe('what a technician would say of it', () => {
   it('the fans are back before the frame that lies over their wires, and the test comes before the base enclosure and says why not before the frame', () => {
     const p = m.replace('board', 'fan-left', 'fan-right');
     for (const fan of ['fan-left', 'fan-right']) m.inOrder(p, `up/move:${fan}/lift`, 'up/move:frame/lift');
-    expect(m.step(p, 'up/move:frame/lift').pinch.map((c) => c.cable)).toEqual(
-      expect.arrayContaining(['fan-left-wire', 'fan-right-wire'])
-    );
+    // Their wires lie well inside the frame; the keyboard's cable comes out below its edge.
+    const minded = m.step(p, 'up/move:frame/lift').pinch.map((c) => c.cable);
+    expect(minded).toContain('keyboard-cable');
+    expect(minded).not.toContain('fan-left-wire');
     m.inOrder(p, 'up/joint:heat-sink-screws', 'up/joint:battery-plug', 'up/open-test', 'up/move:base-enclosure/lift');
     expect(m.step(p, 'up/open-test').departs).toMatch(/is on already: power goes on after all work beside it/);
   });

@@ -69,7 +69,7 @@ describe.each(ROOMS)('the catalogues of $folder', ({ folder, said, text }) => {
       .map(read)
       .join('\n');
     const unsaid = Object.keys(english).filter((key) => {
-      if (sources.includes(`'${key}'`)) return false;
+      if (sources.includes(`'${key}'`) || FORMER.includes(key)) return false;
       // A family of messages is named by its beginning: `plug.open.${family}`, wordsOf('waits', ...).
       const families = [...key.matchAll(/\./g)].map((dot) => key.slice(0, dot.index));
       return !families.some((f) => sources.includes(`\`${f}.\${`) || sources.includes(`wordsOf('${f}'`));
@@ -77,6 +77,9 @@ describe.each(ROOMS)('the catalogues of $folder', ({ folder, said, text }) => {
     expect(unsaid).toEqual([]);
   });
 });
+
+/** Nothing says them any more, but plans do that stand in runs from before. */
+const FORMER = ['open.blade', 'consumable.step', 'consumable.onDie'];
 
 it.each([
   ['en', 'docs/manual/words.md'],

@@ -15,9 +15,6 @@ export interface Messages {
   'open.printedOrder': { count: number };
   'open.plug': { joint: Arg };
   'open.blade': { joint: Arg };
-  'open.blades': { part: Arg };
-  'open.slot': { part: Arg };
-  'open.lock': { joint: Arg };
   'open.clips': { joint: Arg };
   'open.clipsStart': { start: Arg };
   'open.clipsDirection': { direction: Arg };
@@ -44,9 +41,6 @@ export interface Messages {
   'close.torqueAbout': { nm: number };
   'close.locker': Nothing;
   'close.plug': { joint: Arg };
-  'close.blades': { part: Arg };
-  'close.slot': { part: Arg };
-  'close.lock': { joint: Arg };
   'close.clips': { joint: Arg };
   'close.clipsHooked': { edges: Arg };
   'close.clipsPress': Nothing;
@@ -62,6 +56,9 @@ export interface Messages {
   'close.seal': { joint: Arg };
   'close.sealHow': Nothing;
   'close.hook': { joint: Arg };
+  'hand.contacts': { way: string; part: Arg };
+  'hand.socket': { way: string; part: Arg };
+  'hand.lock': { way: string; joint: Arg };
   'plug.open.flip-lock-back': Nothing;
   'plug.open.flip-lock-front': Nothing;
   'plug.open.slide-lock': Nothing;

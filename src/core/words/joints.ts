@@ -119,14 +119,14 @@ export function closeWords(model: Model, joint: Joint): Phrase {
 function plugVerb(model: Model, joint: JointOf<'connector'>, way: 'open' | 'close'): Said {
   switch (joint.family) {
     case 'blade':
-      return say(`${way}.blades`, { part: partName(model, joint.a) });
+      return say('hand.contacts', { way, part: partName(model, joint.a) });
     case 'edge-card':
     case 'memory-socket':
-      return say(`${way}.slot`, { part: partName(model, joint.a) });
+      return say('hand.socket', { way, part: partName(model, joint.a) });
     case 'processor-lock':
-      return say(`${way}.lock`, { joint: jointName(model, joint) });
+      return say('hand.lock', { way, joint: jointName(model, joint) });
     default:
-      return say(`${way}.plug`, { joint: jointName(model, joint) });
+      return say(way === 'open' ? 'open.plug' : 'close.plug', { joint: jointName(model, joint) });
   }
 }
 
