@@ -13,7 +13,7 @@ export { checkSpare, numbersFor, spareWords, type SpareCheck } from './spare';
 export { actionOf, unmet } from './done';
 export { kindOf } from './steps';
 export { toolFor } from './tools';
-export { pinchList, pinchWords } from './pinch';
+export { pinchList, departsBesideCables, pinchWords } from './pinch';
 export { PlanDesk, type Choices } from './desk';
 export { planRequest, requestKey, STANDARD_BASIS, type PlanBasis, type PlanRequest, type PlanWish } from './request';
 export { partWays, planFigures, stretches, sumFigures, type PlanFigures, type Stretch } from './figures';

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { checkPlan } from '../check';
-import { accessTo, cable, machine, part, plug, screw } from '../testing/machines';
+import { accessTo, cable, demoAccess, machine, part, plug, screw } from '../testing/machines';
 import { inEnglish } from '../testing/english';
-import { pinchWords, plan } from '.';
+import { cableUnder, DEPARTS } from '../words';
+import { departsBesideCables, pinchWords, plan } from '.';
 
 /** A cover over a board; a wire from plug to plug on the way that is given, 5 mm below the cover. */
 const covered = (path: readonly [number, number][]) => {
@@ -50,6 +51,17 @@ describe('a cable under a cover', () => {
         [60, 20]
       ]).told
     ).toEqual(['Screws or clips: top left.']));
+});
+
+it('why it stands where it does is told once: beside its cables, not of them again', () => {
+  const access = demoAccess();
+  const back = plan(access, [{ do: 'replace', part: 'board' }]).steps.find((s) => s.id === 'up/move:heat-sink/lift')!;
+  expect(inEnglish(back.departs)).toMatch(/antenna 1 runs under the heat sink/);
+  expect(back.pinch.map((p) => p.cable)).toContain('wlan-main');
+  expect(departsBesideCables(back)).toBeUndefined();
+  expect(departsBesideCables({ ...back, pinch: [] })).toBe(back.departs);
+  const both = { all: [DEPARTS.triedFirst, cableUnder(access.model, 'wlan-main', 'heat-sink')] };
+  expect(departsBesideCables({ ...back, departs: both })).toBe(DEPARTS.triedFirst);
 });
 
 it('the check reads by itself which cables are caught', () => {

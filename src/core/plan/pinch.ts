@@ -2,7 +2,7 @@ import { isIn, type Access, type Action } from '../access';
 import { crossings } from '../cables';
 import { boxOf, flatten, type Box, type Model, type Part, type Point } from '../machine';
 import type { Pinch, Step } from './schema';
-import type { FileText, Said } from '../language';
+import { passage, type FileText, type Said } from '../language';
 import { partName, PASSES, pinchedAt, SIDES, type Side } from '../words';
 import type { ActionId } from '../ids';
 
@@ -69,6 +69,15 @@ export function pinchWords(model: Model, { pinch, part, zone: inHand }: Step): P
       return { key, name: partName(model, cable), text: PASSES[where], ...(at ? { at } : {}) };
     }
   );
+}
+
+/** Why a step departs from the way down, without what the cables beside it say already. */
+export function departsBesideCables({ departs, pinch }: Step): Said | undefined {
+  if (departs === undefined || pinch.length === 0) return departs;
+  const isOfCable = (s: Said) =>
+    typeof s !== 'string' && 'say' in s && ['departs.cableUnder', 'departs.cableOver'].includes(s.say);
+  const reasons = typeof departs !== 'string' && 'all' in departs ? departs.all : [departs];
+  return passage(...reasons.filter((s) => !isOfCable(s)));
 }
 
 /** In which third of the part a place lies, across and down. */

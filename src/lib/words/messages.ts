@@ -412,7 +412,6 @@ export interface Messages {
   'bench.newSinceThePlanChanged': Nothing;
   'bench.differentFromDisassembly': Nothing;
   'bench.cablesToWatch': Nothing;
-  'bench.circled': Nothing;
   'bench.oldPartNumber': Nothing;
   'bench.oldSerialNumber': Nothing;
   'bench.newPartNumber': Nothing;

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Model } from '$core/machine';
-  import { explain, pinchWords, type Plan, type Step } from '$core/plan';
+  import { departsBesideCables, explain, pinchWords, type Plan, type Step } from '$core/plan';
   import { ScrewPicture } from '$lib/ui/drawing';
   import Term from '../Term.svelte';
   import { duration } from '$lib/ui/format';
@@ -18,6 +18,7 @@
 
   const index = $derived(plan.steps.indexOf(step));
   const reasons = $derived(explain(plan, step));
+  const departs = $derived(step.leg === 'up' ? departsBesideCables(step) : undefined);
   const joint = $derived(step.joint ? model.joint(step.joint) : undefined);
   const numberOf = (id: string) => plan.steps.findIndex((s) => s.id === id) + 1;
 </script>
@@ -50,10 +51,10 @@
       >
     </p>
   {/if}
-  {#if step.departs && step.leg === 'up'}
+  {#if departs}
     <p class="rounded-md border-s-4 border-now bg-sunk px-3 py-2">
       <span class="font-semibold"><Term is="mirror">{t('plan.differentFromDisassembly')}</Term></span>
-      {told(step.departs)}
+      {told(departs)}
     </p>
   {/if}
   {#if step.pinch.length > 0}

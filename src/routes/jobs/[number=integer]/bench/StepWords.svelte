@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Model } from '$core/machine';
-  import { pinchWords, type Step } from '$core/plan';
+  import { departsBesideCables, pinchWords, type Step } from '$core/plan';
   import { useWords } from '$lib/words';
   import Cautions from './Cautions.svelte';
 
@@ -8,6 +8,7 @@
 
   /** One step in type that reads from an arm's length: what to do, how, what to mind. */
   let { step, model, isNew }: { step: Step; model: Model; isNew: boolean } = $props();
+  const departs = $derived(step.leg === 'up' ? departsBesideCables(step) : undefined);
 </script>
 
 <p
@@ -20,9 +21,9 @@
     <span class="rounded bg-warn-wash px-2 py-0.5 font-semibold text-warn">{t('bench.newSinceThePlanChanged')}</span>
   </p>{/if}
 {#if step.detail}<p class="mt-3 text-[1.4rem] leading-snug max-md:text-[1.15rem]">{told(step.detail)}</p>{/if}
-{#if step.leg === 'up' && step.departs}<p class="mt-3 border-s-4 border-now ps-3 text-lg">
+{#if departs}<p class="mt-3 border-s-4 border-now ps-3 text-lg">
     <span class="font-semibold">{t('bench.differentFromDisassembly')}</span>
-    {told(step.departs)}
+    {told(departs)}
   </p>{/if}
 {#if step.pinch.length > 0}
   <ul
@@ -32,7 +33,7 @@
     {#each pinchWords(model, step) as { key, name, text, at } (key)}
       <li>
         <span class="font-semibold">{told(name)}</span>
-        {told(text)}.{#if at}{' '}<span class="text-soft">{told(at)} {t('bench.circled')}</span>{/if}
+        {told(text)}.{#if at}{' '}<span class="text-soft">{told(at)}</span>{/if}
       </li>
     {/each}
   </ul>
