@@ -9,6 +9,7 @@ import {
   explain,
   pinchWords,
   plan,
+  whyInList,
   withDoubts,
   type Leg,
   type Plan,
@@ -134,9 +135,10 @@ function inLines(model: Model, made: Plan, told: Speak): string {
   if (made.loose.length > 0) out.push(`not held: ${made.loose.length} turns or lid moves with something loose`);
   let leg = '';
   made.steps.forEach((step, i) => {
+    const why = whyInList(made, step);
     if (step.leg !== leg) out.push('', told(legName((leg = step.leg) as Leg)));
     out.push(
-      `${String(i + 1).padStart(4)}  ${told(step.text)}${step.departs && step.leg === 'up' ? `   [${told(step.departs)}]` : ''}`,
+      `${String(i + 1).padStart(4)}  ${told(step.text)}${why ? `   [${told(why)}]` : ''}`,
       ...step.cautions.map((caution) => `      ! ${told(caution.text)}`),
       ...(step.detail ? [`      ${told(step.detail)}`] : []),
       ...pinchWords(model, step).map(

@@ -1,5 +1,5 @@
 import type { Model } from '../machine';
-import { brokenForGood, pinchWords, type Plan } from '../plan';
+import { brokenForGood, pinchWords, whyInList, type Plan } from '../plan';
 import type { Said, Speak } from '../language';
 import { jobWords, jointName, legName, SHEET, toolName } from '../words';
 
@@ -48,7 +48,8 @@ export function planMarkdown(model: Model, plan: Plan, speak: Speak): string {
     for (const caution of step.cautions) out.push(`  - **${plain(SHEET.caution)}:** ${plain(caution.text)}`);
     for (const { name, text, at } of pinchWords(model, step))
       out.push(`  - ${plain(name)} ${plain(text)}.${at ? ` ${plain(at)}` : ''}`);
-    if (step.leg === 'up' && step.departs) out.push(`  - ${plain(SHEET.departs)}: ${plain(step.departs)}`);
+    const why = whyInList(plan, step);
+    if (why) out.push(`  - ${plain(SHEET.departs)}: ${plain(why)}`);
   });
   return `${out.join('\n')}\n`;
 }

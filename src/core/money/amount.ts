@@ -29,14 +29,15 @@ export function sum(amounts: readonly Minor[]): Minor {
 }
 
 /** How amounts are written, once for each language and currency: finding out is dear, and a stock list writes hundreds of them. */
-const formats = new Map<string, { format: Intl.NumberFormat; digits: number }>();
+const formats = new Map<string, { format: Intl.NumberFormat; whole: Intl.NumberFormat; digits: number }>();
 
 function formatOf(locale: string, currency: string) {
   const key = `${locale} ${currency}`;
   const known = formats.get(key);
   if (known) return known;
   const format = new Intl.NumberFormat(locale, { style: 'currency', currency });
-  const made = { format, digits: format.resolvedOptions().maximumFractionDigits ?? 2 };
+  const whole = new Intl.NumberFormat(locale, { style: 'currency', currency, maximumFractionDigits: 0 });
+  const made = { format, whole, digits: format.resolvedOptions().maximumFractionDigits ?? 2 };
   formats.set(key, made);
   return made;
 }
@@ -53,6 +54,12 @@ export function written(amount: Minor, currency: string, locale: string): string
   const text = String(Math.abs(checkedMinor(amount))).padStart(digits + 1, '0');
   const decimal = `${amount < 0 ? '-' : ''}${text.slice(0, text.length - digits)}${digits > 0 ? `.${text.slice(-digits)}` : ''}`;
   return format.format(decimal as unknown as number).replace(ANY_NO_BREAK, '\u00a0');
+}
+
+/** The same of an amount that is only estimated: in whole units, since nobody can say more of it. */
+export function estimated(amount: Minor, currency: string, locale: string): string {
+  const { whole, digits } = formatOf(locale, currency);
+  return whole.format(Math.round(checkedMinor(amount) / 10 ** digits)).replace(ANY_NO_BREAK, '\u00a0');
 }
 
 /**

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { amountExample, costOf, makeQuote, Quote, readAmount, share, written, type Rates } from '.';
+import { amountExample, costOf, estimated, makeQuote, Quote, readAmount, share, written, type Rates } from '.';
 
 const rates: Rates = { currency: 'EUR', hour: 6900, least: 2500, taxBp: 2400 };
 const amount = fc.integer({ min: 0, max: 10_000_000 });
@@ -98,4 +98,10 @@ it('amounts of currencies without minor units, and of three digits, are read as 
 
 it('time comes to the hour’s rate with tax on it, to the nearest minor unit', () => {
   expect([0, 3600, 1000, 1].map((seconds) => costOf(rates, seconds))).toEqual([0, 8556, 2377, 2]);
+});
+
+it('what is only estimated is written in whole units, whatever the currency has for parts', () => {
+  expect(estimated(123_456, 'EUR', 'de')).toBe('1.235\u00a0€');
+  expect(estimated(19_855, 'EUR', 'en')).toBe('€199');
+  expect(estimated(1_000, 'JPY', 'en')).toBe('¥1,000');
 });

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_MACHINES, demoAccess } from '../testing/machines';
 import { english } from '../testing/english';
+import { whyInList } from './explain';
 import { plan } from './plan';
 
 /** What can hurt somebody has to be acknowledged; what can only break something is told. */
@@ -66,4 +67,25 @@ it('what is only looked at, or put back in its plug, says what to do as well', (
     expect(english(work.text)).not.toBe('');
     expect(english(work.detail!)).not.toBe('');
   }
+});
+
+it('power inside is said before all else, and what the other hand holds at each plug, not at the first alone', () => {
+  const { steps } = plan(demoAccess('lindquay-slip-11'), [{ do: 'replace', part: 'battery' }]);
+  const plugs = steps.filter((s) => s.holds && s.leg === 'down');
+  expect(plugs.map((s) => s.joint).sort()).toEqual(['keyboard-plug', 'touchpad-plug']);
+  for (const { cautions } of plugs) {
+    const said = cautions.map((c) => english(c.text));
+    expect(said[0]).toMatch(/^Live/);
+    expect(said.at(-1)).toMatch(/^Hold with the other hand/);
+  }
+});
+
+it('a list says once why several in a row stand elsewhere', () => {
+  const made = plan(demoAccess('norrvik-ballast-15'), [{ do: 'replace', part: 'board' }]);
+  const elsewhere = made.steps.filter((s) => s.leg === 'up' && s.departs);
+  const told = elsewhere.flatMap((s) => whyInList(made, s) ?? []);
+  expect(told.length).toBeLessThan(elsewhere.length);
+  expect(new Set(told.map(english))).toEqual(new Set(elsewhere.map((s) => english(s.departs!))));
+  const turn = made.steps.find((s) => s.leg === 'down' && s.departs);
+  expect(turn && whyInList(made, turn)).toBeUndefined();
 });

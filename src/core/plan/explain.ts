@@ -42,3 +42,10 @@ export function explain(plan: Plan, step: Step): Reason[] {
   }
   return chain;
 }
+
+/** Why a step stands elsewhere than its mirror, where a list tells it: not again at the next, for the same reason. */
+export function whyInList({ steps }: Pick<Plan, 'steps'>, step: Step): Said | undefined {
+  if (step.leg !== 'up' || step.departs === undefined) return undefined;
+  const before = steps[steps.indexOf(step) - 1];
+  return JSON.stringify(before?.departs) === JSON.stringify(step.departs) ? undefined : step.departs;
+}

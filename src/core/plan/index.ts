@@ -7,7 +7,7 @@ export { alignLegs, commonOrder, zoneAt, type Row } from './align';
 export { amountOf, consumableOf } from './consumables';
 export { losesClock } from './settle';
 export { CLOSING_PARTS, closesUp, touchedFunctions, type Touched } from './touched';
-export { explain, type Reason } from './explain';
+export { explain, whyInList, type Reason } from './explain';
 export { alternatives, alongside, type Alternative, type Alongside } from './choices';
 export { checkSpare, numbersFor, spareWords, type SpareCheck } from './spare';
 export { actionOf, unmet } from './done';

@@ -184,7 +184,7 @@ function written(
   for (const leg of ['down', 'up'] as const) {
     const told = leg === 'down' ? fromTheOpening(model, steps, live.down) : live.up;
     for (const step of steps)
-      if (told.includes(step.id)) step.cautions.push(energisedCaution(leg, step.id === told[0], step.tool));
+      if (told.includes(step.id)) step.cautions.unshift(energisedCaution(leg, step.id === told[0], step.tool));
   }
   const named = new Set(steps.flatMap((s) => s.because));
   return {

@@ -58,8 +58,6 @@ export class StepWriter {
   private readonly replaced: readonly string[];
   private readonly stands: { up: string; lid: string };
   private poses = 0;
-  /** Parts that the other hand held at the step before. */
-  private held = '';
   private afterIsolation: IsolationStep[] = [];
   private readonly done = new Set<ActionId>();
 
@@ -338,7 +336,7 @@ export class StepWriter {
     ];
   }
 
-  /** What the other hand holds at a plug; told once where several follow on each other. @param open before it is opened, or closed */
+  /** What the other hand holds at a plug: at each, since at the bench a step is read alone. @param open before it is opened, or closed */
   private holding(
     action: Action,
     pose: string | undefined,
@@ -346,11 +344,9 @@ export class StepWriter {
     cautions: Step['cautions']
   ): Pick<Step, 'cautions' | 'holds'> {
     const parts = action.kind === 'open' && pose !== MAT ? floating(this.access, action.joint, open) : [];
-    const held = parts.map(({ part }) => part).join();
-    const isTold = held === this.held;
-    this.held = held;
-    if (parts.length === 0) return { cautions };
-    return { holds: parts, cautions: isTold ? cautions : [holdCaution(this.access.model, parts), ...cautions] };
+    return parts.length === 0
+      ? { cautions }
+      : { holds: parts, cautions: [...cautions, holdCaution(this.access.model, parts)] };
   }
 
   /** Cables to mind before the lid is moved: what went with it comes back with it. */

@@ -1,6 +1,6 @@
 import { numberedFaces } from '$core/formats';
 import type { Model } from '$core/machine';
-import { alignLegs, brokenForGood, type Plan, type Step } from '$core/plan';
+import { alignLegs, brokenForGood, whyInList, type Plan, type Step } from '$core/plan';
 import { jobWords, jointName, legName, SHEET, toolName } from '$core/words';
 import { duration } from '$lib/ui/format';
 import type { Translate } from '$lib/words';
@@ -94,7 +94,8 @@ interface Line {
 
 /** What is read of a step: what to do and with what, how, what can hurt, and why it differs from its mirror. */
 function lines({ t, told }: Translate, plan: Plan, step: Step): Line[] {
-  const caution = step.cautions.find((c) => c.harm) ?? (step.unheld || step.holds ? step.cautions[0] : undefined);
+  const cautions = step.cautions.filter((c) => c.harm || step.unheld !== undefined || step.holds !== undefined);
+  const why = step.leg === 'up' ? whyInList(plan, step) : step.departs;
   const said: (Line | undefined)[] = [
     {
       text: t('paper.step', {
@@ -106,11 +107,11 @@ function lines({ t, told }: Translate, plan: Plan, step: Step): Line[] {
       look: { size: 8.8 }
     },
     step.detail ? { text: told(step.detail), look: { size: 7.4, colour: INK.soft } } : undefined,
-    caution && {
-      text: `${told(SHEET.caution)}: ${told(caution.text)}`,
+    ...cautions.map(({ text }) => ({
+      text: `${told(SHEET.caution)}: ${told(text)}`,
       look: { size: 7.8, bold: true, colour: INK.now }
-    },
-    step.departs ? { text: told(step.departs), look: { size: 7.4, bold: true, colour: INK.soft } } : undefined
+    })),
+    why ? { text: told(why), look: { size: 7.4, bold: true, colour: INK.soft } } : undefined
   ];
   return said.filter((line) => line !== undefined);
 }

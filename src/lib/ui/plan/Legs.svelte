@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { alignLegs, stretches, type Plan, type Step } from '$core/plan';
+  import { alignLegs, stretches, whyInList, type Plan, type Step } from '$core/plan';
   import { driveOf, legName, toolName } from '$core/words';
   import Term from '../Term.svelte';
   import StepCell from './StepCell.svelte';
@@ -85,6 +85,7 @@
         >
         <StepCell
           {step}
+          why={whyInList(plan, step)}
           row={at}
           isLive={live.has(step.id)}
           number={number.get(step.id)!}

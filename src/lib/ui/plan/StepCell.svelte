@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Step } from '$core/plan';
+  import type { Said } from '$core/language';
   import { useWords } from '$lib/words';
 
   const { t, told } = useWords();
@@ -12,13 +13,15 @@
     mirror?: number;
     /** The row of the grid that it stands in. */
     row?: number;
+    /** Why it stands elsewhere than its mirror, where the step before does not say so already. */
+    why?: Said | undefined;
     isChosen: boolean;
     isLive?: boolean;
     /** Whether the Tab key stops here. */
     isStop?: boolean;
     onselect: (step: Step) => void;
   }
-  let { step, number, mirror, row, isChosen, isLive = false, isStop = true, onselect }: Props = $props();
+  let { step, number, mirror, row, why, isChosen, isLive = false, isStop = true, onselect }: Props = $props();
 
   const departs = $derived(step.leg === 'up' && step.departs !== undefined && step.do !== 'pose');
 </script>
@@ -43,7 +46,7 @@
           >{t('plan.notHeld2')}</span
         >{/if}</span
     >
-    {#if departs}<span class="why">{told(step.departs)}</span>{/if}
+    {#if departs && why}<span class="why">{told(why)}</span>{/if}
   </span>
 </button>
 

@@ -5,7 +5,7 @@
   import { commonTo, faultSetIn, understood, worthOfSpares, type Candidate, type Test, type Worth } from '$core/faults';
   import type { JobFact } from '$core/job';
   import { modelOf } from '$core/machine';
-  import { costOf, written } from '$core/money';
+  import { costOf, estimated } from '$core/money';
   import { ExploreDrawing } from '$lib/ui/drawing';
   import { duration } from '$lib/ui/format';
   import JobBar from '$lib/ui/JobBar.svelte';
@@ -132,7 +132,7 @@
   /** What so much time, with spares as time, comes to: what the customer pays, with tax; the time itself in a shop without an hourly rate. */
   function amount(seconds: number): string {
     const { rates } = data;
-    return rates.hour === 0 ? duration(seconds) : written(costOf(rates, seconds), rates.currency, language);
+    return rates.hour === 0 ? duration(seconds) : estimated(costOf(rates, seconds), rates.currency, language);
   }
   const about = (c: Candidate) =>
     c.most - c.least < 1 ? amount(c.most) : t('fault.atLeast', { least: amount(c.least) });
