@@ -75,6 +75,12 @@ describe('a plan for a machine that came in doubtful', () => {
     expect(at).toBeGreaterThan(display.indexOf('swap/replace:display'));
     expect(at).toBeLessThan(display.findIndex((id) => id.startsWith('up/')));
     expect(ids({ do: 'replace', part: 'fan' })).not.toContain('condition/splinters');
+    const left = planOf(gannet, [{ do: 'replace', part: 'display' }], { conditions: ['glass'] });
+    const { machine } = gannet.model;
+    expect(checkPlan(machine, left)).toEqual([]);
+    expect(
+      checkPlan(machine, { ...left, steps: left.steps.filter((s) => s.id !== 'condition/splinters') }).join()
+    ).toContain('splinters is left out');
   });
   it('the bare driver of a lamp is told before any power, on the machine of the demo that has one', () => {
     const ballast = demoAccess('norrvik-ballast-15');

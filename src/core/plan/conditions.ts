@@ -169,6 +169,7 @@ function mindful(
 const bringsPower = (step: Step): boolean =>
   step.do === 'restore' || step.test === 'open-power' || step.test === 'power' || step.test === 'battery';
 
+/** The glass that breaks rides on it, or is it. */
 const bearsGlass = (model: Model, id: string | undefined): boolean =>
   id !== undefined && [...model.riders(id)].some((r) => ['panel', 'display'].includes(model.part(r).kind));
 

@@ -41,10 +41,15 @@ export function amountWords(amount: Amount): Said {
         ? say('amount.sheet', { area: amount.areaMm2 })
         : say('amount.sheetThick', { area: amount.areaMm2, mm: amount.thicknessMm });
     case 'strips':
-      return say('amount.strips', { n: amount.lengthsMm.length, lengths: [...new Set(amount.lengthsMm)].join(', ') });
+      return say('amount.strips', {
+        n: amount.lengthsMm.length,
+        lengths: allSame(amount.lengthsMm) ? String(amount.lengthsMm[0]) : amount.lengthsMm.join(', ')
+      });
     case 'pieces':
       return say('amount.pieces', { count: amount.count });
     case 'set':
       return say('amount.set');
   }
 }
+
+const allSame = (list: readonly number[]): boolean => new Set(list).size === 1;
