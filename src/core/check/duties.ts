@@ -196,7 +196,7 @@ export function cables(reach: Reach, moments: readonly Moment[], say: Say): void
       if (p.isSure && p.isCaught === 'surely' && reach.isIn(p.cable, after) && !step.pinch.some(isIt(p)))
         say(step, `brings ${p.part} back, which passes ${p.where} ${p.cable}, and does not name it`);
     for (const p of step.pinch)
-      if (!passing.some(isIt(p)) || !reach.isIn(p.cable, after))
+      if (!passing.some((x) => isIt(p)(x) && x.isCaught !== 'never') || !reach.isIn(p.cable, after))
         say(step, `says that ${p.cable} passes ${p.where} what the lid brings back`);
   }
 

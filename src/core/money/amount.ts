@@ -56,10 +56,14 @@ export function written(amount: Minor, currency: string, locale: string): string
   return format.format(decimal as unknown as number).replace(ANY_NO_BREAK, '\u00a0');
 }
 
-/** The same of an amount that is only estimated: in whole units, since nobody can say more of it. */
-export function estimated(amount: Minor, currency: string, locale: string): string {
+/**
+ * The same of an amount that is only estimated: in whole units, since nobody can say more of it.
+ * @param isLeast where no less can come of it: never more than the amount
+ */
+export function estimated(amount: Minor, currency: string, locale: string, isLeast = false): string {
   const { whole, digits } = formatOf(locale, currency);
-  return whole.format(Math.round(checkedMinor(amount) / 10 ** digits)).replace(ANY_NO_BREAK, '\u00a0');
+  const units = checkedMinor(amount) / 10 ** digits;
+  return whole.format(isLeast ? Math.floor(units) : Math.round(units)).replace(ANY_NO_BREAK, '\u00a0');
 }
 
 /**

@@ -103,5 +103,6 @@ it('time comes to the hour’s rate with tax on it, to the nearest minor unit', 
 it('what is only estimated is written in whole units, whatever the currency has for parts', () => {
   expect(estimated(123_456, 'EUR', 'de')).toBe('1.235\u00a0€');
   expect(estimated(19_855, 'EUR', 'en')).toBe('€199');
+  expect(estimated(19_855, 'EUR', 'en', true)).toBe('€198');
   expect(estimated(1_000, 'JPY', 'en')).toBe('¥1,000');
 });

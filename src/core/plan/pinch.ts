@@ -71,13 +71,17 @@ export function pinchWords(model: Model, { pinch, part, zone: inHand }: Step): P
   );
 }
 
-/** Why a step departs from the way down, without what the cables beside it say already. */
-export function departsBesideCables({ departs, pinch }: Step): Said | undefined {
-  if (departs === undefined || pinch.length === 0) return departs;
-  const isOfCable = (s: Said) =>
-    typeof s !== 'string' && 'say' in s && ['departs.cableUnder', 'departs.cableOver'].includes(s.say);
+/** Why a step departs from the way down, without what is said of the cables beside it anyway. */
+export function departsBesideCables(model: Model, { departs, pinch }: Step): Said | undefined {
+  if (departs === undefined) return undefined;
+  const beside = new Set(pinch.map(({ cable }) => JSON.stringify(partName(model, cable))));
+  const isSaid = (s: Said) =>
+    typeof s !== 'string' &&
+    'say' in s &&
+    ['departs.cableUnder', 'departs.cableOver'].includes(s.say) &&
+    beside.has(JSON.stringify(s.with?.['cable']));
   const reasons = typeof departs !== 'string' && 'all' in departs ? departs.all : [departs];
-  return passage(...reasons.filter((s) => !isOfCable(s)));
+  return passage(...reasons.filter((s) => !isSaid(s)));
 }
 
 /** In which third of the part a place lies, across and down. */

@@ -18,7 +18,7 @@
 
   const index = $derived(plan.steps.indexOf(step));
   const reasons = $derived(explain(plan, step));
-  const departs = $derived(step.leg === 'up' ? departsBesideCables(step) : undefined);
+  const departs = $derived(step.leg === 'up' ? departsBesideCables(model, step) : undefined);
   const joint = $derived(step.joint ? model.joint(step.joint) : undefined);
   const numberOf = (id: string) => plan.steps.findIndex((s) => s.id === id) + 1;
 </script>

@@ -8,7 +8,7 @@
 
   /** One step in type that reads from an arm's length: what to do, how, what to mind. */
   let { step, model, isNew }: { step: Step; model: Model; isNew: boolean } = $props();
-  const departs = $derived(step.leg === 'up' ? departsBesideCables(step) : undefined);
+  const departs = $derived(step.leg === 'up' ? departsBesideCables(model, step) : undefined);
 </script>
 
 <p

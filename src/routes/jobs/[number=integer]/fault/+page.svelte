@@ -130,12 +130,12 @@
     return from === to ? to : t('fault.between', { from, to });
   }
   /** What so much time, with spares as time, comes to: what the customer pays, with tax; the time itself in a shop without an hourly rate. */
-  function amount(seconds: number): string {
+  function amount(seconds: number, isLeast = false): string {
     const { rates } = data;
-    return rates.hour === 0 ? duration(seconds) : estimated(costOf(rates, seconds), rates.currency, language);
+    return rates.hour === 0 ? duration(seconds) : estimated(costOf(rates, seconds), rates.currency, language, isLeast);
   }
   const about = (c: Candidate) =>
-    c.most - c.least < 1 ? amount(c.most) : t('fault.atLeast', { least: amount(c.least) });
+    c.most - c.least < 1 ? amount(c.most) : t('fault.atLeast', { least: amount(c.least, true) });
   const wayTo = (c: Candidate, own: number) =>
     c.own - own > 20 ? t('fault.thereAndBack', { own: duration(c.own - own) }) : '';
   const tried = $derived([
