@@ -1,7 +1,7 @@
 import { foldRecording, machineFrom, optionName, parseRecording, questionsOf, questionWords } from '$core/recording';
 import { writeMachineFile } from '$core/formats';
 import { machineFromSheet } from '$core/sheet';
-import { checkMachine } from '$core/validate';
+import { checkDraft } from '$core/validate';
 import { problemLine, Refusal, textAt } from './files';
 import type { Options } from './options';
 import { told } from './words';
@@ -36,7 +36,7 @@ export function drawn(path: string): { out: string; notes: string[] } {
 export function fromSheet(path: string, { maker, model, body }: Options): { out: string; notes: string[] } {
   if (maker === undefined || model === undefined) throw new Refusal(['sheet wants --maker and --model']);
   const made = machineFromSheet(textAt(path), { maker, model, body: body ?? 'Body' }, told);
-  const checked = made.ok ? checkMachine(made.machine) : made;
+  const checked = made.ok ? checkDraft(made.machine) : made;
   if (!checked.ok) throw new Refusal(checked.problems.map((f) => problemLine(path, f)));
   return { out: writeMachineFile(checked.machine), notes: checked.warnings.map((f) => problemLine(path, f)) };
 }

@@ -115,9 +115,12 @@ export function supplies(reach: Reach, plan: Plan, moments: readonly Moment[], s
       ? [m.act.joint]
       : []
   );
-  for (const { step, act } of moments)
+  for (const { step, act } of moments) {
+    if (step.do === 'open' && act?.joint?.kind === 'latch' && act.joint.unseen && !step.cautions.some((c) => c.harm))
+      say(step, 'undoes what nobody saw without a word of it');
     if (step.do === 'open' && act?.joint?.kind === 'seal' && step.cautions.length === 0)
       say(step, 'breaks a seal and does not ask for the owner\u2019s word');
+  }
   for (const joint of used) {
     if (joint.kind !== 'adhesive') continue;
     const made = moments.find((m) => m.step.leg === 'up' && m.step.do === 'prepare' && m.step.joint === joint.id);

@@ -2,7 +2,7 @@ import { pointedAt } from '../access';
 import { boxOf, freshId, freshName, type Joint, type Machine, type Part, type PartKind, type Point } from '../machine';
 import type { Speak } from '../language';
 import { jointOf, USUAL_FIXINGS } from '../recording';
-import { usualDepth, usualMoveSeconds } from '../usual';
+import { usualCare, usualDepth, usualMoveSeconds } from '../usual';
 import { FIXINGS, PART_KINDS } from '../words';
 import { inCircle, inRow, rootOf, type Thing } from './edits';
 
@@ -42,7 +42,7 @@ export function addedPart(
     numbers: [],
     spareIncludes: [],
     functions: [],
-    care: [],
+    care: usualCare(kind),
     shapes: [
       {
         zone,

@@ -2,7 +2,7 @@ import type { Access } from '../access';
 import { goalId, type Goal } from '../goals';
 import { Machine } from '../machine';
 import { removalSet } from '../plan';
-import { checkMachine } from '../validate';
+import { checkDraft } from '../validate';
 import { problem, type Problem } from '../result';
 import type { Thing } from './edits';
 
@@ -34,7 +34,7 @@ export function judged(machine: Machine): Judged {
   // A draft may be anything while one works on it: a name that is empty, a list that lacks its first thing.
   const read = Machine.safeParse(machine);
   if (!read.success) return none(read.error.issues.map((i) => problem(i.path, i.code, i.message)));
-  const checked = checkMachine(read.data);
+  const checked = checkDraft(read.data);
   if (!checked.ok) return none(checked.problems);
   const { access } = checked;
   return {

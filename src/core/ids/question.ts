@@ -2,6 +2,8 @@ import type { ActionId } from './action';
 
 /** What is asked of whoever recorded a teardown, as the id of a question has it. */
 export type QuestionKey =
+  /** What takes the power of its cell away: a plug, or one of the ways without one. */
+  | { kind: 'power' }
   /** What a joint holds its part onto, and what a part leaves with. */
   | { kind: 'onto'; joint: string }
   | { kind: 'on'; part: string }
@@ -18,6 +20,8 @@ export type QuestionKey =
 
 export function questionId(key: QuestionKey): string {
   switch (key.kind) {
+    case 'power':
+      return 'power:cell';
     case 'onto':
       return `onto:${key.joint}`;
     case 'on':
@@ -42,6 +46,8 @@ export function readQuestion(id: string): QuestionKey | undefined {
   const [, kind, rest = ''] = /^(\w+):(.+)$/.exec(id) ?? [];
   const [first = '', second] = rest.split('>');
   switch (kind) {
+    case 'power':
+      return first === 'cell' ? { kind } : undefined;
     case 'onto':
       return { kind, joint: first };
     case 'on':

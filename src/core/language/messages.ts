@@ -1274,4 +1274,20 @@ export interface Messages {
   'skill.finding': Nothing;
   'skill.stop': Nothing;
   'skill.on': { skill: Arg; machine: Arg };
+  'powerGap.cell-untold': Nothing;
+  'powerGap.cell-connected': Nothing;
+  'powerGap.adapter-stays': Nothing;
+  'powerGap.adapter-left': Nothing;
+  'recorded.firmwareOff': Nothing;
+  'open.unseen': { part: Arg };
+  'close.unseen': { part: Arg };
+  'recorded.unseenHold': { part: Arg };
+  'caution.unseenHold': { part: Arg };
+  'ask.power': Nothing;
+  'ask.powerUntold': Nothing;
+  'powerAnswer.bay': Nothing;
+  'powerAnswer.firmware': Nothing;
+  'powerAnswer.no-cell': Nothing;
+  'slot.unseen': Nothing;
+  'slot.noCell': Nothing;
 }

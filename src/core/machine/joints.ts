@@ -147,7 +147,13 @@ export const Joint = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('dressing'), ...common, guide: Guide }),
   /** A seal that tells whether somebody was inside: broken with the owner's word, recorded, and not renewed. */
   z.strictObject({ kind: z.literal('seal'), ...common, of: SealOwner }),
-  z.strictObject({ kind: z.literal('latch'), ...common, held: z.boolean().default(false) }),
+  z.strictObject({
+    kind: z.literal('latch'),
+    ...common,
+    held: z.boolean().default(false),
+    /** Nobody saw what holds here: a part came off, and something must have held it. It is looked for before it is lifted. */
+    unseen: z.boolean().optional()
+  }),
   z.strictObject({ kind: z.literal('hook'), ...common, direction: line(120) })
 ]);
 export type Joint = z.infer<typeof Joint>;

@@ -207,7 +207,9 @@ export const Machine = z.strictObject({
   isolation: z.strictObject({
     steps: z.array(IsolationStep).max(20),
     /** The joint whose opening takes the last power away from the inside. */
-    joint: Id.optional()
+    joint: Id.optional(),
+    /** Somebody looked, and there is no cell in it. */
+    noCell: z.boolean().optional()
   }),
   relations: z.array(Relation).max(3000).default([]),
   notes: z.array(line(600)).max(100).default([]),

@@ -1,7 +1,7 @@
 import type { Access, Action, Unheld } from '../access';
 import { moveId, openId, type ActionId } from '../ids';
 import { movedBy, type IsolationStep, type Model } from '../machine';
-import { CAUTIONS, highVoltageWords, holdWords, liveWords, looseWords, withLidWords } from '../words';
+import { CAUTIONS, highVoltageWords, holdWords, liveWords, looseWords, unseenWords, withLidWords } from '../words';
 import type { Caution } from './schema';
 import { isDriver } from './tools';
 
@@ -22,6 +22,7 @@ export function cautionsFor(model: Model, action: Action, leg: 'down' | 'up'): C
   // What is said of plugs and clips is about opening them.
   if (leg === 'up') return out;
   const { joint } = action;
+  if (joint.kind === 'latch' && joint.unseen) out.push({ text: unseenWords(model, joint.a), harm: true });
   if (joint.kind === 'seal') out.push({ text: CAUTIONS.seal, harm: false });
   const nearCell = [joint.a, joint.b].some((id) => model.part(id).care.includes('cell'));
   if (nearCell && (joint.kind === 'adhesive' || joint.kind === 'clips')) {

@@ -1,6 +1,6 @@
 import { type Access } from '../access';
 import type { Condition } from '../hazards';
-import { contentHash, type Model } from '../machine';
+import { contentHash, powerGap, type Model } from '../machine';
 import { STANDARD_PACE, timesOf, type Pace } from '../time';
 import { energisedCaution } from './cautions';
 import { downProblem, isolatingAction, START } from './down';
@@ -18,7 +18,7 @@ import {
 import { underConditions } from './conditions';
 import { cannotIsolate, isolationOf } from './kept-off';
 import { say } from '../language';
-import { causeWords, DEPARTS, evidenceWords } from '../words';
+import { causeWords, DEPARTS, evidenceWords, POWER_GAPS } from '../words';
 import { lidsOf, ontoMat, poseOf } from './pose';
 import { PLAN_FORMAT, type Plan, type Step } from './schema';
 import { equalSets, removalSet, type From, type RemovalSet } from './sets';
@@ -83,6 +83,9 @@ export function* planning(
 ): Generator<Progress, Plan, boolean | undefined> {
   const settled = settleGoals(goals);
   if (settled.length === 0) throw new PlanningError(say('plan.noGoal'));
+  // Nobody works inside a machine whose power nobody can take away.
+  const gap = powerGap(access.model.machine);
+  if (gap) throw new PlanningError(POWER_GAPS[gap]);
   const { weighting = FIRST_WEIGHTING, avoid = [], conditions = [], budget, from } = options;
   const weights = typeof weighting === 'string' ? WEIGHTS[weighting] : weighting.weights;
   const avoided = new Set(avoid);

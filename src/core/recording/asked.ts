@@ -1,7 +1,8 @@
 import type { Said } from '../language';
 import { readAction, type ActionId } from '../ids';
 import type { Model } from '../machine';
-import { ASK, jointName, partName } from '../words';
+import { ASK, jointName, partName, POWER_ANSWERS } from '../words';
+import type { WithoutPlug } from './power';
 import type { Question } from './questions';
 
 /** A question as it is put to whoever took the machine apart. */
@@ -13,6 +14,8 @@ export function questionWords(model: Model, { about }: Pick<Question, 'about'>):
     return 'joint' in named ? joint(named.joint) : part(named.part);
   };
   switch (about.kind) {
+    case 'power':
+      return ASK.power;
     case 'onto':
       return ASK.onto(about.joints.map(joint), part(model.joint(about.joint).a));
     case 'over': {
@@ -34,6 +37,12 @@ export function questionWords(model: Model, { about }: Pick<Question, 'about'>):
   }
 }
 
-/** What an option is called, where it is a part; yes and no are the screen's own words. */
+/** What an option is called, where it is a part, a plug or a way to take power away; yes and no are the screen's own words. */
 export const optionName = (model: Model, option: string): Said | undefined =>
-  model.hasPart(option) ? partName(model, option) : undefined;
+  model.hasPart(option)
+    ? partName(model, option)
+    : model.hasJoint(option)
+      ? jointName(model, model.joint(option))
+      : option in POWER_ANSWERS
+        ? POWER_ANSWERS[option as WithoutPlug]
+        : undefined;

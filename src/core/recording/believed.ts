@@ -6,7 +6,9 @@ import { areasOf, endsOf, type Areas, type Ends } from './ends';
 import { Over, type Belief } from './over';
 import { ordersOf, orderQuestion, type Order } from './orders';
 import { raisesOf, type Raise } from './raised';
+import { powerOf, type Power } from './power';
 import { togetherOf, type Together } from './together';
+import { unseenHolds } from './unseen';
 import { CABLES } from './habits';
 
 /** All that is believed of a machine after a teardown: what the file is made of, and what can be asked. */
@@ -22,6 +24,7 @@ export interface Believed {
   /** What may lie in the way of each action, by part. */
   covers: ReadonlyMap<ActionId, ReadonlyMap<string, Belief>>;
   orders: readonly Order[];
+  power: Power;
   /** Tapes and guides that hold a cable over what is moved: by move, whether they have to be open. */
   held: ReadonlyMap<ActionId, ReadonlyMap<string, Belief>>;
   /** When each joint was opened at the latest; NEVER for what is still closed. */
@@ -37,9 +40,11 @@ export function movesOf(state: RecordState): SeenMove[] {
   });
 }
 
-export function believe(state: RecordState): Believed {
-  const together = togetherOf(state);
-  const areas = areasOf(state);
+export function believe(recorded: RecordState): Believed {
+  const together = togetherOf(recorded);
+  const areas = areasOf(recorded);
+  const tapped = endsOf(recorded, together, areas);
+  const state = { ...recorded, joints: [...recorded.joints, ...unseenHolds(recorded, together, tapped)] };
   const ends = endsOf(state, together, areas);
   const carriers = carriersOf(state, together, ends);
   const on = new Map([...carriers].map(([part, c]) => [part, c.on]));
@@ -86,7 +91,8 @@ export function believe(state: RecordState): Believed {
     ...o,
     belief: answered(orderQuestion(o), o.belief)
   }));
-  return { state, together, areas, ends, on, carriers, over, raises, covers, orders, held, opened };
+  const power = powerOf(state, ends, on);
+  return { state, together, areas, ends, on, carriers, over, raises, covers, orders, held, power, opened };
 
   /** A cable is held over a part where its tape or guide was seen while the part lay there, and was opened before it moved. */
   function heldOver(move: SeenMove): Map<string, Belief> {

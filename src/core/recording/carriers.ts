@@ -4,6 +4,7 @@ import type { RecordState, SeenPart } from './state';
 import type { Ends } from './ends';
 import type { Together } from './together';
 import { CABLES, carries } from './habits';
+import { POWER_QUESTION } from './power';
 
 /** What carries a part, and what it may stand on as well. */
 export interface Carrier {
@@ -17,6 +18,19 @@ export function carriersUp(on: ReadonlyMap<string, string>, part: string): strin
   const out: string[] = [];
   for (let up = on.get(part); up !== undefined && up !== part && !out.includes(up); up = on.get(up)) out.push(up);
   return out;
+}
+
+/** A cable of one plug, told to take the power of the one battery away, is its lead. */
+function leadOfCell(
+  { answers, parts, joints }: RecordState,
+  ends: ReadonlyMap<string, Ends>
+): { cable: string; battery: string } | undefined {
+  const plug = answers[POWER_QUESTION];
+  const cable = parts.find((p) => plug !== undefined && p.id === ends.get(plug)?.a && CABLES.has(p.kind));
+  const batteries = parts.filter((p) => p.kind === 'battery');
+  if (!cable || batteries.length !== 1) return undefined;
+  const plugs = joints.filter((j) => j.fixing.kind === 'connector' && ends.get(j.id)?.a === cable.id);
+  return plugs.length === 1 ? { cable: cable.id, battery: batteries[0]!.id } : undefined;
 }
 
 /** Hinges leave with the lid. */
@@ -37,11 +51,16 @@ export function carriersOf(
   const joints = new Map(state.joints.map((j) => [j.id, j]));
   const own = new Set(state.moves.filter(removes).map((m) => m.part));
   const on = new Map<string, Carrier>();
+  const lead = leadOfCell(state, ends);
   for (const part of state.parts) {
     if (part.id === root || root === undefined) continue;
     const told = state.answers[questionId({ kind: 'on', part: part.id })] ?? part.on;
     if (told !== undefined && told !== part.id && parts.has(told)) {
       on.set(part.id, { on: told, sure: 1, others: [] });
+      continue;
+    }
+    if (lead?.cable === part.id) {
+      on.set(part.id, { on: lead.battery, sure: 1, others: [] });
       continue;
     }
     const isCable = CABLES.has(part.kind);

@@ -4,7 +4,7 @@ import { cleaned } from '../machine';
 import { demoAccess } from '../testing/machines';
 import { english } from '../testing/english';
 import { tearDown } from '../testing/teardown';
-import { checkMachine } from '../validate';
+import { checkDraft } from '../validate';
 import { foldRecording, machineFrom, RecordingEvent } from '.';
 
 const at = (n: number) => new Date(Date.UTC(2026, 0, 5, 8) + n * 1000).toISOString();
@@ -155,7 +155,7 @@ describe('a recording', () => {
         const made = machineFrom(foldRecording(list), english);
         if ('missing' in made) return;
         files++;
-        const checked = checkMachine(made.machine);
+        const checked = checkDraft(made.machine);
         expect(checked.ok ? [] : checked.problems.filter((p) => p.severity === 'error')).toEqual([]);
       }),
       { numRuns: 2000 }

@@ -75,7 +75,8 @@ export function jointOf(
     case 'seal':
       return { kind: 'seal', ...common, of: fixing.of ?? 'maker' };
     case 'latch':
-      return { kind: 'latch', ...common, held: false };
+      if (seen.isUnseen) mark('kind', { how: 'guessed', sure: 0 });
+      return { kind: 'latch', ...common, held: false, ...(seen.isUnseen ? { unseen: true } : {}) };
     case 'hook':
       if (fixing.direction === undefined) mark('direction', { how: 'guessed', sure: 0.3 });
       return { kind: 'hook', ...common, direction: fixing.direction ?? speak(RECORDED.hookDirection) };

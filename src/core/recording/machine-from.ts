@@ -20,8 +20,8 @@ import { cableOf, isPlugged } from './cables';
 import { jointOf } from './joints';
 import { relationsOf } from './relations';
 import { replayed } from './replayed';
-import { usualMoveSeconds, USUAL_TRAVEL_MM } from '../usual';
-import { CABLES } from './habits';
+import { usualCare, usualMoveSeconds, USUAL_TRAVEL_MM } from '../usual';
+import { isolationFrom } from './power';
 import { machineRemarks, partRemark } from './remarks';
 
 /** A machine file made of a record, what it is made of, and what it lacks. */
@@ -33,8 +33,12 @@ export interface Drawn {
   lacking: readonly Lacking[];
 }
 
-/** A part that no joint holds is in no plan; a joint without a part that it holds neither. */
-export type Lacking = { part: string; why: 'nothing-holds-it' } | { joint: string; why: 'holds-nothing' };
+/**
+ * A part of which nobody tapped what holds it: something unseen stands for it, or it is a name alone and in no plan. A joint without a
+ * part that it holds is in no plan either.
+ */
+export type Lacking =
+  { part: string; why: 'unseen-hold' | 'nothing-holds-it' } | { joint: string; why: 'holds-nothing' };
 
 /** What is missing before a file can be made at all. */
 export type Missing = 'not-started' | 'no-face' | 'no-part' | 'no-joint';
@@ -58,7 +62,7 @@ export function machineFrom(state: RecordState, speak: Speak): Drawn | { missing
   // What the record did is never forbidden: whatever would forbid it is taken back.
   const sound = replayed(believed, (of) => accessOf(modelOf(draw(of))));
   const machine = draw(sound);
-  return { machine, access: accessOf(modelOf(machine)), believed: sound, lacking: lackingIn(machine, state) };
+  return { machine, access: accessOf(modelOf(machine)), believed: sound, lacking: lackingIn(machine, sound.state) };
 }
 
 function lackingIn(machine: Machine, state: RecordState): Lacking[] {
@@ -66,13 +70,14 @@ function lackingIn(machine: Machine, state: RecordState): Lacking[] {
   const joints = new Set(machine.joints.map((j) => j.id));
   return [
     ...state.parts.flatMap((p): Lacking[] => (parts.has(p.id) ? [] : [{ part: p.id, why: 'nothing-holds-it' }])),
+    ...state.joints.flatMap((j): Lacking[] => (j.isUnseen ? [{ part: j.holds!, why: 'unseen-hold' }] : [])),
     ...state.joints.flatMap((j): Lacking[] => (joints.has(j.id) ? [] : [{ joint: j.id, why: 'holds-nothing' }]))
   ];
 }
 
 /** Zones, parts and joints as they were recorded. */
 function withoutRelations(believed: Believed, speak: Speak): Machine {
-  const { state, ends, on, carriers, raises } = believed;
+  const { state, ends, on, carriers, raises, power } = believed;
   const about = state.about!;
   const depths = depthsOf(believed);
   const origins: Record<string, Origin> = {};
@@ -109,7 +114,7 @@ function withoutRelations(believed: Believed, speak: Speak): Machine {
         numbers: seen.number === undefined ? [] : [{ number: seen.number }],
         spareIncludes: [],
         functions: [],
-        care: careOf(kind),
+        care: usualCare(kind),
         shapes: Object.values(seen.outlines).map(({ face, outline }) => ({
           zone: face,
           outline,
@@ -163,7 +168,7 @@ function withoutRelations(believed: Believed, speak: Speak): Machine {
     parts,
     joints,
     cables: cables.map((p) => cableOf(p, joints, speak, mark(`cables/${p.id}`))),
-    isolation: isolationOf(believed, speak),
+    isolation: isolationFrom(power, speak, mark('isolation')),
     relations: [],
     notes: machineRemarks(state),
     drawn: 'order',
@@ -186,7 +191,9 @@ function jointsOf(
     note('at', { how: 'recorded' });
     const raise = raises.find((r) => r.reached.includes(seen.id));
     if (raise) note('reachedRaised', { how: 'guessed', sure: 0.9 });
-    return [jointOf(seen, e, depthOfJoint(believed, depths, seen.id), raise?.move.part, speak, note)];
+    const part = state.parts.find((p) => p.id === e.a)!;
+    const named = seen.isUnseen ? { ...seen, name: speak(RECORDED.unseenHold(part.name)) } : seen;
+    return [jointOf(named, e, depthOfJoint(believed, depths, seen.id), raise?.move.part, speak, note)];
   });
 }
 
@@ -196,43 +203,14 @@ export const aloneQuestion = ({ part, move }: Pick<SeenMove, 'part' | 'move'>): 
 
 /** What came along with a move without riding on its part: it stood beside it and was freed as well. */
 export function besideIn({ together, on, over, state }: Believed, move: SeenMove): string[] {
-  if (!removes(move)) return [];
+  // What carries everything leaves nothing behind.
+  if (!removes(move) || move.part === state.about?.rest.part) return [];
   const taken = together.taken(move);
   const ridesOnTaken = (id: string) => taken.has(on.get(id) ?? '');
   const loose = new Set(state.parts.filter((p) => on.get(p.id) === undefined).map((p) => p.id));
   return [...taken].filter(
     (id) => id !== move.part && !ridesOnTaken(id) && !loose.has(id) && !over.isOn(move.part, id)
   );
-}
-
-const careOf = (kind: Part['kind']): Part['care'] =>
-  kind === 'battery' || kind === 'coin-cell' ? ['cell'] : CABLES.has(kind) ? ['fragile'] : [];
-
-/** The plug that takes the power away: the battery's own, or that of its lead. */
-function isolationOf({ state, ends, on }: Believed, speak: Speak): Machine['isolation'] {
-  const batteries = new Set(state.parts.filter((p) => p.kind === 'battery').map((p) => p.id));
-  const joint = state.joints.find((j) => {
-    const e = ends.get(j.id);
-    return (
-      j.fixing.kind === 'connector' &&
-      e !== undefined &&
-      (batteries.has(e.a) || batteries.has(on.get(e.a) ?? '')) &&
-      (j.fixing.carries === undefined || j.fixing.carries !== 'signal')
-    );
-  });
-  if (!joint) return { steps: [] };
-  // Contacts part only as the battery leaves its bay, from outside.
-  const isWhole = joint.fixing.kind === 'connector' && joint.fixing.family === 'blade';
-  return {
-    joint: joint.id,
-    steps: [
-      { id: 'shut-down', kind: 'shut-down', text: speak(RECORDED.shutDown), seconds: 40 },
-      { id: 'adapter-out', kind: 'unplug-adapter', text: speak(RECORDED.adapterOut), seconds: 5 },
-      isWhole
-        ? { id: 'battery-out', kind: 'remove-battery', joint: joint.id, text: speak(RECORDED.batteryOut), seconds: 9 }
-        : { id: 'battery-plug', kind: 'open-joint', joint: joint.id, text: speak(RECORDED.batteryPlug), seconds: 9 }
-    ]
-  };
 }
 
 /** Heads lie on the part that they hold, and beneath what covers them. */

@@ -6,12 +6,14 @@ import { sameHold } from './ends';
 import { orderQuestion } from './orders';
 import { aloneQuestion, besideIn, type Drawn } from './machine-from';
 import { movesOf as movesIn } from './believed';
+import { POWER_QUESTION, WITHOUT_PLUG, type Power } from './power';
 import { usualJobs } from '../usual';
 
 /** Something that a record leaves open, whose answer would change plans. */
 export interface Question {
   id: string;
   about:
+    | { kind: 'power' }
     | { kind: 'onto'; joint: string; joints: readonly string[] }
     | { kind: 'over'; cover: string; action: ActionId }
     | { kind: 'order'; before: ActionId; after: readonly ActionId[] }
@@ -31,10 +33,10 @@ export interface Question {
   score: number;
 }
 
-/** An answer that nobody knows is one: it is not asked again. */
-export const DO_NOT_KNOW = 'unknown';
 /** Less than so many jobs of a thousand: it is not worth asking. */
 const WORTH = 0.05;
+/** So many plugs are listed; any other is tapped on the drawing. */
+const MOST_PLUGS = 6;
 
 /** The goals that jobs have one at a time: plugs that are reached, parts that are taken out. */
 export const singleGoals = ({ model }: Access): Goal[] =>
@@ -46,6 +48,8 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
   const sets = setsOf(access);
   const whole = sets.reduce((sum, s) => sum + s.weight, 0);
   const out: Question[] = [];
+  const power = powerQuestion(believed.power);
+  if (power) out.push({ ...power, goals: sets.map((s) => s.goal) });
   const add = (
     question: Pick<Question, 'id' | 'about' | 'options' | 'guess' | 'sure'>,
     isTouched: (of: GoalSet) => boolean
@@ -65,7 +69,7 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
   const asked = new Set<string>();
   for (const joint of state.joints) {
     const e = believed.ends.get(joint.id);
-    if (!e || e.told || e.others.length === 0) continue;
+    if (!e || e.told || e.others.length === 0 || joint.isUnseen) continue;
     // All that holds a part onto the same thing is one question.
     if (asked.has(joint.id)) continue;
     const group = sameHold(state, believed.ends, joint);
@@ -204,6 +208,22 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
     );
   }
   return out.sort((a, b) => b.score - a.score || (a.id < b.id ? -1 : 1));
+}
+
+/** Before all else: how its power is taken away. Asked until somebody says it, and once more where what was seen says otherwise. */
+export function powerQuestion({ way, isTold, isUnknown, plugs, hasCell }: Power): Question | undefined {
+  // What nobody knows is left at what was seen; where nothing was seen it is asked until somebody says it.
+  if (isTold || (isUnknown && way)) return undefined;
+  const without = WITHOUT_PLUG.filter((w) => w !== 'no-cell' || !hasCell);
+  return {
+    id: POWER_QUESTION,
+    about: { kind: 'power' },
+    options: [...plugs.slice(0, MOST_PLUGS).map((j) => j.id), ...without],
+    guess: way === undefined ? '' : 'joint' in way && way.by === 'plug' ? way.joint : way.by,
+    sure: 0,
+    goals: [],
+    score: Infinity
+  };
 }
 
 const removal = (part: string): string => goalId({ do: 'remove', part });

@@ -8,7 +8,7 @@ import { randomNotebook } from '../testing/random-notebook';
 import { trial, True } from '../testing/recording-score';
 import { tearDown } from '../testing/teardown';
 import { STARTED, told, type Said } from '../testing/told';
-import { checkMachine } from '../validate';
+import { checkDraft } from '../validate';
 import { DO_NOT_KNOW, foldRecording, machineFrom, questionsOf, type Drawn, type RecordingEvent } from '.';
 
 /** A small machine, told event by event: a cover over a fan, and what else a test is about. */
@@ -158,7 +158,7 @@ describe('what a teardown gives', () => {
       const made = machineFrom(foldRecording(events.slice(0, n)), english);
       if ('missing' in made) continue;
       files++;
-      const checked = checkMachine(made.machine);
+      const checked = checkDraft(made.machine);
       expect(checked.ok ? [] : checked.problems.filter((p) => p.severity === 'error')).toEqual([]);
     }
     expect(files).toBeGreaterThan(10);

@@ -38,6 +38,8 @@ export interface SeenJoint {
   onto?: string;
   /** Undone by itself. */
   opened?: Moment;
+  /** Nobody tapped it: something must have held what came off. */
+  isUnseen?: true;
 }
 
 export interface SeenOutline {

@@ -1,6 +1,6 @@
 import type { Speak } from '../language';
 import { idFor, MACHINE_FORMAT, Machine, type Joint, type Origin, type Part, type Point } from '../machine';
-import { usualHeadMm, usualMoveSeconds, usualPitchMm, usualSeconds } from '../usual';
+import { usualCare, usualHeadMm, usualIsolation, usualMoveSeconds, usualPitchMm, usualSeconds } from '../usual';
 import type { Result } from '../result';
 import { RECORDED } from '../words';
 import { readSheet, ROOT, type HeldBy, type Row } from './rows';
@@ -48,7 +48,7 @@ function laidOut(rows: ReadonlyMap<string, Row>, about: SheetAbout, speak: Speak
       numbers: [],
       spareIncludes: [],
       functions: [],
-      care: row.kind === 'battery' ? ['cell'] : [],
+      care: usualCare(row.kind),
       shapes: [
         {
           zone: 'scheme',
@@ -64,7 +64,7 @@ function laidOut(rows: ReadonlyMap<string, Row>, about: SheetAbout, speak: Speak
     };
   });
   const joints = list.flatMap((row, i) =>
-    // What is said to be held by nothing is held by something: it is told as a catch.
+    // What is said to be held by nothing is held by something that nobody saw.
     [
       ...(row.held.length > 0 ? row.held : [{ by: 'latch' as const, count: 1 }]),
       ...(row.cable ? [{ by: 'plug' as const, count: 1 }] : [])
@@ -96,14 +96,8 @@ function laidOut(rows: ReadonlyMap<string, Row>, about: SheetAbout, speak: Speak
     ],
     joints,
     cables: [],
-    isolation: battery
-      ? {
-          joint: battery.id,
-          steps: [
-            { id: 'battery-plug', kind: 'open-joint', joint: battery.id, text: speak(RECORDED.batteryPlug), seconds: 9 }
-          ]
-        }
-      : { steps: [] },
+    // A table that names no plug of a battery says nothing of its power: that is asked for where the file is checked.
+    isolation: battery ? usualIsolation({ by: 'plug', joint: battery.id }, speak) : { steps: [] },
     relations: list.flatMap((row) => afterOf(row, rows, joints, speak)),
     notes: [],
     drawn: 'scheme',
@@ -190,7 +184,7 @@ function jointOf(row: Row, held: Row['held'][number], k: number, [x, y]: Point, 
     case 'tape':
       return { kind: 'tape', ...common, material: 'polyimide', singleUse: false };
     case 'latch':
-      return { kind: 'latch', ...common, held: false };
+      return { kind: 'latch', ...common, held: false, ...(row.held.length === 0 ? { unseen: true } : {}) };
     case 'hook':
       return { kind: 'hook', ...common, direction: speak(RECORDED.hookDirection) };
     case 'plug':

@@ -5,7 +5,7 @@ import { checkPlan } from '../check';
 import { plan } from '../plan';
 import { singleGoals } from '../recording';
 import { english } from '../testing/english';
-import { checkMachine } from '../validate';
+import { checkDraft } from '../validate';
 import { machineFromSheet, SHEET_COLUMNS } from '.';
 
 const ABOUT = { maker: 'Norrvik', model: 'Table 13', body: 'Body' };
@@ -15,7 +15,7 @@ const read = (text: string) => machineFromSheet(text, ABOUT, english);
 const machineOf = (text: string) => {
   const made = read(text);
   if (!made.ok) throw new Error(JSON.stringify(made.problems));
-  const checked = checkMachine(made.machine);
+  const checked = checkDraft(made.machine);
   if (!checked.ok) throw new Error(JSON.stringify(checked.problems));
   return checked;
 };
@@ -119,7 +119,7 @@ describe('a table from paper', () => {
           const text = ['part,comes off after,held by,how many,size', ...rows.map((r) => r.join(','))].join('\n');
           const made = read(text);
           if (!made.ok) return void expect(made.problems.every((p) => /^row \d/.test(p.place))).toBe(true);
-          const checked = checkMachine(made.machine);
+          const checked = checkDraft(made.machine);
           expect(checked.ok ? [] : checked.problems.filter((p) => p.severity === 'error')).toEqual([]);
         }
       ),

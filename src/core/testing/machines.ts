@@ -146,7 +146,7 @@ export function machine(parts: Part[], joints: Joint[], more: Partial<Input> = {
       ...parts
     ],
     joints,
-    isolation: { steps: [] },
+    isolation: { steps: [{ id: 'adapter-out', kind: 'unplug-adapter', text: 'Unplug the adapter', seconds: 0 }], noCell: true },
     ...more
   };
 }

@@ -3,7 +3,8 @@ import { Reach, type Demand } from '../check/reach';
 import { insideOf } from '../check/shapes';
 import type { Access } from '../access';
 import { flatten, type Joint, type Outline, type Part, type Point } from '../machine';
-import type { Fixing, RecordingEvent } from '../recording';
+import { removalSet } from '../plan';
+import { POWER_QUESTION, type Fixing, type RecordingEvent } from '../recording';
 import { seeded } from '../solve';
 
 /** How a technician of tests records: as people do. */
@@ -101,6 +102,11 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
     rest: { part: root, name: facts.parts.get(root)!.name }
   });
   let facing = '';
+  const isolating = machine.isolation.joint === undefined ? undefined : openKey(machine.isolation.joint);
+  const toPower =
+    isolating === undefined
+      ? new Set<string>()
+      : removalSet(access, [{ do: 'reach', joint: machine.isolation.joint! }]).actions;
   // Once round the closed machine, then to work.
   for (const zone of machine.zones) if (!back.has(zone.id)) face(zone.id);
 
@@ -114,9 +120,22 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
           })
     );
     if (ways.length === 0) break;
-    for (const key of pick(ways)) if (!open.has(key)) act(key);
+    // Power first: nothing is taken off before its plug is reached but what lies in the way.
+    const first = isolating === undefined || open.has(isolating) ? [] : ways.filter((w) => toPower.has(w.at(-1)!));
+    for (const key of pick(first.length > 0 ? first : ways)) if (!open.has(key)) act(key);
+    takePowerAway();
   }
   return { events, done, forgotten };
+
+  /** The plug is opened as soon as it is reached, and told to be it. */
+  function takePowerAway() {
+    if (isolating === undefined || open.has(isolating)) return;
+    const way = wayTo(isolating, new Set(open), new Set());
+    if (!way) return;
+    for (const key of way) if (!open.has(key)) act(key);
+    if (tapped.has(machine.isolation.joint!)) say<'opened'>({ type: 'opened', joint: machine.isolation.joint! });
+    say<'answered'>({ type: 'answered', question: POWER_QUESTION, answer: machine.isolation.joint! });
+  }
 
   /** Taken out by itself; what was carried off is still to be taken off what carried it. */
   function isGone(id: string): boolean {

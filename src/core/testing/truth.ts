@@ -18,6 +18,8 @@ export function truth(access: Access, question: string): string | undefined {
     return named && 'part' in named ? model.move(named.part, named.move) : undefined;
   };
   switch (about?.kind) {
+    case 'power':
+      return model.machine.isolation.joint ?? 'no-cell';
     case 'onto':
       return model.hasJoint(about.joint) ? model.joint(about.joint).b : undefined;
     case 'on':

@@ -1,1 +1,1 @@
-export { checkMachine, type CheckedMachine } from './machine';
+export { checkDraft, checkMachine, type CheckedMachine } from './machine';

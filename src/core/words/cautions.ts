@@ -56,5 +56,9 @@ export const highVoltageWords = (model: Model, parts: readonly string[]): Said =
 /** @param text what the check finds wrong, in its own words */
 export const doubtedWords = (text: string): Said => say('caution.doubted', { text });
 
+/** Something must hold it, and nobody saw what. */
+export const unseenWords = (model: Model, part: string): Said =>
+  say('caution.unseenHold', { part: partName(model, part) });
+
 /** While power is inside. @param by what touches: a driver has to be of metal */
 export const liveWords = (leg: 'down' | 'up', by: 'driver' | 'tool' | 'hand'): Said => say('caution.live', { leg, by });

@@ -19,6 +19,7 @@ export {
   liveWords,
   holdWords,
   looseWords,
+  unseenWords,
   withLidWords
 } from './cautions';
 export { CELL_WORDS, LISTING_WORDS } from './cells';
@@ -64,6 +65,7 @@ export {
 export { optionName } from './options';
 export { FIXINGS, GUIDES, KNOWN_WORDS, MOVE_KINDS, PART_KINDS, PLUG_FAMILIES, STANDING_WORDS } from './kinds';
 export { ASK } from './questions';
+export { POWER_ANSWERS, POWER_GAPS } from './power';
 export { RECORDED } from './recorded';
 export { DRAW, MATERIAL, POWER, rightWay, STICKS, TROUBLE, withTool } from './rehearsal';
 export { OUTCOME, REPORT, REPORT_TITLES } from './report';

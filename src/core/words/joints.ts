@@ -52,6 +52,8 @@ export function openWords(model: Model, joint: Joint, more?: Said): Phrase {
         detail: passage(say('open.dressingHow', { guide: told(joint.guide) }), note)
       };
     case 'latch':
+      if (joint.unseen)
+        return { text: say('open.unseen', { part: partName(model, joint.a) }), detail: passage(note) };
       return { text: say('open.latch', name), detail: passage(joint.held && say('open.latchHeld'), note) };
     case 'seal':
       return { text: say('open.seal', name), detail: passage(say('open.sealOf', { owner: told(joint.of) }), note) };
@@ -107,7 +109,9 @@ export function closeWords(model: Model, joint: Joint): Phrase {
     case 'dressing':
       return { text: say('close.dressing', name), detail: say('close.dressingHow', { guide: told(joint.guide) }) };
     case 'latch':
-      return { text: say('close.latch', name) };
+      return {
+        text: joint.unseen ? say('close.unseen', { part: partName(model, joint.a) }) : say('close.latch', name)
+      };
     case 'seal':
       return { text: say('close.seal', name), detail: say('close.sealHow') };
     case 'hook':

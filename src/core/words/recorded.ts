@@ -10,8 +10,10 @@ export const RECORDED = {
   adapterOut: say('recorded.adapterOut'),
   batteryOut: say('recorded.batteryOut'),
   batteryPlug: say('recorded.batteryPlug'),
+  firmwareOff: say('recorded.firmwareOff'),
   colour: say('recorded.colour'),
   reason: say('recorded.reason'),
+  unseenHold: (part: string): Said => say('recorded.unseenHold', { part }),
   scheme: say('recorded.scheme'),
   sheetReason: say('recorded.sheetReason'),
   heldBy: (by: string): Said => say('recorded.heldBy', { by })
