@@ -12,6 +12,8 @@ describe('what may be said of a file', () => {
     expect(mayBecome({ standing: 'draft', drawnBy: 'ines' }, tam)).toBe('checked');
     expect(mayBecome({ standing: 'draft', drawnBy: 'tam' }, { id: 'ola', role: 'trainee' })).toBeUndefined();
     expect(mayBecome({ standing: 'checked', drawnBy: 'tam' }, tam)).toBeUndefined();
+    for (const standing of ['draft', 'checked'] as const)
+      expect(mayBecome({ standing, drawnBy: 'tam', gap: 'cell-untold' }, ines)).toBeUndefined();
     expect(mayBecome({ standing: 'checked', drawnBy: 'ines' }, ines)).toBe('in-force');
   });
   it('of what is being recorded, or is in force, nothing more', () => {

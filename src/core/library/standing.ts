@@ -1,3 +1,4 @@
+import type { PowerGap } from '../machine';
 import type { RunState } from '../run';
 
 /**
@@ -8,13 +9,15 @@ export const STANDINGS = ['begun', 'draft', 'checked', 'in-force'] as const;
 export type Standing = (typeof STANDINGS)[number];
 
 /**
- * What may be said of a file next: a second person has looked at it, a lead puts it in force.
+ * What may be said of a file next: a second person has looked at it, a lead puts it in force. Nothing is said of one whose power
+ * nobody can take away.
  * @param drawnBy who made the draft; null where nobody is known
  */
 export function mayBecome(
-  { standing, drawnBy }: { standing: Standing; drawnBy: string | null },
+  { standing, drawnBy, gap }: { standing: Standing; drawnBy: string | null; gap?: PowerGap | undefined },
   person: { id: string; role: string }
 ): 'checked' | 'in-force' | undefined {
+  if (gap) return undefined;
   if (standing === 'draft' && person.role !== 'trainee' && person.id !== drawnBy) return 'checked';
   if (standing === 'checked' && person.role === 'lead') return 'in-force';
   return undefined;

@@ -1,11 +1,12 @@
 <script lang="ts">
   import { FORMS, placed, type Fault, type Thing } from '$core/drafting';
-  import type { Machine } from '$core/machine';
+  import { powerGap, type Machine } from '$core/machine';
   import type { Problem } from '$core/result';
   import { useWords } from '$lib/words';
   import Fields from './Fields.svelte';
   import History from './History.svelte';
   import PhotoPanel from './PhotoPanel.svelte';
+  import Power from './Power.svelte';
   import type { DraftPhotos } from './photos.svelte';
   import type { Table, View } from './table.svelte';
 
@@ -137,6 +138,7 @@
       />
     {/if}
     <h2 class="mt-4 text-xl">{t('drafting.wholeFile')}</h2>
+    <Power {table} />
     <Fields
       field={FORMS.machine}
       value={machine}
@@ -149,6 +151,7 @@
   {:else if table.view === 'photo'}
     {#if side}{#key side.id}<PhotoPanel {photos} {side} mayAct={table.mayAct} />{/key}{/if}
   {:else}
+    {#if powerGap(machine)}<Power {table} />{/if}
     {#if kept}<p class="rounded-md border-s-4 border-now bg-now-wash px-3 py-2" role="alert">
         {kept.message}
       </p>

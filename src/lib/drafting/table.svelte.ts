@@ -18,6 +18,7 @@ import {
 import { goalId, type Goal } from '$core/goals';
 import type { Speak } from '$core/language';
 import type { Box, Machine, Point, Zone } from '$core/machine';
+import { usualIsolation, type PowerWay } from '$core/usual';
 import type { Desk } from './desk.svelte';
 
 /** What the panel beside the drawing shows. */
@@ -106,6 +107,11 @@ export class Table {
 
   edit(next: Machine): void {
     if (this.mayAct) this.desk.edit(next);
+  }
+
+  /** Says how the power of the machine is taken away. */
+  takePower(way: PowerWay): void {
+    this.edit({ ...this.machine, isolation: usualIsolation(way, this.speak) });
   }
 
   /** One thing of the file becomes another. */

@@ -2,7 +2,9 @@
   import { goto } from '$app/navigation';
   import { SvelteSet } from 'svelte/reactivity';
   import type { Said } from '$core/language';
+  import { powerGap } from '$core/machine';
   import { outOf, type Reading } from '$core/recording';
+  import { POWER_GAPS } from '$core/words';
   import { useWords } from '$lib/words';
   import type { Recorder } from './recorder.svelte';
 
@@ -20,6 +22,8 @@
 
   const out = $derived([...outOf(recorder.state)].map((id) => recorder.state.parts.find((p) => p.id === id)!));
   const left = $derived(reading?.questions.length ?? 0);
+  /** Nothing is planned before somebody has said how its power is taken away. */
+  const gap = $derived(reading?.machine && powerGap(reading.machine));
   const replaced = new SvelteSet<string>();
   let isGoing = $state(false);
   let problem = $state.raw<Said>();
@@ -40,7 +44,12 @@
     <p class="text-lg">{t('recorder.nothingIsOut')}</p>
   {:else}
     <p>{t('recorder.upHow', { n: out.length })}</p>
-    {#if left > 0}
+    {#if gap}
+      <p class="rounded-md border-s-4 border-now bg-now-wash px-3 py-2" role="alert">
+        {told(POWER_GAPS[gap])}
+        <button type="button" class="link" onclick={onask}>{t('recorder.sayPower')}</button>
+      </p>
+    {:else if left > 0}
       <p class="rounded-md bg-warn-wash px-3 py-2">
         {t('recorder.askFirst', { n: left })}
         <button type="button" class="link" onclick={onask}>{t('recorder.toTheQuestions')}</button>
@@ -58,8 +67,11 @@
       </div>
     </fieldset>
     {#if problem}<p class="rounded-md border-s-4 border-now bg-now-wash px-3 py-2" role="alert">{told(problem)}</p>{/if}
-    <button type="button" class="button button-now min-h-14 w-full text-lg" disabled={isGoing} onclick={go}
-      >{isGoing ? t('recorder.makingTheWayUp') : t('recorder.beginTheWayUp')}</button
+    <button
+      type="button"
+      class="button button-now min-h-14 w-full text-lg"
+      disabled={isGoing || gap !== undefined}
+      onclick={go}>{isGoing ? t('recorder.makingTheWayUp') : t('recorder.beginTheWayUp')}</button
     >
   {/if}
   <button type="button" class="button min-h-11" onclick={onclose}>{t('recorder.goOnRecording')}</button>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { DO_NOT_KNOW, type Reading } from '$core/recording';
+  import { askedIn } from './asked';
   import { useWords } from '$lib/words';
   import Working from '$lib/ui/Working.svelte';
   import type { Recorder } from './recorder.svelte';
@@ -7,10 +8,18 @@
   const { t, told } = useWords();
 
   /** What the record leaves open, the best first, while the machine still lies open. */
-  let { recorder, reading, mayAct }: { recorder: Recorder; reading: Reading | undefined; mayAct: boolean } = $props();
+  interface Props {
+    recorder: Recorder;
+    reading: Reading | undefined;
+    mayAct: boolean;
+    /** Takes up the tool for what holds a part that came off. */
+    onheld: (part: string) => void;
+  }
+  let { recorder, reading, mayAct, onheld }: Props = $props();
 
-  const asked = $derived(reading?.questions.filter((q) => recorder.state.answers[q.id] === undefined) ?? []);
+  const asked = $derived(askedIn(reading, recorder.state));
   const first = $derived(asked[0]);
+  const said = $derived(first?.said === undefined ? undefined : first.options.find((o) => o.id === first.said));
   const answered = $derived(Object.keys(recorder.state.answers).length);
   const optionName = (option: { id: string; name?: Parameters<typeof told>[0] }) =>
     option.name !== undefined
@@ -26,7 +35,12 @@
   <h2 class="text-xl">{t('recorder.questions')}</h2>
   {#if !reading}<Working inLine />
   {:else if first}
+    {#if first.about === 'power'}<p class="label">{t('recorder.powerFirstThing')}</p>{/if}
     <p class="text-lg" id="question">{told(first.text)}</p>
+    {#if first.about === 'power'}<p class="text-soft">{t('recorder.powerTap')}</p>{/if}
+    {#if first.said !== undefined}<p class="rounded-md bg-warn-wash px-3 py-2" role="status">
+        {t('recorder.contradicted', { said: said ? optionName(said) : first.said })}
+      </p>{/if}
     <div class="grid gap-2" role="group" aria-labelledby="question">
       {#each first.options as option (option.id)}
         <button
@@ -47,7 +61,9 @@
         >{t('recorder.doNotKnow')}</button
       >
     </div>
-    <p class="text-soft">{t('recorder.changesPlans', { n: first.goals, left: asked.length - 1 })}</p>
+    {#if first.about !== 'power'}<p class="text-soft">
+        {t('recorder.changesPlans', { n: first.goals, left: asked.length - 1 })}
+      </p>{/if}
   {:else}
     <p class="text-lg">
       {reading.missing ? t('recorder.nothingToAskYet') : t('recorder.nothingLeftMatters')}
@@ -61,12 +77,15 @@
         {#each reading.lacking as l, i (i)}
           <li>
             {'part' in l
-              ? t('recorder.nothingHoldsIt', {
+              ? t(l.why === 'unseen-hold' ? 'recorder.whatHeldIt' : 'recorder.nothingHoldsIt', {
                   part: recorder.state.parts.find((p) => p.id === l.part)?.name ?? l.part
                 })
               : t('recorder.holdsNothing', {
                   joint: recorder.state.joints.find((j) => j.id === l.joint)?.name ?? l.joint
                 })}
+            {#if 'part' in l && mayAct}<button type="button" class="link min-h-11" onclick={() => onheld(l.part)}
+                >{t('recorder.tapWhatHeldIt')}</button
+              >{/if}
           </li>
         {/each}
       </ul>

@@ -1,11 +1,12 @@
 <script lang="ts">
   import { isRun, outOf, type Reading } from '$core/recording';
+  import { askedIn } from './asked';
   import { useWords } from '$lib/words';
   import type { Tool } from './hand.svelte';
   import NoteForm from './NoteForm.svelte';
   import type { Recorder } from './recorder.svelte';
 
-  const { t } = useWords();
+  const { t, told } = useWords();
 
   /** What to do next: what is seen is tapped when it is seen, and a part is outlined when nothing lies over it any more. */
   interface Props {
@@ -26,6 +27,8 @@
   const here = $derived(parts.filter((p) => !out.has(p.id) && p.outlines[recorder.face]));
   const unseen = $derived(parts.filter((p) => !out.has(p.id) && Object.keys(p.outlines).length === 0 && !isRun(p)));
   const stage = $derived(parts.length === 0 ? 'begin' : state.joints.length === 0 ? 'fixings' : 'go-on');
+  /** How its power is taken away is asked before all else. */
+  const power = $derived(askedIn(reading, state).find((q) => q.about === 'power'));
   const steps: { tool: Tool }[] = [
     { tool: 'photo' },
     { tool: 'part' },
@@ -44,6 +47,13 @@
   {:else}
     <h2 class="text-xl">{t('recorder.stageTitle', { stage: stage.replace('-', '_') })}</h2>
     <p class="text-soft">{t('recorder.stageHow', { stage: stage.replace('-', '_') })}</p>
+  {/if}
+  {#if power && mayAct}
+    <div class="rounded-md border-s-4 border-(--warn) bg-warn-wash px-3 py-2.5">
+      <p class="label">{t('recorder.powerFirstThing')}</p>
+      <p class="text-lg">{told(power.text)}</p>
+      <button type="button" class="button mt-2 min-h-11" onclick={() => ontake('ask')}>{t('recorder.sayPower')}</button>
+    </div>
   {/if}
   {#if mayAct}
     <ol class="space-y-1.5">

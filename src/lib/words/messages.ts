@@ -2010,4 +2010,16 @@ export interface Messages {
   'rehearsal.showIt': Nothing;
   'rehearsal.stepOfPlan': { n: number; step: Arg | null | undefined };
   'rehearsal.workOn': Nothing;
+  'machines.notPlanned': Nothing;
+  'machine.sayItAtTheTable': Nothing;
+  'drafting.power': Nothing;
+  'drafting.powerHow': Nothing;
+  'drafting.powerUntold': Nothing;
+  'drafting.powerOwn': Nothing;
+  'recorder.powerTap': Nothing;
+  'recorder.contradicted': { said: Arg | null | undefined };
+  'recorder.whatHeldIt': { part: Arg | null | undefined };
+  'recorder.tapWhatHeldIt': Nothing;
+  'recorder.powerFirstThing': Nothing;
+  'recorder.sayPower': Nothing;
 }

@@ -120,6 +120,7 @@
               {#if m.standing !== 'in-force'}<span class="font-semibold text-ink"
                   >{told(STANDING_WORDS[m.standing])}</span
                 >{/if}
+              {#if m.gap}<span class="font-semibold text-now">{t('machines.notPlanned')}</span>{/if}
               {#if m.known < 1}<span>{t('machines.wellKnown', { share: m.known })}</span>{/if}
               {#if m.openJobs > 0}<span>{t('count.openJob', { n: m.openJobs })}</span>{/if}
               <span class="ms-auto">{day(m.importedAt)}</span>

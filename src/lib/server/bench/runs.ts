@@ -15,7 +15,7 @@ import { useReserved } from '../stock/spares';
 import { forgetTimes } from '../planning/times';
 import { clockIsWrong } from '$core/happened';
 import { foldJob, mayBeBegun } from '$core/job';
-import type { Machine } from '$core/machine';
+import { powerGap, type Machine } from '$core/machine';
 import { planRequest, type Plan, type PlanWish } from '$core/plan';
 import {
   AFTER_SIGNING,
@@ -351,12 +351,13 @@ async function close(db: Queryable, jobId: string, by: string): Promise<void> {
 /** A draft that a run followed without a finding is checked by it; the run of its own recording followed nothing. */
 async function checkedBy(db: Queryable, run: string, by: string, state: RunState): Promise<void> {
   if (!isClean(state)) return;
-  const { rows } = await db.query(
+  const { rows } = await db.query<{ fileId: number }>(
     `select m.id::int as "fileId" from run r join machine_file m on m.id = r.machine_file_id
       where r.id = $1 and ${standingOf('m')} = 'draft' and not exists (select from recording c where c.job_id = r.job_id)`,
     [run]
   );
-  if (rows[0]) await stand(db, { fileId: rows[0].fileId, standing: 'checked', by, run });
+  if (rows[0] && !powerGap((await machineDocument(db, rows[0].fileId))!.machine))
+    await stand(db, { fileId: rows[0].fileId, standing: 'checked', by, run });
 }
 
 class Refused extends Error {}

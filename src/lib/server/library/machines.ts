@@ -1,6 +1,6 @@
 import { packed } from '$lib/packed';
 import { jointOpenedAt } from '$core/ids';
-import { contentHash, type Machine } from '$core/machine';
+import { contentHash, powerGap, type Machine, type PartKind, type PowerGap, type Powered } from '$core/machine';
 import { audit } from '../database/audit';
 import { kept } from '../database/kept';
 import { holdsWords, inWords, type ListQuery } from '../database/lists';
@@ -130,6 +130,8 @@ export interface LibraryRow extends MachineRow {
   openJobs: number;
   /** The share of its joints that is more than guessed. */
   known: number;
+  /** Nothing is planned on it: nobody has said how its power is taken away. */
+  gap: PowerGap | null;
 }
 
 /** A page of the machines of the library, the newest file of each revision, and how many revisions there are. */
@@ -144,7 +146,9 @@ export async function libraryPage(
     values
   );
   const order = `${sort ? `${LIBRARY_ORDERS[sort.by]}${sort.desc ? ' desc' : ''}, ` : ''}${LIBRARY_ORDERS.machine}, ${LIBRARY_ORDERS.revision} desc`;
-  const { rows } = await db.query<Omit<LibraryRow, 'importedAt' | 'known'> & { importedAt: Date; found: number }>(
+  const { rows } = await db.query<
+    Omit<LibraryRow, 'importedAt' | 'known' | 'gap'> & { importedAt: Date; found: number }
+  >(
     `with newest as (select distinct on (machine_id, revision) id from machine_file order by machine_id, revision, id desc),
           counts as (select f.machine_id, f.revision, count(distinct f.id)::int as files, count(j.id)::int as jobs
                        from machine_file f left join job j on j.machine_file_id = f.id and j.closed_at is null group by f.machine_id, f.revision)
@@ -155,16 +159,17 @@ export async function libraryPage(
       order by ${order} limit $${values.length + 1} offset $${values.length + 2}`,
     [...values, LIBRARY_PAGE, (page - 1) * LIBRARY_PAGE]
   );
-  const joints = await jointsOf(
+  const summary = await summariesOf(
     db,
     rows.map((r) => r.fileId)
   );
   return {
     found: rows[0]?.found ?? 0,
     machines: rows.map(({ found: _, ...row }) => {
-      const known = knowledgeOf(joints(row.fileId));
+      const of = summary(row.fileId);
+      const known = knowledgeOf(of);
       const all = Object.values(known).reduce((sum, n) => sum + n, 0);
-      return { ...dated(row), known: all === 0 ? 0 : (all - known.guessed) / all };
+      return { ...dated(row), known: all === 0 ? 0 : (all - known.guessed) / all, gap: powerGap(of) ?? null };
     })
   };
 }
@@ -182,24 +187,37 @@ export async function beingRecorded(
   return rows;
 }
 
-/** How the joints of these files are known, as far as that is told: for lists, which need nothing else of a file. */
-async function jointsOf(
+/** What lists tell of these files: how their joints are known, and how their power is taken away. Nothing else of them is read. */
+async function summariesOf(
   db: Queryable,
   files: readonly number[]
-): Promise<(fileId: number) => Pick<Machine, 'origins' | 'joints'>> {
-  const { rows } = await db.query<{ id: number; origins: Machine['origins'] | null; joints: { id: string }[] }>(
-    `select id::int as id, document -> 'origins' as origins, jsonb_path_query_array(document, '$.joints[*].id') as joints
-       from machine_file where document ? 'origins' and id = any($1)`,
+): Promise<(fileId: number) => Pick<Machine, 'origins' | 'joints'> & Powered> {
+  const { rows } = await db.query<{
+    id: number;
+    origins: Machine['origins'] | null;
+    joints: string[] | null;
+    isolation: Machine['isolation'];
+    kinds: PartKind[];
+  }>(
+    `select id::int as id, document -> 'origins' as origins, document -> 'isolation' as isolation,
+            jsonb_path_query_array(document, '$.parts[*].kind') as kinds,
+            case when document ? 'origins' then jsonb_path_query_array(document, '$.joints[*].id') end as joints
+       from machine_file where id = any($1)`,
     [files]
   );
   const known = new Map(
-    rows.map((r) => [
-      r.id,
-      { origins: r.origins ?? undefined, joints: (r.joints as unknown as string[]).map((id) => ({ id })) }
+    rows.map(({ id, origins, joints, isolation, kinds }) => [
+      id,
+      {
+        origins: origins ?? undefined,
+        // A file without origins was written by hand, all of it.
+        joints: (joints ?? ['all']).map((joint) => ({ id: joint })) as Machine['joints'],
+        isolation,
+        parts: kinds.map((kind) => ({ kind }))
+      }
     ])
   );
-  // A file without origins was written by hand, all of it.
-  return (fileId) => (known.get(fileId) ?? { joints: [{ id: 'all' }] }) as Pick<Machine, 'origins' | 'joints'>;
+  return (fileId) => known.get(fileId)!;
 }
 
 /** Jobs on any file of a machine, open ones first. */

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Goal } from '$core/goals';
-import { contentHash, modelOf, type Machine } from '$core/machine';
+import { contentHash, modelOf, powerGap, type Machine } from '$core/machine';
 import { planRequest } from '$core/plan';
 import {
   foldRecording,
@@ -14,7 +14,7 @@ import {
 import { refused, type Result } from '$core/result';
 import type { RunEvent } from '$core/run';
 import { FIRST_WEIGHTING } from '$core/solve';
-import { jobWords } from '$core/words';
+import { jobWords, POWER_GAPS } from '$core/words';
 import { message } from '$lib/words';
 import type { Messages } from '$lib/words/messages';
 import { insertRun, monthOf } from '../bench/runs';
@@ -46,6 +46,8 @@ export async function goBackUp(id: string, replaced: readonly string[], by: stri
   const state = foldRecording(events);
   const reading = await readRecording(events);
   if (reading.missing) return refused('missing', message(LACKS[reading.missing]));
+  const gap = powerGap(reading.machine!);
+  if (gap) return refused('power', POWER_GAPS[gap]);
   const file = numbered(reading.machine!, await nextRevision(pool(), reading.machine!.id));
   const goals: Goal[] =
     replaced.length > 0 ? replaced.map((part) => ({ do: 'replace', part })) : [goalOfRecord(state) ?? []].flat();

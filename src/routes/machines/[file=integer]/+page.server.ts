@@ -5,7 +5,8 @@ import { mayBecome, proposedChanges, type Proposal } from '$core/library';
 import { followedJoints, jobsOnMachine, machineDocument, putInForce, revisionsOf } from '$lib/server/library/machines';
 import { drawnBy, stand, standingsOf } from '$lib/server/library/standing';
 import { differedOnMachine, foundOnMachine } from '$lib/server/bench/runs';
-import { modelOf } from '$core/machine';
+import { modelOf, powerGap } from '$core/machine';
+import { POWER_GAPS } from '$core/words';
 import { proposedNote } from '$core/run';
 import type { Actions, PageServerLoad } from './$types';
 import { changesFrom, findingsIn } from '$lib/server/planning/derived';
@@ -48,7 +49,10 @@ export const load: PageServerLoad = async ({ params, locals }) => {
   return {
     standing,
     said: await standingsOf(pool(), fileId),
-    next: mayBecome({ standing, drawnBy: await drawnBy(pool(), fileId) }, locals.person!) ?? null,
+    next:
+      mayBecome({ standing, drawnBy: await drawnBy(pool(), fileId), gap: powerGap(machine) }, locals.person!) ?? null,
+    /** Why nothing is planned on it, in force or not. */
+    gap: powerGap(machine) ?? null,
     runs: await followedJoints(pool(), machine.id),
     /** What this file would change against the one in force. */
     against:
@@ -75,6 +79,8 @@ export const actions: Actions = {
     const person = locals.person!;
     const files = await revisionsOf(pool(), file.machine.id);
     const standing = files.find((f) => f.fileId === fileId)!.standing;
+    const gap = powerGap(file.machine);
+    if (gap) return fail(409, { message: POWER_GAPS[gap] });
     const next = mayBecome({ standing, drawnBy: await drawnBy(pool(), fileId) }, person);
     if (!next) return fail(409, { message: here().t('server.notToBeSaidOfThisFile') });
     if (next === 'checked') {

@@ -6,7 +6,16 @@
   import { ExploreDrawing } from '$lib/ui/drawing';
   import { day } from '$lib/ui/dates';
   import { word } from '$core/language';
-  import { FIXINGS, functionName, jointName, KNOWN_WORDS, partName, PLUG_FAMILIES, SLOTS } from '$core/words';
+  import {
+    FIXINGS,
+    functionName,
+    jointName,
+    KNOWN_WORDS,
+    partName,
+    PLUG_FAMILIES,
+    SLOTS,
+    POWER_GAPS
+  } from '$core/words';
   import { jointThing, partThing } from '$core/ids';
   import { fromAddress, keepInAddress } from '$lib/ui/list-state.svelte';
   import { howKnown } from '$core/library';
@@ -191,6 +200,12 @@
     {#if form?.message}<p role="alert" class="mb-2 rounded-md border-s-4 border-now bg-now-wash px-3 py-2">
         {told(form.message)}
       </p>{/if}
+    {#if data.gap}<div role="alert" class="mb-3 rounded-md border-s-4 border-now bg-now-wash px-4 py-2.5">
+        <p>{told(POWER_GAPS[data.gap])}</p>
+        {#if data.mayDraw}<a class="link inline-flex min-h-11 items-center" href="/machines/draw?from={data.fileId}"
+            >{t('machine.sayItAtTheTable')}</a
+          >{/if}
+      </div>{/if}
     {#if data.standing !== 'in-force'}<Standing {data} />{/if}
     <div class="min-h-0 flex-1">
       <ExploreDrawing

@@ -3,6 +3,7 @@
   import { recordScene } from '$core/recording';
   import { keepHere } from '$lib/offline/keep-here';
   import { sitDown } from '$lib/offline/pages';
+  import { askedIn } from '$lib/recorder/asked';
   import CameOff from '$lib/recorder/CameOff.svelte';
   import Faces from '$lib/recorder/Faces.svelte';
   import FixingTool from '$lib/recorder/FixingTool.svelte';
@@ -58,7 +59,7 @@
   const form = $derived(
     hand.tool === 'way' ? 'way' : hand.tool === 'part' && hand.form !== 'standard' ? hand.form : undefined
   );
-  const asked = $derived(reading?.questions.filter((q) => record.answers[q.id] === undefined).length ?? 0);
+  const questions = $derived(askedIn(reading, record));
 
   $effect(() => {
     if (ready) live.ask($state.snapshot(record) as typeof record);
@@ -95,6 +96,12 @@
     hand.take(tool);
   }
   function pick(thing: { joint: string } | { part: string } | undefined) {
+    // Which plug takes the power away is answered by a tap on it.
+    const tapped = thing && 'joint' in thing ? record.joints.find((j) => j.id === thing.joint) : undefined;
+    if (hand.tool === 'ask' && questions[0]?.about === 'power' && mayAct && tapped?.fixing.kind === 'connector') {
+      recorder.record({ type: 'answered', question: questions[0].id, answer: tapped.id });
+      return;
+    }
     isGoingUp = false;
     wentOff = undefined;
     hand.take('look', thing ?? {});
@@ -168,7 +175,7 @@
     </p>{/if}
 
   <div class="station">
-    {#if mayAct}<ToolRail tool={isGoingUp ? undefined : hand.tool} questions={asked} ontake={take} />{/if}
+    {#if mayAct}<ToolRail tool={isGoingUp ? undefined : hand.tool} questions={questions.length} ontake={take} />{/if}
     <section class="picture" aria-label={t('recorder.drawing')}>
       {#if scene}
         <RecordDrawing
@@ -227,7 +234,15 @@
       {:else if hand.tool === 'photo'}
         <PhotoTool {recorder} {photos} {mayAct} />
       {:else if hand.tool === 'ask'}
-        <Questions {recorder} {reading} {mayAct} />
+        <Questions
+          {recorder}
+          {reading}
+          {mayAct}
+          onheld={(held) => {
+            take('screws');
+            hand.holds = held;
+          }}
+        />
         <NotTaken {recorder} />
       {:else if hand.tool === 'way'}
         <div class="space-y-4">
