@@ -146,7 +146,10 @@ export function machine(parts: Part[], joints: Joint[], more: Partial<Input> = {
       ...parts
     ],
     joints,
-    isolation: { steps: [{ id: 'adapter-out', kind: 'unplug-adapter', text: 'Unplug the adapter', seconds: 0 }], noCell: true },
+    isolation: {
+      steps: [{ id: 'adapter-out', kind: 'unplug-adapter', text: 'Unplug the adapter', seconds: 0 }],
+      noCell: true
+    },
     ...more
   };
 }

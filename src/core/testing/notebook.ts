@@ -207,7 +207,10 @@ export function notebook(actions: number, seed = 1): Machine {
     parts,
     joints,
     cables: [],
-    isolation: { steps: [{ id: 'adapter-out', kind: 'unplug-adapter', text: 'Unplug the adapter', seconds: 0 }], noCell: true },
+    isolation: {
+      steps: [{ id: 'adapter-out', kind: 'unplug-adapter', text: 'Unplug the adapter', seconds: 0 }],
+      noCell: true
+    },
     relations: [],
     notes: []
   };

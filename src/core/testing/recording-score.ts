@@ -3,7 +3,7 @@ import { accessOf, type Access } from '../access';
 import { actOf, Facts } from '../check/facts';
 import { Reach } from '../check/reach';
 import { goalId } from '../goals';
-import type { ActionId } from '../ids';
+import { openId, readAction, type ActionId } from '../ids';
 import { modelOf, removes } from '../machine';
 import { actionOf, plan, removalSet } from '../plan';
 import { DO_NOT_KNOW, foldRecording, machineFrom, questionsOf, singleGoals, type Drawn } from '../recording';
@@ -18,6 +18,14 @@ export interface Score {
   equal: number;
   /** Goals whose set cannot be carried out on the true machine, with the first thing that it lacks. */
   refused: string[];
+  /** Of these, those at whose step nothing warns: no hold that nobody saw, and no guess. */
+  silent: string[];
+  /** Share of the goals whose set is the true one, but for what nobody recorded: a hold that nobody saw may stand for it. */
+  equalApart: number;
+  /** Goals that cannot be planned, and do not lack power alone. */
+  unplanned: number;
+  /** Cautions of parts in the true set that its own parts do not have. */
+  lostCautions: string[];
   /** The same against the machine with what was never tapped: guides that somebody overlooked are in no plan. */
   equalWithForgotten: number;
   /** Goals whose set differs, with what is missing and what is too much. */
@@ -38,8 +46,9 @@ export interface TrialOptions {
   /** Numbers of questions after which it is judged. */
   after: readonly number[];
   ranking?: 'ours' | 'random';
-  /** Share of questions that are answered with "do not know". */
+  /** Share of questions that are answered with "do not know", and wrongly. */
   unknown?: number;
+  wrong?: number;
 }
 
 /** What is true of a machine, worked out once for many trials. */
@@ -72,12 +81,13 @@ export class True {
 
 /** Takes a machine apart, draws what was recorded, asks, and judges what came of it. */
 export function trial(of: True, seed: number, options: TrialOptions): Trial {
-  const { after, ranking = 'ours', unknown = 0.1 } = options;
+  const { after, ranking = 'ours', unknown = 0.1, wrong = 0 } = options;
   const random = seeded(seed * 7919 + 13);
   const { events, forgotten } = tearDown(of.access, seed, options.habits);
   const seenOf = forgotten.size > 0 ? new True(without(of.access, forgotten)) : of;
   const judge = (drawn: Drawn, questions: number): Score => ({
     ...judged(seenOf, drawn, questions),
+    ...apart(of, drawn, forgotten),
     equalWithForgotten: forgotten.size > 0 ? judged(of, drawn, questions).equal : 1
   });
   const state = foldRecording(events);
@@ -104,7 +114,13 @@ export function trial(of: True, seed: number, options: TrialOptions): Trial {
     const count = (asked[question.about.kind] ??= { asked: 0, wrong: 0 });
     count.asked++;
     if (right !== undefined && right !== question.guess) count.wrong++;
-    state.answers[question.id] = right === undefined || random() < unknown ? DO_NOT_KNOW : right;
+    const others = question.options.filter((o) => o !== right);
+    state.answers[question.id] =
+      wrong > 0 && random() < wrong
+        ? others[Math.floor(random() * others.length)]!
+        : right === undefined || random() < unknown
+          ? DO_NOT_KNOW
+          : right;
     drawn = draw();
   }
   return { scores, asked, drawn, wayUp: wayUpProblems(seenOf, drawn) };
@@ -116,7 +132,75 @@ function without(access: Access, joints: ReadonlySet<string>): Access {
   return accessOf(modelOf({ ...machine, joints: machine.joints.filter((j) => !joints.has(j.id)) }));
 }
 
-function judged(of: True, drawn: Drawn, questions: number): Omit<Score, 'equalWithForgotten'> {
+/** The same against the machine as it is, apart from joints that nobody tapped. */
+function apart(
+  of: True,
+  drawn: Drawn,
+  forgotten: ReadonlySet<string>
+): Pick<Score, 'refused' | 'silent' | 'equalApart' | 'unplanned' | 'lostCautions'> {
+  const { model } = drawn.access;
+  const unseen = new Map(
+    model.machine.joints.flatMap((j) => (j.kind === 'latch' && j.unseen ? [[openId(j.id), j.a]] : []))
+  );
+  const out = {
+    refused: [] as string[],
+    silent: [] as string[],
+    equalApart: 0,
+    unplanned: 0,
+    lostCautions: [] as string[]
+  };
+  for (const { goal, set } of of.goals) {
+    const raw = rawSet(drawn.access, goal);
+    if (!raw) {
+      // A plug that nobody tapped is nobody's goal.
+      if (goal.do === 'reach' && forgotten.has(goal.joint)) out.equalApart++;
+      else out.unplanned++;
+      continue;
+    }
+    const mine = named(drawn.access, new Set([...raw].filter((id) => !unseen.has(id))));
+    const wanted = [...set].filter((id) => !forgotten.has(jointOf(id) ?? ''));
+    if (mine.size === wanted.length && wanted.every((id) => mine.has(id))) out.equalApart++;
+    const lacks = of.lacks([...raw].filter((id) => !unseen.has(id)));
+    if (lacks) {
+      out.refused.push(`${goalId(goal)}: ${lacks}`);
+      if (!isWarned(lacks, drawn, raw, unseen)) out.silent.push(`${goalId(goal)}: ${lacks}`);
+    }
+    for (const id of raw) {
+      const action = drawn.access.actions.get(id)!;
+      if (action.kind !== 'move' || !of.access.model.hasPart(action.part.id)) continue;
+      for (const care of of.access.model.part(action.part.id).care)
+        if (!action.part.care.includes(care)) out.lostCautions.push(`${action.part.id} ${care}`);
+    }
+  }
+  return { ...out, equalApart: out.equalApart / of.goals.length };
+}
+
+const jointOf = (id: string): string | undefined => {
+  const ref = readAction(id);
+  return ref && 'joint' in ref ? ref.joint : undefined;
+};
+
+/** What stands at the step that fails: it is about something that nobody saw held. */
+function isWarned(
+  lacks: string,
+  drawn: Drawn,
+  set: ReadonlySet<ActionId>,
+  unseen: ReadonlyMap<ActionId, string>
+): boolean {
+  const [step] = lacks.split(' needs ');
+  const ref = readAction(step!);
+  if (!ref) return false;
+  const { model } = drawn.access;
+  const parts =
+    'part' in ref ? [ref.part] : model.hasJoint(ref.joint) ? [model.joint(ref.joint).a, model.joint(ref.joint).b] : [];
+  return [...unseen].some(([id, part]) => set.has(id) && parts.includes(part));
+}
+
+function judged(
+  of: True,
+  drawn: Drawn,
+  questions: number
+): Omit<Score, 'equalWithForgotten' | 'silent' | 'equalApart' | 'unplanned' | 'lostCautions'> {
   const refused: string[] = [];
   const differs: Score['differs'] = [];
   for (const { goal, set } of of.goals) {

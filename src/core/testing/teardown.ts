@@ -19,8 +19,29 @@ export interface Habits {
   late: number;
   /** The second part of each joint is put right when it is tapped. */
   corrects: boolean;
+  /** Each edge of an outline is off by so much, mm. */
+  edgesMm: number;
+  /** Shares of 1: joints of any kind that are never tapped, cables that are left out with all that holds them. */
+  untapped: number;
+  cablesLeftOut: number;
+  /** Moves in which another part that is free as well comes along in one grip. */
+  pairs: number;
+  /** Parts that are named and outlined only as they come off. */
+  lateNames: number;
 }
-export const HABITS: Habits = { placesMm: 1, lengthsMm: 0.1, boxes: 0.3, forgotten: 0.05, late: 0, corrects: false };
+export const HABITS: Habits = {
+  placesMm: 1,
+  lengthsMm: 0.1,
+  boxes: 0.3,
+  forgotten: 0.05,
+  late: 0,
+  corrects: false,
+  edgesMm: 0,
+  untapped: 0,
+  cablesLeftOut: 0,
+  pairs: 0,
+  lateNames: 0
+};
 
 export interface Teardown {
   events: RecordingEvent[];
@@ -86,6 +107,13 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
     machine.joints.filter((j) => j.kind === 'dressing' && random() < how.forgotten).map((j) => j.id)
   );
   const late = new Set(machine.joints.filter(() => random() < how.late).map((j) => j.id));
+  // Drawn by lot of their own, so that what was recorded before these habits were known is recorded as before.
+  const slips = seeded(seed * 31 + 7);
+  const unseen = new Set(machine.cables.filter(() => slips() < how.cablesLeftOut).map((c) => c.part));
+  for (const j of machine.joints) if (slips() < how.untapped || unseen.has(j.a) || unseen.has(j.b)) forgotten.add(j.id);
+  /** Of those named late: it is in the hand. */
+  const leaving = new Set<string>();
+  const namedLate = new Set(machine.parts.filter(() => slips() < how.lateNames).map((p) => p.id));
   let clock = Date.UTC(2026, 0, 5, 8);
   const say = <E extends RecordingEvent['type']>(event: Omit<Extract<RecordingEvent, { type: E }>, 'id' | 'at'>) =>
     void events.push({ id: uuid(random), at: new Date((clock += 1000)).toISOString(), ...event } as never);
@@ -122,10 +150,28 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
     if (ways.length === 0) break;
     // Power first: nothing is taken off before its plug is reached but what lies in the way.
     const first = isolating === undefined || open.has(isolating) ? [] : ways.filter((w) => toPower.has(w.at(-1)!));
-    for (const key of pick(first.length > 0 ? first : ways)) if (!open.has(key)) act(key);
+    const way = pick(first.length > 0 ? first : ways);
+    if (slips() < how.pairs) liftTogether(way, ways);
+    else for (const key of way) if (!open.has(key)) act(key);
     takePowerAway();
   }
   return { events, done, forgotten };
+
+  /** Two parts that are both free are lifted in one grip: the second is said to have come along. */
+  function liftTogether(way: readonly string[], ways: readonly (readonly string[])[]) {
+    for (const key of way.slice(0, -1)) if (!open.has(key)) act(key);
+    const own = actOf(facts, way.at(-1)!)!;
+    const others = ways.filter((w) => {
+      const other = actOf(facts, w.at(-1)!)!;
+      if (!other.part || !own.part || other.part.id === own.part.id || other.move?.zone !== own.move?.zone)
+        return false;
+      const chain = (id: string) => [id, ...facts.carriersOf(id)];
+      return !chain(other.part.id).includes(own.part.id) && !chain(own.part.id).includes(other.part.id);
+    });
+    const other = others.length > 0 ? pick(others) : undefined;
+    for (const key of other?.slice(0, -1) ?? []) if (!open.has(key)) act(key);
+    act(way.at(-1)!, other?.at(-1));
+  }
 
   /** The plug is opened as soon as it is reached, and told to be it. */
   function takePowerAway() {
@@ -171,7 +217,8 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
     return [...steps, key];
   }
 
-  function act(key: string) {
+  /** @param grip another move that is made in the same grip, and not told */
+  function act(key: string, grip?: string) {
     const what = actOf(facts, key)!;
     if (what.zone !== facing) face(what.zone);
     if (what.joint) {
@@ -184,9 +231,15 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
     } else {
       const { part, move } = what;
       const taken = facts.takenBy(part, move);
+      const alsoTaken = grip === undefined ? new Set<string>() : takenWith(grip);
       const along = machine.parts
         .map((p) => p.id)
-        .filter((id) => id !== part.id && (taken.has(id) ? !hasLeftAlone(id, part.id) : comesAlong(id, taken)));
+        .filter((id) => id !== part.id && !unseen.has(id))
+        .filter((id) => (taken.has(id) ? !hasLeftAlone(id, part.id) : alsoTaken.has(id) || comesAlong(id, taken)));
+      if (namedLate.has(part.id)) {
+        leaving.add(part.id);
+        look();
+      }
       name(part.id);
       for (const id of along) name(id);
       say<'moved'>({
@@ -206,9 +259,19 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
         ...(move.travelMm === undefined ? {} : { travelMm: move.travelMm })
       });
       open.add(key);
+      if (grip !== undefined) {
+        open.add(grip);
+        done.push(grip);
+      }
     }
     done.push(key);
     look();
+  }
+
+  /** What leaves with a move that is made in the same grip. */
+  function takenWith(grip: string): Set<string> {
+    const { part, move } = actOf(facts, grip)!;
+    return new Set([...facts.takenBy(part!, move!)].filter((id) => !hasLeftAlone(id, part!.id)));
   }
 
   /** It left what carries it before that was moved. */
@@ -268,7 +331,8 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
     }
     for (const part of machine.parts) {
       const shape = part.shapes.find((s) => s.zone === facing);
-      if (!shape || part.id === root || outlined.has(`${part.id} ${facing}`)) continue;
+      if (!shape || part.id === root || unseen.has(part.id) || outlined.has(`${part.id} ${facing}`)) continue;
+      if (namedLate.has(part.id) && !leaving.has(part.id)) continue;
       const of = back.get(facing);
       if (of !== undefined && !isGone(of)) continue;
       if (!coversOf(part, facing).every((d) => d.isMet(open))) continue;
@@ -279,7 +343,7 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
         type: 'outlined',
         part: part.id,
         face: facing,
-        outline: isBox ? boxed(shape.outline) : traced(shape.outline),
+        outline: slipped(isBox ? boxed(shape.outline) : traced(shape.outline)),
         drawn: isBox ? 'box' : 'traced'
       });
     }
@@ -372,6 +436,25 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
       default:
         return { kind: joint.kind };
     }
+  }
+
+  /** As a hurried hand draws it: each side is off. */
+  function slipped(outline: Outline): Outline {
+    const by = () => (slips() * 2 - 1) * how.edgesMm;
+    if (how.edgesMm === 0 || outline.form === 'circle') return outline;
+    if (outline.form === 'rect') {
+      const [left, top] = [by(), by()];
+      return {
+        ...outline,
+        x: round(outline.x + left),
+        y: round(outline.y + top),
+        width: round(Math.max(1, outline.width - left + by())),
+        height: round(Math.max(1, outline.height - top + by()))
+      };
+    }
+    return outline.form === 'polygon'
+      ? { ...outline, points: outline.points.map(([x, y]): Point => [round(x + by()), round(y + by())]) }
+      : outline;
   }
 
   function boxed(outline: Outline): Outline {

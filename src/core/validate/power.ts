@@ -34,7 +34,7 @@ export function powerProblems(model: Model): Problem[] {
       ),
     ...(steps.some((s) => s.kind === 'unplug-adapter')
       ? []
-      : [warning(['isolation', 'steps'], 'adapter-stays', POWER_GAPS['adapter-left'])])
+      : [warning(['isolation', 'steps'], 'adapter-left', POWER_GAPS['adapter-left'])])
   ];
 }
 
