@@ -31,6 +31,15 @@ export interface Believed {
   opened(joint: string): Moment;
 }
 
+/**
+ * What is believed once somebody has answered: an answer may add care, and takes none away. A "no" against what was taken to be in the
+ * way leaves it there: people err in one answer of ten, and a step too many breaks nothing.
+ */
+function withAnswer(belief: Belief, answer: string | undefined): Belief {
+  if (answer === 'yes') return { yes: true, sure: 1, why: 'answered' };
+  return answer === 'no' && !belief.yes ? { yes: false, sure: 1, why: 'answered' } : belief;
+}
+
 /** The first of each move that was recorded: done twice it is the same move. */
 export function movesOf(state: RecordState): SeenMove[] {
   const seen = new Set<string>();
@@ -53,10 +62,7 @@ export function believe(recorded: RecordState): Believed {
   const cleared = new Map(raises.filter((r) => r.clears).map((r) => [r.move.part, r.move.when]));
   const rides = (rider: string, carrier: string) => carriersUp(on, rider).includes(carrier);
   const over = new Over(state, together, areas, cleared, rides);
-  const answered = (id: string, belief: Belief): Belief => {
-    const answer = state.answers[id];
-    return answer === 'yes' || answer === 'no' ? { yes: answer === 'yes', sure: 1, why: 'answered' } : belief;
-  };
+  const answered = (id: string, belief: Belief): Belief => withAnswer(belief, state.answers[id]);
   const asked = (action: ActionId, beliefs: ReadonlyMap<string, Belief>) =>
     new Map([...beliefs].map(([cover, b]) => [cover, answered(questionId({ kind: 'over', cover, action }), b)]));
   const opened = (id: string): Moment => {
@@ -126,9 +132,7 @@ export function believe(recorded: RecordState): Believed {
   function answeredTogether(action: ActionId, found: Map<string, Belief>): Map<string, Belief> {
     for (const id of [...found.keys()]) {
       const answer = state.answers[questionId({ kind: 'held', joint: id, action })];
-      if (answer !== 'yes' && answer !== 'no') continue;
-      for (const other of sameGuide(id, [...found.keys()]))
-        found.set(other, { yes: answer === 'yes', sure: 1, why: 'answered' });
+      for (const other of sameGuide(id, [...found.keys()])) found.set(other, withAnswer(found.get(other)!, answer));
     }
     return found;
   }

@@ -25,6 +25,9 @@ const HALF = 0.5;
 /** How far the guess is believed where another part suits as well, nearly as well, and where none does: rounded from recorded teardowns. */
 const SURE = { bracket: 0.7, shallow: 0.8, alike: 0.9, near: 0.97, alone: 0.995 };
 
+/** Surer than this one does not ask what a joint holds onto, and no answer to a question changes it: one answer in ten is wrong. */
+export const SURE_ENOUGH = SURE.alike;
+
 function sureOf(ranked: readonly Candidate[], kind: SeenPart['kind'], fixing: SeenJoint['fixing']['kind']): number {
   const [first, second] = ranked;
   if (!first || !second) return SURE.alone;
@@ -97,6 +100,8 @@ export function endsOf(state: RecordState, together: Together, areas: Areas): Ma
       const answer = state.answers[questionId({ kind: 'onto', joint: joint.id })];
       const asked = all.get(joint.id);
       if (!asked || answer === undefined || !parts.has(answer) || answer === asked.a) continue;
+      // What was seen stands against an answer that was guessed as well: to put it right the joint itself is told anew.
+      if (answer !== asked.b && asked.sure >= SURE_ENOUGH) continue;
       for (const other of sameHold(state, all, joint))
         out.set(other.id, { ...all.get(other.id)!, b: answer, sure: 1, told: true });
     }

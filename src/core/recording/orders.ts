@@ -13,7 +13,7 @@ export interface Order {
   belief: Belief;
   /** For what was seen only then: its face. What is seen with it on that face is one question. */
   face?: string;
-  why: 'seen-only-then' | 'tray-and-board' | 'keyboard-and-turning' | 'tape-and-plug' | 'battery-and-drives';
+  why: 'seen-only-then' | 'tray-and-board' | 'keyboard-and-turning' | 'tape-and-plug' | 'battery-and-drives' | 'speakers-and-cell';
 }
 
 export const orderQuestion = ({ before, after, face }: Pick<Order, 'before' | 'after' | 'face'>): string =>
@@ -104,6 +104,13 @@ export function ordersOf(
       for (const [joint, { a }] of ends)
         if (a === drive.part && state.joints.find((j) => j.id === joint)!.fixing.kind === 'screws')
           doubt(id(battery), openId(joint), 'battery-and-drives');
+  // Glue beneath a cell is drawn out to its sides, where the speakers stand.
+  for (const cell of moves.filter((m) => kind(m) === 'battery'))
+    for (const [joint, { a }] of ends)
+      if (a === cell.part && state.joints.find((j) => j.id === joint)!.fixing.kind === 'adhesive')
+        for (const speaker of moves)
+          if (kind(speaker) === 'speaker' && speaker.when < cell.when && speaker.face === cell.face)
+            doubt(id(speaker), openId(joint), 'speakers-and-cell');
   return out.filter((o) => happened(o));
 
   /** What was recorded the other way round is no order. */

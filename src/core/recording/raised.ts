@@ -58,9 +58,8 @@ export function raisesOf(
         ...under.filter((j) => !hasEnd(j.id)).map((j) => j.places.some(({ seen }) => isSeenNow(seen)))
       ];
       const answer = state.answers[questionId({ kind: 'clears', action: moveId(move.part, move.move) })];
-      const clears =
-        answer === 'yes' ||
-        (answer !== 'no' && beneath.length > 0 && beneath.filter(Boolean).length >= MOST * beneath.length);
+      // An answer may say that it clears nothing, and not that it clears what nobody saw come into view.
+      const clears = answer !== 'no' && beneath.length > 0 && beneath.filter(Boolean).length >= MOST * beneath.length;
       // Parted before by what left with its other end: whether it had to be open nobody has seen.
       const gone = state.joints.filter((j) => {
         const e = ends.get(j.id);

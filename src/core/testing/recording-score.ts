@@ -163,7 +163,7 @@ function apart(
     const lacks = of.lacks([...raw].filter((id) => !unseen.has(id)));
     if (lacks) {
       out.refused.push(`${goalId(goal)}: ${lacks}`);
-      if (!isWarned(lacks, drawn, raw, unseen)) out.silent.push(`${goalId(goal)}: ${lacks}`);
+      if (!isWarned(lacks, of, raw, unseen)) out.silent.push(`${goalId(goal)}: ${lacks}`);
     }
     for (const id of raw) {
       const action = drawn.access.actions.get(id)!;
@@ -183,17 +183,23 @@ const jointOf = (id: string): string | undefined => {
 /** What stands at the step that fails: it is about something that nobody saw held. */
 function isWarned(
   lacks: string,
-  drawn: Drawn,
+  { access: { model } }: True,
   set: ReadonlySet<ActionId>,
   unseen: ReadonlyMap<ActionId, string>
 ): boolean {
-  const [step] = lacks.split(' needs ');
-  const ref = readAction(step!);
-  if (!ref) return false;
-  const { model } = drawn.access;
-  const parts =
-    'part' in ref ? [ref.part] : model.hasJoint(ref.joint) ? [model.joint(ref.joint).a, model.joint(ref.joint).b] : [];
-  return [...unseen].some(([id, part]) => set.has(id) && parts.includes(part));
+  const [step, need = ''] = lacks.split(' needs ');
+  const about = (id: string): string[] => {
+    const ref = readAction(id);
+    if (!ref) return model.hasJoint(id) ? [model.joint(id).a, model.joint(id).b] : model.hasPart(id) ? [id] : [];
+    return 'part' in ref
+      ? [ref.part]
+      : model.hasJoint(ref.joint)
+        ? [model.joint(ref.joint).a, model.joint(ref.joint).b]
+        : [];
+  };
+  // Told of the part that the step is about, or of what it fails on.
+  const parts = new Set([...about(step!), ...about(need.split(' ')[0]!)]);
+  return [...unseen].some(([id, part]) => set.has(id) && parts.has(part));
 }
 
 function judged(
