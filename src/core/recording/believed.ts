@@ -3,6 +3,7 @@ import { moveId, openId, questionId, type ActionId } from '../ids';
 import { NEVER, type Moment, type RecordState, type SeenMove } from './state';
 import { carriersOf, carriersUp, type Carrier } from './carriers';
 import { areasOf, endsOf, type Areas, type Ends } from './ends';
+import { apartInHand, type Grips } from './grips';
 import { Over, type Belief } from './over';
 import { ordersOf, orderQuestion, type Order } from './orders';
 import { raisesOf, type Raise } from './raised';
@@ -31,6 +32,12 @@ export interface Believed {
   opened(joint: string): Moment;
 }
 
+/** Two parts of one grip each by its own move. */
+function oneByOne(state: RecordState): Grips {
+  const together = togetherOf(state);
+  return apartInHand(state, together, endsOf(state, together, areasOf(state)));
+}
+
 /**
  * What is believed once somebody has answered: an answer may add care, and takes none away. A "no" against what was taken to be in the
  * way leaves it there: people err in one answer of ten, and a step too many breaks nothing.
@@ -49,7 +56,9 @@ export function movesOf(state: RecordState): SeenMove[] {
   });
 }
 
-export function believe(recorded: RecordState): Believed {
+export function believe(told: RecordState): Believed {
+  const grips = oneByOne(told);
+  const recorded = { ...told, moves: [...grips.moves] };
   const together = togetherOf(recorded);
   const areas = areasOf(recorded);
   const tapped = endsOf(recorded, together, areas);
@@ -93,12 +102,30 @@ export function believe(recorded: RecordState): Believed {
     held.set(action, heldOver(move));
   }
   const isCovered = (joint: string) => [...(covers.get(openId(joint))?.values() ?? [])].some((c) => c.yes);
-  const orders = ordersOf(state, together, ends, isCovered).map((o) => ({
+  const orders = [...ordersOf(state, together, ends, isCovered), ...wiresFirst()].map((o) => ({
     ...o,
     belief: answered(orderQuestion(o), o.belief)
   }));
   const power = powerOf(state, ends, on);
   return { state, together, areas, ends, on, carriers, over, raises, covers, orders, held, power, opened };
+
+  /** A wire that came along in a grip of two parts may belong to either: its plugs are open before the second goes, too. */
+  function wiresFirst(): Order[] {
+    return grips.wires.flatMap(({ wire, move }) =>
+      [...ends].flatMap(([joint, e]): Order[] =>
+        e.a === wire && joints.get(joint)!.fixing.kind === 'connector'
+          ? [
+              {
+                before: openId(joint),
+                after: moveId(move.part, move.move),
+                why: 'one-grip',
+                belief: { yes: true, sure: 0.5, why: 'hidden-until' }
+              }
+            ]
+          : []
+      )
+    );
+  }
 
   /** A cable is held over a part where its tape or guide was seen while the part lay there, and was opened before it moved. */
   function heldOver(move: SeenMove): Map<string, Belief> {

@@ -126,7 +126,7 @@ function withoutRelations(believed: Believed, speak: Speak): Machine {
             const raise = raises.find((r) => r.move === m);
             const beside =
               apart.length > 0 && m.move.endsWith('-alone') ? [] : besideIn(believed, m).filter((id) => isHeld.has(id));
-            note(`moves/${m.move}`, { how: 'recorded' });
+            note(`moves/${m.move}`, m.isGuessed ? { how: 'guessed', sure: 0.5 } : { how: 'recorded' });
             return {
               id: m.move,
               kind: m.kind,

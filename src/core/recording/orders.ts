@@ -13,7 +13,14 @@ export interface Order {
   belief: Belief;
   /** For what was seen only then: its face. What is seen with it on that face is one question. */
   face?: string;
-  why: 'seen-only-then' | 'tray-and-board' | 'keyboard-and-turning' | 'tape-and-plug' | 'battery-and-drives' | 'speakers-and-cell';
+  why:
+    | 'seen-only-then'
+    | 'tray-and-board'
+    | 'keyboard-and-turning'
+    | 'tape-and-plug'
+    | 'battery-and-drives'
+    | 'speakers-and-cell'
+    | 'one-grip';
 }
 
 export const orderQuestion = ({ before, after, face }: Pick<Order, 'before' | 'after' | 'face'>): string =>

@@ -12,7 +12,8 @@ export type WithoutPlug = (typeof WITHOUT_PLUG)[number];
 export const DO_NOT_KNOW = 'unknown';
 export const POWER_QUESTION = questionId({ kind: 'power' });
 
-export const isWithoutPlug = (answer: string): answer is WithoutPlug => (WITHOUT_PLUG as readonly string[]).includes(answer);
+export const isWithoutPlug = (answer: string): answer is WithoutPlug =>
+  (WITHOUT_PLUG as readonly string[]).includes(answer);
 
 /** What is known of how power is taken away. */
 export interface Power {
@@ -62,7 +63,8 @@ export function powerOf(state: Seen, ends: ReadonlyMap<string, Ends>, on: Readon
   const told = toldWay(state.answers[POWER_QUESTION]);
   const guess: { way?: PowerWay } = seen ? { way: wayOf(seen) } : {};
   if (told === undefined) return { ...guess, isTold: false, isUnknown, hasCell, plugs };
-  if (told === 'contradicted') return { ...guess, isTold: false, contradicted: state.answers[POWER_QUESTION]!, isUnknown, hasCell, plugs };
+  if (told === 'contradicted')
+    return { ...guess, isTold: false, contradicted: state.answers[POWER_QUESTION]!, isUnknown, hasCell, plugs };
   return { way: told, isTold: true, isUnknown, hasCell, plugs };
 
   /** It holds a thing that is no lead and no battery, or a wire of the radio: whatever is answered, it is not the battery's. */
@@ -70,7 +72,8 @@ export function powerOf(state: Seen, ends: ReadonlyMap<string, Ends>, on: Readon
     const part = holder(j);
     if (isOfCell(part) || isOfCell(ends.get(j.id)?.b)) return false;
     const kind = kindOf(part);
-    if (j.fixing.kind === 'connector' && (j.fixing.family === 'antenna-snap' || j.fixing.carries === 'radio')) return true;
+    if (j.fixing.kind === 'connector' && (j.fixing.family === 'antenna-snap' || j.fixing.carries === 'radio'))
+      return true;
     return kind !== undefined && kind !== 'cable' && kind !== 'flat-cable';
   }
 

@@ -120,7 +120,7 @@ describe('what lies over what', () => {
     expect(crowded(false)).toEqual(['cover']);
   });
 
-  it('an answer stands against what was guessed', () => {
+  it('an answer adds care and takes none away', () => {
     const bench = () =>
       opened()
         .lifted('cover')
@@ -128,7 +128,22 @@ describe('what lies over what', () => {
         .outlined('fan', 20, 20, 30)
         .screws('fan-screws', 'fan', [{ at: [24, 24] }])
         .lifted('fan');
-    expect(coversOf(bench().drawn({ 'over:cover>joint:fan-screws': 'no' }), 'joint:fan-screws')).toEqual([]);
+    expect(coversOf(bench().drawn({ 'over:cover>joint:fan-screws': 'no' }), 'joint:fan-screws')).toEqual(['cover']);
+    // The board was seen wholly free beside the fan, and somebody says that the fan has to go all the same.
+    const beside = () =>
+      opened()
+        .named('board', 'board')
+        .named('fan', 'fan')
+        .lifted('cover')
+        .outlined('board', 40, 40, 40)
+        .outlined('fan', 20, 20, 30)
+        .screws('fan-screws', 'fan', [{ at: [22, 22] }])
+        .screws('board-screws', 'board', [{ at: [75, 75] }])
+        .lifted('fan')
+        .lifted('board');
+    const asked = 'over:fan>move:board/lift';
+    expect(coversOf(beside().drawn({ [asked]: 'no' }), 'move:board/lift')).not.toContain('fan');
+    expect(coversOf(beside().drawn({ [asked]: 'yes' }), 'move:board/lift')).toContain('fan');
     expect(coversOf(bench().drawn({ 'over:cover>joint:fan-screws': DO_NOT_KNOW }), 'joint:fan-screws')).toEqual([
       'cover'
     ]);

@@ -73,6 +73,8 @@ export interface SeenMove {
   stays: string[];
   how?: string;
   when: Moment;
+  /** Nobody told it by itself: it came along in the hand with another. */
+  isGuessed?: true;
 }
 
 export interface SeenPhoto {

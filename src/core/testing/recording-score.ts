@@ -18,7 +18,9 @@ export interface Score {
   equal: number;
   /** Goals whose set cannot be carried out on the true machine, with the first thing that it lacks. */
   refused: string[];
-  /** Of these, those at whose step nothing warns: no hold that nobody saw, and no guess. */
+  /** The same with what nobody tapped, which the machine has all the same. */
+  refusedWhole: string[];
+  /** Of these, those at whose step nothing warns: no hold that nobody saw. */
   silent: string[];
   /** Share of the goals whose set is the true one, but for what nobody recorded: a hold that nobody saw may stand for it. */
   equalApart: number;
@@ -137,13 +139,13 @@ function apart(
   of: True,
   drawn: Drawn,
   forgotten: ReadonlySet<string>
-): Pick<Score, 'refused' | 'silent' | 'equalApart' | 'unplanned' | 'lostCautions'> {
+): Pick<Score, 'refusedWhole' | 'silent' | 'equalApart' | 'unplanned' | 'lostCautions'> {
   const { model } = drawn.access;
   const unseen = new Map(
     model.machine.joints.flatMap((j) => (j.kind === 'latch' && j.unseen ? [[openId(j.id), j.a]] : []))
   );
   const out = {
-    refused: [] as string[],
+    refusedWhole: [] as string[],
     silent: [] as string[],
     equalApart: 0,
     unplanned: 0,
@@ -162,7 +164,7 @@ function apart(
     if (mine.size === wanted.length && wanted.every((id) => mine.has(id))) out.equalApart++;
     const lacks = of.lacks([...raw].filter((id) => !unseen.has(id)));
     if (lacks) {
-      out.refused.push(`${goalId(goal)}: ${lacks}`);
+      out.refusedWhole.push(`${goalId(goal)}: ${lacks}`);
       if (!isWarned(lacks, of, raw, unseen)) out.silent.push(`${goalId(goal)}: ${lacks}`);
     }
     for (const id of raw) {
@@ -206,7 +208,7 @@ function judged(
   of: True,
   drawn: Drawn,
   questions: number
-): Omit<Score, 'equalWithForgotten' | 'silent' | 'equalApart' | 'unplanned' | 'lostCautions'> {
+): Omit<Score, 'equalWithForgotten' | 'refusedWhole' | 'silent' | 'equalApart' | 'unplanned' | 'lostCautions'> {
   const refused: string[] = [];
   const differs: Score['differs'] = [];
   for (const { goal, set } of of.goals) {
