@@ -97,7 +97,7 @@ export const cableKindOf = (family: ConnectorFamily): 'flat-cable' | 'antenna' |
       ? 'flat-cable'
       : 'cable';
 
-/** What a plug that is tapped holds: the thing that sits in it, a cable whose other end is known, or a cable of which nothing is known yet. */
+/** What a plug that is tapped holds: the thing that sits in it, or a cable of which nothing is known yet. */
 export function plugged(
   state: RecordState,
   face: string,
@@ -107,11 +107,8 @@ export function plugged(
   const rest = state.about?.rest.part;
   const [there] = lyingAt(state, face, at).filter((p) => p.id !== rest);
   if (SOCKETS.has(family) && there) return { part: there.id };
-  const kind = cableKindOf(family);
-  const [begun] = likelyHeld(state, face, 'connector', at).filter(
-    (p) => p.kind === kind && state.joints.filter((j) => j.holds === p.id && j.fixing.kind === 'connector').length === 1
-  );
-  return begun ? { part: begun.id } : { newCable: kind };
+  // Two cables are two until somebody says that they are one: of one kind are most of those in a machine.
+  return { newCable: cableKindOf(family) };
 }
 
 /** The last event that can be taken back, and the last that was taken back since. */

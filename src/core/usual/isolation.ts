@@ -4,10 +4,7 @@ import { RECORDED } from '../words';
 
 /** How the power of a cell is taken away: its plug is opened, it is drawn out of its bay, or firmware does it; or there is none. */
 export type PowerWay =
-  | { by: 'plug'; joint: string }
-  | { by: 'bay'; joint: string }
-  | { by: 'firmware' }
-  | { by: 'no-cell' };
+  { by: 'plug'; joint: string } | { by: 'bay'; joint: string } | { by: 'firmware' } | { by: 'no-cell' };
 
 /** The steps by which power is usually taken away. @param speak the language of the file */
 export function usualIsolation(way: PowerWay, speak: Speak): Machine['isolation'] {

@@ -22,9 +22,7 @@ export function powerProblems(model: Model): Problem[] {
         ]
       : []),
     ...batteries
-      .filter(
-        (b) => batteries.length > 1 && !byFirmware && ![...feeds(model, b.id)].some((id) => isolating.has(id))
-      )
+      .filter((b) => batteries.length > 1 && !byFirmware && ![...feeds(model, b.id)].some((id) => isolating.has(id)))
       .map((b) =>
         warning(
           ['parts', machine.parts.indexOf(b)],

@@ -52,8 +52,7 @@ export function openWords(model: Model, joint: Joint, more?: Said): Phrase {
         detail: passage(say('open.dressingHow', { guide: told(joint.guide) }), note)
       };
     case 'latch':
-      if (joint.unseen)
-        return { text: say('open.unseen', { part: partName(model, joint.a) }), detail: passage(note) };
+      if (joint.unseen) return { text: say('open.unseen', { part: partName(model, joint.a) }), detail: passage(note) };
       return { text: say('open.latch', name), detail: passage(joint.held && say('open.latchHeld'), note) };
     case 'seal':
       return { text: say('open.seal', name), detail: passage(say('open.sealOf', { owner: told(joint.of) }), note) };

@@ -31,7 +31,13 @@
   const parts = $derived(recorder.state.parts);
   const nameOf = (id: string) => parts.find((p) => p.id === id)?.name ?? id;
   const held = $derived(likelyHeld(recorder.state, joint.face, joint.fixing.kind, joint.places[0]!.at));
-  const near = $derived([...new Set([...(holds ? [holds] : []), ...held.slice(0, NEAREST).map((p) => p.id)])]);
+  /** Of plugs the battery is always on offer: nothing else is asked of so soon. */
+  const batteries = $derived(
+    joint.fixing.kind === 'connector' ? parts.filter((p) => p.kind === 'battery' && !out.has(p.id)) : []
+  );
+  const near = $derived([
+    ...new Set([...(holds ? [holds] : []), ...[...held.slice(0, NEAREST), ...batteries].map((p) => p.id)])
+  ]);
   const targets = $derived([
     ...new Set([...(onto ? [onto] : []), ...(ends ? [ends.b, ...ends.others] : [])].slice(0, NEAREST))
   ]);
@@ -115,6 +121,16 @@
       chosen={holds}
       onchoose={(id) => recorder.describe(joint.id, { holds: id })}
     />
+    {#if held.length > near.length}<label class="block"
+        ><span class="label">{t('recorder.holdsAnother')}</span><select
+          class="field"
+          value=""
+          onchange={(e) => e.currentTarget.value && recorder.describe(joint.id, { holds: e.currentTarget.value })}
+        >
+          <option value="">{t('recorder.chooseAPart')}</option>
+          {#each held.filter((p) => !near.includes(p.id)) as p (p.id)}<option value={p.id}>{p.name}</option>{/each}
+        </select></label
+      >{/if}
     {#if targets.length > 0}
       <Chips
         label={t('recorder.onto', { isGuess: joint.onto === undefined && !ends?.told ? 'yes' : 'no' })}

@@ -2022,4 +2022,5 @@ export interface Messages {
   'recorder.tapWhatHeldIt': Nothing;
   'recorder.powerFirstThing': Nothing;
   'recorder.sayPower': Nothing;
+  'recorder.holdsAnother': Nothing;
 }
