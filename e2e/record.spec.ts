@@ -183,6 +183,9 @@ test('a machine that nobody has drawn is recorded offline with photos, closed fr
   await expect(panel(page).getByRole('button', { name: 'There is no battery in it' })).toHaveCount(0);
   await tap(page, 120, 118);
   await expect(panel(page).locator('#question').filter({ hasText: 'Which plug' })).toHaveCount(0);
+  await tool(page, 'Look');
+  await tap(page, 120, 118);
+  await panel(page).getByRole('button', { name: 'It is undone' }).click();
   await cameOff(page, [240, 45], 'Fan');
 
   // With the server back everything arrives, the picture too, and the way back up begins.
