@@ -22,6 +22,7 @@ import { relationsOf } from './relations';
 import { replayed } from './replayed';
 import { usualCare, usualMoveSeconds, USUAL_TRAVEL_MM } from '../usual';
 import { isolationFrom } from './power';
+import { outOf } from './standing';
 import { machineRemarks, partRemark } from './remarks';
 
 /** A machine file made of a record, what it is made of, and what it lacks. */
@@ -68,9 +69,13 @@ export function machineFrom(state: RecordState, speak: Speak): Drawn | { missing
 function lackingIn(machine: Machine, state: RecordState): Lacking[] {
   const parts = new Set(machine.parts.map((p) => p.id));
   const joints = new Set(machine.joints.map((j) => j.id));
+  const cameOff = outOf(state);
   return [
     ...state.parts.flatMap((p): Lacking[] => (parts.has(p.id) ? [] : [{ part: p.id, why: 'nothing-holds-it' }])),
-    ...state.joints.flatMap((j): Lacking[] => (j.isUnseen ? [{ part: j.holds!, why: 'unseen-hold' }] : [])),
+    // What is still in may yet be tapped.
+    ...state.joints.flatMap((j): Lacking[] =>
+      j.isUnseen && cameOff.has(j.holds!) ? [{ part: j.holds!, why: 'unseen-hold' }] : []
+    ),
     ...state.joints.flatMap((j): Lacking[] => (joints.has(j.id) ? [] : [{ joint: j.id, why: 'holds-nothing' }]))
   ];
 }

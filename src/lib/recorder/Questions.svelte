@@ -20,6 +20,11 @@
   const asked = $derived(askedIn(reading, recorder.state));
   const first = $derived(asked[0]);
   const said = $derived(first?.said === undefined ? undefined : first.options.find((o) => o.id === first.said));
+  const lacking = $derived(reading?.lacking ?? []);
+  /** What came off, and nobody tapped what held it. */
+  const unseen = $derived(lacking.flatMap((l) => (l.why === 'unseen-hold' && 'part' in l ? [l.part] : [])));
+  const left = $derived(lacking.filter((l) => l.why !== 'unseen-hold'));
+  const nameOf = (part: string) => recorder.state.parts.find((p) => p.id === part)?.name ?? part;
   const answered = $derived(Object.keys(recorder.state.answers).length);
   const optionName = (option: { id: string; name?: Parameters<typeof told>[0] }) =>
     option.name !== undefined
@@ -70,22 +75,32 @@
     </p>
   {/if}
   {#if answered > 0}<p class="text-soft">{t('recorder.answeredSoFar', { n: answered })}</p>{/if}
-  {#if reading && reading.lacking.length > 0}
+  {#if unseen.length > 0}
+    <div>
+      <h3 class="text-lg">{t('recorder.whatHeldThese')}</h3>
+      <p class="text-soft">{t('recorder.whatHeldHow')}</p>
+      <div class="mt-1 flex flex-wrap gap-1.5">
+        {#each unseen as id (id)}<button
+            type="button"
+            class="button min-h-11"
+            disabled={!mayAct}
+            aria-label={t('recorder.tapWhatHeldIt', { part: nameOf(id) })}
+            onclick={() => onheld(id)}>{nameOf(id)}</button
+          >{/each}
+      </div>
+    </div>
+  {/if}
+  {#if left.length > 0}
     <div>
       <h3 class="text-lg">{t('recorder.notInTheFileYet')}</h3>
       <ul class="mt-1 list-disc ps-5">
-        {#each reading.lacking as l, i (i)}
+        {#each left as l, i (i)}
           <li>
             {'part' in l
-              ? t(l.why === 'unseen-hold' ? 'recorder.whatHeldIt' : 'recorder.nothingHoldsIt', {
-                  part: recorder.state.parts.find((p) => p.id === l.part)?.name ?? l.part
-                })
+              ? t('recorder.nothingHoldsIt', { part: nameOf(l.part) })
               : t('recorder.holdsNothing', {
                   joint: recorder.state.joints.find((j) => j.id === l.joint)?.name ?? l.joint
                 })}
-            {#if 'part' in l && mayAct}<button type="button" class="link min-h-11" onclick={() => onheld(l.part)}
-                >{t('recorder.tapWhatHeldIt')}</button
-              >{/if}
           </li>
         {/each}
       </ul>

@@ -2018,9 +2018,10 @@ export interface Messages {
   'drafting.powerOwn': Nothing;
   'recorder.powerTap': Nothing;
   'recorder.contradicted': { said: Arg | null | undefined };
-  'recorder.whatHeldIt': { part: Arg | null | undefined };
-  'recorder.tapWhatHeldIt': Nothing;
+  'recorder.tapWhatHeldIt': { part: Arg | null | undefined };
   'recorder.powerFirstThing': Nothing;
   'recorder.sayPower': Nothing;
   'recorder.holdsAnother': Nothing;
+  'recorder.whatHeldThese': Nothing;
+  'recorder.whatHeldHow': Nothing;
 }
