@@ -2,6 +2,7 @@ import { accessOf } from '$core/access';
 import { modelOf } from '$core/machine';
 import { foldRecording, readRecord } from '$core/recording';
 import { english } from '$core/testing/english';
+import { BUILDS, builtNotebook } from '$core/testing/built-notebook';
 import { DEMO_MACHINES, demoAccess } from '$core/testing/machines';
 import { randomNotebook } from '$core/testing/random-notebook';
 import { tearDown } from '$core/testing/teardown';
@@ -10,7 +11,8 @@ import { trial, True, type Trial, type TrialOptions } from '$core/testing/record
 /**
  * What a recorded teardown is enough for: machines are taken apart in random orders, recorded as people do, drawn from the record,
  * and compared with what they are. Prints Markdown tables. `--records 20` for how many of each machine, `--others 50` for how many
- * notebooks drawn by lot, `--only plain,late,corrected,random,speed` for some of the tables.
+ * notebooks drawn by lot, `--people 3` for how many of each way of building, `--only plain,late,corrected,random,people,speed` for some
+ * of the tables.
  */
 const option = (name: string, otherwise: number): number => {
   const at = process.argv.indexOf(`--${name}`);
@@ -53,6 +55,62 @@ function table(title: string, options: Partial<TrialOptions>): void {
   );
   row(`${OTHERS} drawn by lot`, others);
   if (options.ranking === undefined && options.habits === undefined) tellWrong('drawn by lot', others);
+  say();
+}
+
+/** Habits of ordinary people, one by one and mixed: on machines by whose seeds no rule was made. */
+const PEOPLE: readonly (readonly [string, Partial<TrialOptions>])[] = [
+  ['careful', {}],
+  ['edges 3 mm off', { habits: { edgesMm: 3 } }],
+  ['edges 5 mm off', { habits: { edgesMm: 5 } }],
+  ['edges 8 mm off', { habits: { edgesMm: 8 } }],
+  ['3 % of the joints never tapped', { habits: { untapped: 0.03 } }],
+  ['5 % of the joints never tapped', { habits: { untapped: 0.05 } }],
+  ['a cable in ten left out', { habits: { cablesLeftOut: 0.1 } }],
+  ['one grip in five lifts two parts', { habits: { pairs: 0.2 } }],
+  ['a tenth tapped late', { habits: { late: 0.1 } }],
+  ['a tenth named late', { habits: { lateNames: 0.1 } }],
+  ['10 % of the answers wrong', { wrong: 0.1 }],
+  ['20 % of the answers wrong', { wrong: 0.2 }],
+  ['all answers wrong', { wrong: 1 }],
+  ['every answer “do not know”', { unknown: 1 }],
+  ['ordinary mix', { wrong: 0.1, habits: { edgesMm: 3, untapped: 0.03, late: 0.1, pairs: 0.05 } }]
+];
+/** Rules were tuned on seeds below this. */
+const FRESH_SEED = 101;
+
+function people(): void {
+  say(`## Ordinary people: ${option('people', 3)} machines of each of ${BUILDS.length} ways of building, 10 questions`);
+  say();
+  say(
+    '| habit | equal, apart from what nobody recorded, % | refused by the true machine, % | refused without a warning, % | not planned, % | lost cautions | questions |'
+  );
+  say('|---|---|---|---|---|---|---|');
+  const machines = BUILDS.flatMap((build) =>
+    Array.from({ length: option('people', 3) }, (_, i) => ({
+      seed: FRESH_SEED + i,
+      of: new True(accessOf(modelOf(builtNotebook(FRESH_SEED + i, build))))
+    }))
+  );
+  const goals = machines.reduce((sum, { of }) => sum + of.goals.length, 0);
+  for (const [name, { habits, ...options }] of PEOPLE) {
+    const trials = machines.map(({ of, seed }) => ({
+      of,
+      made: trial(of, seed, { after: [10], habits: { forgotten: 0, ...habits }, ...options })
+    }));
+    const sum = (count: (score: Trial['scores'][number], of: True) => number) =>
+      trials.reduce((all, { of, made }) => all + count(made.scores[0]!, of), 0);
+    const asked = trials.flatMap(({ made }) => Object.values(made.asked)).reduce((all, { asked: n }) => all + n, 0);
+    const cells = [
+      percent(sum((s, of) => s.equalApart * of.goals.length) / goals),
+      percent(sum((s) => s.refusedWhole.length) / goals),
+      percent(sum((s) => s.silent.length) / goals),
+      percent(sum((s) => s.unplanned) / goals),
+      sum((s) => s.lostCautions.length),
+      (asked / trials.length).toFixed(1)
+    ];
+    say(`| ${name} | ${cells.join(' | ')} |`);
+  }
   say();
 }
 
@@ -99,6 +157,7 @@ const TABLES: Record<string, [title: string, options: Partial<TrialOptions>]> = 
 };
 const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1]!.split(',') : undefined;
 for (const [name, [title, options]] of Object.entries(TABLES)) if (!only || only.includes(name)) table(title, options);
+if (!only || only.includes('people')) people();
 if (!only || only.includes('speed')) speeds();
 say('## How often the guess was wrong, by what was asked');
 say();

@@ -2,7 +2,7 @@ import { english } from './english';
 import { accessOf, type Access } from '../access';
 import { actOf, Facts } from '../check/facts';
 import { Reach } from '../check/reach';
-import { goalId } from '../goals';
+import { goalId, PlanningError } from '../goals';
 import { openId, readAction, type ActionId } from '../ids';
 import { modelOf, removes } from '../machine';
 import { actionOf, plan, removalSet } from '../plan';
@@ -231,7 +231,13 @@ function judged(
 function wayUpProblems(of: True, { access, believed }: Drawn): string[] {
   const parts = new Set(believed.state.moves.filter(removes).map((m) => m.part));
   const goals = singleGoals(access).filter((g) => g.do === 'remove' && parts.has(g.part));
-  const { steps } = plan(access, goals, { budget: 0 });
+  let steps: ReturnType<typeof plan>['steps'];
+  try {
+    ({ steps } = plan(access, goals, { budget: 0 }));
+  } catch (thrown) {
+    if (thrown instanceof PlanningError) return ['all of it together cannot be planned'];
+    throw thrown;
+  }
   const keys = (leg: 'down' | 'up') => steps.flatMap((s) => (s.leg === leg ? (actionOf(s) ?? []) : []));
   const open = new Set(keys('down'));
   const problems: string[] = [];

@@ -108,7 +108,7 @@ export function tearDown(access: Access, seed: number, habits: Partial<Habits> =
   );
   const late = new Set(machine.joints.filter(() => random() < how.late).map((j) => j.id));
   // Drawn by lot of their own, so that what was recorded before these habits were known is recorded as before.
-  const slips = seeded(seed * 31 + 7);
+  const slips = seeded(seed * 31 + machine.joints.length * 1009 + machine.id.length);
   const unseen = new Set(machine.cables.filter(() => slips() < how.cablesLeftOut).map((c) => c.part));
   for (const j of machine.joints) if (slips() < how.untapped || unseen.has(j.a) || unseen.has(j.b)) forgotten.add(j.id);
   /** Of those named late: it is in the hand. */
