@@ -1290,4 +1290,5 @@ export interface Messages {
   'powerAnswer.no-cell': Nothing;
   'slot.unseen': Nothing;
   'slot.noCell': Nothing;
+  'caution.toldPlug': Nothing;
 }

@@ -22,6 +22,8 @@ export function cautionsFor(model: Model, action: Action, leg: 'down' | 'up'): C
   // What is said of plugs and clips is about opening them.
   if (leg === 'up') return out;
   const { joint } = action;
+  if (joint.kind === 'connector' && joint.family !== 'blade' && isIsolatingAsTold(model, joint.id))
+    out.push({ text: CAUTIONS.toldPlug, harm: true });
   if (joint.kind === 'latch' && joint.unseen) out.push({ text: unseenWords(model, joint.a), harm: true });
   if (joint.kind === 'seal') out.push({ text: CAUTIONS.seal, harm: false });
   const nearCell = [joint.a, joint.b].some((id) => model.part(id).care.includes('cell'));
@@ -34,6 +36,12 @@ export function cautionsFor(model: Model, action: Action, leg: 'down' | 'up'): C
     out.push({ text: CAUTIONS.backLock, harm: false });
   if (joint.kind === 'connector' && joint.family === 'antenna-snap') out.push({ text: CAUTIONS.antenna, harm: false });
   return out;
+}
+
+/** That a plug takes the power away was said by whoever recorded it, and no run has followed it since. */
+function isIsolatingAsTold({ machine }: Model, joint: string): boolean {
+  const origin = machine.origins?.['isolation/joint'];
+  return machine.isolation.joint === joint && origin !== undefined && origin.how !== 'confirmed';
 }
 
 export function isolationCautions(step: IsolationStep): Caution[] {

@@ -83,7 +83,9 @@ describe('the first question of a record', () => {
     expect(drawn.machine.parts.find((p) => p.id === 'wire')?.on).toBe('cells');
     // Whatever is done inside, the plug is opened.
     const steps = plan(drawn.access, [{ do: 'reach', joint: 'fan-plug' }], { budget: 0 }).steps;
-    expect(steps.some((s) => s.joint === 'wire-plug' && s.leg === 'down')).toBe(true);
+    const step = steps.find((s) => s.joint === 'wire-plug' && s.leg === 'down')!;
+    // It was told and not seen: whoever relies on it looks first.
+    expect(step.cautions).toContainEqual({ text: { say: 'caution.toldPlug' }, harm: true });
   });
 
   it('is taken from a plug that holds the battery itself, and asked all the same', () => {

@@ -16,6 +16,7 @@ export const CAUTIONS = wordsOf('caution', [
   'batteryPlug',
   'backLock',
   'antenna',
+  'toldPlug',
   'shutDown',
   'adapter',
   'coolDown'
