@@ -153,9 +153,11 @@ describe('taps of a joint', () => {
     hand.tap([90, 30], false);
     const { joints, parts } = recorder.state;
     expect(joints).toHaveLength(2);
-    // The second end of the cable that the first began.
-    expect(joints.map((j) => j.holds)).toEqual([parts[1]!.id, parts[1]!.id]);
-    expect(parts.map((p) => p.kind)).toEqual(['case', 'flat-cable']);
+    // Two cables are two until somebody says that they are one.
+    expect(joints.map((j) => j.holds)).toEqual([parts[1]!.id, parts[2]!.id]);
+    expect(parts.map((p) => p.kind)).toEqual(['case', 'flat-cable', 'flat-cable']);
+    recorder.describe(joints[1]!.id, { holds: parts[1]!.id });
+    expect(recorder.state.joints.map((j) => j.holds)).toEqual([parts[1]!.id, parts[1]!.id]);
   });
 });
 
