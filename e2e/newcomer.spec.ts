@@ -1,49 +1,21 @@
 import type { Page } from '@playwright/test';
-import { expect, nothingEndangers, test } from './fixtures';
+import { checkInBothThemes, expect, test } from './fixtures';
+import { beginJob, panel, tap, tool, toTheRecorder } from './recording';
 
 test.use({ ownShop: true });
 
 /** Somebody who records for the first time: parts and their screws, and not a thought for the battery's plug. */
 
-const panel = (page: Page) => page.getByRole('region', { name: 'What is in hand' });
-const tool = (page: Page, name: string | RegExp) =>
-  page.getByRole('toolbar', { name: 'What a tap means' }).getByRole('button', { name, exact: true }).click();
-
-async function tap(page: Page, x: number, y: number, byTouch: boolean): Promise<void> {
-  const drawing = page.locator('.record svg.drawing');
-  await drawing.scrollIntoViewIfNeeded();
-  const at = await drawing.evaluate(
-    (svg, [mmX, mmY]) => {
-      const m = svg.querySelector('g')!.getScreenCTM()!;
-      return { x: m.a * mmX! + m.c * mmY! + m.e, y: m.b * mmX! + m.d * mmY! + m.f };
-    },
-    [x, y]
-  );
-  if (byTouch) await page.touchscreen.tap(at.x, at.y);
-  else await page.mouse.click(at.x, at.y);
-}
-
 /** Ten parts: a cover over the battery, the fan, the board and what sits on it. */
 async function recordTen(page: Page, model: string, byTouch: boolean): Promise<number> {
-  await page.goto('/jobs/new/unknown');
-  await page.getByLabel('Maker').fill('Norrvik');
-  await page.getByLabel('Model').fill(model);
-  await page.getByLabel('Customer').fill('MS Terna');
-  await page.getByLabel('Width').fill('300');
-  await page.getByLabel('Depth').fill('210');
-  await page.getByLabel('Height').fill('17,5');
-  await page.getByRole('button', { name: 'Save and record' }).click();
-  await page.waitForURL('**/intake');
-  const job = Number(/jobs\/(\d+)/.exec(page.url())![1]);
-  await page.locator('section[aria-labelledby="triage"] fieldset').first().waitFor();
-  await nothingEndangers(page);
-  await page.goto(`/jobs/${job}/record`);
-  await page.locator('[data-ready=true]').waitFor();
+  const job = await beginJob(page, model);
+  await toTheRecorder(page, job);
+  const tapAt = (at: readonly [number, number]) => tap(page, at, byTouch ? 'touch' : 'click');
   const box = async (kind: string, from: [number, number], to: [number, number]) => {
     await tool(page, 'Outline');
     await panel(page).getByRole('button', { name: kind, exact: true }).click();
-    await tap(page, ...from, byTouch);
-    await tap(page, ...to, byTouch);
+    await tapAt(from);
+    await tapAt(to);
   };
   await tool(page, 'Outline');
   await panel(page).getByRole('button', { name: 'Cover', exact: true }).click();
@@ -53,9 +25,9 @@ async function recordTen(page: Page, model: string, byTouch: boolean): Promise<n
     [8, 8],
     [292, 202]
   ] as const)
-    await tap(page, x, y, byTouch);
+    await tapAt([x, y]);
   await tool(page, 'Came off');
-  await tap(page, 150, 100, byTouch);
+  await tapAt([150, 100]);
   await panel(page)
     .getByRole('button', { name: /is off$/ })
     .click();
@@ -71,9 +43,9 @@ async function recordTen(page: Page, model: string, byTouch: boolean): Promise<n
   // One plug is tapped, and it is the fan's. The fan is lifted with it, and nobody tapped what held it.
   await tool(page, 'Plug');
   await panel(page).getByRole('button', { name: 'Wires, pulled along the board' }).click();
-  await tap(page, 200, 45, byTouch);
+  await tapAt([200, 45]);
   await tool(page, 'Came off');
-  await tap(page, 245, 45, byTouch);
+  await tapAt([245, 45]);
   await panel(page)
     .getByRole('button', { name: /is off$/ })
     .click();
@@ -130,8 +102,44 @@ for (const byTouch of [false, true])
       await panel(page).getByRole('button', { name: 'Fan', exact: true }).click();
       await panel(page).getByRole('button', { name: 'Begin the way back up' }).click();
       await page.waitForURL(`**/jobs/${job}/bench`);
+      // It was not seen to be off: the bench asks for it before anything goes back.
+      await expect(page.locator('section[data-step] p[aria-live]')).toHaveText('Shut down fully');
       const plan = await (await page.request.get(`/jobs/${job}/plan`)).text();
       for (const text of ['Shut down fully', 'Unplug the adapter', 'In firmware setup disconnect the battery'])
         expect(plan).toContain(text);
     });
   });
+
+test('a file in force from before, of which nobody said how its power is taken away, is marked, not planned, and put right at the table', async ({
+  page,
+  app,
+  signInAs
+}) => {
+  // As it came into the library before this was asked for.
+  const [{ id }] = (await app.sql<{ id: number }>(
+    `insert into machine_file (content_hash, machine_id, maker, model, revision, document)
+     select 'sha256:' || repeat('7', 64), 'norrvik-elder-14', maker, 'Elder 14', 'r1',
+            jsonb_set(document, '{isolation}', '{"steps": []}')
+              || jsonb_build_object('id', 'norrvik-elder-14', 'model', 'Elder 14', 'revision', 'r1')
+       from machine_file where machine_id = 'norrvik-pilot-14' order by id desc limit 1 returning id::int as id`
+  )) as [{ id: number }];
+  await signInAs('tam');
+  await page.goto('/machines');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Norrvik Elder 14' })).toContainText(
+    'Not planned on: power untold'
+  );
+  await page.goto(`/machines/${id}`);
+  await expect(page.getByRole('alert')).toContainText('nothing takes its power away');
+  await checkInBothThemes(page, 'a machine whose power nobody can take away');
+
+  // A job on it has no plan, and says why; nor is it rehearsed.
+  await page.goto(`/jobs/new?machine=${id}`);
+  await page.getByLabel('Customer', { exact: true }).fill('MS Otra');
+  await page.getByRole('button', { name: 'Remove', exact: true }).click();
+  await page.getByRole('checkbox').first().check();
+  await expect(page.getByText(/nothing takes its power away/)).toBeVisible();
+
+  await page.goto(`/machines/${id}`);
+  await page.getByRole('link', { name: 'Say it at the drawing table' }).click();
+  await page.waitForURL(/machines\/draw/);
+});

@@ -13,10 +13,9 @@ export type QuestionKey =
   /** Whether one action has to come before another, or before all that came into view with it on a face. */
   | { kind: 'order'; before: ActionId; after: ActionId }
   | { kind: 'seen'; before: ActionId; face: string }
-  /** Whether a joint stays closed as a part is moved aside, that clears what lies below, and a part could have left alone. */
+  /** Whether a joint stays closed as a part is moved aside, and that clears what lies below. */
   | { kind: 'leash'; joint: string; action: ActionId }
-  | { kind: 'clears'; action: ActionId }
-  | { kind: 'alone'; action: ActionId };
+  | { kind: 'clears'; action: ActionId };
 
 export function questionId(key: QuestionKey): string {
   switch (key.kind) {
@@ -36,7 +35,6 @@ export function questionId(key: QuestionKey): string {
     case 'seen':
       return `seen:${key.before}>${key.face}`;
     case 'clears':
-    case 'alone':
       return `${key.kind}:${key.action}`;
   }
 }
@@ -53,7 +51,6 @@ export function readQuestion(id: string): QuestionKey | undefined {
     case 'on':
       return { kind, part: first };
     case 'clears':
-    case 'alone':
       return { kind, action: first };
   }
   if (second === undefined) return undefined;

@@ -698,12 +698,8 @@ export interface Messages {
   'ask.onto': { joints: Arg; part: Arg };
   'ask.overJoint': { cover: Arg; joint: Arg };
   'ask.overPart': { cover: Arg; part: Arg };
-  'ask.held': { joints: Arg; part: Arg };
   'ask.on': { part: Arg };
-  'ask.order': { before: Arg; after: Arg };
   'ask.leash': { joint: Arg; part: Arg };
-  'ask.alone': { part: Arg; beside: Arg };
-  'ask.clears': { part: Arg };
   'recorded.start': Nothing;
   'recorded.hookDirection': Nothing;
   'recorded.peel': Nothing;

@@ -22,18 +22,10 @@ export function questionWords(model: Model, { about }: Pick<Question, 'about'>):
       const isJoint = 'joint' in readAction(about.action)!;
       return (isJoint ? ASK.overJoint : ASK.overPart)(part(about.cover), thing(about.action));
     }
-    case 'held':
-      return ASK.held(about.joints.map(joint), thing(about.action));
     case 'on':
       return ASK.on(part(about.part));
-    case 'order':
-      return ASK.order(thing(about.before), about.after.map(thing));
     case 'leash':
       return ASK.leash(joint(about.joint), part(about.part));
-    case 'alone':
-      return ASK.alone(part(about.part), about.beside.map(part));
-    case 'clears':
-      return ASK.clears(part(about.part));
   }
 }
 

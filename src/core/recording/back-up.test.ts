@@ -61,6 +61,9 @@ describe.each(DEMO_MACHINES)('the way back up from a recorded teardown of %s', (
     const makesSafe = (s: Step) =>
       s.do === 'prepare' || isBattery(s.part) || isBattery(file.joints.find((j) => j.id === s.joint)?.a);
     expect(made.steps.slice(0, turning).filter((s) => !run.steps[s.id] && !makesSafe(s))).toEqual([]);
+    // Nobody saw the adapter being unplugged: the first thing asked for on the way up.
+    expect(done.filter((d) => steps.get(d.step)!.do === 'prepare')).toEqual([]);
+    expect(currentStep(made, run)?.leg).toBe('isolate');
     expect(run.ledger.every((l) => l.unexplained === 0 || !open.has(openId(l.joint)))).toBe(true);
     let clock = Date.parse(events.at(-1)!.at);
     for (let step = currentStep(made, run); step; step = currentStep(made, run)) {

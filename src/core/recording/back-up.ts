@@ -23,8 +23,8 @@ export interface DoneStep {
 }
 
 /**
- * The way down of a plan made from a record, with when each step was done: what was not recorded by itself (turns, making safe)
- * came right before what needed it.
+ * The way down of a plan made from a record, with when each step was done: turns were not recorded by themselves, and came
+ * right before what needed them.
  */
 export function stepsDone(plan: Plan, reading: Reading, events: readonly Happened[]): DoneStep[] {
   const times = new Map(events.map((e) => [e.id, e.at]));
@@ -35,7 +35,8 @@ export function stepsDone(plan: Plan, reading: Reading, events: readonly Happene
   const timed: DoneStep[] = [];
   for (const step of down.slice(0, last + 1).reverse()) {
     const action = actionOf(step) ?? (step.joint === undefined ? undefined : openId(step.joint));
-    const at = action === undefined ? next : when.get(action);
+    // Nobody saw the power being taken away: it is asked for before anything goes back. A turn came right before what needed it.
+    const at = action !== undefined ? when.get(action) : step.do === 'prepare' ? undefined : next;
     if (at === undefined) continue;
     next = at;
     timed.push({ step: step.id, at, ...(step.count === undefined ? {} : { count: step.count }) });

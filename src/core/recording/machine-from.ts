@@ -1,7 +1,7 @@
 import { accessOf, type Access } from '../access';
 import type { Speak } from '../language';
 import { RECORDED } from '../words';
-import { moveId, openId, questionId } from '../ids';
+import { openId } from '../ids';
 import {
   idFor,
   MACHINE_FORMAT,
@@ -108,7 +108,6 @@ function withoutRelations(believed: Believed, speak: Speak): Machine {
         note('depth', { how: 'guessed', sure: 0.5 });
       }
       const own = moves.filter((m) => m.part === seen.id);
-      const apart = own.filter((m) => state.answers[aloneQuestion(m)] === 'yes');
       const kind = seen.kind;
       const remark = partRemark(state, seen.id);
       return {
@@ -126,27 +125,24 @@ function withoutRelations(believed: Believed, speak: Speak): Machine {
           depth: depths.get(depthKey(seen.id, face))!,
           openings: []
         })),
-        moves: [...own, ...apart.map((m) => ({ ...m, move: `${m.move}-alone`, along: [] as string[] }))].map(
-          (m): Move => {
-            const raise = raises.find((r) => r.move === m);
-            const beside =
-              apart.length > 0 && m.move.endsWith('-alone') ? [] : besideIn(believed, m).filter((id) => isHeld.has(id));
-            note(`moves/${m.move}`, m.isGuessed ? { how: 'guessed', sure: 0.5 } : { how: 'recorded' });
-            return {
-              id: m.move,
-              kind: m.kind,
-              zone: m.face,
-              ...usualMoveSeconds(kind, m.kind),
-              leaves: raise?.leaves ?? [],
-              ...(beside.length > 0 ? { with: beside } : {}),
-              clears: raise?.clears ?? true,
-              ...(m.directionDeg === undefined
-                ? {}
-                : { directionDeg: m.directionDeg, travelMm: m.travelMm ?? USUAL_TRAVEL_MM }),
-              ...(m.how === undefined ? {} : { how: m.how })
-            };
-          }
-        ),
+        moves: own.map((m): Move => {
+          const raise = raises.find((r) => r.move === m);
+          const beside = besideIn(believed, m).filter((id) => isHeld.has(id));
+          note(`moves/${m.move}`, m.isGuessed ? { how: 'guessed', sure: 0.5 } : { how: 'recorded' });
+          return {
+            id: m.move,
+            kind: m.kind,
+            zone: m.face,
+            ...usualMoveSeconds(kind, m.kind),
+            leaves: raise?.leaves ?? [],
+            ...(beside.length > 0 ? { with: beside } : {}),
+            clears: raise?.clears ?? true,
+            ...(m.directionDeg === undefined
+              ? {}
+              : { directionDeg: m.directionDeg, travelMm: m.travelMm ?? USUAL_TRAVEL_MM }),
+            ...(m.how === undefined ? {} : { how: m.how })
+          };
+        }),
         ...(remark === undefined ? {} : { note: remark })
       };
     });
@@ -202,12 +198,8 @@ function jointsOf(
   });
 }
 
-/** Whether a part could have left without what stood beside it. */
-export const aloneQuestion = ({ part, move }: Pick<SeenMove, 'part' | 'move'>): string =>
-  questionId({ kind: 'alone', action: moveId(part, move) });
-
 /** What came along with a move without riding on its part: it stood beside it and was freed as well. */
-export function besideIn({ together, on, over, state }: Believed, move: SeenMove): string[] {
+function besideIn({ together, on, over, state }: Believed, move: SeenMove): string[] {
   // What carries everything leaves nothing behind.
   if (!removes(move) || move.part === state.about?.rest.part) return [];
   const taken = together.taken(move);

@@ -20,8 +20,6 @@ export interface Power {
   /** Absent where nobody has said it, and nothing that was seen says it. */
   way?: PowerWay;
   isTold: boolean;
-  /** An answer that what was seen contradicts: it takes no care away. */
-  contradicted?: string;
   /** Nobody knows, as far as was answered. */
   isUnknown: boolean;
   /** A battery was seen in it. */
@@ -61,11 +59,8 @@ export function powerOf(state: Seen, ends: ReadonlyMap<string, Ends>, on: Readon
     joint: j.id
   });
   const told = toldWay(state.answers[POWER_QUESTION]);
-  const guess: { way?: PowerWay } = seen ? { way: wayOf(seen) } : {};
-  if (told === undefined) return { ...guess, isTold: false, isUnknown, hasCell, plugs };
-  if (told === 'contradicted')
-    return { ...guess, isTold: false, contradicted: state.answers[POWER_QUESTION]!, isUnknown, hasCell, plugs };
-  return { way: told, isTold: true, isUnknown, hasCell, plugs };
+  const way = told ?? (seen && wayOf(seen));
+  return { ...(way ? { way } : {}), isTold: told !== undefined, isUnknown, hasCell, plugs };
 
   /** It holds a thing that is no lead and no battery, or a wire of the radio: whatever is answered, it is not the battery's. */
   function isSomethingElse(j: SeenJoint): boolean {
@@ -77,19 +72,20 @@ export function powerOf(state: Seen, ends: ReadonlyMap<string, Ends>, on: Readon
     return kind !== undefined && kind !== 'cable' && kind !== 'flat-cable';
   }
 
-  function toldWay(answer: string | undefined): PowerWay | 'contradicted' | undefined {
+  /** What was answered, unless what was seen contradicts it. */
+  function toldWay(answer: string | undefined): PowerWay | undefined {
     if (answer === undefined) return undefined;
     if (!isWithoutPlug(answer)) {
       const plug = plugs.find((j) => j.id === answer && ends.has(j.id));
       // Of a battery that has a plug of its own another plug takes nothing away.
       const isIts = plug && (!seen || likely(plug) >= likely(seen));
-      return isIts ? wayOf(plug) : connectors.some((j) => j.id === answer) ? 'contradicted' : undefined;
+      return isIts ? wayOf(plug) : undefined;
     }
     switch (answer) {
       case 'no-cell':
-        return batteries.size > 0 ? 'contradicted' : { by: 'no-cell' };
+        return hasCell ? undefined : { by: 'no-cell' };
       case 'firmware':
-        return seen ? 'contradicted' : { by: 'firmware' };
+        return seen ? undefined : { by: 'firmware' };
       case 'bay': {
         // What gives as it is drawn out: its contacts, else whatever holds it.
         const own = state.joints.filter((j) => batteries.has(holder(j) ?? '') && ends.has(j.id));

@@ -1,11 +1,9 @@
 import type { Access } from '../access';
 import { goalId, offeredGoals, type Goal } from '../goals';
-import { movedPart, moveId, openId, questionId, type ActionId } from '../ids';
+import { moveId, openId, questionId, type ActionId } from '../ids';
 import { removalSet } from '../plan';
 import { sameHold, SURE_ENOUGH } from './ends';
-import { orderQuestion } from './orders';
-import { aloneQuestion, besideIn, type Drawn } from './machine-from';
-import { movesOf as movesIn } from './believed';
+import type { Drawn } from './machine-from';
 import { POWER_QUESTION, WITHOUT_PLUG, type Power } from './power';
 import { usualJobs } from '../usual';
 
@@ -16,12 +14,8 @@ export interface Question {
     | { kind: 'power' }
     | { kind: 'onto'; joint: string; joints: readonly string[] }
     | { kind: 'over'; cover: string; action: ActionId }
-    | { kind: 'order'; before: ActionId; after: readonly ActionId[] }
-    | { kind: 'held'; joints: readonly string[]; action: ActionId }
     | { kind: 'on'; part: string }
-    | { kind: 'leash'; joint: string; part: string; move: string }
-    | { kind: 'alone'; part: string; move: string; beside: readonly string[] }
-    | { kind: 'clears'; part: string; move: string };
+    | { kind: 'leash'; joint: string; part: string; move: string };
   /** What can be answered: parts, or yes and no. */
   options: readonly string[];
   /** What the file says until it is answered. */
@@ -37,15 +31,6 @@ export interface Question {
 const WORTH = 0.05;
 /** What the record has seen as surely as this is not asked: of 1,300 such guesses one was wrong, and of ten answers one is. */
 const SEEN = 0.95;
-/** The answer that leaves most in the way, by what is asked: another takes care away, and is not asked for. */
-const CAREFUL: Partial<Record<Question['about']['kind'], 'yes' | 'no'>> = {
-  over: 'yes',
-  held: 'yes',
-  order: 'yes',
-  leash: 'no',
-  alone: 'no',
-  clears: 'no'
-};
 /** So many plugs are listed; any other is tapped on the drawing. */
 const MOST_PLUGS = 6;
 
@@ -66,8 +51,6 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
     isTouched: (of: GoalSet) => boolean
   ) => {
     if (state.answers[question.id] !== undefined || question.sure >= SEEN) return;
-    // Where the careful way is taken already no answer changes anything.
-    if (question.guess === CAREFUL[question.about.kind]) return;
     const touched = sets.filter(isTouched);
     const weight = touched.reduce((sum, s) => sum + s.weight, 0);
     const score = (1000 * (1 - question.sure) * weight) / whole;
@@ -112,115 +95,38 @@ export function questionsOf({ access, believed }: Drawn): Question[] {
         others.some((o) => waysOff(o).some((a) => actions.has(a)) !== waysOff(on).some((a) => actions.has(a)))
     );
   }
+  // An answer adds care and takes none away: asked is only whether more has to go than was taken to.
   for (const [action, covers] of believed.covers) {
     if (!access.actions.has(action)) continue;
     for (const [cover, belief] of covers) {
-      if (!access.model.hasPart(cover)) continue;
+      if (belief.yes || !access.model.hasPart(cover)) continue;
       const off = waysOff(cover);
       add(
         {
           id: questionId({ kind: 'over', cover, action }),
           about: { kind: 'over', cover, action },
           options: ['yes', 'no'],
-          guess: belief.yes ? 'yes' : 'no',
+          guess: 'no',
           sure: belief.sure
         },
         // Where it is cleared anyway the answer changes nothing.
-        ({ actions, relies }) =>
-          actions.has(action) &&
-          (belief.yes
-            ? off.some((a) => actions.has(a)) && off.every((a) => (relies.get(a) ?? 0) <= 1)
-            : !off.some((a) => actions.has(a)))
+        ({ actions }) => actions.has(action) && !off.some((a) => actions.has(a))
       );
     }
   }
-  for (const [action, held] of believed.held) {
-    if (!access.actions.has(action)) continue;
-    const groups = new Map<string, string[]>();
-    for (const [joint, belief] of held) {
-      if (belief.sure >= 1) continue;
-      const e = believed.ends.get(joint)!;
-      const key = `${state.joints.find((j) => j.id === joint)!.fixing.kind} ${e.b} ${belief.yes}`;
-      groups.set(key, [...(groups.get(key) ?? []), joint]);
-    }
-    for (const joints of groups.values()) {
-      const belief = held.get(joints[0]!)!;
-      add(
-        {
-          id: questionId({ kind: 'held', joint: joints[0]!, action }),
-          about: { kind: 'held', joints, action },
-          options: ['yes', 'no'],
-          guess: belief.yes ? 'yes' : 'no',
-          sure: Math.min(...joints.map((j) => held.get(j)!.sure))
-        },
-        ({ actions, relies }) =>
-          actions.has(action) &&
-          joints.some((j) => (belief.yes ? (relies.get(openId(j)) ?? 0) <= 1 : !actions.has(openId(j))))
-      );
-    }
-  }
-  const orders = believed.orders.filter((o) => access.actions.has(o.before) && access.actions.has(o.after));
-  for (const order of orders) {
-    const id = orderQuestion(order);
-    if (asked.has(id)) continue;
-    asked.add(id);
-    const { before, belief } = order;
-    const all = orders.filter((o) => orderQuestion(o) === id);
-    add(
-      {
-        id,
-        about: { kind: 'order', before, after: all.map((o) => o.after) },
-        options: ['yes', 'no'],
-        guess: belief.yes ? 'yes' : 'no',
-        sure: Math.min(...all.map((o) => o.belief.sure))
-      },
-      ({ actions, relies }) =>
-        all.some((o) => actions.has(o.after)) &&
-        (belief.yes
-          ? (relies.get(before) ?? 0) <= all.filter((o) => actions.has(o.after)).length
-          : !actions.has(before))
-    );
-  }
-  for (const move of movesIn(state)) {
-    const beside = besideIn(believed, move);
-    if (beside.length === 0) continue;
-    const action = moveId(move.part, move.move);
-    add(
-      {
-        id: aloneQuestion(move),
-        about: { kind: 'alone', part: move.part, move: move.move, beside },
-        options: ['yes', 'no'],
-        guess: 'no',
-        sure: 0.5
-      },
-      ({ actions }) => actions.has(action)
-    );
-  }
-  for (const raise of believed.raises) {
-    const { part, move } = raise.move;
-    for (const joint of raise.mayLeave)
+  for (const { move: raised, mayLeave, leaves } of believed.raises) {
+    const { part, move } = raised;
+    for (const joint of mayLeave.filter((id) => leaves.includes(id)))
       add(
         {
           id: questionId({ kind: 'leash', joint, action: moveId(part, move) }),
           about: { kind: 'leash', joint, part, move },
           options: ['yes', 'no'],
-          guess: raise.leaves.includes(joint) ? 'yes' : 'no',
+          guess: 'yes',
           sure: 0.6
         },
         ({ actions }) => actions.has(moveId(part, move)) && actions.has(openId(joint))
       );
-    const id = questionId({ kind: 'clears', action: moveId(part, move) });
-    if (!raise.told || !access.actions.has(moveId(part, move))) continue;
-    add(
-      {
-        id,
-        about: { kind: 'clears', part, move },
-        options: ['yes', 'no'],
-        guess: raise.clears ? 'yes' : 'no',
-        sure: 0.97
-      },
-      ({ actions }) => movesOf(part).some((a) => actions.has(a))
-    );
   }
   return out.sort((a, b) => b.score - a.score || (a.id < b.id ? -1 : 1));
 }
@@ -246,8 +152,6 @@ const removal = (part: string): string => goalId({ do: 'remove', part });
 interface GoalSet {
   goal: string;
   actions: ReadonlySet<ActionId>;
-  /** How many requirements of the set nothing else would meet. */
-  relies: ReadonlyMap<ActionId, number>;
   /** How often such a job comes. */
   weight: number;
 }
@@ -259,19 +163,7 @@ function setsOf(access: Access): GoalSet[] {
     const kind = goal.do === 'reach' ? undefined : model.part(goal.part).kind;
     try {
       const { actions } = removalSet(access, [goal]);
-      const relies = new Map<ActionId, number>();
-      for (const id of actions)
-        for (const { alternatives } of access.requirements.get(id)!) {
-          const [first, ...others] = alternatives;
-          for (const a of first ?? [])
-            if (others.every((way) => way.includes(a))) relies.set(a, (relies.get(a) ?? 0) + 1);
-        }
-      // What is asked for is relied on by who asks.
-      const own = goal.do === 'reach' ? openId(goal.joint) : undefined;
-      for (const id of actions)
-        if (id === own || (goal.do === 'remove' && movedPart(id) === goal.part))
-          relies.set(id, (relies.get(id) ?? 0) + 1);
-      return [{ goal: goalId(goal), actions, relies, weight: kind ? usualJobs(kind) : 1 }];
+      return [{ goal: goalId(goal), actions, weight: kind ? usualJobs(kind) : 1 }];
     } catch {
       // What cannot be planned now is asked about through what stands in its way.
       return [];

@@ -71,7 +71,7 @@ export function raisesOf(
       });
       const isLeft = (j: SeenJoint) => {
         const said = state.answers[questionId({ kind: 'leash', joint: j.id, action: moveId(move.part, move.move) })];
-        if (said === 'yes' || said === 'no') return said === 'yes';
+        if (said === 'no') return false;
         // What still held it so, and what came into view only later and holds it.
         return move.stays.includes(j.id) || j.places.every(({ seen }) => seen > move.when);
       };

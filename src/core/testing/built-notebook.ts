@@ -1,6 +1,5 @@
-import { accessOf } from '../access';
+import { accessOf, reachProblems } from '../access';
 import { Machine, modelOf, type Joint, type Part } from '../machine';
-import { reachProblems } from '../access';
 import { randomNotebook } from './random-notebook';
 
 /** Ways in which notebooks are built, as far as one takes them apart differently. */
@@ -52,10 +51,6 @@ const partsBut = (m: Machine, ...ids: string[]): Machine => ({
   parts: m.parts.filter((p) => !ids.includes(p.id)),
   joints: m.joints.filter((j) => !ids.includes(j.a) && !ids.includes(j.b)),
   cables: m.cables.filter((c) => !ids.includes(c.part))
-});
-const withPart = (m: Machine, id: string, change: Partial<Part>): Machine => ({
-  ...m,
-  parts: m.parts.map((p) => (p.id === id ? { ...p, ...change } : p))
 });
 const rect = (x: number, y: number, width: number, height: number) => ({ form: 'rect' as const, x, y, width, height });
 const lift = (zone: string) => ({ id: 'lift', kind: 'lift' as const, zone, seconds: 8, leaves: [], clears: true });
@@ -131,13 +126,7 @@ function keyboardFromAbove(m: Machine): Machine {
     moves: []
   };
   return {
-    ...withPart(base, 'cover', {
-      kind: 'keyboard',
-      moves: [
-        { ...lift('topside'), id: 'raise', kind: 'raise', leaves: ['deck-plug'] },
-        { ...lift('topside'), id: 'lift' }
-      ]
-    }),
+    ...base,
     parts: [
       ...base.parts.map((p) =>
         p.id === 'cover'

@@ -1,6 +1,5 @@
 import type { Access } from '../access';
 import { openId, readAction, readQuestion, type ActionId } from '../ids';
-import { removes } from '../machine';
 
 /**
  * For tests and benches only: what the machine itself would answer to a question of a recording.
@@ -42,10 +41,6 @@ export function truth(access: Access, question: string): string | undefined {
       return yes(moveOf(about.action)?.leaves.includes(about.joint) ?? false);
     case 'clears':
       return yes(moveOf(about.action)?.clears ?? false);
-    case 'alone': {
-      const named = readAction(about.action)!;
-      return 'part' in named ? yes(model.part(named.part).moves.some((m) => removes(m) && !m.with)) : undefined;
-    }
     case undefined:
       return undefined;
   }
