@@ -118,7 +118,7 @@ test('a file in force from before, of which nobody said how its power is taken a
   // As it came into the library before this was asked for.
   const [{ id }] = (await app.sql<{ id: number }>(
     `insert into machine_file (content_hash, machine_id, maker, model, revision, document)
-     select 'sha256:' || repeat('7', 64), 'norrvik-elder-14', maker, 'Elder 14', 'r1',
+     select repeat('7', 64), 'norrvik-elder-14', maker, 'Elder 14', 'r1',
             jsonb_set(document, '{isolation}', '{"steps": []}')
               || jsonb_build_object('id', 'norrvik-elder-14', 'model', 'Elder 14', 'revision', 'r1')
        from machine_file where machine_id = 'norrvik-pilot-14' order by id desc limit 1 returning id::int as id`
@@ -142,4 +142,14 @@ test('a file in force from before, of which nobody said how its power is taken a
   await page.goto(`/machines/${id}`);
   await page.getByRole('link', { name: 'Say it at the drawing table' }).click();
   await page.waitForURL(/machines\/draw/);
+  await page.locator('form[action="?/change"]').getByRole('button', { name: 'Begin' }).click();
+  await page.waitForURL(/drafts/);
+  await page.getByRole('button', { name: /^Faults/ }).click();
+  const power = page.getByLabel('How its power is taken away');
+  await expect(power).toHaveValue('');
+  await power.selectOption({ label: 'Battery plug' });
+  // The fault is gone, and the choice with it; the file says it from now on.
+  await expect(power).toHaveCount(0);
+  await page.getByRole('button', { name: 'Side and file' }).click();
+  await expect(power).toHaveValue('plug battery-plug');
 });
