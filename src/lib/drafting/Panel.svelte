@@ -28,6 +28,9 @@
   const { machine, part, joint, side } = $derived(table);
   const disabled = $derived(!table.mayAct);
   const cable = $derived(part && machine.cables.find((c) => c.part === part.id));
+  const gap = $derived(powerGap(machine));
+  /** How its power is taken away stands above the others, with what puts it right. */
+  const listed = $derived(faults.filter((f) => f.code !== gap));
   const errors = $derived(faults.filter((p) => p.severity === 'error').length);
   const nameOf = (thing: Thing): string =>
     ('part' in thing
@@ -151,7 +154,7 @@
   {:else if table.view === 'photo'}
     {#if side}{#key side.id}<PhotoPanel {photos} {side} mayAct={table.mayAct} />{/key}{/if}
   {:else}
-    {#if powerGap(machine)}<Power {table} />{/if}
+    {#if gap}<Power {table} />{/if}
     {#if kept}<p class="rounded-md border-s-4 border-now bg-now-wash px-3 py-2" role="alert">
         {kept.message}
       </p>
@@ -159,7 +162,7 @@
         {#each placed(machine, kept.problems) as fault, i (i)}{@render faultRow(fault)}{/each}
       </ol>{/if}
     <ol class="mt-2 divide-y divide-(--rule)">
-      {#each faults as fault, i (i)}{@render faultRow(fault)}{:else}<li class="py-3 text-soft">
+      {#each listed as fault, i (i)}{@render faultRow(fault)}{:else}<li class="py-3 text-soft">
           {t('drafting.noFaults')}
         </li>{/each}
     </ol>
