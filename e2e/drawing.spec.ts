@@ -86,8 +86,16 @@ test('faults stand at their place while one works, and a file with faults is not
   await panel(page).getByLabel('Name', { exact: true }).fill('');
   await panel(page).getByLabel('Name', { exact: true }).press('Tab');
   await expect(page.getByRole('status').last()).toContainText('1 fault');
+  // Without the server the last change is not in what would be kept: that is told, and nothing is kept.
+  await page.context().setOffline(true);
+  await panel(page).getByLabel('Name', { exact: true }).fill('Another fan');
+  await panel(page).getByLabel('Name', { exact: true }).press('Tab');
   await page.getByRole('button', { name: 'Keep as a file' }).click();
-  await expect(panel(page).getByRole('alert')).toBeVisible();
+  await expect(panel(page).getByRole('alert')).toContainText('have not reached the server yet');
+  await page.context().setOffline(false);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await page.getByRole('button', { name: 'Keep as a file' }).click();
+  await expect(panel(page).getByRole('alert')).not.toContainText('have not reached');
   // From its fault one comes to the thing, wherever it lies.
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Top side' }).click();

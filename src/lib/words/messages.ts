@@ -2024,4 +2024,5 @@ export interface Messages {
   'recorder.holdsAnother': Nothing;
   'recorder.whatHeldThese': Nothing;
   'recorder.whatHeldHow': Nothing;
+  'drafting.notAllSent': Nothing;
 }

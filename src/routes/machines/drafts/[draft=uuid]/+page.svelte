@@ -68,9 +68,21 @@
     };
   });
 
+  /** How long a file waits for the last change to reach the server, and how often it looks, ms. */
+  const PATIENCE_MS = 4000;
+  const LOOK_MS = 50;
   async function keep() {
     isKeeping = true;
     kept = undefined;
+    // What is kept is what the server has: the last change may still be on its way.
+    for (let waited = 0; desk.unsent > 0 && waited < PATIENCE_MS; waited += LOOK_MS)
+      await new Promise((after) => setTimeout(after, LOOK_MS));
+    if (desk.unsent > 0) {
+      isKeeping = false;
+      kept = { message: t('drafting.notAllSent'), problems: [] };
+      table.view = 'faults';
+      return;
+    }
     const response = await fetch(`/api/drafts/${data.draft}/file`, { method: 'POST' }).catch(() => undefined);
     const answer = (await response?.json().catch(() => ({}))) as
       { fileId?: number; message?: string; problems?: Problem[] } | undefined;
